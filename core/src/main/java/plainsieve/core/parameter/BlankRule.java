@@ -1,0 +1,38 @@
+package plainsieve.core.parameter;
+
+import java.util.Locale;
+import java.util.Optional;
+
+/** What it means that nothing is chosen for a parameter. */
+public enum BlankRule {
+    /** The condition is left out of the statement. */
+    NO_FILTER("no filter"),
+    /** The condition asks for rows whose column is NULL. */
+    ROWS_WITHOUT_VALUE("rows without a value"),
+    /** The query does not run until something is chosen. */
+    NOT_ALLOWED("not allowed");
+
+    private final String inWords;
+
+    BlankRule(String inWords) {
+        this.inWords = inWords;
+    }
+
+    public String inWords() {
+        return inWords;
+    }
+
+    /** The word used on the wire and in files, such as {@code no-filter}. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    public static Optional<BlankRule> ofWord(String word) {
+        for (BlankRule rule : values()) {
+            if (rule.word().equals(word)) {
+                return Optional.of(rule);
+            }
+        }
+        return Optional.empty();
+    }
+}

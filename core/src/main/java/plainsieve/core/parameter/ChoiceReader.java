@@ -1,0 +1,121 @@
+package plainsieve.core.parameter;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** Types and checks choices: text in, {@link Choice} out, or every problem at once, each naming its parameter. */
+public final class ChoiceReader {
+    private static final int LONGEST_SHOWN = 60;
+
+    private ChoiceReader() {}
+
+    /**
+     * Reads the choices for the given parameters. A parameter that is not mentioned is blank.
+     *
+     * @throws ProblemException with one problem for each unknown parameter, unreadable or unlisted value
+     */
+    public static Map<String, Choice> readAll(Map<String, Parameter> parameters, Map<String, ChoiceText> texts) {
+        List<Problem> problems = new ArrayList<>();
+        for (String name : texts.keySet()) {
+            if (!parameters.containsKey(name)) {
+                problems.add(unknown(name, parameters));
+            }
+        }
+        Map<String, Choice> choices = new LinkedHashMap<>();
+        for (Parameter parameter : parameters.values()) {
+            try {
+                ChoiceText text = texts.getOrDefault(parameter.name(), ChoiceText.blank());
+                choices.put(parameter.name(), read(parameter, text));
+            } catch (ProblemException e) {
+                e.problems().forEach(problem -> problems.add(problem.about(parameter.name())));
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new ProblemException(problems);
+        }
+        return choices;
+    }
+
+    private static Choice read(Parameter parameter, ChoiceText text) {
+        return switch (text.kind()) {
+            case BLANK -> blank(parameter);
+            case ALL -> all(parameter);
+            case VALUES -> values(parameter, text);
+        };
+    }
+
+    private static Choice blank(Parameter parameter) {
+        if (parameter.blankRule() == BlankRule.NOT_ALLOWED) {
+            throw new ProblemException(Problem.of(
+                    "choice-missing",
+                    ":%s needs a value.".formatted(parameter.name()),
+                    "Choose %s.".formatted(parameter.many() ? "at least one" : "one")));
+        }
+        return new Choice.Blank();
+    }
+
+    private static Choice all(Parameter parameter) {
+        if (!parameter.many()) {
+            throw new ProblemException(Problem.of(
+                    "all-for-one",
+                    ":%s takes one value, not all of them.".formatted(parameter.name()),
+                    "Choose one value, or let the parameter take many."));
+        }
+        return new Choice.All();
+    }
+
+    private static Choice values(Parameter parameter, ChoiceText text) {
+        List<String> distinct = text.values().stream().distinct().toList();
+        if (distinct.isEmpty() && !text.withoutValue()) {
+            return blank(parameter);
+        }
+        if (!parameter.many() && (distinct.size() != 1 || text.withoutValue())) {
+            throw new ProblemException(Problem.of(
+                    "many-for-one",
+                    ":%s takes one value, but %d were chosen."
+                            .formatted(parameter.name(), distinct.size() + (text.withoutValue() ? 1 : 0)),
+                    "Choose one value, or let the parameter take many."));
+        }
+        List<Value> values =
+                distinct.stream().map(value -> readListed(parameter, value)).toList();
+        return parameter.many() ? new Choice.Many(values, text.withoutValue()) : new Choice.One(values.get(0));
+    }
+
+    private static Value readListed(Parameter parameter, String text) {
+        Value value = ValueReader.read(parameter.type(), text);
+        parameter.allowed().filter(list -> !list.allow(value.written())).ifPresent(list -> {
+            throw new ProblemException(notListed(parameter, value.written(), list));
+        });
+        return value;
+    }
+
+    private static Problem notListed(Parameter parameter, String value, AllowedValues list) {
+        Optional<String> nearest =
+                value.length() > LONGEST_SHOWN ? Optional.empty() : Nearest.to(value, list.written());
+        String shown = value.length() > LONGEST_SHOWN ? value.substring(0, LONGEST_SHOWN) + "…" : value;
+        return Problem.of(
+                "value-not-listed",
+                "“%s” is not on the list of :%s.".formatted(shown, parameter.name()),
+                nearest.map("Did you mean “%s”?"::formatted).orElse("Choose a value from the list."));
+    }
+
+    private static Problem unknown(String name, Map<String, Parameter> parameters) {
+        String advice = Nearest.to(name, parameters.keySet())
+                .map("Did you mean “%s”?"::formatted)
+                .orElse(
+                        parameters.isEmpty()
+                                ? "There are no parameters here."
+                                : "There are: " + String.join(", ", parameters.keySet()) + ".");
+        String shown = name.length() > LONGEST_SHOWN ? name.substring(0, LONGEST_SHOWN) + "…" : name;
+        return Problem.of("unknown-parameter", "There is no parameter “%s” here.".formatted(shown), advice)
+                .about(name);
+    }
+}

@@ -1,0 +1,32 @@
+package plainsieve.core.rewrite;
+
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.parameter.BlankRule;
+
+/**
+ * Asks for rows without a value when the parameter is blank and its rule says so.
+ *
+ * <pre>
+ * x = :p    :p blank   x is null
+ * x &lt;&gt; :p   :p blank   x is not null
+ * </pre>
+ */
+final class AskForRowsWithoutValue implements ConditionRule {
+    @Override
+    public Optional<Change> apply(Site site, Choices choices, Source source) {
+        if (!(site.shape() instanceof ConditionShape.Membership membership)) {
+            return Optional.empty();
+        }
+        boolean asked = site.places().stream()
+                .filter(place -> place.token() == membership.parameter())
+                .anyMatch(place -> LeaveOutCondition.filtersNothing(place, choices, BlankRule.ROWS_WITHOUT_VALUE));
+        if (!asked) {
+            return Optional.empty();
+        }
+        Fragment test = Fragment.of(membership.negated() ? " is not null" : " is null");
+        return Optional.of(Change.edits(
+                SpreadValues.replaceTest(site, membership, source, test),
+                Map.of(membership.parameter(), Placement.Outcome.WITHOUT_VALUE)));
+    }
+}

@@ -1,0 +1,85 @@
+package plainsieve.core.rewrite;
+
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+
+/**
+ * Replaces one parameter by a placeholder with its value, or by a quoted name from its list.
+ *
+ * <pre>
+ * x >= :p        15        x >= ?
+ * f(:a)          blank     f(?)  with NULL, when the rule is "rows without a value"; else refused
+ * order by :c    delay     order by "delay"
+ * </pre>
+ */
+final class BindValue {
+    private BindValue() {}
+
+    static Edit apply(ParameterPlace place, Choices choices, Source source) {
+        Parameter parameter = choices.parameter(place.name());
+        return new Edit(
+                source.tokens().start(place.token()),
+                source.tokens().end(place.token()),
+                replacement(place, parameter, choices.of(place.name()), source));
+    }
+
+    private static Fragment replacement(ParameterPlace place, Parameter parameter, Choice choice, Source source) {
+        Place where = source.tokens().place(place.token());
+        if (choice instanceof Choice.One one) {
+            return one.value() instanceof Value.Name name
+                    ? listedName(parameter, name, where, source)
+                    : Fragment.bound(parameter.name(), new Bound.Single(one.value()));
+        }
+        if (choice.isBlank()) {
+            return blank(place, parameter, where);
+        }
+        throw refused(
+                parameter,
+                where,
+                "many-in-single-place",
+                ":%s takes many values, but this place has room for one.",
+                "Compare with =, <> or IN, or let the parameter take one value.");
+    }
+
+    private static Fragment blank(ParameterPlace place, Parameter parameter, Place where) {
+        boolean bindsNull = parameter.blankRule() == BlankRule.ROWS_WITHOUT_VALUE
+                && place.leaf().isEmpty();
+        if (bindsNull) {
+            return Fragment.bound(parameter.name(), new Bound.Nothing(parameter.type()));
+        }
+        throw refused(
+                parameter,
+                where,
+                "blank-not-possible",
+                ":%s is blank, and at this place it can neither be left out nor be NULL.",
+                "Choose a value, or change its blank rule to “not allowed”.");
+    }
+
+    /** A name is the only choice that becomes text; so it must be on the list, and it is quoted. */
+    private static Fragment listedName(Parameter parameter, Value.Name name, Place where, Source source) {
+        boolean listed =
+                parameter.allowed().filter(list -> list.allow(name.name())).isPresent();
+        if (!listed || name.name().indexOf('\0') >= 0) {
+            throw refused(
+                    parameter,
+                    where,
+                    "name-not-listed",
+                    ":%s is a name and must be chosen from a list.",
+                    "Give the parameter a list of the names that are allowed.");
+        }
+        return Fragment.of(source.dialect().quoteName(name.name()));
+    }
+
+    private static ProblemException refused(
+            Parameter parameter, Place where, String kind, String message, String advice) {
+        return new ProblemException(Problem.of(kind, message.formatted(parameter.name()), advice)
+                .at(where)
+                .about(parameter.name()));
+    }
+}

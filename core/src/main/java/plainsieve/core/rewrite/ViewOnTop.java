@@ -1,0 +1,119 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+
+/**
+ * Puts a view's grouping, sort and limit around the author's query.
+ *
+ * <pre>
+ * select port, delay from late order by delay
+ *   count by port   select "port", count(*) as "count" from (
+ *                   select port, delay from late
+ *                   ) as matching group by "port" order by "port" limit ?
+ * </pre>
+ *
+ * An ORDER BY of the author's outermost query means nothing under a grouping and goes, unless a limit stands beside it:
+ * then it decides which rows there are.
+ */
+final class ViewOnTop {
+    private final ParsedQuery query;
+    private final Source source;
+
+    ViewOnTop(ParsedQuery query, Source source) {
+        this.query = query;
+        this.source = source;
+    }
+
+    /** The edits for a view that needs the query wrapped; nothing when the query can be sent as it stands. */
+    Optional<List<Edit>> edits(Wanted wanted, long cap) {
+        if (wanted instanceof Wanted.Totals totals) {
+            return Optional.of(wrap(heading(totals), ending(totals, cap)));
+        }
+        Wanted.Rows rows = (Wanted.Rows) wanted;
+        Fragment.Builder ending = Fragment.build();
+        rows.sort()
+                .ifPresent(sort ->
+                        ending.text("\norder by ").text(quote(sort.column())).text(sort.descending() ? " desc" : ""));
+        return rows.sort().map(sort -> wrap("select *", limit(ending, rows.limit(), cap)));
+    }
+
+    /** Wraps the query only to put a limit around a limit that cannot be changed in place. */
+    List<Edit> limitAround(Optional<Wanted.Limit> limit, long cap) {
+        return wrap("select *", limit(Fragment.build(), limit, cap));
+    }
+
+    static Fragment limit(Fragment.Builder ending, Optional<Wanted.Limit> limit, long cap) {
+        long rows = limit.map(l -> Math.min(l.rows(), cap + 1)).orElse(cap + 1);
+        return ending.text("\nlimit ")
+                .bind(limit.map(Wanted.Limit::parameter).orElse(""), new Bound.RowCount(rows))
+                .done();
+    }
+
+    private List<Edit> wrap(String heading, Fragment ending) {
+        List<Edit> edits = new ArrayList<>();
+        QueryLevel top = query.top();
+        edits.add(Edit.insert(source.start(top.span()), Fragment.of(heading + " from (\n")));
+        boolean onlySorted = top.tail().size() == 1
+                && top.tail().get(0).kind() == Clause.Kind.ORDER_BY
+                && query.parameters().stream()
+                        .noneMatch(place -> top.tail().get(0).body().contains(place.token()));
+        if (onlySorted) {
+            edits.add(Removal.wholeClause(source, top.tail().get(0)));
+        }
+        Fragment.Builder behind = Fragment.build().text("\n) as matching");
+        edits.add(Edit.insert(source.end(top.span()), append(behind, ending)));
+        return edits;
+    }
+
+    private static Fragment append(Fragment.Builder builder, Fragment more) {
+        int at = 0;
+        for (Fragment.Slot slot : more.slots()) {
+            builder.text(more.text().substring(at, slot.offset())).bind(slot.parameter(), slot.bound());
+            at = slot.offset() + 1;
+        }
+        return builder.text(more.text().substring(at)).done();
+    }
+
+    private String heading(Wanted.Totals totals) {
+        List<String> items = new ArrayList<>();
+        totals.groupBy().forEach(column -> items.add(quote(column)));
+        totals.measures().forEach(measure -> items.add(call(measure) + " as " + quote(outputName(measure))));
+        return "select " + String.join(", ", items);
+    }
+
+    private Fragment ending(Wanted.Totals totals, long cap) {
+        Fragment.Builder ending = Fragment.build();
+        if (totals.groupBy().isEmpty()) {
+            return ending.done();
+        }
+        String keys =
+                String.join(", ", totals.groupBy().stream().map(this::quote).toList());
+        ending.text("\ngroup by ").text(keys).text("\norder by ");
+        if (totals.largestFirst()) {
+            ending.text(quote(outputName(totals.measures().get(0)))).text(" desc, ");
+        }
+        return limit(ending.text(keys), Optional.empty(), cap);
+    }
+
+    private String call(Measure measure) {
+        return measure.function().name().toLowerCase(java.util.Locale.ROOT) + "("
+                + measure.column().map(this::quote).orElse("*") + ")";
+    }
+
+    /** {@code count}, {@code sum_passengers}: a name for the figure that does not clash with a column. */
+    static String outputName(Measure measure) {
+        String function = measure.function().name().toLowerCase(java.util.Locale.ROOT);
+        return measure.column().map(column -> function + "_" + column).orElse(function);
+    }
+
+    private String quote(String column) {
+        Dialect dialect = source.dialect();
+        return dialect.quoteName(column);
+    }
+}

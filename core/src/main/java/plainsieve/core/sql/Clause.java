@@ -1,0 +1,34 @@
+package plainsieve.core.sql;
+
+import java.util.Optional;
+
+/**
+ * One clause of a query block.
+ *
+ * @param keyword the first token of the clause
+ * @param body the tokens behind its keywords
+ * @param condition the condition, for clauses that have one
+ */
+public record Clause(Kind kind, int keyword, Span body, Optional<Condition> condition) {
+    /** Which clause. ON and FILTER stand inside other clauses; they are clauses here because they hold conditions. */
+    public enum Kind {
+        SELECT,
+        FROM,
+        WHERE,
+        GROUP_BY,
+        HAVING,
+        WINDOW,
+        QUALIFY,
+        ORDER_BY,
+        LIMIT,
+        OFFSET,
+        FETCH,
+        VALUES,
+        ON,
+        FILTER
+    }
+
+    Clause(Kind kind, int keyword, Span body) {
+        this(kind, keyword, body, Optional.empty());
+    }
+}

@@ -1,0 +1,154 @@
+package plainsieve.core.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Cuts one block into its clauses, by the keywords that stand outside all brackets. */
+final class ClauseParser {
+    private final Tokens tokens;
+    private final Brackets brackets;
+    private final Span span;
+    private final List<Clause> found = new ArrayList<>();
+
+    private Clause.Kind kind = Clause.Kind.SELECT;
+    private int keyword;
+    private int bodyFrom;
+
+    ClauseParser(Tokens tokens, Brackets brackets, Span span) {
+        this.tokens = tokens;
+        this.brackets = brackets;
+        this.span = span;
+    }
+
+    static boolean isTail(Clause.Kind kind) {
+        return switch (kind) {
+            case ORDER_BY, LIMIT, OFFSET, FETCH -> true;
+            default -> false;
+        };
+    }
+
+    /** The clauses of a block that begins with its own keyword. */
+    List<Clause> clauses() {
+        kind = firstKind();
+        keyword = span.from();
+        bodyFrom = span.from() + 1;
+        cut(span.from() + 1);
+        close(span.to());
+        return found;
+    }
+
+    /** The clauses behind a parenthesised operand: only ORDER BY and limits may stand there. */
+    List<Clause> tail() {
+        if (span.isEmpty()) {
+            return List.of();
+        }
+        kind = kindAt(span.from())
+                .filter(ClauseParser::isTail)
+                .orElseThrow(() -> StatementGate.refused(
+                        tokens,
+                        span.from(),
+                        "unexpected-word",
+                        "“%s” cannot stand behind a query in brackets.",
+                        "Put ORDER BY, LIMIT or a set operator here."));
+        keyword = span.from();
+        bodyFrom = span.from() + length(kind);
+        cut(bodyFrom);
+        close(span.to());
+        return found;
+    }
+
+    private Clause.Kind firstKind() {
+        if (tokens.isWord(span.from(), "values")) {
+            return Clause.Kind.VALUES;
+        }
+        boolean namesTable = tokens.isWord(span.from(), "table") || tokens.isWord(span.from(), "from");
+        return namesTable ? Clause.Kind.FROM : Clause.Kind.SELECT;
+    }
+
+    private void cut(int from) {
+        for (int i = from; i < span.to(); i++) {
+            if (tokens.is(i, TokenKind.OPEN)) {
+                i = brackets.close(i);
+            } else if (tokens.is(i, TokenKind.WORD) && !Keywords.isName(tokens, i)) {
+                refuseWriting(i);
+                Optional<Clause.Kind> next = kindAt(i);
+                if (next.isPresent()) {
+                    close(i);
+                    kind = next.get();
+                    keyword = i;
+                    bodyFrom = i + length(kind);
+                    i = bodyFrom - 1;
+                }
+            }
+        }
+    }
+
+    private void close(int to) {
+        found.add(new Clause(kind, keyword, new Span(Math.min(bodyFrom, to), to)));
+    }
+
+    private static int length(Clause.Kind kind) {
+        return kind == Clause.Kind.GROUP_BY || kind == Clause.Kind.ORDER_BY ? 2 : 1;
+    }
+
+    private Optional<Clause.Kind> kindAt(int i) {
+        if (tokens.isWord(i, "from") && kind == Clause.Kind.SELECT && !isDistinctFrom(i)) {
+            return Optional.of(Clause.Kind.FROM);
+        }
+        if (tokens.isWord(i, "select") && kind == Clause.Kind.FROM) {
+            return Optional.of(Clause.Kind.SELECT);
+        }
+        if (tokens.isWord(i, "where")) {
+            return Optional.of(Clause.Kind.WHERE);
+        }
+        if (tokens.isWord(i, "group") && tokens.isWord(i + 1, "by")) {
+            return Optional.of(Clause.Kind.GROUP_BY);
+        }
+        if (tokens.isWord(i, "having")) {
+            return Optional.of(Clause.Kind.HAVING);
+        }
+        if (tokens.isWord(i, "window") && tokens.isWord(i + 2, "as")) {
+            return Optional.of(Clause.Kind.WINDOW);
+        }
+        if (tokens.isWord(i, "qualify")) {
+            return Optional.of(Clause.Kind.QUALIFY);
+        }
+        return tailKindAt(i);
+    }
+
+    private Optional<Clause.Kind> tailKindAt(int i) {
+        if (tokens.isWord(i, "order") && tokens.isWord(i + 1, "by")) {
+            return Optional.of(Clause.Kind.ORDER_BY);
+        }
+        if (tokens.isWord(i, "limit")) {
+            return Optional.of(Clause.Kind.LIMIT);
+        }
+        if (tokens.isWord(i, "offset")) {
+            return Optional.of(Clause.Kind.OFFSET);
+        }
+        boolean fetch = tokens.isWord(i, "fetch") && (tokens.isWord(i + 1, "first") || tokens.isWord(i + 1, "next"));
+        return fetch ? Optional.of(Clause.Kind.FETCH) : Optional.empty();
+    }
+
+    private boolean isDistinctFrom(int i) {
+        return tokens.isWord(i - 1, "distinct") && (tokens.isWord(i - 2, "is") || tokens.isWord(i - 2, "not"));
+    }
+
+    private void refuseWriting(int i) {
+        boolean into = tokens.isWord(i, "into") && kind != Clause.Kind.FROM;
+        boolean locks = tokens.isWord(i, "for")
+                && (tokens.isWord(i + 1, "update")
+                        || tokens.isWord(i + 1, "share")
+                        || tokens.isWord(i + 1, "no")
+                        || tokens.isWord(i + 1, "key"));
+        if (into || locks) {
+            throw StatementGate.refused(
+                    tokens,
+                    i,
+                    "not-reading",
+                    into ? "“%s” writes the rows into a table." : "“%s” locks the rows it reads.",
+                    "Only one reading statement runs here: remove this part.");
+        }
+    }
+}

@@ -1,0 +1,112 @@
+package plainsieve.core.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Finds the tree of AND, OR and NOT in a run of tokens. Binding is SQL's: NOT before AND before OR. The AND of
+ * {@code BETWEEN … AND …} and everything between CASE and END belong to the condition they stand in.
+ */
+final class ConditionParser {
+    private static final int MOST_NOTS = 20;
+
+    private final Tokens tokens;
+    private final Brackets brackets;
+    private final Consumer<Condition.Leaf> onLeaf;
+
+    /** @param onLeaf told of every single condition, in written order */
+    ConditionParser(Tokens tokens, Brackets brackets, Consumer<Condition.Leaf> onLeaf) {
+        this.tokens = tokens;
+        this.brackets = brackets;
+        this.onLeaf = onLeaf;
+    }
+
+    Condition parse(Span span) {
+        return joined(span, true);
+    }
+
+    private Condition joined(Span span, boolean or) {
+        List<Condition> items = new ArrayList<>();
+        int from = span.from();
+        for (int connector : connectors(span, or)) {
+            items.add(operand(new Span(from, connector), or));
+            from = connector + 1;
+        }
+        Condition last = operand(new Span(from, span.to()), or);
+        if (items.isEmpty()) {
+            return last;
+        }
+        items.add(last);
+        return new Condition.Joined(items, or, span);
+    }
+
+    private Condition operand(Span span, boolean or) {
+        if (span.isEmpty()) {
+            int near = Math.min(span.from(), tokens.size() - 1);
+            throw new ProblemException(Problem.of(
+                            "condition-missing", "A condition is missing here.", "Write one, or remove the AND or OR.")
+                    .at(tokens.place(near)));
+        }
+        return or ? joined(span, false) : negated(span);
+    }
+
+    private Condition negated(Span span) {
+        int nots = 0;
+        while (nots < span.length() - 1 && tokens.isWord(span.from() + nots, "not")) {
+            nots++;
+        }
+        if (nots > MOST_NOTS) {
+            throw new ProblemException(
+                    Problem.of("too-deep", "More than 20 NOTs follow each other.", "Take out pairs of them.")
+                            .at(tokens.place(span.from())));
+        }
+        Condition condition = bracketed(new Span(span.from() + nots, span.to()));
+        for (int i = nots - 1; i >= 0; i--) {
+            condition = new Condition.Not(condition, new Span(span.from() + i, span.to()));
+        }
+        return condition;
+    }
+
+    private Condition bracketed(Span span) {
+        boolean wrapped = tokens.isBracket(span.from(), '(')
+                && brackets.close(span.from()) == span.to() - 1
+                && span.length() > 2
+                && !Keywords.beginsQuery(tokens, span.from() + 1);
+        if (wrapped) {
+            return new Condition.Parenthesised(parse(new Span(span.from() + 1, span.to() - 1)), span);
+        }
+        Condition.Leaf leaf = new Condition.Leaf(span);
+        onLeaf.accept(leaf);
+        return leaf;
+    }
+
+    /** Where the words AND (or OR) stand that join conditions of this very level. */
+    private List<Integer> connectors(Span span, boolean or) {
+        List<Integer> found = new ArrayList<>();
+        int cases = 0;
+        int betweens = 0;
+        for (int i = span.from(); i < span.to(); i++) {
+            if (tokens.is(i, TokenKind.OPEN)) {
+                i = brackets.close(i);
+            } else if (!tokens.is(i, TokenKind.WORD) || Keywords.isName(tokens, i)) {
+                continue;
+            } else if (tokens.isWord(i, "case")) {
+                cases++;
+            } else if (tokens.isWord(i, "end") && cases > 0) {
+                cases--;
+            } else if (cases > 0) {
+                continue;
+            } else if (tokens.isWord(i, "between")) {
+                betweens++;
+            } else if (tokens.isWord(i, "and") && betweens > 0) {
+                betweens--;
+            } else if (tokens.isWord(i, or ? "or" : "and")) {
+                found.add(i);
+            }
+        }
+        return found;
+    }
+}

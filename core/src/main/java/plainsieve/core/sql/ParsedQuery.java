@@ -1,0 +1,41 @@
+package plainsieve.core.sql;
+
+import java.util.List;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.value.Place;
+
+/**
+ * One reading statement, understood by structure. The text itself is never changed.
+ *
+ * @param top the outermost query
+ * @param blockCount how many blocks there are at any depth
+ * @param conditionClauses every clause that holds a condition, at any depth
+ * @param parameters every place of every parameter, in written order
+ * @param quotedParameters strings such as {@code ':port'}, which look like parameters and are none
+ */
+public record ParsedQuery(
+        Tokens tokens,
+        QueryLevel top,
+        int blockCount,
+        List<Clause> conditionClauses,
+        List<Clause> limitClauses,
+        List<ParameterPlace> parameters,
+        List<Place> quotedParameters) {
+
+    public ParsedQuery {
+        conditionClauses = List.copyOf(conditionClauses);
+        limitClauses = List.copyOf(limitClauses);
+        parameters = List.copyOf(parameters);
+        quotedParameters = List.copyOf(quotedParameters);
+    }
+
+    /** Reads a text. Throws {@link plainsieve.core.value.ProblemException} when it is not one reading statement. */
+    public static ParsedQuery parse(String text, Dialect dialect) {
+        Lexer.Result scanned = Lexer.scan(text, dialect.lexicalRules());
+        return new QueryParser(scanned).parse();
+    }
+
+    public String text() {
+        return tokens.text();
+    }
+}

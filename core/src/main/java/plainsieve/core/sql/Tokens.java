@@ -1,0 +1,91 @@
+package plainsieve.core.sql;
+
+import java.util.Arrays;
+import plainsieve.core.value.Place;
+
+/** The tokens of one text, in order. Kept as arrays, because a long query has many and all of them are looked at. */
+public final class Tokens {
+    private final String text;
+    private TokenKind[] kinds = new TokenKind[64];
+    private int[] starts = new int[64];
+    private int[] ends = new int[64];
+    private int size;
+
+    Tokens(String text) {
+        this.text = text;
+    }
+
+    void add(TokenKind kind, int start, int end) {
+        if (size == kinds.length) {
+            kinds = Arrays.copyOf(kinds, size * 2);
+            starts = Arrays.copyOf(starts, size * 2);
+            ends = Arrays.copyOf(ends, size * 2);
+        }
+        kinds[size] = kind;
+        starts[size] = start;
+        ends[size] = end;
+        size++;
+    }
+
+    public String text() {
+        return text;
+    }
+
+    public int size() {
+        return size;
+    }
+
+    public TokenKind kind(int index) {
+        return kinds[index];
+    }
+
+    /** Whether there is a token of this kind at the index; false outside the text. */
+    public boolean is(int index, TokenKind kind) {
+        return index >= 0 && index < size && kinds[index] == kind;
+    }
+
+    public int start(int index) {
+        return starts[index];
+    }
+
+    public int end(int index) {
+        return ends[index];
+    }
+
+    /** The token as written. */
+    public String written(int index) {
+        return text.substring(starts[index], ends[index]);
+    }
+
+    /** Whether the token at the index is this unquoted word, in any case; false outside the text. */
+    public boolean isWord(int index, String word) {
+        return is(index, TokenKind.WORD) && matches(index, word);
+    }
+
+    /** Whether the token at the index is this symbol; false outside the text. */
+    public boolean isSymbol(int index, String symbol) {
+        return is(index, TokenKind.SYMBOL) && matches(index, symbol);
+    }
+
+    /** Whether the token opens or closes with this character. */
+    public boolean isBracket(int index, char bracket) {
+        return index >= 0
+                && index < size
+                && (kinds[index] == TokenKind.OPEN || kinds[index] == TokenKind.CLOSE)
+                && text.charAt(starts[index]) == bracket;
+    }
+
+    /** The name of the parameter at the index, without its colon. */
+    public String parameterName(int index) {
+        return text.substring(starts[index] + 1, ends[index]);
+    }
+
+    public Place place(int index) {
+        return Place.in(text, starts[index], ends[index]);
+    }
+
+    private boolean matches(int index, String word) {
+        int length = ends[index] - starts[index];
+        return length == word.length() && text.regionMatches(true, starts[index], word, 0, length);
+    }
+}

@@ -1,0 +1,35 @@
+package plainsieve.core.value;
+
+import java.util.Optional;
+
+/**
+ * What went wrong, where, and what to do about it. An error is a value until the edge of the program turns it into a
+ * message.
+ *
+ * @param kind a stable word for programs, such as {@code unknown-parameter}
+ * @param message what happened, one sentence
+ * @param advice what to do, one sentence
+ * @param place where in the query text, when it has such a place
+ * @param parameter the parameter concerned, when there is one
+ */
+public record Problem(String kind, String message, String advice, Optional<Place> place, Optional<String> parameter) {
+
+    public static Problem of(String kind, String message, String advice) {
+        return new Problem(kind, message, advice, Optional.empty(), Optional.empty());
+    }
+
+    public Problem at(Place where) {
+        return new Problem(kind, message, advice, Optional.of(where), parameter);
+    }
+
+    public Problem about(String parameterName) {
+        return new Problem(kind, message, advice, place, Optional.of(parameterName));
+    }
+
+    /** The problem as one line for a person, with its line and column where it has one. */
+    public String inWords() {
+        String where = place.map(p -> "Line " + p.line() + ", column " + p.column() + ": ")
+                .orElse("");
+        return where + message + " " + advice;
+    }
+}

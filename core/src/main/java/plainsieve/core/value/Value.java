@@ -1,0 +1,97 @@
+package plainsieve.core.value;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+
+/** One typed value. Text becomes a value once, in {@link ValueReader}; after that nothing is parsed again. */
+public sealed interface Value {
+    Type type();
+
+    /** The value as links and files carry it: ISO 8601 for dates, plain decimals, the text itself. */
+    String written();
+
+    record Text(String text) implements Value {
+        @Override
+        public Type type() {
+            return Type.TEXT;
+        }
+
+        @Override
+        public String written() {
+            return text;
+        }
+    }
+
+    record Whole(long number) implements Value {
+        @Override
+        public Type type() {
+            return Type.INTEGER;
+        }
+
+        @Override
+        public String written() {
+            return Long.toString(number);
+        }
+    }
+
+    record Decimal(BigDecimal number) implements Value {
+        @Override
+        public Type type() {
+            return Type.DECIMAL;
+        }
+
+        @Override
+        public String written() {
+            return number.toPlainString();
+        }
+    }
+
+    record Day(LocalDate date) implements Value {
+        @Override
+        public Type type() {
+            return Type.DATE;
+        }
+
+        @Override
+        public String written() {
+            return date.toString();
+        }
+    }
+
+    record Moment(LocalDateTime dateTime) implements Value {
+        @Override
+        public Type type() {
+            return Type.DATETIME;
+        }
+
+        @Override
+        public String written() {
+            return dateTime.toString();
+        }
+    }
+
+    record Truth(boolean truth) implements Value {
+        @Override
+        public Type type() {
+            return Type.BOOLEAN;
+        }
+
+        @Override
+        public String written() {
+            return Boolean.toString(truth);
+        }
+    }
+
+    record Name(String name) implements Value {
+        @Override
+        public Type type() {
+            return Type.NAME;
+        }
+
+        @Override
+        public String written() {
+            return name;
+        }
+    }
+}

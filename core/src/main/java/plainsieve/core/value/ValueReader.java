@@ -1,0 +1,75 @@
+package plainsieve.core.value;
+
+import java.math.BigDecimal;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.Optional;
+
+/** Turns text into typed values; the one place where this happens. Accepts exactly what {@link Value#written()} writes. */
+public final class ValueReader {
+    /** A single value longer than this is refused: no list, link or comparison has a use for it. */
+    public static final int LONGEST_TEXT = 4000;
+
+    private static final int LONGEST_SHOWN = 60;
+    private static final int MOST_DIGITS = 100;
+
+    private ValueReader() {}
+
+    /** Reads one value. Throws {@link ProblemException} saying what was written and what is wanted. */
+    public static Value read(Type type, String text) {
+        if (text.length() > LONGEST_TEXT) {
+            throw new ProblemException(Problem.of(
+                    "value-too-long",
+                    "The value has %,d characters; %,d are the most a value may have."
+                            .formatted(text.length(), LONGEST_TEXT),
+                    "Shorten it."));
+        }
+        return tryRead(type, text).orElseThrow(() -> unreadable(type, text));
+    }
+
+    private static Optional<Value> tryRead(Type type, String text) {
+        try {
+            return switch (type) {
+                case TEXT -> text.indexOf('\0') < 0 ? Optional.of(new Value.Text(text)) : Optional.empty();
+                case NAME -> Optional.of(new Value.Name(text));
+                case INTEGER -> Optional.of(new Value.Whole(Long.parseLong(text.strip())));
+                case DECIMAL -> decimal(text.strip());
+                case DATE -> Optional.of(new Value.Day(LocalDate.parse(text.strip())));
+                case DATETIME -> Optional.of(new Value.Moment(moment(text.strip())));
+                case BOOLEAN -> truth(text.strip());
+            };
+        } catch (NumberFormatException | DateTimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static Optional<Value> decimal(String text) {
+        // "1e999999999" would be a number of a billion digits once written out.
+        BigDecimal number = new BigDecimal(text);
+        boolean reasonable = Math.abs((long) number.scale()) + number.precision() <= MOST_DIGITS;
+        return reasonable ? Optional.of(new Value.Decimal(number)) : Optional.empty();
+    }
+
+    private static LocalDateTime moment(String text) {
+        return text.length() == "2026-03-31".length()
+                ? LocalDate.parse(text).atStartOfDay()
+                : LocalDateTime.parse(text.replace(' ', 'T'));
+    }
+
+    private static Optional<Value> truth(String text) {
+        return switch (text) {
+            case "true" -> Optional.of(new Value.Truth(true));
+            case "false" -> Optional.of(new Value.Truth(false));
+            default -> Optional.empty();
+        };
+    }
+
+    private static ProblemException unreadable(Type type, String text) {
+        String shown = text.length() > LONGEST_SHOWN ? text.substring(0, LONGEST_SHOWN) + "…" : text;
+        return new ProblemException(Problem.of(
+                "unreadable-value",
+                "“%s” is not a %s.".formatted(shown.replace("\0", "␀"), type.inWords()),
+                "Write a %s.".formatted(type.inWords())));
+    }
+}

@@ -1,0 +1,112 @@
+package plainsieve.core.parameter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+class ChoiceReaderTest {
+    private static final Parameter PORT = Parameter.of("port", Type.TEXT)
+            .takingMany()
+            .withAllowed(AllowedValues.of(List.of("Ardlow", "Skerrin", "Brae O'Noth")));
+    private static final Parameter DAY = Parameter.of("day", Type.DATE);
+    private static final Parameter DELAY = Parameter.of("delay", Type.INTEGER);
+
+    private static Map<String, Choice> read(Map<String, ChoiceText> texts, Parameter... parameters) {
+        Map<String, Parameter> known = new LinkedHashMap<>();
+        for (Parameter parameter : parameters) {
+            known.put(parameter.name(), parameter);
+        }
+        return ChoiceReader.readAll(known, texts);
+    }
+
+    private static Choice read(Parameter parameter, String... values) {
+        return read(Map.of(parameter.name(), ChoiceText.of(values)), parameter).get(parameter.name());
+    }
+
+    @Test
+    void aParameterThatIsNotMentionedIsBlank() {
+        assertThat(read(Map.of(), DAY)).containsEntry("day", new Choice.Blank());
+    }
+
+    @Test
+    void manyValuesLoseTheirRepeats() {
+        assertThat(read(PORT, "Ardlow", "Ardlow", "Skerrin"))
+                .isEqualTo(new Choice.Many(List.of(new Value.Text("Ardlow"), new Value.Text("Skerrin")), false));
+    }
+
+    @Test
+    void oneValueForManyIsAListOfOne() {
+        assertThat(read(PORT, "Ardlow")).isInstanceOf(Choice.Many.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            2026-02-30 | “2026-02-30” is not a date
+            soon       | “soon” is not a date
+            01/03/2026 | is not a date
+            """)
+    void aDayThatDoesNotExistIsRefused(String text, String message) {
+        assertThatThrownBy(() -> read(DAY, text)).hasMessageContaining(message);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"fifteen", "1.5", "9223372036854775808", "''", "0x10"})
+    void textForANumberIsRefused(String text) {
+        assertThatThrownBy(() -> read(DELAY, text)).hasMessageContaining("is not a whole number");
+    }
+
+    @Test
+    void anUnlistedValueNamesTheNearest() {
+        assertThatThrownBy(() -> read(PORT, "Ardlo")).hasMessageContaining("Did you mean “Ardlow”?");
+    }
+
+    @Test
+    void aValueOfTenThousandCharactersIsRefusedInFewWords() {
+        assertThatThrownBy(() -> read(Parameter.of("note", Type.TEXT), "x".repeat(10_000)))
+                .hasMessageContaining("10,000 characters")
+                .satisfies(e -> assertThat(e.getMessage()).hasSizeLessThan(200));
+    }
+
+    @Test
+    void everyProblemIsToldAtOnceWithItsParameter() {
+        Map<String, ChoiceText> texts =
+                Map.of("port", ChoiceText.of("Nowhere"), "day", ChoiceText.of("never"), "vesel", ChoiceText.of("x"));
+        assertThatThrownBy(() -> read(texts, PORT, DAY))
+                .isInstanceOfSatisfying(ProblemException.class, e -> assertThat(e.problems())
+                        .extracting(Problem::kind)
+                        .containsExactly("unknown-parameter", "value-not-listed", "unreadable-value"));
+    }
+
+    @Test
+    void severalValuesForOneAreRefused() {
+        assertThatThrownBy(() -> read(DELAY, "1", "2")).hasMessageContaining("takes one value, but 2 were chosen");
+    }
+
+    @Test
+    void allIsOnlyForMany() {
+        assertThat(read(Map.of("port", ChoiceText.all()), PORT)).containsEntry("port", new Choice.All());
+        assertThatThrownBy(() -> read(Map.of("day", ChoiceText.all()), DAY)).hasMessageContaining("takes one value");
+    }
+
+    @Test
+    void blankIsRefusedWhereItIsNotAllowed() {
+        assertThatThrownBy(() -> read(Map.of(), DAY.withBlankRule(BlankRule.NOT_ALLOWED)))
+                .hasMessageContaining(":day needs a value");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1port", "po rt", "''", "all", "port;drop", "ünder"})
+    void aNameThatLinksCannotCarryIsRefused(String name) {
+        assertThatThrownBy(() -> Parameter.of(name, Type.TEXT)).isInstanceOf(ProblemException.class);
+    }
+}

@@ -1,0 +1,187 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static plainsieve.core.rewrite.Given.given;
+
+import java.util.List;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+class BindingTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select 1 where d > :delay                | select 1 where d > ?
+            select 1 where d > :delay + 1            | select 1 where d > ? + 1
+            select 1 where d>:delay                  | select 1 where d>?
+            select :delay as late                    | select ? as late
+            select f(:delay), ':delay', "a:delay"    | select f(?), ':delay', "a:delay"
+            select a::int -- :delay                  | select a::int -- :delay
+            select 1 /* :delay */ where :delay < d   | select 1 /* :delay */ where ? < d
+            """)
+    void bindsOneValue(String query, String statement) {
+        assertThat(given(query).choose("delay", "15").text()).isEqualTo(statement);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x = :port              | x in (?, ?, ?, ?)
+            x == :port             | x in (?, ?, ?, ?)
+            :port = x              | x in (?, ?, ?, ?)
+            x in (:port)           | x in (?, ?, ?, ?)
+            x IN(:port)            | x in (?, ?, ?, ?)
+            x = any(:port)         | x in (?, ?, ?, ?)
+            x <> :port             | x not in (?, ?, ?, ?)
+            x != :port             | x not in (?, ?, ?, ?)
+            x not in (:port)       | x not in (?, ?, ?, ?)
+            x <> all(:port)        | x not in (?, ?, ?, ?)
+            not x = :port          | not x in (?, ?, ?, ?)
+            lower(x) = :port       | lower(x) in (?, ?, ?, ?)
+            x in ('Z', :port)      | x in ('Z', ?, ?, ?, ?)
+            x in (:port, upper('z')) | x in (?, ?, ?, ?, upper('z'))
+            case when a then b end = :port | case when a then b end in (?, ?, ?, ?)
+            """)
+    void spreadsManyValuesOverAMembership(String condition, String rewritten) {
+        Given query = given("select 1 where " + condition).choose("port", "A", "B", "C");
+        assertThat(query.text()).isEqualTo("select 1 where " + rewritten);
+        assertThat(query.values()).isEqualTo("A B C C");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x = :port        | (x in (?, ?) or x is null)
+            :port = x        | (x in (?, ?) or x is null)
+            x not in (:port) | (x not in (?, ?) and x is not null)
+            """)
+    void addsRowsWithoutAValueWhenTheyAreChosen(String condition, String rewritten) {
+        ChoiceText chosen = new ChoiceText(ChoiceText.Kind.VALUES, List.of("A", "B"), true);
+        assertThat(given("select 1 where y and " + condition)
+                        .choose("port", chosen)
+                        .text())
+                .isEqualTo("select 1 where y and " + rewritten);
+    }
+
+    @Test
+    void asksOnlyForRowsWithoutAValueWhenNothingElseIsChosen() {
+        ChoiceText chosen = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true);
+        assertThat(given("select 1 where x = :port").choose("port", chosen).text())
+                .isEqualTo("select 1 where x is null");
+    }
+
+    @Test
+    void bindsLongListsAsOneArrayWhoseTextDoesNotGrow() {
+        String[] ports = IntStream.range(0, 10_000).mapToObj(i -> "port " + i).toArray(String[]::new);
+        Statement statement =
+                given("select 1 where x = :port").choose("port", ports).rewritten();
+        assertThat(statement.text()).isEqualTo("select 1 where x = any(?)\nlimit ?");
+        assertThat(statement.values().get(0).bound())
+                .isInstanceOfSatisfying(
+                        Bound.Array.class, array -> assertThat(array.values()).hasSize(10_000));
+        assertThat(given("select 1 where x not in (:port)")
+                        .choose("port", ports)
+                        .text())
+                .isEqualTo("select 1 where x <> all(?)");
+    }
+
+    @Test
+    void keepsTheTextWhenOnlyValuesChange() {
+        Given five = given("select 1 where x = :port").choose("port", "1", "2", "3", "4", "5");
+        Given seven = given("select 1 where x = :port").choose("port", "1", "2", "3", "4", "5", "6", "7");
+        assertThat(five.text()).isEqualTo(seven.text());
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x = :vessel             | x is null
+            :vessel = x             | x is null
+            x in (:vessel)          | x is null
+            x <> :vessel            | x is not null
+            x not in (:vessel)      | x is not null
+            """)
+    void asksForRowsWithoutAValueByTheBlankRule(String condition, String rewritten) {
+        Parameter vessel = Given.VESSEL.withBlankRule(BlankRule.ROWS_WITHOUT_VALUE);
+        assertThat(given("select 1 where " + condition).with(vessel).text()).isEqualTo("select 1 where " + rewritten);
+    }
+
+    @Test
+    void bindsNullOutsideConditionsWhenTheRuleAllows() {
+        Parameter vessel = Given.VESSEL.withBlankRule(BlankRule.ROWS_WITHOUT_VALUE);
+        Given query = given("select f(:vessel)").with(vessel);
+        assertThat(query.text()).isEqualTo("select f(?)");
+        assertThat(query.values()).isEqualTo("NULL");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select 1 where x > :port          | room for one
+            select f(:port)                   | room for one
+            select 1 where x - :port = y     | room for one
+            """)
+    void refusesManyValuesWhereThereIsRoomForOne(String query, String message) {
+        assertThatThrownBy(() -> given(query).choose("port", "A", "B").text())
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining(message)
+                .hasMessageContaining("Line 1, column");
+    }
+
+    @Test
+    void refusesABlankThatCanNeitherBeLeftOutNorNull() {
+        assertThatThrownBy(() -> given("select f(:vessel)").text())
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining(":vessel is blank");
+    }
+
+    @Test
+    void refusesAParameterThatIsNotDefinedAndNamesTheNearest() {
+        assertThatThrownBy(() -> given("select 1\nwhere x = :vesel").text())
+                .hasMessage("Line 2, column 11: There is no parameter :vesel. Did you mean :vessel?");
+    }
+
+    @Test
+    void putsAListedNameInQuotes() {
+        Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of("odd \"name\"", "plain")));
+        assertThat(given("select * from :t")
+                        .with(table)
+                        .choose("t", "odd \"name\"")
+                        .text())
+                .isEqualTo("select * from \"odd \"\"name\"\"\"");
+    }
+
+    @Test
+    void refusesANameWithoutAList() {
+        assertThatThrownBy(() -> given("select * from :t")
+                        .with(Parameter.of("t", Type.NAME))
+                        .choose("t", "x")
+                        .text())
+                .hasMessageContaining("must be chosen from a list");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            '; drop table ports; --
+            ' or '1'='1
+            \\'; select 1
+            :vessel
+            ?
+            $$
+            */ union select 1 /*
+            """)
+    void neverLetsAValueChangeTheText(String hostile) {
+        String plain = given("select 1 where x = :vessel and y = :port")
+                .choose("vessel", "A")
+                .choose("port", "B", "C")
+                .text();
+        Given query = given("select 1 where x = :vessel and y = :port")
+                .choose("vessel", hostile)
+                .choose("port", hostile, "C");
+        assertThat(query.text()).isEqualTo(plain);
+    }
+}

@@ -1,0 +1,101 @@
+package plainsieve.core.rewrite;
+
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.Type;
+
+/** A query with parameters and choices, said in few words: {@code given("…").choose(port, "A", "B").text()}. */
+final class Given {
+    static final Parameter PORT = Parameter.of("port", Type.TEXT).takingMany();
+    static final Parameter VESSEL = Parameter.of("vessel", Type.TEXT);
+    static final Parameter FROM = Parameter.of("from", Type.DATE);
+    static final Parameter TO = Parameter.of("to", Type.DATE);
+    static final Parameter DELAY = Parameter.of("delay", Type.INTEGER);
+    static final Parameter ROWS = Parameter.of("rows", Type.INTEGER).withEveryRowValue(0);
+    static final long NO_CAP_IN_SIGHT = 999;
+
+    private final String query;
+    private final Map<String, Parameter> parameters = new HashMap<>();
+    private final Map<String, ChoiceText> choices = new HashMap<>();
+    private String dialect = "postgresql";
+    private Wanted wanted = Wanted.allRows();
+    private long cap = NO_CAP_IN_SIGHT;
+
+    private Given(String query) {
+        this.query = query;
+        for (Parameter parameter : new Parameter[] {PORT, VESSEL, FROM, TO, DELAY, ROWS}) {
+            parameters.put(parameter.name(), parameter);
+        }
+    }
+
+    static Given given(String query) {
+        return new Given(query);
+    }
+
+    Given with(Parameter parameter) {
+        parameters.put(parameter.name(), parameter);
+        return this;
+    }
+
+    Given choose(String name, String... values) {
+        choices.put(name, ChoiceText.of(values));
+        return this;
+    }
+
+    Given choose(String name, ChoiceText text) {
+        choices.put(name, text);
+        return this;
+    }
+
+    Given in(String dialectName) {
+        dialect = dialectName;
+        return this;
+    }
+
+    Given wanting(Wanted what) {
+        wanted = what;
+        return this;
+    }
+
+    Given capped(long rows) {
+        cap = rows;
+        return this;
+    }
+
+    Statement rewritten() {
+        Map<String, Choice> chosen = ChoiceReader.readAll(parameters, choices);
+        return PreparedQuery.of(query, Dialect.named(dialect).orElseThrow())
+                .rewrite(new Choices(parameters, chosen), wanted, cap);
+    }
+
+    /** The statement's text without the cap that every statement gets. */
+    String text() {
+        return rewritten().text().replace("\nlimit ?", "");
+    }
+
+    /** The bound values as written, the cap left aside. */
+    String values() {
+        return String.join(
+                " ",
+                rewritten().values().stream()
+                        .filter(value -> !value.parameter().isEmpty())
+                        .map(value -> written(value.bound()))
+                        .toList());
+    }
+
+    private static String written(Bound bound) {
+        if (bound instanceof Bound.Single single) {
+            return single.value().written();
+        }
+        if (bound instanceof Bound.Array array) {
+            return Arrays.toString(array.values().stream().map(v -> v.written()).toArray());
+        }
+        return bound instanceof Bound.RowCount count ? Long.toString(count.rows()) : "NULL";
+    }
+}

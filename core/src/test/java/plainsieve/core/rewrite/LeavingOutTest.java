@@ -1,0 +1,148 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.core.rewrite.Given.given;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.Placement.Outcome;
+
+class LeavingOutTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', ignoreLeadingAndTrailingWhitespace = true, textBlock = """
+            select 1 where x = :vessel                                | select 1
+            select 1 where a and x = :vessel                          | select 1 where a
+            select 1 where x = :vessel and a                          | select 1 where a
+            select 1 where a and x = :vessel and b                    | select 1 where a and b
+            select 1 where a or x = :vessel                           | select 1 where a
+            select 1 where a and (b or x = :vessel)                   | select 1 where a and (b)
+            select 1 where a and (x = :vessel)                        | select 1 where a
+            select 1 where a and not x = :vessel                      | select 1 where a
+            select 1 where not (x = :vessel or y > :delay) and a      | select 1 where a
+            select 1 where (x = :vessel) or (y = :vessel)             | select 1
+            select 1 where x = :vessel group by z                     | select 1 group by z
+            select z from t group by z having max(d) > :delay         | select z from t group by z
+            select z from t group by z having max(d) > :delay order by z | select z from t group by z order by z
+            select 1 from a join b on a.x = :vessel where c           | select 1 from a join b on true where c
+            select 1 from a join b on a.i = b.i and b.x = :vessel     | select 1 from a join b on a.i = b.i
+            select 1 from a left join b on b.x = :vessel, c           | select 1 from a left join b on true, c
+            select count(*) filter (where x = :vessel) from t         | select count(*) from t
+            select 1 where a in (select 2 where x = :vessel)          | select 1 where a in (select 2)
+            select 1 where exists (select 2 where b and x = :vessel)  | select 1 where exists (select 2 where b)
+            select 1 from (select 2 where x = :vessel) q where a      | select 1 from (select 2) q where a
+            with q as (select 2 where x = :vessel) select 1 from q    | with q as (select 2) select 1 from q
+            select 1 where x = :vessel union select 2 where a         | select 1 union select 2 where a
+            select 1 where lower(x) like concat('%', :vessel) and a  | select 1 where a
+            select 1 where x between 1 and 2 and y = :vessel          | select 1 where x between 1 and 2
+            select 1 where f(x, :vessel) between 1 and 2 and a        | select 1 where a
+            select 1 where case when a and b then c end = :vessel and d | select 1 where d
+            select 1 where x is not distinct from :vessel and a       | select 1 where a
+            select 1 where (x, y) in ((1, :vessel)) and a             | select 1 where a
+            """)
+    void leavesOutABlankCondition(String query, String statement) {
+        assertThat(given(query).text()).isEqualTo(statement);
+    }
+
+    @Test
+    void takesACommentAtTheEndOfTheLineWithIt() {
+        String query = """
+                select 1
+                where a = 1   -- first stays
+                  and x = :vessel -- second goes
+                  and b = 2   -- third stays
+                """;
+        assertThat(given(query).text().strip()).startsWith("""
+                select 1
+                where a = 1   -- first stays
+                  and b = 2""");
+    }
+
+    @Test
+    void keepsALineEndThatClosesAComment() {
+        String query = "select 1 where a -- why\n and x = :vessel and b";
+        assertThat(given(query).text()).isEqualTo("select 1 where a -- why\n and b");
+    }
+
+    @Test
+    void takesWholeLinesWithTheirWindowsLineEnds() {
+        String query = "select 1\r\nwhere a\r\n  and x = :vessel\r\n  and b";
+        assertThat(given(query).text()).isEqualTo("select 1\r\nwhere a\r\n  and b");
+    }
+
+    @Test
+    void leavesOutAConditionWhoseListIsChosenWhole() {
+        assertThat(given("select 1 where x = :port and a")
+                        .choose("port", ChoiceText.all())
+                        .text())
+                .isEqualTo("select 1 where a");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x between :from and :to              | x >= ?
+            x not between :from and :to          | x < ?
+            x between :from and :to + 1          | x >= ?
+            a and x between :from and :to or b   | a and x >= ? or b
+            """)
+    void keepsTheLowerHalfOfARange(String condition, String rewritten) {
+        assertThat(given("select 1 where " + condition)
+                        .choose("from", "2026-03-01")
+                        .text())
+                .isEqualTo("select 1 where " + rewritten);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x between :from and :to              | x <= ?
+            x not between :from and :to          | x > ?
+            x between :from and :to + 1 and a    | x <= ? + 1 and a
+            """)
+    void keepsTheUpperHalfOfARange(String condition, String rewritten) {
+        assertThat(given("select 1 where " + condition)
+                        .choose("to", "2026-03-31")
+                        .text())
+                .isEqualTo("select 1 where " + rewritten);
+    }
+
+    @Test
+    void leavesOutARangeWithBothEndsBlank() {
+        assertThat(given("select 1 where x between :from and :to").text()).isEqualTo("select 1");
+    }
+
+    @Test
+    void bindsBothEndsOfAWholeRange() {
+        Given query = given("select 1 where x between :from and :to")
+                .choose("from", "2026-03-01")
+                .choose("to", "2026-03-31");
+        assertThat(query.text()).isEqualTo("select 1 where x between ? and ?");
+        assertThat(query.values()).isEqualTo("2026-03-01 2026-03-31");
+    }
+
+    @Test
+    void saysForEachPlaceWhatHappened() {
+        Statement statement = given("select 1 where x = :vessel and d > :delay")
+                .choose("delay", "15")
+                .rewritten();
+        assertThat(statement.placements())
+                .extracting(Placement::parameter, Placement::outcome)
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple("vessel", Outcome.LEFT_OUT),
+                        org.assertj.core.groups.Tuple.tuple("delay", Outcome.BOUND));
+        Placement delay = statement.placements().get(1);
+        assertThat(statement.text().substring(delay.sentStart(), delay.sentEnd()))
+                .isEqualTo("d > ?");
+        Placement vessel = statement.placements().get(0);
+        assertThat(vessel.sentEnd()).isEqualTo(vessel.sentStart());
+    }
+
+    @Test
+    void pointsAtAConditionThatWasTurnedIntoAMembership() {
+        Statement statement = given("select 1 where a and :port = x and b")
+                .choose("port", "A", "B")
+                .rewritten();
+        Placement port = statement.placements().get(0);
+        assertThat(statement.text().substring(port.sentStart(), port.sentEnd())).isEqualTo("x in (?, ?)");
+    }
+}
