@@ -107,7 +107,8 @@ public final class ChoiceReader {
                 nearest.map("Did you mean “%s”?"::formatted).orElse("Choose a value from the list."));
     }
 
-    private static Problem unknown(String name, Map<String, Parameter> parameters) {
+    /** The problem of a choice for a parameter that does not exist here; names the nearest one that does. */
+    public static Problem unknown(String name, Map<String, Parameter> parameters) {
         String advice = Nearest.to(name, parameters.keySet())
                 .map("Did you mean “%s”?"::formatted)
                 .orElse(

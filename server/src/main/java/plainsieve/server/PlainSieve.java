@@ -1,0 +1,22 @@
+package plainsieve.server;
+
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import plainsieve.server.records.RecordsRefused;
+
+/** Starts the server. */
+@SpringBootApplication
+@ConfigurationPropertiesScan
+public class PlainSieve {
+    public static void main(String[] args) {
+        try {
+            SpringApplication.run(PlainSieve.class, args);
+        } catch (RuntimeException e) {
+            RecordsRefused.in(e).ifPresentOrElse(refused -> System.err.println(refused.getMessage()), () -> {
+                throw e;
+            });
+            System.exit(2);
+        }
+    }
+}

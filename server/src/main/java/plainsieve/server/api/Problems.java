@@ -1,0 +1,123 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.UncheckedIOException;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.StillUsed;
+import plainsieve.sources.SourceFailure;
+
+/** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
+@RestControllerAdvice
+class Problems extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> problem(ProblemException e) {
+        ProblemDetail detail = detail(
+                HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage(), e.first().advice());
+        detail.setProperty("problems", e.problems().stream().map(Problems::body).toList());
+        return answer(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notFound(NotFound e) {
+        return answer(detail(HttpStatus.NOT_FOUND, e.getMessage(), e.advice()));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> changed(Changed e) {
+        return answer(
+                detail(HttpStatus.CONFLICT, e.getMessage(), "Copy your text, reload, and make the change again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> stillUsed(StillUsed e) {
+        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Take it out there first."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> source(SourceFailure e) {
+        HttpStatus status =
+                switch (e.kind()) {
+                    case UNREACHABLE, BUSY -> HttpStatus.SERVICE_UNAVAILABLE;
+                    case TIMED_OUT -> HttpStatus.GATEWAY_TIMEOUT;
+                    case STOPPED -> HttpStatus.CONFLICT;
+                    case REFUSED_STATEMENT -> HttpStatus.UNPROCESSABLE_CONTENT;
+                };
+        LOG.debug("Source failure", e);
+        return answer(detail(status, e.getMessage(), e.advice()));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> badSettings(IllegalArgumentException e) {
+        return answer(detail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage(), "Correct it and try again."));
+    }
+
+    /** Nobody is left to answer to. */
+    @ExceptionHandler
+    void browserWentAway(UncheckedIOException e) {
+        LOG.debug("The browser went away", e);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> internal(Exception e, HttpServletRequest request) {
+        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
+        return answer(detail(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "Something went wrong here that should not have.",
+                "Try again. The server's log says more."));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        ProblemDetail detail = detail(
+                HttpStatus.BAD_REQUEST, "The request's JSON could not be read.", "See /api/openapi for its shape.");
+        return new ResponseEntity<>(detail, headers, status);
+    }
+
+    private static ProblemDetail detail(HttpStatus status, String message, String advice) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, message);
+        detail.setProperty("advice", advice);
+        detail.setProperty("problems", List.of());
+        return detail;
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(ProblemDetail detail) {
+        return ResponseEntity.status(detail.getStatus())
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail);
+    }
+
+    static Bodies.ProblemBody body(Problem problem) {
+        Place place = problem.place().orElse(new Place(-1, -1, 0, 0, ""));
+        return new Bodies.ProblemBody(
+                problem.kind(),
+                problem.message(),
+                problem.advice(),
+                problem.parameter().orElse(""),
+                place.line(),
+                place.column(),
+                place.start(),
+                place.end(),
+                place.excerpt());
+    }
+}

@@ -1,0 +1,147 @@
+package plainsieve.server.api;
+
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.Settings;
+import plainsieve.server.project.Parameters;
+import plainsieve.server.project.Queries;
+import plainsieve.server.records.QueryRow;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.SourceRegistry;
+
+/** Queries as the bench works on them. */
+@RestController
+@RequestMapping("/api/queries")
+class QueriesApi {
+    private final Queries queries;
+    private final Parameters parameters;
+    private final SourceRegistry sources;
+    private final Streams streams;
+    private final Settings settings;
+
+    QueriesApi(Queries queries, Parameters parameters, SourceRegistry sources, Streams streams, Settings settings) {
+        this.queries = queries;
+        this.parameters = parameters;
+        this.sources = sources;
+        this.streams = streams;
+        this.settings = settings;
+    }
+
+    @GetMapping
+    List<Bodies.QueryCard> all() {
+        return queries.all().stream()
+                .map(query -> new Bodies.QueryCard(query.id(), query.name(), query.sourceId()))
+                .toList();
+    }
+
+    @PostMapping
+    Bodies.QueryBody add(@RequestBody Bodies.NewQuery body) {
+        return body(queries.add(body.name(), body.sourceId(), body.text()));
+    }
+
+    @GetMapping("/{id}")
+    Bodies.QueryBody one(@PathVariable String id) {
+        return body(queries.get(id));
+    }
+
+    @PutMapping("/{id}/draft")
+    Bodies.QueryBody changeDraft(@PathVariable String id, @RequestBody Bodies.DraftChange body) {
+        return body(queries.changeDraft(id, body.text(), body.version()));
+    }
+
+    @PostMapping("/{id}/live")
+    Bodies.QueryBody makeLive(@PathVariable String id, @RequestBody Bodies.LiveChange body) {
+        return body(queries.makeLive(id, body.version(), parameters.all().keySet()));
+    }
+
+    /** Reads a text without running it: its parameters, and what is wrong with it and where. */
+    @PostMapping("/{id}/check")
+    Bodies.QueryCheck check(@PathVariable String id, @RequestBody Bodies.QueryText body) {
+        try {
+            return check(queries.prepare(queries.get(id), body.text()));
+        } catch (ProblemException e) {
+            return new Bodies.QueryCheck(
+                    List.of(),
+                    List.of(),
+                    e.problems().stream().map(Problems::body).toList(),
+                    List.of());
+        }
+    }
+
+    private Bodies.QueryCheck check(PreparedQuery prepared) {
+        Tokens tokens = prepared.query().tokens();
+        Set<String> known = parameters.all().keySet();
+        List<Bodies.ProblemBody> problems = new ArrayList<>();
+        List<Bodies.ParameterMark> marks = new ArrayList<>();
+        prepared.query().parameters().forEach(place -> {
+            marks.add(new Bodies.ParameterMark(place.name(), tokens.start(place.token()), tokens.end(place.token())));
+            if (!known.contains(place.name())) {
+                problems.add(Problems.body(unknown(place.name(), known).at(tokens.place(place.token()))));
+            }
+        });
+        List<Bodies.ProblemBody> notices = prepared.notices().stream()
+                .map(notice -> Problems.body(Problem.of(notice.kind(), notice.message(), notice.advice())
+                        .at(notice.place())))
+                .toList();
+        return new Bodies.QueryCheck(List.copyOf(prepared.parameterNames()), marks, problems, notices);
+    }
+
+    private static Problem unknown(String name, Set<String> known) {
+        String advice = Nearest.to(name, known)
+                .map(near -> "Did you mean :%s? Or make it.".formatted(near))
+                .orElse("Make it.");
+        return Problem.of("unknown-parameter", "There is no parameter :%s yet.".formatted(name), advice)
+                .about(name);
+    }
+
+    @PostMapping("/{id}/run")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
+    void run(@PathVariable String id, @RequestBody Bodies.BenchRun body, HttpServletResponse response) {
+        QueryRow query = queries.get(id);
+        Set<String> mayChoose = new LinkedHashSet<>(parameters.all().keySet());
+        streams.run(
+                new RunOrder(
+                        body.runId(),
+                        query,
+                        body.text(),
+                        mayChoose,
+                        ReportsApi.texts(body.choices()),
+                        "",
+                        Wanted.allRows(),
+                        RunOrder.Purpose.BENCH,
+                        settings.benchCap()),
+                response);
+    }
+
+    private Bodies.QueryBody body(QueryRow query) {
+        return new Bodies.QueryBody(
+                query.id(),
+                query.name(),
+                query.sourceId(),
+                sources.get(query.sourceId()).settings().kind().title(),
+                query.draftText(),
+                !query.draftText().equals(query.liveText()),
+                query.version());
+    }
+}

@@ -1,0 +1,94 @@
+package plainsieve.server.demo;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.function.IntConsumer;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.demo.DuckDbFerries;
+import plainsieve.demo.PostgresFerries;
+import plainsieve.server.Settings;
+import plainsieve.server.runs.SourceRegistry;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceSettings;
+
+/** Sets up the ferries when the demo is asked for and something of it is missing; says how far it is. */
+@Component
+class DemoSetup implements ApplicationRunner {
+    private final Settings settings;
+    private final SourceRegistry sources;
+    private final DemoProject project;
+    private final int postgresPort;
+
+    /** @param postgresPort where the demo's own PostgreSQL listens; 0 when it was not started */
+    DemoSetup(
+            Settings settings,
+            SourceRegistry sources,
+            DemoProject project,
+            @Value("${plainsieve.demo-postgres-port:0}") int postgresPort) {
+        this.settings = settings;
+        this.sources = sources;
+        this.project = project;
+        this.postgresPort = postgresPort;
+    }
+
+    @Override
+    @Transactional
+    public void run(ApplicationArguments arguments) throws SQLException, IOException {
+        if (!settings.demo()) {
+            return;
+        }
+        Path file = settings.dataFolder().resolve("ferries.duckdb").toAbsolutePath();
+        if (!Files.exists(file)) {
+            DuckDbFerries.write(file, settings.demoCrossings(), progress("DuckDB"));
+            System.out.println();
+        }
+        if (isMissing("ferries")) {
+            sources.add(new SourceSettings(
+                    "ferries", SourceSettings.Kind.DUCKDB, "", 0, file.toString(), "", Secret.none()));
+            project.addParametersAndLists("ferries");
+            project.addLateCrossings("", "ferries", "for harbour offices");
+        }
+        if (postgresPort > 0) {
+            postgres();
+        }
+    }
+
+    private void postgres() throws SQLException {
+        SourceSettings harbour = new SourceSettings(
+                "harbour",
+                SourceSettings.Kind.POSTGRESQL,
+                "127.0.0.1",
+                postgresPort,
+                "postgres",
+                "postgres",
+                Secret.none());
+        try (Connection connection = DriverManager.getConnection(
+                "jdbc:postgresql://%s/%s".formatted("127.0.0.1:" + postgresPort, harbour.database()), "postgres", "")) {
+            if (!PostgresFerries.isWritten(connection)) {
+                PostgresFerries.write(connection, settings.demoCrossings(), progress("PostgreSQL"));
+                System.out.println();
+            }
+        }
+        if (isMissing("harbour")) {
+            sources.add(harbour);
+            project.addLateCrossings(" at the harbour server", "harbour", "the same, from PostgreSQL");
+        }
+    }
+
+    private boolean isMissing(String sourceId) {
+        return sources.all().stream().noneMatch(row -> row.id().equals(sourceId));
+    }
+
+    private IntConsumer progress(String database) {
+        return done -> System.out.printf(
+                "\rWriting the ferries into %s: %,d of %,d crossings", database, done, settings.demoCrossings());
+    }
+}

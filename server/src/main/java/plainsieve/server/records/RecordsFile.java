@@ -1,0 +1,88 @@
+package plainsieve.server.records;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Arrays;
+
+/** The file with the records. Looked at before it is opened, so that a file of someone else is refused, not changed. */
+public final class RecordsFile {
+    /** "PSIV" in SQLite's application id. */
+    static final int APPLICATION_ID = 1347635542;
+
+    /** The newest migration this program has, as {@code pragma user_version} tells it. */
+    static final int LATEST_VERSION = 1;
+
+    private static final byte[] SQLITE_MARK = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
+
+    private RecordsFile() {}
+
+    /** Throws {@link RecordsRefused} when there is a file that is not ours or too new; keeps a copy before a migration. */
+    public static void check(Path file) throws IOException {
+        Files.createDirectories(file.toAbsolutePath().getParent());
+        if (!Files.exists(file) || Files.size(file) == 0) {
+            return;
+        }
+        if (!hasSqliteMark(file)) {
+            throw new RecordsRefused(
+                    "%s is not a Plain Sieve file. It was left as it is. Move it away, or choose another folder with plainsieve.data-folder."
+                            .formatted(file));
+        }
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file + "?busy_timeout=5000")) {
+            checkMarks(file, connection);
+        } catch (SQLException e) {
+            throw new RecordsRefused("%s cannot be read: %s. It was left as it is.".formatted(file, e.getMessage()));
+        }
+    }
+
+    private static void checkMarks(Path file, Connection connection) throws SQLException, IOException {
+        int application = pragma(connection, "pragma application_id");
+        int version = pragma(connection, "pragma user_version");
+        boolean empty = pragma(connection, "select count(*) from sqlite_master") == 0;
+        if (application != APPLICATION_ID && !empty) {
+            throw new RecordsRefused(
+                    "%s is a database of another program. It was left as it is. Move it away, or choose another folder with plainsieve.data-folder."
+                            .formatted(file));
+        }
+        if (version > LATEST_VERSION) {
+            throw new RecordsRefused(
+                    "%s was written by a newer Plain Sieve (records version %d, this program knows %d). It was left as it is. Start the newer program."
+                            .formatted(file, version, LATEST_VERSION));
+        }
+        if (!empty && version < LATEST_VERSION) {
+            keepCopy(file, version, connection);
+        }
+    }
+
+    /** A migration that fails can then be undone by putting the copy back. */
+    private static void keepCopy(Path file, int version, Connection connection) throws SQLException, IOException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("pragma wal_checkpoint(truncate)");
+        }
+        Files.copy(
+                file,
+                file.resolveSibling(file.getFileName() + ".version-" + version),
+                StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    private static boolean hasSqliteMark(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return Arrays.equals(in.readNBytes(SQLITE_MARK.length), SQLITE_MARK);
+        }
+    }
+
+    private static int pragma(Connection connection, String text) throws SQLException {
+        try (Statement statement = connection.createStatement();
+                ResultSet found = statement.executeQuery(text)) {
+            return found.next() ? found.getInt(1) : 0;
+        }
+    }
+}

@@ -1,0 +1,23 @@
+package plainsieve.server.records;
+
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+/** Reports in the records. */
+@Mapper
+public interface ReportRecords {
+    @Select("select * from report order by position, name")
+    List<ReportRow> all();
+
+    @Select("select * from report where id = #{id}")
+    Optional<ReportRow> find(String id);
+
+    @Insert("""
+            insert into report (id, name, audience, question, definition, position)
+            values (#{id}, #{name}, #{audience}, #{question}, #{definition}, #{position})
+            """)
+    void add(ReportRow row);
+}

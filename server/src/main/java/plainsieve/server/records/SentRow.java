@@ -1,0 +1,22 @@
+package plainsieve.server.records;
+
+import java.time.Instant;
+
+/** One statement that was sent, with who caused it and how it went. */
+public record SentRow(
+        long id,
+        String runId,
+        Instant sentAt,
+        String sourceId,
+        String queryId,
+        String reportId,
+        String viewId,
+        String cause,
+        String text,
+        String boundValues,
+        String outcome,
+        String problem,
+        long fetched,
+        long shown,
+        double databaseMs,
+        double totalMs) {}

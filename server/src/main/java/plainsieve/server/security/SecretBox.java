@@ -1,0 +1,78 @@
+package plainsieve.server.security;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.security.GeneralSecurityException;
+import java.security.SecureRandom;
+import java.util.Arrays;
+import java.util.Base64;
+import javax.crypto.Cipher;
+import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.stereotype.Component;
+import plainsieve.server.Settings;
+import plainsieve.sources.Secret;
+
+/** Encrypts passwords for the records with AES-GCM. The key lies beside the records in a file only its owner can read. */
+@Component
+public final class SecretBox {
+    private static final int KEY_BYTES = 32;
+    private static final int NONCE_BYTES = 12;
+    private static final int TAG_BITS = 128;
+
+    private final SecureRandom random = new SecureRandom();
+    private final SecretKeySpec key;
+
+    public SecretBox(Settings settings) throws IOException {
+        this.key = new SecretKeySpec(keyIn(settings.dataFolder().resolve("secret.key")), "AES");
+    }
+
+    private byte[] keyIn(Path file) throws IOException {
+        if (Files.exists(file)) {
+            return Files.readAllBytes(file);
+        }
+        byte[] fresh = new byte[KEY_BYTES];
+        random.nextBytes(fresh);
+        Files.createDirectories(file.toAbsolutePath().getParent());
+        Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        Files.write(file, fresh, StandardOpenOption.SYNC);
+        return fresh;
+    }
+
+    public String lock(Secret secret) {
+        byte[] nonce = new byte[NONCE_BYTES];
+        random.nextBytes(nonce);
+        byte[] locked = run(Cipher.ENCRYPT_MODE, nonce, secret.reveal().getBytes(StandardCharsets.UTF_8));
+        return Base64.getEncoder()
+                .encodeToString(ByteBuffer.allocate(nonce.length + locked.length)
+                        .put(nonce)
+                        .put(locked)
+                        .array());
+    }
+
+    public Secret unlock(String locked) {
+        byte[] bytes = Base64.getDecoder().decode(locked);
+        byte[] text = run(
+                Cipher.DECRYPT_MODE,
+                Arrays.copyOf(bytes, NONCE_BYTES),
+                Arrays.copyOfRange(bytes, NONCE_BYTES, bytes.length));
+        return new Secret(new String(text, StandardCharsets.UTF_8));
+    }
+
+    private byte[] run(int mode, byte[] nonce, byte[] input) {
+        try {
+            Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
+            cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
+            return cipher.doFinal(input);
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException(
+                    "A password in the records does not fit secret.key. Put back the key file that belongs to them.",
+                    e);
+        }
+    }
+}

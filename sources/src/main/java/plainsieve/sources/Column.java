@@ -1,0 +1,20 @@
+package plainsieve.sources;
+
+/**
+ * One column of an answer or a table.
+ *
+ * @param type the database's own name of the type
+ * @param kind what the type is good for, for showing it
+ */
+public record Column(String name, String type, Kind kind) {
+    /** How a value of the column is shown and compared. */
+    public enum Kind {
+        TEXT,
+        INTEGER,
+        DECIMAL,
+        DATE,
+        DATETIME,
+        BOOLEAN,
+        OTHER
+    }
+}

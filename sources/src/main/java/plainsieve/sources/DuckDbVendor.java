@@ -1,0 +1,52 @@
+package plainsieve.sources;
+
+import com.zaxxer.hikari.HikariConfig;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import plainsieve.core.rewrite.Bound;
+
+/** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
+final class DuckDbVendor implements Vendor {
+    @Override
+    public void configure(HikariConfig config, SourceSettings settings) {
+        config.setJdbcUrl("jdbc:duckdb:" + settings.database());
+        config.addDataSourceProperty("duckdb.read_only", "true");
+        config.addDataSourceProperty("jdbc_stream_results", "true");
+        config.addDataSourceProperty("autoinstall_known_extensions", "false");
+        config.addDataSourceProperty("enable_external_access", "false");
+        config.addDataSourceProperty("lock_configuration", "true");
+        config.setReadOnly(true);
+    }
+
+    @Override
+    public void prepareForStreaming(Connection connection, PreparedStatement statement) {
+        // Streaming is a property of the connection, set in configure.
+    }
+
+    @Override
+    public void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
+            throws SQLException {
+        String elementType =
+                switch (array.type()) {
+                    case TEXT, NAME -> "VARCHAR";
+                    case INTEGER -> "BIGINT";
+                    case DECIMAL -> "DECIMAL(38,10)";
+                    case DATE -> "DATE";
+                    case DATETIME -> "TIMESTAMP";
+                    case BOOLEAN -> "BOOLEAN";
+                };
+        Object[] elements = array.values().stream().map(JdbcValues::of).toArray();
+        statement.setObject(index, connection.createArrayOf(elementType, elements));
+    }
+
+    @Override
+    public boolean isStopped(SQLException failure) {
+        return failure.getMessage() != null && failure.getMessage().contains("INTERRUPT");
+    }
+
+    @Override
+    public boolean isUnreachable(SQLException failure) {
+        return failure.getMessage() != null && failure.getMessage().contains("IO Error");
+    }
+}

@@ -1,0 +1,123 @@
+package plainsieve.sources;
+
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.sql.Date;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.sql.Types;
+import java.time.OffsetDateTime;
+import plainsieve.core.rewrite.Bound;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Typed values to JDBC and back. */
+final class JdbcValues {
+    private JdbcValues() {}
+
+    static Object of(Value value) {
+        if (value instanceof Value.Text text) {
+            return text.text();
+        }
+        if (value instanceof Value.Whole whole) {
+            return whole.number();
+        }
+        if (value instanceof Value.Decimal decimal) {
+            return decimal.number();
+        }
+        if (value instanceof Value.Day day) {
+            return day.date();
+        }
+        if (value instanceof Value.Moment moment) {
+            return moment.dateTime();
+        }
+        return value instanceof Value.Truth truth ? truth.truth() : value.written();
+    }
+
+    static void bind(PreparedStatement statement, int index, Bound bound) throws SQLException {
+        if (bound instanceof Bound.Single single) {
+            statement.setObject(index, of(single.value()));
+        } else if (bound instanceof Bound.Nothing nothing) {
+            statement.setNull(index, sqlType(nothing.type()));
+        } else if (bound instanceof Bound.RowCount count) {
+            statement.setLong(index, count.rows());
+        } else {
+            throw new IllegalArgumentException("An array is bound by the vendor: " + bound);
+        }
+    }
+
+    private static int sqlType(Type type) {
+        return switch (type) {
+            case TEXT, NAME -> Types.VARCHAR;
+            case INTEGER -> Types.BIGINT;
+            case DECIMAL -> Types.NUMERIC;
+            case DATE -> Types.DATE;
+            case DATETIME -> Types.TIMESTAMP;
+            case BOOLEAN -> Types.BOOLEAN;
+        };
+    }
+
+    /** What a column is good for, from its JDBC type. */
+    static Column.Kind kind(int sqlType) {
+        return switch (sqlType) {
+            case Types.CHAR, Types.VARCHAR, Types.LONGVARCHAR, Types.NCHAR, Types.NVARCHAR, Types.CLOB ->
+                Column.Kind.TEXT;
+            case Types.TINYINT, Types.SMALLINT, Types.INTEGER, Types.BIGINT -> Column.Kind.INTEGER;
+            case Types.NUMERIC, Types.DECIMAL, Types.REAL, Types.FLOAT, Types.DOUBLE -> Column.Kind.DECIMAL;
+            case Types.DATE -> Column.Kind.DATE;
+            case Types.TIMESTAMP, Types.TIMESTAMP_WITH_TIMEZONE -> Column.Kind.DATETIME;
+            case Types.BIT, Types.BOOLEAN -> Column.Kind.BOOLEAN;
+            default -> Column.Kind.OTHER;
+        };
+    }
+
+    /** The value at a column as it is shown and sent: see {@link RowReceiver#row}. */
+    static Object read(ResultSet rows, int index, Column column) throws SQLException {
+        return switch (column.kind()) {
+            case DATE -> day(rows, index);
+            case DATETIME -> moment(rows, index, column);
+            default -> plain(rows.getObject(index));
+        };
+    }
+
+    private static Object plain(Object value) throws SQLException {
+        if (value == null || value instanceof Boolean || value instanceof String) {
+            return value;
+        }
+        if (value instanceof Long || value instanceof Integer || value instanceof Short || value instanceof Byte) {
+            return ((Number) value).longValue();
+        }
+        if (value instanceof BigInteger big) {
+            return new BigDecimal(big);
+        }
+        if (value instanceof BigDecimal || value instanceof Double) {
+            return value;
+        }
+        if (value instanceof Float number) {
+            return Double.valueOf(Float.toString(number));
+        }
+        return value instanceof java.sql.Array array ? array.toString() : String.valueOf(value);
+    }
+
+    private static Object day(ResultSet rows, int index) throws SQLException {
+        Object value = rows.getObject(index);
+        return value instanceof Date date ? date.toLocalDate().toString() : text(value);
+    }
+
+    private static Object moment(ResultSet rows, int index, Column column) throws SQLException {
+        if (column.type().equalsIgnoreCase("timestamptz")) {
+            OffsetDateTime moment = rows.getObject(index, OffsetDateTime.class);
+            return moment == null ? null : moment.toString();
+        }
+        Object value = rows.getObject(index);
+        return value instanceof Timestamp timestamp
+                ? timestamp.toLocalDateTime().toString()
+                : text(value);
+    }
+
+    private static Object text(Object value) {
+        return value == null ? null : value.toString();
+    }
+}

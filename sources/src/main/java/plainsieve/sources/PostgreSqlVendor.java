@@ -1,0 +1,98 @@
+package plainsieve.sources;
+
+import com.zaxxer.hikari.HikariConfig;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.util.Set;
+import java.util.TreeSet;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.rewrite.Bound;
+import plainsieve.core.rewrite.BoundValue;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+
+/** PostgreSQL through pgjdbc. */
+final class PostgreSqlVendor implements Vendor {
+    private static final int ROWS_PER_FETCH = 1000;
+    private static final String QUERY_CANCELED = "57014";
+    private static final Set<String> SHUTTING_DOWN = Set.of("57P01", "57P02", "57P03");
+
+    @Override
+    public void configure(HikariConfig config, SourceSettings settings) {
+        config.setJdbcUrl(
+                "jdbc:postgresql://%s:%d/%s".formatted(hostInUrl(settings), settings.port(), settings.database()));
+        config.setUsername(settings.user());
+        config.setPassword(settings.password().reveal());
+        config.addDataSourceProperty("ApplicationName", "Plain Sieve");
+        config.addDataSourceProperty("connectTimeout", "5");
+        config.addDataSourceProperty("tcpKeepAlive", "true");
+        config.setConnectionInitSql("set default_transaction_read_only = on");
+        // Rows stream only inside a transaction, see prepareForStreaming.
+        config.setAutoCommit(false);
+        config.setReadOnly(true);
+    }
+
+    private static String hostInUrl(SourceSettings settings) {
+        return settings.host().indexOf(':') >= 0 ? "[" + settings.host() + "]" : settings.host();
+    }
+
+    /** pgjdbc takes every {@code ?} for a placeholder; an operator that has one is written {@code ??}. */
+    @Override
+    public String jdbcText(plainsieve.core.rewrite.Statement statement) {
+        Set<Integer> placeholders = new TreeSet<>();
+        statement.values().stream().map(BoundValue::offset).forEach(placeholders::add);
+        StringBuilder text = new StringBuilder(statement.text());
+        Tokens tokens = Lexer.scan(
+                        statement.text(),
+                        Dialect.named("postgresql").orElseThrow().lexicalRules())
+                .tokens();
+        for (int i = tokens.size() - 1; i >= 0; i--) {
+            if (tokens.is(i, TokenKind.SYMBOL) && !placeholders.contains(tokens.start(i))) {
+                doubleQuestionMarks(text, tokens.start(i), tokens.end(i));
+            }
+        }
+        return text.toString();
+    }
+
+    private static void doubleQuestionMarks(StringBuilder text, int start, int end) {
+        for (int at = end - 1; at >= start; at--) {
+            if (text.charAt(at) == '?') {
+                text.insert(at, '?');
+            }
+        }
+    }
+
+    @Override
+    public void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException {
+        statement.setFetchSize(ROWS_PER_FETCH);
+    }
+
+    @Override
+    public void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
+            throws SQLException {
+        String elementType =
+                switch (array.type()) {
+                    case TEXT, NAME -> "text";
+                    case INTEGER -> "bigint";
+                    case DECIMAL -> "numeric";
+                    case DATE -> "date";
+                    case DATETIME -> "timestamp";
+                    case BOOLEAN -> "boolean";
+                };
+        Object[] elements = array.values().stream().map(JdbcValues::of).toArray();
+        statement.setArray(index, connection.createArrayOf(elementType, elements));
+    }
+
+    @Override
+    public boolean isStopped(SQLException failure) {
+        return QUERY_CANCELED.equals(failure.getSQLState());
+    }
+
+    @Override
+    public boolean isUnreachable(SQLException failure) {
+        String state = failure.getSQLState();
+        return state != null && (state.startsWith("08") || SHUTTING_DOWN.contains(state));
+    }
+}

@@ -1,0 +1,11 @@
+package plainsieve.sources;
+
+import java.util.List;
+
+/** Takes the rows of an answer as they come, one at a time, so that no answer has to fit into memory. */
+public interface RowReceiver {
+    void columns(List<Column> columns);
+
+    /** One row; a value is null, a Boolean, a Long, a BigDecimal, a Double, or text (dates in ISO 8601). */
+    void row(Object[] values);
+}

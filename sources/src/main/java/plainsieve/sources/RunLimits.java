@@ -1,0 +1,16 @@
+package plainsieve.sources;
+
+import java.time.Duration;
+
+/** What one run may use. */
+public record RunLimits(Duration longest) {
+    public RunLimits {
+        if (longest.isNegative() || longest.isZero()) {
+            throw new IllegalArgumentException("The time limit of a run must be more than 0, is " + longest);
+        }
+    }
+
+    public static RunLimits standard() {
+        return new RunLimits(Duration.ofSeconds(60));
+    }
+}

@@ -1,0 +1,253 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
+
+class DatabaseSourceTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+    private static final long CAP = 1000;
+    private static final String ENDLESS =
+            "select count(*) from crossings a, crossings b, crossings c where a.delay_min + b.delay_min * c.delay_min > :n";
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    private static Statement statement(
+            DatabaseSource source, String query, long cap, Map<Parameter, ChoiceText> chosen) {
+        Map<String, Parameter> parameters = new HashMap<>();
+        Map<String, ChoiceText> texts = new HashMap<>();
+        chosen.forEach((parameter, text) -> {
+            parameters.put(parameter.name(), parameter);
+            texts.put(parameter.name(), text);
+        });
+        return PreparedQuery.of(query, source.dialect())
+                .rewrite(new Choices(parameters, ChoiceReader.readAll(parameters, texts)), Wanted.allRows(), cap);
+    }
+
+    private static Collected rows(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            Collected collected = new Collected();
+            source.run(statement(source, query, CAP, chosen), RunLimits.standard(), new Cancellation(), collected);
+            return collected;
+        }
+    }
+
+    private static Object single(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
+        return rows(kind, query, chosen).rows.get(0).get(0);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            TEXT     | name = :p                                | Brae O'Noth          | ports
+            TEXT     | name = :p                                | Half%Tide Steps      | ports
+            TEXT     | name = :p                                | Þorvik               | ports
+            INTEGER  | port_id = :p                             | 3                    | ports
+            DECIMAL  | port_id = :p                             | 3.0                  | ports
+            DATE     | retired_on = :p                          | 2025-01-01           | vessels
+            DATE     | retired_on < :p + interval '1 day'       | 2025-01-01           | vessels
+            DATETIME | departed_at = :p                         | 2023-01-01T00:00:00  | crossings
+            BOOLEAN  | (port_id = 1) = :p                       | true                 | ports
+            """)
+    void bindsEveryTypeInBothDatabases(Type type, String condition, String value, String table) throws Exception {
+        for (String kind : List.of("duckdb", "postgresql")) {
+            String query = "select count(*) from " + table + " where " + condition;
+            assertThat(single(kind, query, Map.of(Parameter.of("p", type), ChoiceText.of(value))))
+                    .as(kind)
+                    .isEqualTo(1L);
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void bindsTenThousandValuesOfEachType(String kind) throws Exception {
+        String[] ids =
+                IntStream.rangeClosed(1, 10_000).mapToObj(Integer::toString).toArray(String[]::new);
+        Parameter id = Parameter.of("p", Type.INTEGER).takingMany();
+        assertThat(single(
+                        kind, "select count(*) from crossings where crossing_id = :p", Map.of(id, ChoiceText.of(ids))))
+                .isEqualTo(10_000L);
+        Parameter text = Parameter.of("p", Type.TEXT).takingMany();
+        assertThat(single(kind, "select count(*) from ports where name not in (:p)", Map.of(text, ChoiceText.of(ids))))
+                .isEqualTo(14L);
+        String[] days = IntStream.range(0, 100)
+                .mapToObj(i -> "20" + (25 + i % 2) + "-01-" + "%02d".formatted(1 + i % 28))
+                .toArray(String[]::new);
+        Parameter day = Parameter.of("p", Type.DATE).takingMany();
+        assertThat(single(kind, "select count(*) from vessels where retired_on = :p", Map.of(day, ChoiceText.of(days))))
+                .isEqualTo(1L);
+        String[] numbers = IntStream.range(0, 100).mapToObj(i -> i + ".5").toArray(String[]::new);
+        Parameter number = Parameter.of("p", Type.DECIMAL).takingMany();
+        assertThat(single(
+                        kind,
+                        "select count(*) from ports where port_id + 0.5 = :p",
+                        Map.of(number, ChoiceText.of(numbers))))
+                .isEqualTo(14L);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void bindsNullOutsideConditions(String kind) throws Exception {
+        Parameter nothing = Parameter.of("p", Type.DATE).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE);
+        assertThat(single(kind, "select coalesce(:p, date '2026-03-01')", Map.of(nothing, ChoiceText.blank())))
+                .isEqualTo("2026-03-01");
+    }
+
+    @Test
+    void bothDatabasesHoldTheSameFerries() throws Exception {
+        String query = "select count(*), sum(delay_min), count(master_note), min(departed_at), max(arrived_at),"
+                + " sum(vessel_id), cast(round(cast(sum(fare_income) as decimal(18,2)), 2) as varchar) from crossings where state = :p";
+        Map<Parameter, ChoiceText> sailed = Map.of(Parameter.of("p", Type.TEXT), ChoiceText.of("SAILED"));
+        assertThat(rows("duckdb", query, sailed).rows.toString())
+                .isEqualTo(rows("postgresql", query, sailed).rows.toString());
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void fetchesAtMostOneRowMoreThanTheCap(String kind) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            Collected collected = new Collected();
+            Answer answer = source.run(
+                    statement(source, "select * from crossings", 100, Map.of()),
+                    RunLimits.standard(),
+                    new Cancellation(),
+                    collected);
+            assertThat(answer.fetched()).isEqualTo(101);
+            assertThat(answer.shown()).isEqualTo(100);
+            assertThat(answer.more()).isTrue();
+            assertThat(collected.rows).hasSize(100);
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void describesColumnsAndWritesDatesAsIso(String kind) throws Exception {
+        Collected collected = rows(
+                kind,
+                "select departed_at, date '2026-03-01' as d, delay_min, fare_income, state, 1 = 1 as b from crossings where crossing_id = 1",
+                Map.of());
+        assertThat(collected.columns)
+                .extracting(Column::kind)
+                .containsExactly(
+                        Column.Kind.DATETIME,
+                        Column.Kind.DATE,
+                        Column.Kind.INTEGER,
+                        Column.Kind.DECIMAL,
+                        Column.Kind.TEXT,
+                        Column.Kind.BOOLEAN);
+        assertThat(collected.rows.get(0).subList(0, 2)).containsExactly("2023-01-01T00:00", "2026-03-01");
+    }
+
+    @Test
+    void questionMarkOperatorsStayOperators() throws Exception {
+        Parameter key = Parameter.of("p", Type.TEXT);
+        assertThat(single(
+                        "postgresql",
+                        "select count(*) from ports where '{\"Ardlow\":1}'::jsonb ? name and name = :p and '?' <> ''",
+                        Map.of(key, ChoiceText.of("Ardlow"))))
+                .isEqualTo(1L);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void stopsARunThatTakesTooLong(String kind) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            Statement endless =
+                    statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
+            assertThatThrownBy(() -> source.run(
+                            endless, new RunLimits(Duration.ofMillis(300)), new Cancellation(), new Collected()))
+                    .isInstanceOfSatisfying(
+                            SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.TIMED_OUT));
+            assertThat(source.version()).isNotBlank();
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void stopsARunThatIsStoppedFromOutside(String kind) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            Statement endless =
+                    statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
+            Cancellation cancellation = new Cancellation();
+            CLOCK.schedule(
+                    () -> cancellation.stop(Cancellation.Reason.ASKED),
+                    200,
+                    java.util.concurrent.TimeUnit.MILLISECONDS);
+            assertThatThrownBy(() -> source.run(endless, RunLimits.standard(), cancellation, new Collected()))
+                    .isInstanceOfSatisfying(
+                            SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.STOPPED));
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void aStatementThatReachesPastTheGateCannotWrite(String kind) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            Statement write = new Statement("delete from ports", List.of(), List.of(), CAP);
+            assertThatThrownBy(() -> source.run(write, RunLimits.standard(), new Cancellation(), new Collected()))
+                    .isInstanceOf(SourceFailure.class)
+                    .hasMessageContaining("read-only");
+        }
+        assertThat(single(kind, "select count(*) from ports", Map.of())).isEqualTo(14L);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql"})
+    void listsTablesAndColumns(String kind) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            assertThat(source.catalogue().tables())
+                    .extracting(Catalogue.Table::name)
+                    .contains("ports", "routes", "vessels", "crossings");
+        }
+    }
+
+    @Test
+    void saysThatADatabaseIsDownAndFindsItWhenItIsBack() throws Exception {
+        EmbeddedPostgres first = EmbeddedPostgres.start();
+        int port = first.getPort();
+        try (DatabaseSource source = new DatabaseSource(Databases.postgreSqlAt(port), CLOCK)) {
+            assertThat(source.version()).startsWith("PostgreSQL");
+            first.close();
+            assertThatThrownBy(source::version).isInstanceOfSatisfying(SourceFailure.class, e -> {
+                assertThat(e.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
+                assertThat(e.getMessage()).contains("localhost:" + port);
+            });
+            try (EmbeddedPostgres again =
+                    EmbeddedPostgres.builder().setPort(port).start()) {
+                assertThat(again.getPort()).isEqualTo(port);
+                assertThat(source.version()).startsWith("PostgreSQL");
+            }
+        }
+    }
+
+    @Test
+    void neverShowsAPassword() {
+        assertThat(Databases.postgreSqlAt(1).toString())
+                .doesNotContain("password=x")
+                .contains("(secret)");
+    }
+}
