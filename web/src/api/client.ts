@@ -1,0 +1,62 @@
+import type { Problem } from './types'
+
+/** What the server said was wrong, from its problem document (RFC 9457), or that it could not be asked. */
+export class Failure extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly advice: string,
+    readonly problems: Problem[] = [],
+  ) {
+    super(message)
+  }
+}
+
+interface ProblemDocument {
+  detail?: string
+  title?: string
+  advice?: string
+  problems?: Problem[]
+}
+
+export async function send(path: string, init: RequestInit = {}): Promise<Response> {
+  const headers = init.body ? { 'Content-Type': 'application/json' } : undefined
+  const response = await fetch(path, { headers, ...init }).catch((error: unknown) => {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
+    throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
+  })
+  if (!response.ok) throw await failure(response)
+  return response
+}
+
+async function failure(response: Response): Promise<Failure> {
+  const body = (await response.json().catch(() => ({}))) as ProblemDocument
+  return new Failure(
+    response.status,
+    body.detail ?? body.title ?? `The server answered with ${response.status}.`,
+    body.advice ?? '',
+    body.problems ?? [],
+  )
+}
+
+export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
+  return (await (await send(path, { signal })).json()) as T
+}
+
+export async function post<T>(path: string, body: unknown): Promise<T> {
+  const response = await send(path, { method: 'POST', body: JSON.stringify(body) })
+  const text = await response.text()
+  return (text ? JSON.parse(text) : undefined) as T
+}
+
+export async function put<T>(path: string, body: unknown): Promise<T> {
+  return (await (await send(path, { method: 'PUT', body: JSON.stringify(body) })).json()) as T
+}
+
+export async function remove(path: string): Promise<void> {
+  await send(path, { method: 'DELETE' })
+}
+
+export function asFailure(error: unknown): Failure {
+  return error instanceof Failure ? error : new Failure(0, String(error), '')
+}

@@ -1,0 +1,50 @@
+import { Failure, send } from './client'
+import type { Cell, Column, Placement, RunBegun, RunDone, RunEvent } from './types'
+
+/** A whole answer: the statement that was sent, its rows, and how it went. */
+export interface Answer {
+  begun: RunBegun
+  rows: Cell[][]
+  done: RunDone
+}
+
+export const columnsOf = (answer: Answer): Column[] => answer.begun.columns
+export const placementsOf = (answer: Answer): Placement[] => answer.begun.placements
+
+/** Runs something and collects its stream of JSON lines. */
+export async function run(path: string, body: object, signal: AbortSignal): Promise<Answer> {
+  const response = await send(path, { method: 'POST', body: JSON.stringify(body), signal })
+  let begun: RunBegun | undefined
+  let done: RunDone | undefined
+  const rows: Cell[][] = []
+  for await (const event of lines(response)) {
+    if (event.event === 'begun') begun = event as RunBegun
+    else if (event.event === 'rows') rows.push(...event.rows as Cell[][])
+    else if (event.event === 'done') done = event as RunDone
+    else throw failed(event)
+  }
+  if (!begun || !done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')
+  return { begun, rows, done }
+}
+
+function failed(event: RunEvent): Failure {
+  return 'message' in event ? new Failure(0, event.message, event.advice) : new Failure(0, 'The run failed.', '')
+}
+
+async function* lines(response: Response): AsyncGenerator<RunEvent> {
+  if (!response.body) return
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { value, done } = await reader.read()
+    if (done) break
+    const parts = (rest + value).split('\n')
+    rest = parts.pop() ?? ''
+    for (const line of parts) yield JSON.parse(line) as RunEvent
+  }
+}
+
+/** Stops a run at the database; also works while the page is being left. */
+export function stop(runId: string): void {
+  navigator.sendBeacon(`/api/runs/${runId}/stop`)
+}

@@ -1,0 +1,38 @@
+// Short names for the types that are generated from the server's own description.
+import type { components } from './schema'
+
+type Schemas = components['schemas']
+
+export type ReportCard = Schemas['ReportCard']
+export type Report = Schemas['ReportBody']
+export type Control = Schemas['Control']
+export type View = Schemas['View']
+export type Figure = Schemas['Figure']
+export type Parameter = Schemas['ParameterDefinition']
+export type ParameterUse = Schemas['ParameterUse']
+export type Choice = Schemas['ChoiceBody']
+export type ListedValue = Schemas['ListedValue']
+export type ValueList = Schemas['ValueList']
+export type Column = Schemas['Column']
+export type Placement = Schemas['Placement']
+export type SentValue = Schemas['SentValue']
+export type SentLine = Schemas['SentLine']
+export type Query = Schemas['QueryBody']
+export type QueryCard = Schemas['QueryCard']
+export type QueryCheck = Schemas['QueryCheck']
+export type Problem = Schemas['ProblemBody']
+export type Source = Schemas['SourceBody']
+export type SourceHealth = Schemas['SourceHealth']
+export type Table = Schemas['TableBody']
+export type RunBegun = Schemas['RunBegun']
+export type RunDone = Schemas['RunDone']
+export type RunFailed = Schemas['RunFailed']
+
+/** A cell as it travels: whole numbers beyond 2^53 and decimals come as text. */
+export type Cell = string | number | boolean | null
+export interface RunRows {
+  event: 'rows'
+  rows: Cell[][]
+}
+export type RunEvent = RunBegun | RunRows | RunDone | RunFailed
+export type Choices = Record<string, Choice>

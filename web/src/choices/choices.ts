@@ -1,0 +1,19 @@
+import type { Choice, Choices, Parameter } from '../api/types'
+
+export const blank = (): Choice => ({ kind: 'blank', values: [], withoutValue: false })
+export const all = (): Choice => ({ kind: 'all', values: [], withoutValue: false })
+export const chosen = (values: string[]): Choice =>
+  values.length === 0 ? blank() : { kind: 'values', values, withoutValue: false }
+
+export const isBlank = (choice: Choice): boolean => choice.kind === 'blank'
+
+/** The only value of a choice, or an empty text. */
+export const onlyValue = (choice: Choice): string => choice.values[0] ?? ''
+
+export function sameChoice(a: Choice | undefined, b: Choice | undefined): boolean {
+  return JSON.stringify(a) === JSON.stringify(b)
+}
+
+export function defaultsOf(parameters: Parameter[]): Choices {
+  return Object.fromEntries(parameters.map(parameter => [parameter.name, parameter.defaultChoice]))
+}

@@ -1,0 +1,39 @@
+import type { Choice, Choices } from '../api/types'
+import { all, blank } from './choices'
+
+/*
+ * Choices in a link, see docs/links.md:
+ *   port=Ardlow&port=Skerrin   these values         vessel=        blank
+ *   all=port                   every value          without=port   rows without a value, too
+ */
+const ALL = 'all'
+const WITHOUT = 'without'
+
+export function toLink(choices: Choices): URLSearchParams {
+  const link = new URLSearchParams()
+  for (const [name, choice] of Object.entries(choices)) {
+    if (choice.kind === 'all') link.append(ALL, name)
+    else if (choice.kind === 'blank') link.append(name, '')
+    else choice.values.forEach(value => link.append(name, value))
+    if (choice.withoutValue) link.append(WITHOUT, name)
+  }
+  return link
+}
+
+/** Reads every choice a link has, known or not: what does not fit is for the server to say, not for us to drop. */
+export function fromLink(link: URLSearchParams): Choices {
+  const choices: Choices = {}
+  for (const name of new Set(link.keys())) {
+    if (name !== ALL && name !== WITHOUT) choices[name] = written(link.getAll(name))
+  }
+  link.getAll(ALL).forEach(name => (choices[name] = all()))
+  for (const name of link.getAll(WITHOUT)) {
+    choices[name] = { kind: 'values', values: choices[name]?.values ?? [], withoutValue: true }
+  }
+  return choices
+}
+
+function written(values: string[]): Choice {
+  const filled = values.filter(value => value !== '')
+  return filled.length === 0 ? blank() : { kind: 'values', values: filled, withoutValue: false }
+}

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+/* A row limit: usual steps, and every row where the parameter has a value for it. */
+import { BFormSelect } from 'bootstrap-vue-next'
+import { computed } from 'vue'
+import { blank, chosen, onlyValue } from '../choices/choices'
+import { countInWords } from '../formats'
+import type { ControlEmits, ControlProps } from './types'
+
+const props = defineProps<ControlProps>()
+const emit = defineEmits<ControlEmits>()
+
+const STEPS = [50, 100, 500, 1000, 5000]
+const everyRow = computed(() => props.parameter.everyRow)
+const options = computed(() => {
+  const current = Number(onlyValue(props.modelValue))
+  const numbers = [...new Set([...STEPS, ...(current > 0 ? [current] : [])])].sort((a, b) => a - b)
+  return [
+    ...numbers.map(number => ({ value: String(number), text: `${countInWords(number)} rows` })),
+    { value: everyRow.value, text: props.parameter.blankWords || 'every row' },
+  ]
+})
+const value = computed(() => onlyValue(props.modelValue))
+
+function choose(picked: unknown): void {
+  emit('update:modelValue', picked === '' ? blank() : chosen([String(picked)]))
+}
+</script>
+
+<template>
+  <BFormSelect :model-value="value" :options="options" :aria-label="parameter.label" @update:model-value="choose" />
+</template>

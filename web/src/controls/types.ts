@@ -1,0 +1,14 @@
+import type { Choice, ListedValue, Parameter } from '../api/types'
+
+/** What every control is given. A control never changes a choice itself; it says what was chosen. */
+export interface ControlProps {
+  parameter: Parameter
+  modelValue: Choice
+  /** The values on the list; empty while it loads, or when any value may be chosen. */
+  list: ListedValue[]
+  loading?: boolean
+  /** What is wrong with the choice; empty when nothing is. */
+  problem?: string
+}
+
+export type ControlEmits = { 'update:modelValue': [choice: Choice] }

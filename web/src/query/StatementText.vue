@@ -1,0 +1,42 @@
+<script setup lang="ts">
+/* A statement as it was sent, each placeholder followed by its value as a mark. */
+import { computed } from 'vue'
+import type { SentValue } from '../api/types'
+
+const props = defineProps<{ text: string; values: SentValue[]; colours?: Record<string, string>; lit?: string }>()
+const emit = defineEmits<{ light: [parameter: string] }>()
+
+const MOST_SHOWN = 6
+interface Piece {
+  text: string
+  value?: SentValue
+}
+
+const pieces = computed<Piece[]>(() => {
+  const found: Piece[] = []
+  let at = 0
+  for (const value of props.values) {
+    found.push({ text: props.text.slice(at, value.offset) }, { text: inWords(value), value })
+    at = value.offset + 1
+  }
+  return [...found, { text: props.text.slice(at) }]
+})
+
+function inWords(value: SentValue): string {
+  if (value.values.length === 0) return 'NULL'
+  const shown = value.values.slice(0, MOST_SHOWN).join(', ')
+  if (!value.type.endsWith('[]')) return shown
+  return `{${shown}${value.values.length > MOST_SHOWN ? `, … ${value.values.length} values` : ''}}`
+}
+</script>
+
+<template>
+  <pre class="statement"><template v-for="(piece, i) in pieces" :key="i"><span
+    v-if="piece.value" class="value" :class="{ tinted: colours?.[piece.value.parameter], lit: lit && lit === piece.value.parameter }"
+    :style="{ '--k': colours?.[piece.value.parameter] }" :title="piece.value.parameter ? `:${piece.value.parameter}, ${piece.value.type}` : 'the cap'"
+    @mouseenter="emit('light', piece.value.parameter)" @mouseleave="emit('light', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
+</template>
+
+<style scoped>
+.statement { margin: 0; white-space: pre-wrap; overflow-wrap: anywhere; line-height: 1.6; font-size: 12px; }
+</style>

@@ -1,0 +1,43 @@
+import type { Placement } from '../api/types'
+import type { LineNote, Mark } from './editor'
+
+/** What happened to a parameter, in a few words for the margin. */
+export function outcomeInWords(placement: Placement): string {
+  switch (placement.outcome) {
+    case 'BOUND':
+      return 'bound'
+    case 'SPREAD':
+      return `${placement.values} ${placement.values === 1 ? 'value' : 'values'} bound`
+    case 'HALF':
+      return 'one end open'
+    case 'WITHOUT_VALUE':
+      return 'rows without a value'
+    case 'NAMED':
+      return 'name put in'
+    case 'LIMITED':
+      return 'row limit'
+    case 'LEFT_OUT':
+      return 'left out: blank'
+    default:
+      return placement.outcome satisfies never
+  }
+}
+
+/** Margin notes, one for each line of the text: what was sent of its clauses. */
+export function marginNotes(text: string, placements: Placement[]): LineNote[] {
+  const byLine = new Map<number, { at: number; words: Set<string> }>()
+  for (const placement of placements.filter(p => p.start >= 0)) {
+    const line = text.slice(0, placement.start).split('\n').length
+    const note = byLine.get(line) ?? { at: placement.start, words: new Set<string>() }
+    note.words.add(outcomeInWords(placement))
+    byLine.set(line, note)
+  }
+  return [...byLine.values()].map(note => ({ at: note.at, text: [...note.words].join(', '), attention: false }))
+}
+
+/** The clauses that were left out, to be shown crossed out. */
+export function goneMarks(placements: Placement[]): Mark[] {
+  return placements
+    .filter(placement => placement.outcome === 'LEFT_OUT' && placement.clauseStart >= 0)
+    .map(placement => ({ start: placement.clauseStart, end: placement.clauseEnd, kind: 'gone' as const }))
+}

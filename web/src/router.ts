@@ -1,0 +1,25 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/* Screens load when first opened: viewers never load the editor. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/reports' },
+    { path: '/reports', component: () => import('./screens/reports/ReportsScreen.vue'), meta: { title: 'Reports' } },
+    {
+      path: '/reports/:id',
+      component: () => import('./screens/reader/ReaderScreen.vue'),
+      props: true,
+      meta: { reader: true },
+    },
+    { path: '/queries', component: () => import('./screens/queries/QueriesScreen.vue'), meta: { title: 'Queries' } },
+    { path: '/queries/:id', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
+    { path: '/sources', component: () => import('./screens/sources/SourcesScreen.vue'), meta: { title: 'Sources' } },
+    { path: '/sent', component: () => import('./screens/sent/SentScreen.vue'), meta: { title: 'Sent' } },
+    { path: '/:rest(.*)', component: () => import('./screens/NothingHere.vue'), meta: { title: 'Nothing here' } },
+  ],
+})
+
+router.afterEach(to => {
+  if (typeof to.meta.title === 'string') document.title = `${to.meta.title} · Plain Sieve`
+})

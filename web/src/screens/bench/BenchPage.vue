@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { asFailure, type Failure } from '../../api/client'
+import type { Query, QueryCard } from '../../api/types'
+import { lastAnswer, useRun } from '../../composables/useRun'
+import FailureNote from '../../FailureNote.vue'
+import { coloursFor } from '../../query/colours'
+import ChoicesPane from './ChoicesPane.vue'
+import QueryPane from './QueryPane.vue'
+import RowsPane from './RowsPane.vue'
+import SentPane from './SentPane.vue'
+import { useCheck } from './useCheck'
+import { useDraft } from './useDraft'
+import { useParameters } from './useParameters'
+
+const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
+document.title = `${props.loaded.name} · Plain Sieve`
+
+const { query, text, saving, edit, makeLive, takeTheirs, keepMine } = useDraft(props.loaded)
+const { check, recheck } = useCheck(props.loaded.id, text)
+const parameters = useParameters()
+const { state, start, stop } = useRun()
+
+const lit = ref('')
+const ranText = ref('')
+const failed = ref<Failure>()
+const editor = ref<InstanceType<typeof QueryPane> | null>(null)
+const answer = computed(() => lastAnswer(state.value))
+const colours = computed(() => coloursFor(check.value.parameters))
+const stale = computed(() => ranText.value !== text.value || state.value.status !== 'done')
+const placements = computed(() => (stale.value ? [] : (answer.value?.begun.placements ?? [])))
+const runProblems = computed(() => (state.value.status === 'failed' && ranText.value === text.value ? state.value.failure.problems : []))
+
+function run(): void {
+  ranText.value = text.value
+  const mine = parameters.uses.value.filter(use => check.value.parameters.includes(use.definition.name))
+  const choices = Object.fromEntries(mine.map(use => [use.definition.name, use.definition.trialChoice]))
+  void start(`/api/queries/${props.loaded.id}/run`, { text: text.value, choices })
+}
+
+/* A changed choice is tried at once, if the query has been run before. */
+async function changed(): Promise<void> {
+  await recheck()
+  if (state.value.status !== 'idle') run()
+}
+
+async function giveToReports(): Promise<void> {
+  try {
+    await makeLive()
+    failed.value = undefined
+  } catch (error) {
+    failed.value = asFailure(error)
+  }
+}
+
+function keys(event: KeyboardEvent): void {
+  if (event.key === 'Escape') stop()
+  else if (event.key === 'Enter' && event.ctrlKey) run()
+  else return
+  event.preventDefault()
+}
+onMounted(() => {
+  window.addEventListener('keydown', keys)
+  void parameters.reload()
+})
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+</script>
+
+<template>
+  <main class="bench">
+    <div class="row-line sub">
+      <h1>{{ query.name }}</h1><span class="pill">{{ query.sourceId }} · {{ query.sourceName }}</span><span class="pill">plain SQL</span>
+      <span class="soft small" data-test="saving">{{ saving.status === 'saved' ? 'All changes saved' : saving.status === 'unsaved' ? 'Saving …' : 'Not saved' }}</span>
+      <span class="grow"></span>
+      <span v-if="query.changed" class="soft small">Reports still use the text before your changes.</span>
+      <BButton variant="outline-primary" :disabled="!query.changed" @click="giveToReports">{{ query.changed ? 'Give it to the reports' : 'In use by reports' }}</BButton>
+      <BButton v-if="state.status === 'running'" variant="outline-primary" title="Esc" @click="stop">Stop</BButton>
+      <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="run">Run</BButton>
+    </div>
+    <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
+      <template v-if="saving.failure.status === 409"> <button class="as-link" @click="keepMine">Keep mine</button> <button class="as-link" @click="takeTheirs">Take theirs</button></template>
+    </FailureNote>
+    <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
+    <div class="sheet">
+      <div class="cols">
+        <ChoicesPane :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
+        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :run-problems="runProblems" @edit="edit" @run="run" @light="lit = $event" />
+        <RowsPane :state="state" />
+      </div>
+      <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" @light="lit = $event" />
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.bench { flex: 1; min-height: 0; display: flex; flex-direction: column; }
+.sub { padding: 10px 18px 8px; }
+.sheet { flex: 1; min-height: 480px; display: flex; flex-direction: column; margin: 0 18px 14px; border: 1px solid var(--line); border-radius: 8px; background: var(--card); overflow: hidden; }
+.cols { flex: 1; min-height: 0; display: grid; grid-template-columns: 284px minmax(0, 1fr) 372px; }
+.cols :deep(.pane) { border-right: 1px solid var(--line); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
+.cols :deep(.pane:last-child) { border: 0; }
+.cols :deep(.head) { display: flex; align-items: baseline; gap: 8px; padding: 8px 12px; border-bottom: 1px solid var(--line); background: var(--head); flex: none; }
+.cols :deep(.body) { overflow-y: auto; min-height: 0; flex: 1; }
+</style>

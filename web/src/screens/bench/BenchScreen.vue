@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { get } from '../../api/client'
+import type { Query, QueryCard } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../FailureNote.vue'
+import BenchPage from './BenchPage.vue'
+
+const props = defineProps<{ id: string }>()
+const { state, reload } = useLoaded(async signal => ({
+  query: await get<Query>(`/api/queries/${encodeURIComponent(props.id)}`, signal),
+  queries: await get<QueryCard[]>('/api/queries', signal),
+}))
+</script>
+
+<template>
+  <BenchPage v-if="state.status === 'ready'" :key="id" :loaded="state.data.query" :queries="state.data.queries" />
+  <main v-else class="page">
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"><button class="as-link" @click="reload">Try again</button></FailureNote>
+    <p v-else class="soft">Loading …</p>
+  </main>
+</template>

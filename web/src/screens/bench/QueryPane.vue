@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { EditorView } from '@codemirror/view'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import type { Placement, Problem, QueryCheck } from '../../api/types'
+import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
+import { goneMarks, marginNotes } from '../../query/placements'
+
+const props = defineProps<{
+  text: string
+  check: QueryCheck
+  colours: Record<string, string>
+  lit: string
+  /** What became of the parameters in the last run; empty when the text has changed since. */
+  placements: Placement[]
+  runProblems: Problem[]
+}>()
+const emit = defineEmits<{ edit: [text: string]; run: []; light: [name: string] }>()
+
+const box = ref<HTMLElement | null>(null)
+let view: EditorView | undefined
+const placed = computed(() => [...props.check.problems, ...props.runProblems].filter(problem => problem.line > 0))
+const told = computed(() => {
+  const seen = new Map([...placed.value, ...props.check.notices].map(problem => [`${problem.start}${problem.message}`, problem]))
+  return [...seen.values()]
+})
+
+const decorated = computed<Decorated>(() => {
+  const marks: Mark[] = props.check.marks.map(mark => ({ ...mark, kind: 'parameter', parameter: mark.name, colour: props.colours[mark.name], lit: props.lit === mark.name }))
+  const problems: Mark[] = placed.value.map(problem => ({ start: problem.start, end: Math.max(problem.end, problem.start + 1), kind: 'problem' }))
+  return { marks: [...goneMarks(props.placements), ...marks, ...problems], notes: marginNotes(props.text, props.placements) }
+})
+
+function insertAtCursor(words: string): void {
+  view?.dispatch(view.state.replaceSelection(words))
+  view?.focus()
+}
+function goTo(at: number): void {
+  view?.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true })
+  view?.focus()
+}
+defineExpose({ insertAtCursor, focus: () => view?.focus() })
+
+onMounted(() => {
+  if (!box.value) return
+  view = createEditor(box.value, props.text, {
+    onChange: text => emit('edit', text),
+    onRun: () => emit('run'),
+    onHover: name => emit('light', name),
+  })
+  showDecorations(view, decorated.value)
+})
+watch(() => props.text, text => view && replaceText(view, text))
+watch(decorated, now => view && showDecorations(view, now))
+onBeforeUnmount(() => view?.destroy())
+</script>
+
+<template>
+  <section class="pane" aria-label="Query">
+    <div class="head"><h2>Query</h2><span class="soft small">point at a choice to light its clauses</span></div>
+    <div ref="box" class="editor"></div>
+    <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">
+      <button class="as-link" @click="goTo(problem.start)"><b>Line {{ problem.line }}</b></button> {{ problem.message }} {{ problem.advice }}
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.editor { flex: 1; min-height: 0; overflow: auto; }
+</style>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { asFailure, get, post, type Failure } from '../../api/client'
+import type { Query, QueryCard, Source } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../FailureNote.vue'
+
+const router = useRouter()
+const { state, reload } = useLoaded(async signal => ({
+  queries: await get<QueryCard[]>('/api/queries', signal),
+  sources: await get<Source[]>('/api/sources', signal),
+}))
+const name = ref('')
+const sourceId = ref('')
+const failed = ref<Failure>()
+const sources = computed(() => (state.value.status === 'ready' ? state.value.data.sources.map(s => ({ value: s.id, text: `${s.id} · ${s.kind}` })) : []))
+
+async function add(): Promise<void> {
+  try {
+    const query = await post<Query>('/api/queries', { name: name.value, sourceId: sourceId.value || sources.value[0]?.value, text: '' })
+    await router.push(`/queries/${query.id}`)
+  } catch (error) {
+    failed.value = asFailure(error)
+  }
+}
+</script>
+
+<template>
+  <main class="page">
+    <h1>Queries</h1>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"><button class="as-link" @click="reload">Try again</button></FailureNote>
+    <template v-else-if="state.status === 'ready'">
+      <table class="plain list">
+        <thead><tr><th>Query</th><th>Source</th></tr></thead>
+        <tbody>
+          <tr v-for="query in state.data.queries" :key="query.id"><td><RouterLink :to="`/queries/${query.id}`">{{ query.name }}</RouterLink></td><td class="soft">{{ query.sourceId }}</td></tr>
+        </tbody>
+      </table>
+      <form class="row-line pt-3" @submit.prevent="add">
+        <BFormInput v-model="name" class="w-auto" placeholder="Name of a new query" aria-label="Name of a new query" />
+        <span class="soft">on</span>
+        <BFormSelect v-model="sourceId" class="w-auto" :options="[{ value: '', text: sources[0]?.text ?? 'no source yet' }, ...sources.slice(1)]" aria-label="Source" />
+        <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0">Open it on the bench</BButton>
+      </form>
+      <FailureNote v-if="failed" :failure="failed" class="mt-2" />
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.list { max-width: 640px; }
+</style>

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/* Says how a view's run stands, unless all is well. Choice problems are told at the controls; here only a short word. */
+import { computed, onScopeDispose, ref } from 'vue'
+import type { RunState } from '../../composables/useRun'
+
+const props = defineProps<{ state: RunState }>()
+const emit = defineEmits<{ stop: []; again: [] }>()
+
+const SHOW_AFTER = 400
+const now = ref(Date.now())
+const ticking = setInterval(() => (now.value = Date.now()), 200)
+onScopeDispose(() => clearInterval(ticking))
+
+const waited = computed(() => (props.state.status === 'running' ? now.value - props.state.since : 0))
+const byChoice = computed(() => props.state.status === 'failed' && props.state.failure.problems.length > 0)
+</script>
+
+<template>
+  <div v-if="state.status === 'running' && waited > SHOW_AFTER" class="note row-line" role="status">
+    Asking the database, {{ (waited / 1000).toFixed(1) }} s <button class="as-link" @click="emit('stop')">Stop</button>
+  </div>
+  <div v-else-if="state.status === 'stopped'" class="note row-line">Stopped. <button class="as-link" @click="emit('again')">Run again</button></div>
+  <div v-else-if="byChoice" class="note bad">Not run: a choice above cannot be used.</div>
+  <div v-else-if="state.status === 'failed'" class="note bad" role="alert">
+    {{ state.failure.message }} {{ state.failure.advice }} <button class="as-link" @click="emit('again')">Try again</button>
+  </div>
+</template>

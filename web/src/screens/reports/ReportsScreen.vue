@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { RouterLink } from 'vue-router'
+import { get } from '../../api/client'
+import type { ReportCard } from '../../api/types'
+import { choiceInWords, sentenceParts } from '../../choices/words'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../FailureNote.vue'
+
+const { state, reload } = useLoaded(signal => get<ReportCard[]>('/api/reports', signal))
+
+/** The question a report opens with, its choices in words. */
+function opening(report: ReportCard) {
+  const byName = new Map(report.parameters.map(parameter => [parameter.name, parameter]))
+  return sentenceParts(report.question).map(part => {
+    const parameter = part.parameter ? byName.get(part.parameter) : undefined
+    return parameter ? { marked: true, text: choiceInWords(parameter, parameter.defaultChoice, []) } : { marked: false, text: part.text }
+  })
+}
+</script>
+
+<template>
+  <main class="page">
+    <h1>Reports</h1>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"><button class="as-link" @click="reload">Try again</button></FailureNote>
+    <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
+    <p v-else-if="state.data.length === 0">There are no reports yet. Start with <code>./demo</code> to see the ferries, or begin with a <RouterLink to="/sources">source</RouterLink>.</p>
+    <template v-else>
+      <RouterLink v-for="report in state.data" :key="report.id" :to="`/reports/${report.id}`" class="card-box report">
+        <h2>{{ report.name }} <span class="soft fw-normal">{{ report.audience }}</span></h2>
+        <div class="question"><template v-for="(part, i) in opening(report)" :key="i"><b v-if="part.marked">{{ part.text }}</b><template v-else>{{ part.text }}</template></template></div>
+      </RouterLink>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.report { display: block; color: var(--ink); margin-bottom: 12px; text-decoration: none; max-width: 860px; }
+.report:hover { border-color: var(--sea); }
+.report h2 { font-size: 15px; margin-bottom: 4px; }
+.question { font-size: 15px; color: var(--ink); }
+.question b { border-bottom: 1.5px solid var(--sea); }
+</style>
