@@ -11,7 +11,9 @@ const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-d
 
 export function dateInWords(iso: string): string {
   const date = new Date(`${iso}T00:00:00Z`)
-  return /^\d{4}-\d{2}-\d{2}$/.test(iso) && !Number.isNaN(date.getTime()) ? days.format(date) : iso
+  // A day that does not exist would roll over into the next month.
+  const exists = !Number.isNaN(date.getTime()) && date.toISOString().startsWith(iso)
+  return /^\d{4}-\d{2}-\d{2}$/.test(iso) && exists ? days.format(date) : iso
 }
 
 export function numberInWords(text: string | number): string {

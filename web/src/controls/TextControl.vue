@@ -2,14 +2,15 @@
 /* A typed value: text, number, date or moment. It is chosen on Enter or when the field is left; empty means blank. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
-import { blank, chosen, onlyValue } from '../choices/choices'
+import { blank, chosen } from '../choices/choices'
 import type { ControlEmits, ControlProps } from './types'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 
-const typed = ref(onlyValue(props.modelValue))
-watch(() => props.modelValue, choice => (typed.value = choice.values.join(', ')))
+const typed = ref(props.modelValue.values.join(', '))
+/* Only another value replaces what is being typed, not the same one loaded again. */
+watch(() => props.modelValue.values.join(', '), now => (typed.value = now))
 
 const inputType = computed(() => {
   if (props.parameter.many) return 'text'

@@ -82,7 +82,8 @@ const look = HighlightStyle.define([
 
 const theme = EditorView.theme({
   '&': { height: '100%', backgroundColor: 'transparent', fontSize: '12.5px' },
-  '.cm-scroller': { fontFamily: 'var(--mono)', lineHeight: '1.72' },
+  // What is typed is what is sent: >= must not turn into another sign.
+  '.cm-scroller': { fontFamily: 'var(--mono)', lineHeight: '1.72', fontVariantLigatures: 'none' },
   '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: '#8f897c' },
   '&.cm-focused': { outline: 'none' },
   '.cm-content': { padding: '8px 0' },

@@ -55,6 +55,7 @@ async function giveToReports(): Promise<void> {
 }
 
 function keys(event: KeyboardEvent): void {
+  if (event.defaultPrevented) return
   if (event.key === 'Escape') stop()
   else if (event.key === 'Enter' && event.ctrlKey) run()
   else return

@@ -26,12 +26,12 @@ const usedBy = computed(() => props.use.uses.filter(use => use.kind === 'query')
       <b class="mono name">:{{ parameter.name }}</b><span class="soft small ms-auto">{{ parameter.type }}, {{ parameter.many ? 'many' : 'one' }}</span>
     </div>
     <ChoiceControl class="pt-1" :parameter="parameter" :model-value="parameter.trialChoice" :problem="runProblem" @update:model-value="emit('choose', $event)" />
-    <div class="soft small pt-1">{{ listWords }} · blank: {{ BLANK_WORDS[parameter.blankRule] }}{{ usedBy > 1 ? ` · in ${usedBy} queries` : '' }}</div>
-    <div v-if="failure" class="note bad small my-1" role="alert">{{ failure.message }}</div>
-    <div class="row-line small">
-      <button class="as-link" :aria-expanded="open" @click="open = !open">{{ open ? 'Done' : 'Edit' }}</button>
+    <div class="foot small">
+      <span class="soft grow">{{ listWords }} · blank: {{ BLANK_WORDS[parameter.blankRule] }}{{ usedBy > 1 ? ` · in ${usedBy} queries` : '' }}</span>
       <button v-if="open" class="as-link" @click="emit('drop')">Remove</button>
+      <button class="as-link" :aria-expanded="open" @click="open = !open">{{ open ? 'Done' : 'Edit' }}</button>
     </div>
+    <div v-if="failure" class="note bad small my-1" role="alert">{{ failure.message }}</div>
     <ParameterForm v-if="open" :parameter="parameter" :queries="queries" @change="emit('change', $event)" />
   </div>
 </template>
@@ -40,4 +40,5 @@ const usedBy = computed(() => props.use.uses.filter(use => use.kind === 'query')
 .card-line { padding: 9px 12px; border-bottom: 1px solid var(--rule); border-left: 4px solid var(--k); }
 .card-line.lit { background: color-mix(in srgb, var(--k) 8%, #fff); outline: none; border-radius: 0; }
 .name { color: var(--k); }
+.foot { display: flex; gap: 10px; padding-top: 3px; align-items: baseline; }
 </style>

@@ -21,17 +21,24 @@ const RULES = [
 const LISTS = [{ value: 'any', text: 'any value' }, { value: 'typed', text: 'a list typed by hand' }, { value: 'query', text: 'the answer of a query' }]
 
 const form = reactive({ ...props.parameter, listText: listText(props.parameter.list.values) })
-watch(() => props.parameter, now => Object.assign(form, now, { listText: listText(now.list.values) }))
+const fingerprint = (parameter: Parameter): string => JSON.stringify({ ...parameter, version: 0, trialChoice: null })
+let shown = fingerprint(props.parameter)
+/* The server's answer to one edit must not wipe out the next one, which is being typed meanwhile. */
+watch(() => props.parameter, now => {
+  const untouched = fingerprint(edited()) === shown
+  if (untouched) Object.assign(form, now, { listText: listText(now.list.values) })
+  shown = fingerprint(now)
+})
 const listQueries = computed(() => props.queries.map(query => ({ value: query.id, text: query.name })))
 
-function edited(): Parameter {
+function edited(trialChoice: Choice = props.parameter.trialChoice): Parameter {
   const { listText: typed, ...rest } = form
   const list = {
     kind: form.list.kind,
     values: form.list.kind === 'typed' ? readListText(typed) : [],
     queryId: form.list.kind === 'query' ? form.list.queryId || props.queries[0]?.id || '' : '',
   }
-  return { ...rest, list }
+  return { ...rest, list, trialChoice }
 }
 const keep = (): void => emit('change', edited())
 
@@ -46,8 +53,7 @@ function setType(type: unknown): void {
   const numeric = ['integer', 'decimal'].includes(form.type)
   const fits = (choice: Choice) => form.type === 'text' || (numeric && choice.values.every(value => /^-?\d+$/.test(value)))
   if (!fits(form.defaultChoice)) form.defaultChoice = blank()
-  if (!fits(form.trialChoice)) form.trialChoice = blank()
-  keep()
+  emit('change', edited(fits(props.parameter.trialChoice) ? undefined : blank()))
 }
 
 /* One value keeps the first of many. */
@@ -55,8 +61,7 @@ function setMany(many: unknown): void {
   form.many = many === true || many === 'true'
   const first = (choice: Choice): Choice => (form.many || choice.values.length < 2 ? (choice.kind === 'all' && !form.many ? blank() : choice) : { ...choice, values: choice.values.slice(0, 1) })
   form.defaultChoice = first(form.defaultChoice)
-  form.trialChoice = first(form.trialChoice)
-  keep()
+  emit('change', edited(first(props.parameter.trialChoice)))
 }
 
 function setListKind(kind: unknown): void {
@@ -79,7 +84,7 @@ function setListKind(kind: unknown): void {
     <label v-if="form.list.kind === 'query'">From <BFormSelect v-model="form.list.queryId" :options="listQueries" @change="keep" /></label>
     <label v-if="form.list.kind === 'typed'" class="tall">Values <BFormTextarea v-model="form.listText" rows="4" placeholder="one on each line; value = label" @change="keep" /></label>
     <div class="line"><span>Default</span><ChoiceControl :key="`${form.type}${form.many}${form.list.kind}`" class="grow" :parameter="parameter" :model-value="form.defaultChoice" @update:model-value="setDefault" /></div>
-    <button class="as-link small" type="button" @click="setDefault(form.trialChoice)">Use the trial value as default</button>
+    <button class="as-link small" type="button" @click="setDefault(parameter.trialChoice)">Use the trial value as default</button>
   </div>
 </template>
 

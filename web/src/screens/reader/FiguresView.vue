@@ -31,7 +31,7 @@ function inWords(index: number): string {
     <RunNote :state="state" class="mb-2" @stop="stop" @again="rerun" />
     <div class="figures" :class="{ stale }">
       <div v-for="(figure, i) in view.measures" :key="i" class="figure">
-        <b>{{ inWords(i) }}<small v-if="figure.unit && values?.[i] != null"> {{ figure.unit }}</small></b><span class="soft">{{ figure.label }}</span>
+        <b>{{ inWords(i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b><span class="soft">{{ figure.label }}</span>
       </div>
     </div>
   </section>

@@ -20,6 +20,10 @@ public final class CrossingGenerator {
     private static final long SEED = 1_284_000;
     private static final int UNKNOWN_VESSEL = 99;
     private static final double ROUGH_METRES = 3.2;
+
+    /* About one day in sixteen is stormy, in no order a reader would notice. */
+    private static final long STORM_STEP = 7919;
+    private static final int STORM_CYCLE = 31;
     private static final String[] NOTES = {
         "fog at the harbour mouth", "waited for the mail van", "engine warning, cleared", "swell 'on the beam'",
         "ramp slow — ice", "50% load, \"quiet\" crossing", "seals on the slip", "late tide;waited"
@@ -94,6 +98,7 @@ public final class CrossingGenerator {
 
     private double waves(LocalDateTime departed) {
         double season = Math.cos((departed.getDayOfYear() - 15) / 365.0 * 2 * Math.PI);
-        return Math.max(0.1, 1.2 + season * 0.8 + random.nextDouble() * 1.6 - 0.6);
+        double storm = Math.floorMod(departed.toLocalDate().toEpochDay() * STORM_STEP, STORM_CYCLE) < 2 ? 1.7 : 0;
+        return Math.max(0.1, 0.6 + (season + 1) * 0.5 + random.nextDouble() * 1.4 + storm);
     }
 }

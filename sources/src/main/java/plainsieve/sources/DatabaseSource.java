@@ -2,11 +2,14 @@ package plainsieve.sources;
 
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
+import com.zaxxer.hikari.HikariPoolMXBean;
 import java.sql.Connection;
+import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
+import java.util.Properties;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
@@ -21,7 +24,7 @@ import plainsieve.core.rewrite.Statement;
  */
 public final class DatabaseSource implements AutoCloseable {
     private static final int MOST_CONNECTIONS = 8;
-    private static final long CONNECT_MILLIS = 6000;
+    private static final long CONNECT_MILLIS = 2500;
 
     private final SourceSettings settings;
     private final Vendor vendor;
@@ -61,7 +64,7 @@ public final class DatabaseSource implements AutoCloseable {
                 () -> cancellation.stop(Cancellation.Reason.TIME_LIMIT),
                 limits.longest().toMillis(),
                 TimeUnit.MILLISECONDS);
-        try (Connection connection = pool.getConnection();
+        try (Connection connection = connect();
                 PreparedStatement prepared = connection.prepareStatement(
                         vendor.jdbcText(statement), ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY)) {
             return run(connection, prepared, statement, cancellation, receiver);
@@ -70,6 +73,26 @@ public final class DatabaseSource implements AutoCloseable {
         } finally {
             alarm.cancel(false);
         }
+    }
+
+    /* The pool waits and tries again when it cannot connect. With no connection yet, trying once by hand says at once what
+    is wrong, in the driver's own words. */
+    private Connection connect() throws SQLException {
+        HikariPoolMXBean state = pool.getHikariPoolMXBean();
+        if (state == null || state.getTotalConnections() == 0) {
+            DriverManager.getConnection(pool.getJdbcUrl(), credentials()).close();
+        }
+        return pool.getConnection();
+    }
+
+    private Properties credentials() {
+        Properties properties = new Properties();
+        properties.putAll(pool.getDataSourceProperties());
+        if (pool.getUsername() != null) {
+            properties.setProperty("user", pool.getUsername());
+            properties.setProperty("password", settings.password().reveal());
+        }
+        return properties;
     }
 
     private Answer run(
@@ -119,7 +142,7 @@ public final class DatabaseSource implements AutoCloseable {
 
     /** The tables and views that can be read, with their columns. */
     public Catalogue catalogue() {
-        try (Connection connection = pool.getConnection()) {
+        try (Connection connection = connect()) {
             Catalogue catalogue = Catalogue.read(connection);
             endTransaction(connection);
             return catalogue;
@@ -130,7 +153,7 @@ public final class DatabaseSource implements AutoCloseable {
 
     /** Asks the database for a sign of life. Returns its name and version; throws {@link SourceFailure} when it is down. */
     public String version() {
-        try (Connection connection = pool.getConnection()) {
+        try (Connection connection = connect()) {
             if (!connection.isValid(2)) {
                 throw new SQLTransientConnectionException("The connection is dead.");
             }

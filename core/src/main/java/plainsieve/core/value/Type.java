@@ -5,22 +5,29 @@ import java.util.Optional;
 
 /** The type of a parameter and of each of its values. The words are those of the interface and of project files. */
 public enum Type {
-    TEXT("text"),
-    INTEGER("whole number"),
-    DECIMAL("decimal number"),
-    DATE("date, like 2026-03-31"),
-    DATETIME("date and time, like 2026-03-31T14:05"),
-    BOOLEAN("true or false"),
+    TEXT("text", "Ardlow"),
+    INTEGER("whole number", "15"),
+    DECIMAL("decimal number", "3.5"),
+    DATE("date", "2026-03-31"),
+    DATETIME("date and time", "2026-03-31T14:05"),
+    BOOLEAN("yes-or-no value", "true"),
     /** The name of a table or column; never bound, only quoted, and only when it is on the parameter's list. */
-    NAME("name of a table or column");
+    NAME("name of a table or column", "crossings");
 
     private final String inWords;
+    private final String example;
 
-    Type(String inWords) {
+    Type(String inWords, String example) {
         this.inWords = inWords;
+        this.example = example;
     }
 
-    /** What a person has to type, for messages: "date, like 2026-03-31". */
+    /** A value of the type as a person has to write it. */
+    public String example() {
+        return example;
+    }
+
+    /** What a value of the type is called in messages. */
     public String inWords() {
         return inWords;
     }

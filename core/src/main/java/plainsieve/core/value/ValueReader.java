@@ -70,6 +70,6 @@ public final class ValueReader {
         return new ProblemException(Problem.of(
                 "unreadable-value",
                 "“%s” is not a %s.".formatted(shown.replace("\0", "␀"), type.inWords()),
-                "Write a %s.".formatted(type.inWords())));
+                "Write one like %s.".formatted(type.example())));
     }
 }

@@ -32,8 +32,7 @@ class DemoProject {
               and c.state = 'SAILED'
               and c.delay_min >= :min_delay
               and v.name = :vessel
-            order by c.departed_at, c.crossing_id
-            """;
+            order by c.departed_at, c.crossing_id""";
 
     private static final String QUESTION = "Sailed crossings from {port} between {from} and {to}, late by at least"
             + " {min_delay}, on {vessel}; the table shows {rows}.";

@@ -1,5 +1,6 @@
 package plainsieve.server.runs;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -88,7 +89,7 @@ public class Runner {
     private Statement statement(RunOrder order) {
         PreparedQuery prepared = queries.prepare(order.query(), order.text());
         Map<String, ParameterDefinition> known = parameters.all();
-        refuseUnknown(order, known);
+        List<Problem> problems = new ArrayList<>(strangers(order, known));
         Map<String, Parameter> used = new LinkedHashMap<>();
         Map<String, ChoiceText> texts = new LinkedHashMap<>();
         for (String name : needed(prepared, order)) {
@@ -99,7 +100,7 @@ public class Runner {
                 texts.put(name, text);
             }
         }
-        Map<String, Choice> chosen = ChoiceReader.readAll(used, texts);
+        Map<String, Choice> chosen = read(used, texts, problems);
         return prepared.rewrite(new Choices(used, chosen), wanted(order, used, chosen), order.cap());
     }
 
@@ -121,19 +122,29 @@ public class Runner {
         return text.values().isEmpty() ? Optional.empty() : lists.allowed(definition);
     }
 
-    private static void refuseUnknown(RunOrder order, Map<String, ParameterDefinition> known) {
+    /** Reads the choices; every problem there is comes out at once. */
+    private static Map<String, Choice> read(
+            Map<String, Parameter> used, Map<String, ChoiceText> texts, List<Problem> problems) {
+        try {
+            Map<String, Choice> chosen = ChoiceReader.readAll(used, texts);
+            if (problems.isEmpty()) {
+                return chosen;
+            }
+        } catch (ProblemException e) {
+            problems.addAll(e.problems());
+        }
+        throw new ProblemException(problems);
+    }
+
+    private static List<Problem> strangers(RunOrder order, Map<String, ParameterDefinition> known) {
         Map<String, Parameter> choosable = new LinkedHashMap<>();
         order.mayChoose().stream()
                 .filter(known::containsKey)
                 .forEach(name -> choosable.put(name, known.get(name).toParameter(Optional.empty())));
-        Map<String, ChoiceText> strangers = new LinkedHashMap<>(order.choices());
-        strangers.keySet().removeAll(choosable.keySet());
-        if (!strangers.isEmpty()) {
-            List<Problem> problems = strangers.keySet().stream()
-                    .map(name -> ChoiceReader.unknown(name, choosable))
-                    .toList();
-            throw new ProblemException(problems);
-        }
+        return order.choices().keySet().stream()
+                .filter(name -> !choosable.containsKey(name))
+                .map(name -> ChoiceReader.unknown(name, choosable))
+                .toList();
     }
 
     /** Puts the value of the view's own limit into what is wanted; blank, or the every-row value, leaves no limit. */

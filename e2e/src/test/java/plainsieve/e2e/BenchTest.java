@@ -1,0 +1,163 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.openqa.selenium.Keys;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+
+class BenchTest {
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private String newQuery(String name, String source, String text) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    private static String card(String parameter) {
+        return "[data-parameter-card=" + parameter + "]";
+    }
+
+    private static void run() {
+        browser.click("main button", "Run");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"ferries, island_a", "harbour, island_b"})
+    void makesAParameterFromTheTextAndTriesIt(String source, String parameter) {
+        browser.open("/queries/" + newQuery("Ports of an island on " + source, source, ""));
+        browser.writeQuery("select name from ports where island = :" + parameter + " order by name");
+        browser.click(".note button", "Make it");
+        browser.see(card(parameter));
+        run();
+        browser.untilText("[data-test=row-count]", "14"::equals);
+        assertThat(browser.text(".sent .statement")).doesNotContain("where");
+        browser.untilText(".cm-where", "left out: blank"::equals);
+        browser.type(card(parameter) + " input", "Tarn");
+        browser.untilText("[data-test=row-count]", "2"::equals);
+        assertThat(browser.text(".sent .statement")).contains("where island = Tarn");
+        browser.untilText("[data-test=saving]", "All changes saved"::equals);
+
+        browser.click(card(parameter) + " button", "Edit");
+        browser.click(card(parameter) + " .form option[value=true]");
+        browser.untilText(card(parameter), text -> text.contains("text, many"));
+        browser.type(card(parameter) + " input", "Tarn, Vessay");
+        browser.untilText("[data-test=row-count]", "4"::equals);
+        assertThat(browser.text(".sent .statement")).contains("island in (Tarn, Vessay)");
+    }
+
+    @Test
+    void aTypedListBindsTheControlToItsValues() {
+        String id = newQuery("Ports by list", "ferries", "select name from ports where island = :listed_island");
+        browser.open("/queries/" + id);
+        browser.click(".note button", "Make it");
+        browser.click(card("listed_island") + " button", "Edit");
+        browser.click(card("listed_island") + " .form option[value=typed]");
+        browser.see(card("listed_island") + " textarea").sendKeys("Tarn = Tarn island\nVessay\n");
+        browser.click(card("listed_island") + " button", "Use the trial value as default");
+        browser.untilText(card("listed_island"), text -> text.contains("list of 2"));
+        browser.click(card("listed_island") + " .dropdown-face");
+        browser.pick(card("listed_island"), "Tarn island");
+        run();
+        browser.untilText("[data-test=row-count]", "2"::equals);
+    }
+
+    @Test
+    void removesAParameterThatNothingUsesAnyMore() {
+        String id = newQuery("To be emptied", "ferries", "select name from ports where island = :passing");
+        browser.open("/queries/" + id);
+        browser.click(".note button", "Make it");
+        browser.click(card("passing") + " button", "Edit");
+        browser.click(card("passing") + " button", "Remove");
+        browser.untilText(card("passing"), text -> text.contains("is used by the query “To be emptied”"));
+        assertThat(browser.all(card("passing"))).hasSize(1);
+    }
+
+    @Test
+    void editsSurviveAReload() {
+        String id = newQuery("Surviving", "ferries", "select 1");
+        browser.open("/queries/" + id);
+        browser.writeQuery("select name from vessels where retired_on is null");
+        browser.reload();
+        browser.untilText(".cm-content", text -> text.contains("retired_on is null"));
+        browser.press(Keys.CONTROL, Keys.ENTER);
+        browser.untilText("[data-test=row-count]", "15"::equals);
+        browser.untilText("[data-test=saving]", "All changes saved"::equals);
+        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).contains("retired_on is null");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            delete from ports              | “delete” writes.
+            select 1; drop table ports     | A second statement begins here
+            select 'open                   | A string opens here and never closes.
+            select ':port' from ports      | Inside quotes this is text, not a parameter.
+            """)
+    void aBrokenTextIsToldAtItsLine(String text, String message) {
+        browser.open("/queries/" + newQuery("Broken", "ferries", "select 1"));
+        browser.writeQuery(text);
+        browser.untilText("[aria-label=Query] .note", note -> note.contains("Line 1") && note.contains(message));
+    }
+
+    @Test
+    void pointingAtAChoiceLightsItsClauses() {
+        browser.open("/queries/late-crossings");
+        browser.see(".cm-parameter");
+        run();
+        browser.untilText("[data-test=row-count]", text -> !text.isBlank());
+        browser.hover(card("port"));
+        assertThat(browser.see(".cm-lit").getText()).isEqualTo(":port");
+        assertThat(browser.all(".statement .lit")).hasSize(2);
+    }
+
+    @Test
+    void aSecondAuthorsChangeIsToldAndNothingIsOverwritten() {
+        String id = newQuery("Two authors", "ferries", "select 1");
+        browser.open("/queries/" + id);
+        browser.see(".cm-content");
+        api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 'theirs'", "version", 1));
+        browser.writeQuery("select 'mine'");
+        browser.untilText(".note", text -> text.contains("was changed by someone else"));
+        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).isEqualTo("select 'theirs'");
+        browser.click(".note button", "Keep mine");
+        browser.untilText("[data-test=saving]", "All changes saved"::equals);
+        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).isEqualTo("select 'mine'");
+    }
+
+    @Test
+    void sentListsTheLatestStatements() {
+        api.runView("late-crossings", "crossings", Map.of("port", Api.values("Lunna")));
+        browser.open("/sent");
+        browser.untilText(
+                "tr.line", text -> text.contains("report late-crossings, crossings") && text.contains("port: Lunna"));
+        browser.click("tr.line");
+        assertThat(browser.text(".detail .statement")).contains("p.name in (Lunna)");
+    }
+
+    @Test
+    void sourcesSayWhetherTheyAnswer() {
+        browser.open("/sources");
+        browser.untilText(
+                "main",
+                text -> text.contains("DuckDB") && text.contains("PostgreSQL 14") && text.contains("crossings"));
+    }
+}

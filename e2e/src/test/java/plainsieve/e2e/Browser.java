@@ -1,0 +1,168 @@
+package plainsieve.e2e;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.function.Supplier;
+import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+import plainsieve.server.RunningServer;
+
+/** A real browser on the real application, used as a person uses it: by what stands on the page. */
+final class Browser implements AutoCloseable {
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
+
+    private final ChromeDriver driver;
+
+    Browser() {
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments(
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-dev-shm-usage",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--force-device-scale-factor=1",
+                "--hide-scrollbars",
+                "--lang=en-GB",
+                "--window-size=1280,943");
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
+                .build();
+        driver = new ChromeDriver(service, options);
+    }
+
+    void open(String path) {
+        driver.get(RunningServer.get().address() + path);
+    }
+
+    String address() {
+        return driver.getCurrentUrl();
+    }
+
+    String title() {
+        return driver.getTitle();
+    }
+
+    void back() {
+        driver.navigate().back();
+    }
+
+    void reload() {
+        driver.navigate().refresh();
+    }
+
+    WebElement see(String selector) {
+        return until(() -> driver.findElement(By.cssSelector(selector)));
+    }
+
+    /** The element with this text (or name for screen readers), among those the selector finds. */
+    WebElement see(String selector, String text) {
+        return until(() -> all(selector).stream()
+                .filter(element ->
+                        element.getText().strip().equals(text) || text.equals(element.getDomAttribute("aria-label")))
+                .findFirst()
+                .orElseThrow(() -> new NoSuchElementException(selector + " with text " + text)));
+    }
+
+    List<WebElement> all(String selector) {
+        return driver.findElements(By.cssSelector(selector));
+    }
+
+    String text(String selector) {
+        return until(() -> driver.findElement(By.cssSelector(selector)).getText());
+    }
+
+    /** Waits until the text of an element fits; says what it was when it never does. */
+    String untilText(String selector, java.util.function.Predicate<String> fits) {
+        try {
+            return until(() -> {
+                String text = driver.findElement(By.cssSelector(selector)).getText();
+                if (!fits.test(text)) {
+                    throw new NoSuchElementException(text);
+                }
+                return text;
+            });
+        } catch (org.openqa.selenium.TimeoutException e) {
+            String last =
+                    all(selector).stream().map(WebElement::getText).findFirst().orElse("(not there)");
+            throw new AssertionError(selector + " never fitted; it says: " + last, e);
+        }
+    }
+
+    void click(String selector) {
+        until(() -> {
+            driver.findElement(By.cssSelector(selector)).click();
+            return true;
+        });
+    }
+
+    void click(String selector, String text) {
+        until(() -> {
+            see(selector, text).click();
+            return true;
+        });
+    }
+
+    /** Ticks or picks a value by its label. */
+    void pick(String within, String label) {
+        click(within + " label", label);
+    }
+
+    void type(String selector, String text) {
+        WebElement field = see(selector);
+        field.click();
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
+    }
+
+    /** Replaces the text of the SQL editor. */
+    void writeQuery(String sql) {
+        WebElement editor = see(".cm-content");
+        editor.click();
+        editor.sendKeys(Keys.chord(Keys.CONTROL, "a"), Keys.DELETE);
+        ((JavascriptExecutor) driver).executeScript("document.execCommand('insertText', false, arguments[0])", sql);
+    }
+
+    /** Presses a key while another is held. */
+    void press(Keys held, Keys key) {
+        new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+    }
+
+    void hover(String selector) {
+        new Actions(driver).moveToElement(see(selector)).perform();
+    }
+
+    void setDate(String selector, String iso) {
+        ((JavascriptExecutor) driver)
+                .executeScript(
+                        "arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event('input')); arguments[0].dispatchEvent(new Event('change'))",
+                        see(selector),
+                        iso);
+    }
+
+    <T> T until(Supplier<T> condition) {
+        return new WebDriverWait(driver, PATIENCE, Duration.ofMillis(50))
+                .ignoring(NoSuchElementException.class)
+                .ignoring(StaleElementReferenceException.class)
+                .ignoring(org.openqa.selenium.ElementNotInteractableException.class)
+                .until(d -> condition.get());
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

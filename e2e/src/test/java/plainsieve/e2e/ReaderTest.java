@@ -1,0 +1,212 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+import tools.jackson.databind.JsonNode;
+
+class ReaderTest {
+    private static final String LATE = "/reports/late-crossings";
+    private static final String COUNT = ".figure:first-child b";
+
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private static long number(String text) {
+        return Long.parseLong(text.replaceAll("\\D", ""));
+    }
+
+    private static long count() {
+        return number(browser.untilText(COUNT, text -> text.matches("[\\d,]+")));
+    }
+
+    private static void untilCountIsNot(long old) {
+        browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) != old);
+    }
+
+    private long sentSoFar() {
+        return api.get("/api/sent?limit=1").json().get(0).get("id").asLong();
+    }
+
+    @Test
+    void theStartPageShowsTheReportWithItsQuestion() {
+        browser.open("/");
+        assertThat(browser.text(".report")).contains("Late crossings", "Ardlow, Skerrin", "15 min");
+        browser.click(".report");
+        assertThat(count()).isPositive();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {LATE, "/reports/late-crossings-at-the-harbour-server"})
+    void choosingAPortChangesRowsFiguresAndTheStatement(String report) {
+        browser.open(report);
+        long two = count();
+        browser.pick("[data-control=port]", "Ardlow");
+        untilCountIsNot(two);
+        assertThat(count()).isLessThan(two);
+        assertThat(browser.text(".say")).contains("from Skerrin ");
+        browser.untilText("tbody", text -> !text.contains("Ardlow") && text.contains("Skerrin"));
+        browser.click("button", "See what was sent");
+        assertThat(browser.text(".panel .statement")).contains("p.name in (Skerrin)");
+        browser.pick("[data-control=port]", "Corrin Bay");
+        browser.untilText(".panel .statement", text -> text.contains("p.name in (Skerrin, Corrin Bay)"));
+    }
+
+    @Test
+    void aLinkReproducesItsChoices() {
+        browser.open(LATE);
+        count();
+        browser.pick("[data-control=port]", "Brae O'Noth");
+        browser.type("[data-control=min_delay] input", "30");
+        browser.untilText(".say", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
+        browser.until(() -> browser.address().contains("min_delay=30") ? true : null);
+        browser.untilText(COUNT, text -> text.matches("[\\d,]+"));
+        browser.reload();
+        browser.untilText(".say", text -> text.contains("30 min") && text.contains("Ardlow, Skerrin, Brae O'Noth"));
+        long reloaded = count();
+        Map<String, Object> same =
+                Map.of("port", Api.values("Ardlow", "Skerrin", "Brae O'Noth"), "min_delay", Api.values("30"));
+        assertThat(reloaded)
+                .isEqualTo(api.runView("late-crossings", "figures", same)
+                        .rows()
+                        .get(0)
+                        .get(0)
+                        .asLong());
+        browser.back();
+        browser.untilText(".say", text -> text.contains("15 min"));
+    }
+
+    @Test
+    void blankMeansEverythingAndSaysSo() {
+        browser.open(LATE);
+        long two = count();
+        browser.click("[data-control=port] button", "None");
+        browser.untilText(".say", text -> text.contains("from any port"));
+        untilCountIsNot(two);
+        assertThat(count()).isGreaterThan(two);
+        assertThat(browser.address()).contains("port=&");
+        browser.reload();
+        browser.untilText(".say", text -> text.contains("from any port"));
+    }
+
+    @Test
+    void aVesselIsPickedFromTheDropdownAndFromTheSentence() {
+        browser.open(LATE);
+        long any = count();
+        browser.click("[data-control=vessel] .dropdown-face");
+        browser.type("[data-control=vessel] input[type=search]", "dun");
+        browser.pick("[data-control=vessel]", "Dunlin");
+        untilCountIsNot(any);
+        browser.untilText(".say", text -> text.contains("on Dunlin"));
+        browser.click("[data-mark=vessel] button.mark");
+        browser.click("[data-mark=vessel] .menu button", "any vessel");
+        browser.untilText(".say", text -> text.contains("on any vessel"));
+        browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) == any);
+    }
+
+    @Test
+    void anOpenEndOfTheDatesIsSaidInWords() {
+        browser.open(LATE);
+        long month = count();
+        browser.click("[data-control=from] button", "Clear From");
+        untilCountIsNot(month);
+        assertThat(count()).isGreaterThan(month);
+        browser.untilText("[data-control=from]", text -> text.contains("up to ") && text.contains("that day included"));
+        browser.setDate("[data-control=from] input[type=date]", "2026-03-31");
+        browser.untilText("[data-control=from]", text -> text.contains("1 day"));
+    }
+
+    @Test
+    void theLimitOfTheTableSendsOnlyTheTablesStatement() {
+        browser.open(LATE + "?port=&min_delay=&from=&rows=50");
+        long all = count();
+        browser.untilText("[data-test=counted]", text -> text.matches("50 of [\\d,]+ rows"));
+        long before = sentSoFar();
+        browser.click("[data-control=rows] option[value='100']");
+        browser.untilText("[data-test=counted]", text -> text.matches("100 of [\\d,]+ rows"));
+        assertThat(sentSoFar()).isEqualTo(before + 1);
+        assertThat(count()).isEqualTo(all);
+    }
+
+    @Test
+    void sortsByAColumn() {
+        browser.open(LATE);
+        count();
+        browser.click("th button", "Late, min");
+        browser.click("th button", "Late, min ↑");
+        String latest = browser.text(".figure:nth-child(3) b").replaceAll("\\D", "");
+        browser.untilText("tbody tr:first-child td:nth-child(4)", latest::equals);
+    }
+
+    @Test
+    void nothingFoundSaysWhatToDo() {
+        browser.open(LATE + "?from=1999-01-01&to=1999-01-31");
+        browser.untilText(".table-view", text -> text.contains("No rows match these choices."));
+    }
+
+    @Test
+    void aBrokenLinkIsToldAtItsPlacesAndLosesNothing() {
+        browser.open(LATE + "?port=Ardlo&from=2026-02-30&min_delay=soon&prot=1");
+        browser.untilText("[data-control=port]", text -> text.contains("Did you mean “Ardlow”?"));
+        browser.untilText("[data-control=from]", text -> text.contains("“2026-02-30” is not a date."));
+        browser.untilText("[data-control=min_delay]", text -> text.contains("“soon” is not a whole number."));
+        browser.untilText("main", text -> text.contains("There is no parameter “prot” here. Did you mean “port”?"));
+        assertThat(browser.text(".say")).contains("Ardlo", "2026-02-30", "soon");
+        browser.click("button", "Start over");
+        assertThat(count()).isPositive();
+    }
+
+    @Test
+    void anUnknownReportAndAnUnknownAddressSayWhereToGo() {
+        browser.open("/reports/late-crosings");
+        browser.untilText("main", text -> text.contains("Did you mean “late-crossings”?"));
+        browser.open("/nowhere");
+        browser.untilText("main", text -> text.contains("There is nothing at this address."));
+    }
+
+    @Test
+    void aNewerChoiceStopsTheOlderStatementAtTheDatabase() {
+        JsonNode query = api.post(
+                        "/api/queries",
+                        Map.of(
+                                "name",
+                                "Slow one",
+                                "sourceId",
+                                "ferries",
+                                "text",
+                                "select count(*) from crossings a, crossings b, crossings c where a.delay_min * b.delay_min > c.delay_min"))
+                .json();
+        String id = query.get("id").asString();
+        browser.open("/queries/" + id);
+        browser.see(".cm-content");
+        browser.click("button", "Run");
+        browser.until(() -> outcomeOf(id).equals("running") ? true : null);
+        browser.click("button", "Run");
+        browser.until(
+                () -> api.get("/api/sent?outcome=stopped&query=" + id).json().size() == 1 ? true : null);
+        browser.click("button", "Stop");
+        browser.until(() -> outcomeOf(id).equals("stopped") ? true : null);
+    }
+
+    private String outcomeOf(String query) {
+        JsonNode sent = api.get("/api/sent?query=" + query).json();
+        return sent.size() == 0 ? "" : sent.get(0).get("outcome").asString();
+    }
+}

@@ -1,0 +1,101 @@
+package plainsieve.server;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The API as a client sees it. */
+public final class Api {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final HttpClient client = HttpClient.newHttpClient();
+    private final String address;
+
+    public Api(String address) {
+        this.address = address;
+    }
+
+    /** An answer with its status and its lines of JSON; a plain answer has one line. */
+    public record Answer(int status, String contentType, List<JsonNode> lines) {
+        public JsonNode json() {
+            return lines.get(0);
+        }
+
+        /** All rows of a run. */
+        public List<JsonNode> rows() {
+            List<JsonNode> rows = new ArrayList<>();
+            lines.stream()
+                    .filter(line -> line.path("event").asString("").equals("rows"))
+                    .forEach(line -> line.get("rows").forEach(rows::add));
+            return rows;
+        }
+
+        public JsonNode last() {
+            return lines.get(lines.size() - 1);
+        }
+    }
+
+    public Answer get(String path) {
+        return send(HttpRequest.newBuilder(URI.create(address + path)).GET());
+    }
+
+    public Answer post(String path, Object body) {
+        return send("POST", path, body);
+    }
+
+    public Answer send(String method, String path, Object body) {
+        String text = body instanceof String raw ? raw : JSON.writeValueAsString(body);
+        return send(HttpRequest.newBuilder(URI.create(address + path))
+                .header("Content-Type", "application/json")
+                .method(method, HttpRequest.BodyPublishers.ofString(text)));
+    }
+
+    private Answer send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            List<JsonNode> lines = new ArrayList<>();
+            boolean stream =
+                    response.headers().firstValue("Content-Type").orElse("").contains("ndjson");
+            if (stream) {
+                response.body().lines().forEach(line -> lines.add(JSON.readTree(line)));
+            } else if (!response.body().isBlank()) {
+                lines.add(JSON.readTree(response.body()));
+            }
+            return new Answer(
+                    response.statusCode(),
+                    response.headers().firstValue("Content-Type").orElse(""),
+                    lines);
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException("No answer to " + request, e);
+        }
+    }
+
+    /** Runs a view of a report with choices; what is not mentioned takes its default. */
+    public Answer runView(String report, String view, Map<String, Object> choices) {
+        return post(
+                "/api/reports/%s/views/%s/run".formatted(report, view),
+                Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
+    }
+
+    public Answer runDraft(String query, String text, Map<String, Object> choices) {
+        return post(
+                "/api/queries/%s/run".formatted(query),
+                Map.of("runId", UUID.randomUUID().toString(), "text", text, "choices", choices));
+    }
+
+    public static Map<String, Object> values(String... values) {
+        return Map.of("kind", "values", "values", List.of(values), "withoutValue", false);
+    }
+
+    public static Map<String, Object> blank() {
+        return Map.of("kind", "blank", "values", List.of(), "withoutValue", false);
+    }
+}

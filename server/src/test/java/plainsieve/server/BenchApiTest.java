@@ -1,0 +1,224 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.server.Api.values;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+class BenchApiTest {
+    private static final String ENDLESS =
+            "select count(*) from crossings a, crossings b, crossings c where a.delay_min * b.delay_min > c.delay_min";
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    private JsonNode newQuery(String name, String source) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", "select 1 as one"))
+                .json();
+    }
+
+    private static Map<String, Object> parameter(String name, String type, boolean many) {
+        Map<String, Object> parameter = new java.util.HashMap<>();
+        List.of("label", "hint", "blankWords", "unit", "everyRow").forEach(field -> parameter.put(field, ""));
+        parameter.putAll(Map.of("name", name, "type", type, "many", many, "blankRule", "no-filter", "version", 0));
+        parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
+        parameter.put("defaultChoice", Api.blank());
+        parameter.put("trialChoice", Api.blank());
+        return parameter;
+    }
+
+    @Test
+    void makesAParameterAndRunsADraftWithIt() {
+        JsonNode query = newQuery("Rough days", "ferries");
+        assertThat(api.post("/api/parameters", parameter("least_waves", "decimal", false))
+                        .status())
+                .isEqualTo(200);
+        String text = "select count(*) from crossings where wave_height_m >= :least_waves";
+        Api.Answer few = api.runDraft(query.get("id").asString(), text, Map.of("least_waves", values("3.1")));
+        Api.Answer all = api.runDraft(query.get("id").asString(), text, Map.of());
+        assertThat(few.rows().get(0).get(0).asLong())
+                .isPositive()
+                .isLessThan(all.rows().get(0).get(0).asLong());
+        assertThat(all.json().get("text").asString()).doesNotContain("where");
+        assertThat(all.json().get("placements").get(0).get("outcome").asString())
+                .isEqualTo("LEFT_OUT");
+    }
+
+    @Test
+    void aChangeOfManyNeedsNoEditOfTheQuery() {
+        api.post("/api/parameters", parameter("island", "text", false));
+        String text = "select count(*) from ports where island = :island";
+        assertThat(api.runDraft("late-crossings", text, Map.of("island", values("Tarn")))
+                        .rows()
+                        .get(0)
+                        .get(0)
+                        .asLong())
+                .isEqualTo(2);
+        JsonNode before = parameterNamed("island");
+        Map<String, Object> many = parameter("island", "text", true);
+        many.put("version", before.get("version").asInt());
+        assertThat(api.send("PUT", "/api/parameters/island", many).status()).isEqualTo(200);
+        assertThat(api.runDraft("late-crossings", text, Map.of("island", values("Tarn", "Vessay")))
+                        .rows()
+                        .get(0)
+                        .get(0)
+                        .asLong())
+                .isEqualTo(4);
+    }
+
+    private JsonNode parameterNamed(String name) {
+        for (JsonNode use : api.get("/api/parameters").json()) {
+            if (use.get("definition").get("name").asString().equals(name)) {
+                return use.get("definition");
+            }
+        }
+        throw new AssertionError("no parameter " + name);
+    }
+
+    @Test
+    void twoAuthorsDoNotOverwriteEachOther() {
+        String id = newQuery("Shared work", "ferries").get("id").asString();
+        assertThat(api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 2", "version", 1))
+                        .status())
+                .isEqualTo(200);
+        Api.Answer second = api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 3", "version", 1));
+        assertThat(second.status()).isEqualTo(409);
+        assertThat(api.get("/api/queries/" + id).json().get("text").asString()).isEqualTo("select 2");
+    }
+
+    @Test
+    void twoAuthorsOfOneParameterDoNotOverwriteEachOther() {
+        api.post("/api/parameters", parameter("contested", "text", false));
+        Map<String, Object> change = parameter("contested", "text", false);
+        change.put("version", parameterNamed("contested").get("version").asInt());
+        assertThat(api.send("PUT", "/api/parameters/contested", change).status())
+                .isEqualTo(200);
+        assertThat(api.send("PUT", "/api/parameters/contested", change).status())
+                .isEqualTo(409);
+    }
+
+    @Test
+    void reportsKeepTheirTextUntilADraftIsGivenToThem() {
+        long before = api.runView("late-crossings", "figures", Map.of())
+                .rows()
+                .get(0)
+                .get(0)
+                .asLong();
+        JsonNode query = api.get("/api/queries/late-crossings").json();
+        api.send(
+                "PUT",
+                "/api/queries/late-crossings/draft",
+                Map.of("text", "selec broken", "version", query.get("version").asInt()));
+        assertThat(api.runView("late-crossings", "figures", Map.of())
+                        .rows()
+                        .get(0)
+                        .get(0)
+                        .asLong())
+                .isEqualTo(before);
+        int version =
+                api.get("/api/queries/late-crossings").json().get("version").asInt();
+        assertThat(api.post("/api/queries/late-crossings/live", Map.of("version", version))
+                        .status())
+                .isEqualTo(422);
+        api.send(
+                "PUT",
+                "/api/queries/late-crossings/draft",
+                Map.of("text", query.get("text").asString(), "version", version));
+    }
+
+    @Test
+    void aParameterInUseIsNotRemoved() {
+        Api.Answer answer = api.send("DELETE", "/api/parameters/port", "");
+        assertThat(answer.status()).isEqualTo(409);
+        assertThat(answer.json().get("detail").asString()).contains("the report “Late crossings”");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            delete from ports                    | not-reading      | 1
+            select 1; drop table ports           | second-statement | 1
+            select 'open                         | unclosed-string  | 1
+            select :nobody                       | unknown-parameter | 1
+            with x as (insert into ports values (1)) select 1 | not-reading | 1
+            """)
+    void aTextThatCannotRunIsRefusedWithItsPlace(String text, String kind, int line) {
+        for (Api.Answer answer : List.of(
+                api.runDraft("late-crossings", text, Map.of()),
+                api.post("/api/queries/late-crossings/check", Map.of("text", text)))) {
+            JsonNode problem = answer.json().get("problems").get(0);
+            assertThat(problem.get("kind").asString()).isEqualTo(kind);
+            assertThat(problem.get("line").asInt()).isEqualTo(line);
+            assertThat(problem.get("advice").asString()).isNotBlank();
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour"})
+    void whatTheDatabaseRefusesIsToldInItsWords(String source) {
+        String id = newQuery("Mistyped on " + source, source).get("id").asString();
+        Api.Answer answer = api.runDraft(id, "select no_such_column from ports", Map.of());
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.json().get("detail").asString())
+                .contains("no_such_column")
+                .doesNotContain("Exception:");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour"})
+    @Timeout(value = 30, unit = TimeUnit.SECONDS)
+    void stopsARunAtTheDatabase(String source) throws Exception {
+        String id = newQuery("Endless on " + source, source).get("id").asString();
+        Map<String, Object> run = Map.of("runId", "endless-" + source, "text", ENDLESS, "choices", Map.of());
+        CompletableFuture<Api.Answer> answer =
+                CompletableFuture.supplyAsync(() -> api.post("/api/queries/" + id + "/run", run));
+        TimeUnit.MILLISECONDS.sleep(Duration.ofMillis(500).toMillis());
+        assertThat(api.get("/api/sent?query=" + id).json().get(0).get("outcome").asString())
+                .isEqualTo("running");
+        api.post("/api/runs/endless-" + source + "/stop", "");
+        assertThat(answer.get(10, TimeUnit.SECONDS).json().get("detail").asString())
+                .isEqualTo("The statement was stopped.");
+        assertThat(api.get("/api/sent?query=" + id).json().get(0).get("outcome").asString())
+                .isEqualTo("stopped");
+    }
+
+    @Test
+    void aStopThatOvertakesItsRunStopsItAllTheSame() {
+        api.post("/api/runs/early/stop", "");
+        Api.Answer answer = api.post(
+                "/api/queries/late-crossings/run", Map.of("runId", "early", "text", ENDLESS, "choices", Map.of()));
+        assertThat(answer.json().get("detail").asString()).isEqualTo("The statement was stopped.");
+    }
+
+    @Test
+    void badParametersAreRefused() {
+        Map<String, Object> wrongDefault = parameter("wrong_default", "integer", false);
+        wrongDefault.put("defaultChoice", values("many"));
+        assertThat(api.post("/api/parameters", wrongDefault)
+                        .json()
+                        .get("detail")
+                        .asString())
+                .contains("In the default");
+        assertThat(api.post("/api/parameters", parameter("two words", "text", false))
+                        .status())
+                .isEqualTo(422);
+        assertThat(api.post("/api/parameters", parameter("port", "text", false))
+                        .json()
+                        .get("detail")
+                        .asString())
+                .contains("already");
+        assertThat(api.post("/api/parameters", parameter("odd", "colour", false))
+                        .json()
+                        .get("detail")
+                        .asString())
+                .contains("is no type");
+    }
+}

@@ -1,0 +1,142 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import plainsieve.server.records.RecordsFile;
+import plainsieve.server.records.RecordsRefused;
+
+class RecordsSafetyTest {
+    @TempDir
+    private Path folder;
+
+    private Path file() {
+        return folder.resolve("plainsieve.sqlite");
+    }
+
+    private void database(String... statements) throws Exception {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file())) {
+            for (String statement : statements) {
+                connection.createStatement().execute(statement);
+            }
+        }
+    }
+
+    @Test
+    void refusesAFileThatIsNoDatabase() throws Exception {
+        Files.writeString(file(), "my diary");
+        assertThatThrownBy(() -> RecordsFile.check(file()))
+                .isInstanceOf(RecordsRefused.class)
+                .hasMessageContaining("not a Plain Sieve file");
+        assertThat(file()).hasContent("my diary");
+    }
+
+    @Test
+    void refusesTheDatabaseOfAnotherProgram() throws Exception {
+        database("create table diary (entry text)");
+        assertThatThrownBy(() -> RecordsFile.check(file())).hasMessageContaining("another program");
+    }
+
+    @Test
+    void refusesRecordsNewerThanTheProgram() throws Exception {
+        database("create table query (id text)", "pragma application_id = 1347635542", "pragma user_version = 99");
+        byte[] before = Files.readAllBytes(file());
+        assertThatThrownBy(() -> RecordsFile.check(file()))
+                .hasMessageContaining("newer Plain Sieve")
+                .hasMessageContaining("99");
+        assertThat(Files.readAllBytes(file())).isEqualTo(before);
+    }
+
+    @Test
+    void takesANewFolderAndAnEmptyFile() throws Exception {
+        RecordsFile.check(folder.resolve("new/plainsieve.sqlite"));
+        Files.createFile(file());
+        RecordsFile.check(file());
+        assertThat(file()).isEmptyFile();
+    }
+
+    @Test
+    void losesNothingConfirmedWhenKilled() throws Exception {
+        int confirmed = 0;
+        for (int round = 0; round < 2; round++) {
+            int port = freePort();
+            Process server = startServer(port);
+            try {
+                Api api = new Api("http://127.0.0.1:" + port);
+                if (round == 0) {
+                    api.post(
+                            "/api/sources",
+                            Map.of(
+                                    "id",
+                                    "s",
+                                    "kind",
+                                    "duckdb",
+                                    "host",
+                                    "",
+                                    "port",
+                                    0,
+                                    "database",
+                                    "/nowhere.duckdb",
+                                    "user",
+                                    "",
+                                    "password",
+                                    ""));
+                    api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+                } else {
+                    assertThat(api.get("/api/queries/kept").json().get("text").asString())
+                            .isEqualTo("select " + confirmed);
+                }
+                int version = api.get("/api/queries/kept").json().get("version").asInt();
+                for (int i = 1; i <= 40; i++) {
+                    int status = api.send(
+                                    "PUT",
+                                    "/api/queries/kept/draft",
+                                    Map.of("text", "select " + (round * 100 + i), "version", version++))
+                            .status();
+                    assertThat(status).isEqualTo(200);
+                    confirmed = round * 100 + i;
+                }
+            } finally {
+                server.destroyForcibly().waitFor();
+            }
+        }
+    }
+
+    private Process startServer(int port) throws IOException, InterruptedException {
+        Process server = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "plainsieve.server.PlainSieve",
+                        "--server.port=" + port,
+                        "--plainsieve.data-folder=" + folder)
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("log").toFile())
+                .start();
+        for (int i = 0; i < 300; i++) {
+            try {
+                new Api("http://127.0.0.1:" + port).get("/api/reports");
+                return server;
+            } catch (IllegalStateException e) {
+                TimeUnit.MILLISECONDS.sleep(100);
+            }
+        }
+        throw new AssertionError(Files.readString(folder.resolve("log")));
+    }
+
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+}

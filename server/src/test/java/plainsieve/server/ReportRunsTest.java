@@ -1,0 +1,166 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.server.Api.blank;
+import static plainsieve.server.Api.values;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+class ReportRunsTest {
+    private static final String DUCKDB = "late-crossings";
+    private static final String POSTGRES = "late-crossings-at-the-harbour-server";
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    private long figure(String report, Map<String, Object> choices) {
+        return api.runView(report, "figures", choices).rows().get(0).get(0).asLong();
+    }
+
+    @Test
+    void bothDatabasesGiveTheSameAnswers() {
+        List<Map<String, Object>> questions = List.of(
+                Map.of(),
+                Map.of("port", blank(), "from", blank(), "to", blank()),
+                Map.of("port", values("Brae O'Noth", "Half%Tide Steps", "Mill_Pier")),
+                Map.of("vessel", values("Eider's Pride"), "from", values("2024-02-29"), "to", values("2024-02-29")),
+                Map.of("vessel", values("Dunlin"), "port", blank(), "min_delay", blank()),
+                Map.of("port", Map.of("kind", "all", "values", List.of(), "withoutValue", false)),
+                Map.of("to", blank(), "min_delay", values("60")));
+        for (Map<String, Object> choices : questions) {
+            for (String view : List.of("by-port", "crossings")) {
+                assertThat(api.runView(DUCKDB, view, choices).rows())
+                        .as("%s %s", view, choices)
+                        .isEqualTo(api.runView(POSTGRES, view, choices).rows());
+            }
+            assertThat(figure(DUCKDB, choices)).isEqualTo(figure(POSTGRES, choices));
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {DUCKDB, POSTGRES})
+    void blankMeansEverythingNotNothing(String report) {
+        Map<String, Object> all = new HashMap<>();
+        List.of("port", "from", "to", "min_delay", "vessel").forEach(name -> all.put(name, blank()));
+        assertThat(figure(report, all)).isGreaterThan(figure(report, Map.of())).isGreaterThan(30_000);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {DUCKDB, POSTGRES})
+    void theLimitOfTheTableLimitsOnlyTheTable(String report) {
+        Map<String, Object> choices = Map.of("rows", values("7"), "port", blank());
+        assertThat(api.runView(report, "crossings", choices).rows()).hasSize(7);
+        assertThat(figure(report, choices)).isEqualTo(figure(report, Map.of("port", blank())));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {DUCKDB, POSTGRES})
+    void everyRowOfTheTableMeetsTheCapAndSaysSo(String report) {
+        Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
+        List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
+        JsonNode done = api.runView(report, "crossings", choices).last();
+        assertThat(done.get("shown").asLong()).isEqualTo(10_000);
+        assertThat(done.get("fetched").asLong()).isEqualTo(10_001);
+        assertThat(done.get("more").asBoolean()).isTrue();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {DUCKDB, POSTGRES})
+    void theLastDayIsWhole(String report) {
+        Map<String, Object> lastDay =
+                Map.of("from", values("2026-03-31"), "to", values("2026-03-31"), "port", blank(), "min_delay", blank());
+        List<JsonNode> rows = api.runView(report, "crossings", lastDay).rows();
+        assertThat(rows).isNotEmpty().allSatisfy(row -> assertThat(row.get(2).asString())
+                .startsWith("2026-03-31T"));
+        assertThat(rows.get(rows.size() - 1).get(2).asString()).isGreaterThan("2026-03-31T23");
+    }
+
+    @Test
+    void sortsAtTheSource() {
+        JsonNode first = api.post(
+                        "/api/reports/late-crossings/views/crossings/run",
+                        Map.of("runId", "sorted", "choices", Map.of(), "sortBy", "delay_min", "descending", true))
+                .rows()
+                .get(0);
+        assertThat(first.get(3).asLong())
+                .isEqualTo(api.runView(DUCKDB, "figures", Map.of())
+                        .rows()
+                        .get(0)
+                        .get(2)
+                        .asLong());
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            from      | 2026-02-30 | unreadable-value | “2026-02-30” is not a date
+            min_delay | fifteen    | unreadable-value | “fifteen” is not a whole number
+            port      | Ardlo      | value-not-listed | Did you mean “Ardlow”?
+            prot      | Ardlow     | unknown-parameter | Did you mean “port”?
+            rows      | -5         | bad-row-limit    | 0 or more
+            """)
+    void aChoiceThatCannotBeUsedIsNamedWithItsPlace(String name, String value, String kind, String words) {
+        Api.Answer answer = api.runView(DUCKDB, "crossings", Map.of(name, values(value)));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.contentType()).startsWith("application/problem+json");
+        JsonNode problem = answer.json().get("problems").get(0);
+        assertThat(problem.get("kind").asString()).isEqualTo(kind);
+        assertThat(problem.get("parameter").asString()).isEqualTo(name);
+        assertThat(answer.json().get("detail").asString()).contains(words);
+    }
+
+    @Test
+    void everyBadChoiceIsNamedAtOnce() {
+        Api.Answer answer = api.runView(
+                DUCKDB,
+                "crossings",
+                Map.of("port", values("x".repeat(10_000)), "from", values("never"), "strange", values("1")));
+        assertThat(answer.json().get("problems")).hasSize(3);
+        assertThat(answer.json().toString()).hasSizeLessThan(3000).doesNotContain("Exception");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "/api/reports/late-crosings,Did you mean “late-crossings”?",
+        "/api/queries/nowhere,There is no query",
+        "/api/sent/999999,There is no statement"
+    })
+    void whatDoesNotExistIsSaidWithTheNearest(String path, String words) {
+        Api.Answer answer = api.get(path);
+        assertThat(answer.status()).isEqualTo(404);
+        assertThat(answer.json().toString()).contains(words);
+    }
+
+    @Test
+    void brokenJsonIsRefusedWithoutATrace() {
+        Api.Answer answer = api.post("/api/reports/late-crossings/views/crossings/run", "{\"runId\":");
+        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.json().toString()).doesNotContain("Exception").contains("could not be read");
+    }
+
+    @Test
+    void tellsReadersNothingOfTrialValues() {
+        JsonNode parameters = api.get("/api/reports/late-crossings").json().get("parameters");
+        assertThat(parameters).isNotEmpty().allSatisfy(parameter -> assertThat(
+                        parameter.get("trialChoice").get("kind").asString())
+                .isEqualTo("blank"));
+    }
+
+    @Test
+    void sentSaysWhatWasFetchedAndShownAndWithWhichValues() {
+        api.runView(DUCKDB, "crossings", Map.of("port", values("Þorvik")));
+        JsonNode line = api.get("/api/sent?limit=1").json().get(0);
+        assertThat(line.get("cause").asString()).isEqualTo("report");
+        assertThat(line.get("text").asString()).contains("p.name in (?)").doesNotContain("Þorvik");
+        assertThat(line.get("values").get(0).get("values").get(0).asString()).isEqualTo("Þorvik");
+        assertThat(line.get("fetched").asLong())
+                .isEqualTo(line.get("shown").asLong())
+                .isPositive();
+        assertThat(line.get("outcome").asString()).isEqualTo("done");
+    }
+}

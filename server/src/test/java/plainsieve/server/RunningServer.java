@@ -1,0 +1,54 @@
+package plainsieve.server;
+
+import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+
+/**
+ * The real application on a free port, with the ferries in a real DuckDB and a real PostgreSQL. Started once for all tests
+ * of a run; tests use it through its public face only and leave the demo's own things as they were.
+ */
+public final class RunningServer {
+    public static final int CROSSINGS = 40_000;
+
+    private static RunningServer instance;
+
+    private final int port;
+
+    private RunningServer() {
+        try {
+            EmbeddedPostgres postgres = EmbeddedPostgres.start();
+            Path data = Files.createTempDirectory("plainsieve");
+            port = start(data, postgres.getPort());
+        } catch (IOException e) {
+            throw new IllegalStateException("The server for the tests did not start", e);
+        }
+    }
+
+    private static int start(Path data, int postgresPort) {
+        ServletWebServerApplicationContext context =
+                (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
+                        .run(
+                                "--server.port=0",
+                                "--plainsieve.data-folder=" + data,
+                                "--plainsieve.demo=true",
+                                "--plainsieve.demo-crossings=" + CROSSINGS,
+                                "--plainsieve.longest-run=20s",
+                                "--plainsieve.demo-postgres-port=" + postgresPort);
+        return context.getWebServer().getPort();
+    }
+
+    public static synchronized RunningServer get() {
+        if (instance == null) {
+            instance = new RunningServer();
+        }
+        return instance;
+    }
+
+    public String address() {
+        return "http://127.0.0.1:" + port;
+    }
+}
