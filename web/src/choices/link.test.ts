@@ -1,0 +1,23 @@
+import { describe, expect, it } from 'vitest'
+import type { Choices } from '../api/types'
+import { all, blank, chosen } from './choices'
+import { fromLink, toLink } from './link'
+
+describe('choices in a link', () => {
+  it.each<[string, Choices, string]>([
+    ['one value', { from: chosen(['2026-03-01']) }, 'from=2026-03-01'],
+    ['many values', { port: chosen(['Ardlow', 'Skerrin']) }, 'port=Ardlow&port=Skerrin'],
+    ['blank', { vessel: blank() }, 'vessel='],
+    ['all', { port: all() }, 'all=port'],
+    ['values and none', { port: { kind: 'values', values: ['Ardlow'], withoutValue: true } }, 'port=Ardlow&without=port'],
+    ['only none', { port: { kind: 'values', values: [], withoutValue: true } }, 'without=port'],
+    ['odd characters', { port: chosen(["Brae O'Noth", 'Half%Tide & Steps', 'Þorvik', 'a+b']) }, 'port=Brae+O%27Noth&port=Half%25Tide+%26+Steps&port=%C3%9Eorvik&port=a%2Bb'],
+  ])('writes %s and reads the same again', (_name, choices, link) => {
+    expect(toLink(choices).toString()).toBe(link)
+    expect(fromLink(new URLSearchParams(link))).toEqual(choices)
+  })
+
+  it('keeps what it does not know, for the server to tell', () => {
+    expect(fromLink(new URLSearchParams('prot=1'))).toEqual({ prot: chosen(['1']) })
+  })
+})

@@ -1,0 +1,58 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { effectScope } from 'vue'
+import { useRun } from './useRun'
+
+const lines = (rows: number[][]) =>
+  [
+    { event: 'begun', sentId: 1, text: '', values: [], placements: [], columns: [] },
+    { event: 'rows', rows },
+    { event: 'done', fetched: rows.length, shown: rows.length, more: false, databaseMs: 1, totalMs: 1, at: '' },
+  ].map(line => JSON.stringify(line)).join('\n') + '\n'
+
+const answers: ((text: string) => void)[] = []
+const stopped: string[] = []
+
+function fakeServer(): void {
+  answers.length = stopped.length = 0
+  vi.stubGlobal('fetch', (_path: string, init: RequestInit) => new Promise<Response>((resolve, reject) => {
+    answers.push(text => resolve(new Response(text)))
+    init.signal?.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')))
+  }))
+  vi.stubGlobal('navigator', { sendBeacon: (path: string) => stopped.push(path) > 0 })
+}
+afterEach(() => vi.unstubAllGlobals())
+
+describe('a run', () => {
+  it('is stopped at the database by a newer one, whose answer counts', async () => {
+    fakeServer()
+    const scope = effectScope()
+    const { state, start } = scope.run(useRun) ?? expect.fail()
+    const first = start('/run', {})
+    const second = start('/run', {})
+    answers[1]?.(lines([[2]]))
+    answers[0]?.(lines([[1]]))
+    await Promise.all([first, second])
+    expect(stopped).toHaveLength(1)
+    expect(state.value).toMatchObject({ status: 'done', answer: { rows: [[2]] } })
+    scope.stop()
+  })
+
+  it('says so when the answer breaks off', async () => {
+    fakeServer()
+    const scope = effectScope()
+    const { state, start } = scope.run(useRun) ?? expect.fail()
+    const run = start('/run', {})
+    answers[0]?.(lines([[1]]).split('\n').slice(0, 2).join('\n') + '\n')
+    await run
+    expect(state.value).toMatchObject({ status: 'failed', failure: { message: 'The answer broke off before its end.' } })
+    scope.stop()
+  })
+
+  it('is stopped when its page goes', () => {
+    fakeServer()
+    const scope = effectScope()
+    void scope.run(useRun)?.start('/run', {})
+    scope.stop()
+    expect(stopped).toHaveLength(1)
+  })
+})

@@ -1,0 +1,22 @@
+import { describe, expect, it } from 'vitest'
+import type { Placement } from '../api/types'
+import { goneMarks, marginNotes } from './placements'
+
+const at = (start: number, outcome: Placement['outcome'], values = 1): Placement => ({
+  parameter: 'p', outcome, values, start, end: start + 2, clauseStart: start - 4, clauseEnd: start + 2, sentStart: 0, sentEnd: 0,
+})
+
+describe('the margin', () => {
+  it('says each thing once for each line', () => {
+    const notes = marginNotes('x = :p and\ny = :p or z = :p', [at(4, 'SPREAD', 2), at(15, 'BOUND'), at(25, 'BOUND')])
+    expect(notes.map(note => note.text)).toEqual(['2 values bound', 'bound'])
+  })
+
+  it('leaves aside what the text does not mention', () => {
+    expect(marginNotes('select 1', [{ ...at(0, 'LIMITED'), start: -1 }])).toEqual([])
+  })
+
+  it('crosses out only what was left out', () => {
+    expect(goneMarks([at(4, 'LEFT_OUT'), at(15, 'BOUND')])).toEqual([{ start: 0, end: 6, kind: 'gone' }])
+  })
+})
