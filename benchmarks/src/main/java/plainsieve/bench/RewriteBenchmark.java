@@ -1,0 +1,81 @@
+package plainsieve.bench;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
+
+/** The demo query: how long it takes to read it, and to rewrite it for choices once it has been read. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MICROSECONDS)
+@Fork(1)
+@Warmup(iterations = 3, time = 1)
+@Measurement(iterations = 5, time = 1)
+public class RewriteBenchmark {
+    static final String LATE_CROSSINGS = """
+            select p.name as port, v.name as vessel,
+                   c.departed_at, c.delay_min, c.passengers
+            from crossings c
+            join ports p using (port_id)
+            left join vessels v using (vessel_id)
+            where p.name in (:port)
+              and c.departed_at >= :from
+              and c.departed_at < :to + interval '1 day'
+              and c.state = 'SAILED'
+              and c.delay_min >= :min_delay
+              and v.name = :vessel
+            order by c.departed_at, c.crossing_id""";
+
+    private final Dialect dialect = Dialect.named("postgresql").orElseThrow();
+    private final PreparedQuery prepared = PreparedQuery.of(LATE_CROSSINGS, dialect);
+    private final Choices choices = demoChoices();
+
+    static Choices demoChoices() {
+        Map<String, Parameter> parameters = new LinkedHashMap<>();
+        List.of(
+                        Parameter.of("port", Type.TEXT).takingMany(),
+                        Parameter.of("from", Type.DATE),
+                        Parameter.of("to", Type.DATE),
+                        Parameter.of("min_delay", Type.INTEGER),
+                        Parameter.of("vessel", Type.TEXT))
+                .forEach(parameter -> parameters.put(parameter.name(), parameter));
+        Map<String, Choice> chosen = ChoiceReader.readAll(
+                parameters,
+                Map.of(
+                        "port", ChoiceText.of("Ardlow", "Skerrin"),
+                        "from", ChoiceText.of("2026-03-01"),
+                        "to", ChoiceText.of("2026-03-31"),
+                        "min_delay", ChoiceText.of("15")));
+        return new Choices(parameters, chosen);
+    }
+
+    @Benchmark
+    public PreparedQuery prepare() {
+        return PreparedQuery.of(LATE_CROSSINGS, dialect);
+    }
+
+    @Benchmark
+    public Statement apply() {
+        return prepared.rewrite(choices, Wanted.allRows(), 1000);
+    }
+}
