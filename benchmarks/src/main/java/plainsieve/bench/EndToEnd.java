@@ -24,7 +24,7 @@ import plainsieve.server.PlainSieve;
  * process, same database file, same run, in turns. Prints medians and their ratio.
  */
 public final class EndToEnd {
-    private static final int WARM_UP = 20;
+    private static final int WARM_UP = 300;
     private static final int RUNS = 30;
     private static final String BY_HAND = """
             select p.name as port, v.name as vessel,
@@ -32,13 +32,13 @@ public final class EndToEnd {
             from crossings c
             join ports p using (port_id)
             left join vessels v using (vessel_id)
-            where p.name in ('Ardlow', 'Skerrin')
+            where p.name in (?, ?)
               and c.departed_at >= ?
               and c.departed_at < ? + interval '1 day'
               and c.state = 'SAILED'
-              and c.delay_min >= 15
+              and c.delay_min >= ?
             order by c.departed_at, c.crossing_id
-            limit 1000""";
+            limit ?""";
 
     private EndToEnd() {}
 
@@ -86,8 +86,12 @@ public final class EndToEnd {
     }
 
     private static long rowsByHand(PreparedStatement statement) throws Exception {
-        statement.setObject(1, LocalDate.of(2026, 3, 1));
-        statement.setObject(2, LocalDate.of(2026, 3, 31));
+        statement.setString(1, "Ardlow");
+        statement.setString(2, "Skerrin");
+        statement.setObject(3, LocalDate.of(2026, 3, 1));
+        statement.setObject(4, LocalDate.of(2026, 3, 31));
+        statement.setLong(5, 15);
+        statement.setLong(6, 1000);
         long rows = 0;
         try (ResultSet found = statement.executeQuery()) {
             while (found.next()) {

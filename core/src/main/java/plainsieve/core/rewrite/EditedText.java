@@ -12,7 +12,9 @@ final class EditedText {
 
     private EditedText(String original, List<Edit> unsorted) {
         this.edits = unsorted.stream()
-                .sorted(Comparator.comparingInt(Edit::start).thenComparingInt(Edit::end))
+                .sorted(Comparator.comparingInt(Edit::start)
+                        .thenComparingInt(Edit::end)
+                        .thenComparing(Edit::outside))
                 .toList();
         StringBuilder out = new StringBuilder(original.length() + 32 * edits.size());
         int at = 0;
@@ -61,7 +63,7 @@ final class EditedText {
     int newEnd(int offset) {
         int shift = 0;
         for (Edit edit : edits) {
-            if (edit.start() > offset) {
+            if (edit.start() > offset || (edit.start() == offset && edit.outside())) {
                 break;
             }
             if (edit.end() > offset) {

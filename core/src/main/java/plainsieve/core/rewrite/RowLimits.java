@@ -68,7 +68,8 @@ final class RowLimits {
             }
         }
         if (cap.isPresent() && outermost.isEmpty()) {
-            edits.add(Edit.insert(placeForLimit(), ViewOnTop.limit(Fragment.build(), viewLimit, cap.get())));
+            edits.add(Edit.insertBetweenClauses(
+                    placeForLimit(), ViewOnTop.limit(Fragment.build(), viewLimit, cap.get())));
         }
         return new Result(edits, outcomes);
     }

@@ -58,7 +58,7 @@ final class ViewOnTop {
     private List<Edit> wrap(String heading, Fragment ending) {
         List<Edit> edits = new ArrayList<>();
         QueryLevel top = query.top();
-        edits.add(Edit.insert(source.start(top.span()), Fragment.of(heading + " from (\n")));
+        edits.add(Edit.insertBetweenClauses(source.start(top.span()), Fragment.of(heading + " from (\n")));
         boolean onlySorted = top.tail().size() == 1
                 && top.tail().get(0).kind() == Clause.Kind.ORDER_BY
                 && query.parameters().stream()
@@ -67,7 +67,7 @@ final class ViewOnTop {
             edits.add(Removal.wholeClause(source, top.tail().get(0)));
         }
         Fragment.Builder behind = Fragment.build().text("\n) as matching");
-        edits.add(Edit.insert(source.end(top.span()), append(behind, ending)));
+        edits.add(Edit.insertBetweenClauses(source.end(top.span()), append(behind, ending)));
         return edits;
     }
 

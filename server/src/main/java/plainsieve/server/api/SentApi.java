@@ -13,7 +13,6 @@ import plainsieve.server.project.Json;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.SentRecords;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.runs.SentLog;
 
@@ -23,12 +22,12 @@ import plainsieve.server.runs.SentLog;
 class SentApi {
     private static final int MOST = 200;
 
-    private final SentRecords records;
+    private final SentLog log;
     private final Queries queries;
     private final Json json;
 
-    SentApi(SentRecords records, Queries queries, Json json) {
-        this.records = records;
+    SentApi(SentLog log, Queries queries, Json json) {
+        this.log = log;
         this.queries = queries;
         this.json = json;
     }
@@ -41,14 +40,14 @@ class SentApi {
             @RequestParam(defaultValue = "") String outcome,
             @RequestParam(defaultValue = "50") int limit) {
         Map<String, String> names = queries.all().stream().collect(Collectors.toMap(QueryRow::id, QueryRow::name));
-        return records.latest(before, report, query, outcome, Math.max(1, Math.min(limit, MOST))).stream()
+        return log.latest(before, report, query, outcome, Math.max(1, Math.min(limit, MOST))).stream()
                 .map(row -> line(row, names))
                 .toList();
     }
 
     @GetMapping("/{id}")
     Bodies.SentLine one(@PathVariable long id) {
-        SentRow row = records.find(id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
+        SentRow row = log.find(id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
         return line(row, Map.of(row.queryId(), queries.get(row.queryId()).name()));
     }
 

@@ -1,12 +1,12 @@
 package plainsieve.server.project;
 
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceReader;
@@ -24,6 +24,7 @@ public class Parameters {
     private final ParameterRecords records;
     private final QueryRecords queries;
     private final Json json;
+    private Optional<Map<String, ParameterDefinition>> known = Optional.empty();
 
     Parameters(ParameterRecords records, QueryRecords queries, Json json) {
         this.records = records;
@@ -31,21 +32,29 @@ public class Parameters {
         this.json = json;
     }
 
-    /** All parameters by name, in the project's order. */
-    public Map<String, ParameterDefinition> all() {
+    /** All parameters by name, in the project's order. Kept in memory: every run asks for them. */
+    public synchronized Map<String, ParameterDefinition> all() {
+        if (known.isEmpty()) {
+            known = Optional.of(load());
+        }
+        return known.get();
+    }
+
+    private Map<String, ParameterDefinition> load() {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>();
         records.all().forEach(row -> all.put(row.name(), definition(row)));
-        return all;
+        return Collections.unmodifiableMap(all);
+    }
+
+    private void forget() {
+        known = Optional.empty();
     }
 
     public ParameterDefinition get(String name) {
-        return records.find(name)
-                .map(this::definition)
-                .orElseThrow(() -> new NotFound("parameter", name, all().keySet()));
+        return Optional.ofNullable(all().get(name)).orElseThrow(() -> new NotFound("parameter", name, all().keySet()));
     }
 
-    @Transactional
-    public ParameterDefinition add(ParameterDefinition definition) {
+    public synchronized ParameterDefinition add(ParameterDefinition definition) {
         check(definition);
         if (records.find(definition.name()).isPresent()) {
             throw new ProblemException(Problem.of(
@@ -55,28 +64,29 @@ public class Parameters {
                     .about(definition.name()));
         }
         records.add(row(definition, records.nextPosition()));
+        forget();
         return get(definition.name());
     }
 
     /** Changes everything but the name. Throws {@link Changed} when the version is no longer the newest. */
-    @Transactional
-    public ParameterDefinition change(ParameterDefinition definition) {
+    public synchronized ParameterDefinition change(ParameterDefinition definition) {
         get(definition.name());
         check(definition);
         if (records.change(row(definition, 0)) == 0) {
             throw new Changed("Parameter :" + definition.name());
         }
+        forget();
         return get(definition.name());
     }
 
     /** Removes a parameter that nothing live uses. */
-    @Transactional
-    public void remove(String name, List<String> users) {
+    public synchronized void remove(String name, List<String> users) {
         get(name);
         if (!users.isEmpty()) {
             throw new StillUsed(":" + name, users);
         }
         records.remove(name);
+        forget();
     }
 
     /** Everything that could make a parameter fail later is refused now: its name, type, list, default and trial value. */

@@ -3,6 +3,7 @@ package plainsieve.server.records;
 import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
@@ -11,15 +12,16 @@ import org.apache.ibatis.annotations.Update;
 /** Statements that were sent. */
 @Mapper
 public interface SentRecords {
-    /** Adds a statement and gives back its number. */
-    @Select(value = """
-            insert into sent (run_id, sent_at, source_id, query_id, report_id, view_id, cause, text, bound_values, outcome,
-              problem, fetched, shown, database_ms, total_ms)
-            values (#{runId}, #{sentAt}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
+    @Select("select coalesce(max(id), 0) from sent")
+    long lastId();
+
+    @Insert("""
+            insert into sent (id, run_id, sent_at, source_id, query_id, report_id, view_id, cause, text, bound_values,
+              outcome, problem, fetched, shown, database_ms, total_ms)
+            values (#{id}, #{runId}, #{sentAt}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
               #{boundValues}, #{outcome}, #{problem}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
-            returning id
-            """, affectData = true)
-    long add(SentRow row);
+            """)
+    void add(SentRow row);
 
     @Update("""
             update sent set outcome = #{outcome}, problem = #{problem}, fetched = #{fetched}, shown = #{shown},
