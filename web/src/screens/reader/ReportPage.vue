@@ -83,6 +83,8 @@ const title = (sentence: string) => (document.title = `${props.report.name}: ${s
 .foot { min-height: 36px; border-top: 1px solid var(--line); background: var(--card); display: flex; align-items: center; gap: 14px; padding: 0 26px; color: var(--soft); flex: none; flex-wrap: wrap; }
 @media (max-width: 700px) {
   .bar, .foot { padding: 4px 14px; }
-  .wrap { grid-template-columns: minmax(0, 1fr); padding: 0 14px 14px; gap: 8px; }
+  /* The sentence has every control; the panel follows the answer. */
+  .wrap { grid-template-columns: minmax(0, 1fr); padding: 0 14px 14px; gap: 14px; }
+  .wrap :deep(.side) { order: 2; }
 }
 </style>

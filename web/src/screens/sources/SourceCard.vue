@@ -28,7 +28,7 @@ function again(): void {
     <div class="tables">
       <div v-for="table in found" :key="`${table.schema}.${table.name}`">
         <button class="as-link" :aria-expanded="open === table.name" @click="open = open === table.name ? '' : table.name">{{ table.name }}</button>
-        <span class="soft"> {{ table.columns.length }} columns</span>
+        <span class="soft ms-1">{{ table.columns.length }} columns</span>
         <ul v-if="open === table.name" class="columns"><li v-for="column in table.columns" :key="column.name"><span class="mono">{{ column.name }}</span> <span class="soft">{{ column.type.toLowerCase() }}</span></li></ul>
       </div>
     </div>

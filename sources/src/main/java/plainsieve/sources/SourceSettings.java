@@ -1,5 +1,6 @@
 package plainsieve.sources;
 
+import java.nio.file.Path;
 import java.util.Objects;
 
 /**
@@ -54,8 +55,8 @@ public record SourceSettings(
         }
     }
 
-    /** Where it is, in words and without any secret: {@code localhost:5432/harbour}. */
+    /** Where it is, in words and without any secret: {@code localhost:5432/harbour}, or the name of the file. */
     public String address() {
-        return kind == Kind.DUCKDB ? database : host + ":" + port + "/" + database;
+        return kind == Kind.DUCKDB ? Path.of(database).getFileName().toString() : host + ":" + port + "/" + database;
     }
 }
