@@ -17,7 +17,7 @@ import { useParameters } from './useParameters'
 const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
 document.title = `${props.loaded.name} · Plain Sieve`
 
-const { query, text, saving, edit, makeLive, takeTheirs, keepMine } = useDraft(props.loaded)
+const { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh } = useDraft(props.loaded)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters()
 const { state, start, stop } = useRun()
@@ -43,6 +43,11 @@ function run(): void {
 async function changed(): Promise<void> {
   await recheck()
   if (state.value.status !== 'idle') run()
+}
+
+async function renamed(): Promise<void> {
+  await refresh()
+  await changed()
 }
 
 async function giveToReports(): Promise<void> {
@@ -85,7 +90,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
     <div class="sheet">
       <div class="cols">
-        <ChoicesPane :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
+        <ChoicesPane :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @renamed="renamed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
         <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :run-problems="runProblems" @edit="edit" @run="run" @light="lit = $event" />
         <RowsPane :state="state" />
       </div>

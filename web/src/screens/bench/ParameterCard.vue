@@ -7,7 +7,7 @@ import ChoiceControl from '../../controls/ChoiceControl.vue'
 import ParameterForm from './ParameterForm.vue'
 
 const props = defineProps<{ use: ParameterUse; colour: string; lit: boolean; queries: QueryCard[]; failure?: Failure; runProblem?: string }>()
-const emit = defineEmits<{ choose: [choice: Choice]; change: [parameter: Parameter]; drop: []; light: [on: boolean] }>()
+const emit = defineEmits<{ choose: [choice: Choice]; change: [parameter: Parameter]; rename: [name: string]; drop: []; light: [on: boolean] }>()
 
 const open = ref(false)
 const parameter = computed(() => props.use.definition)
@@ -32,7 +32,7 @@ const usedBy = computed(() => props.use.uses.filter(use => use.kind === 'query')
       <button class="as-link" :aria-expanded="open" @click="open = !open">{{ open ? 'Done' : 'Edit' }}</button>
     </div>
     <div v-if="failure" class="note bad small my-1" role="alert">{{ failure.message }}</div>
-    <ParameterForm v-if="open" :parameter="parameter" :queries="queries" @change="emit('change', $event)" />
+    <ParameterForm v-if="open" :parameter="parameter" :queries="queries" @change="emit('change', $event)" @rename="emit('rename', $event)" />
   </div>
 </template>
 

@@ -8,7 +8,7 @@ import ChoiceControl from '../../controls/ChoiceControl.vue'
 import { listText, readListText } from './listText'
 
 const props = defineProps<{ parameter: Parameter; queries: QueryCard[] }>()
-const emit = defineEmits<{ change: [parameter: Parameter] }>()
+const emit = defineEmits<{ change: [parameter: Parameter]; rename: [name: string] }>()
 
 const TYPES = [
   { value: 'text', text: 'text' }, { value: 'integer', text: 'integer' }, { value: 'decimal', text: 'decimal' }, { value: 'date', text: 'date' },
@@ -39,6 +39,11 @@ function edited(trialChoice: Choice = props.parameter.trialChoice): Parameter {
     queryId: form.list.kind === 'query' ? form.list.queryId || props.queries[0]?.id || '' : '',
   }
   return { ...rest, list, trialChoice }
+}
+/* The name is changed wherever the parameter is used, so it goes its own way. */
+function rename(event: Event): void {
+  const name = (event.target as HTMLInputElement).value.trim().replace(/^:/, '')
+  if (name && name !== props.parameter.name) emit('rename', name)
 }
 const keep = (): void => emit('change', edited())
 
@@ -72,6 +77,7 @@ function setListKind(kind: unknown): void {
 
 <template>
   <div class="form">
+    <label>Name <BFormInput :model-value="parameter.name" class="mono" @change="rename" /></label>
     <label>Words <BFormInput v-model="form.label" @change="keep" /></label>
     <label>Hint <BFormInput v-model="form.hint" placeholder="shown under the control" @change="keep" /></label>
     <label>Type <BFormSelect :model-value="form.type" :options="TYPES" @update:model-value="setType" /></label>

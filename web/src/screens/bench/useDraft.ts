@@ -20,6 +20,7 @@ export function useDraft(loaded: Query): {
   makeLive: () => Promise<void>
   takeTheirs: () => Promise<void>
   keepMine: () => Promise<void>
+  refresh: () => Promise<void>
 } {
   const kept = localStorage.getItem(keyOf(loaded.id))
   const query = shallowRef(loaded)
@@ -80,10 +81,15 @@ export function useDraft(loaded: Query): {
     await save()
   }
 
+  /** Fetches the text after the server itself has changed it, as when a parameter is renamed. */
+  async function refresh(): Promise<void> {
+    if (saving.value.status === 'saved') await takeTheirs()
+  }
+
   if (kept !== null && kept !== loaded.text) schedule(0)
   onScopeDispose(() => {
     clearTimeout(timer)
     if (saving.value.status === 'unsaved') void save()
   })
-  return { query, text, saving, edit, makeLive, takeTheirs, keepMine }
+  return { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh }
 }

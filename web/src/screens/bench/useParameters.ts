@@ -21,6 +21,7 @@ export function useParameters(): {
   change: (parameter: Parameter) => Promise<boolean>
   choose: (name: string, trial: Choice) => Promise<boolean>
   drop: (name: string) => Promise<boolean>
+  rename: (name: string, to: string) => Promise<boolean>
   reload: () => Promise<void>
 } {
   const uses = ref<ParameterUse[]>([])
@@ -50,6 +51,7 @@ export function useParameters(): {
   }
 
   const add = (parameter: Parameter) => inTurn(parameter.name, () => post('/api/parameters', parameter))
+  const rename = (name: string, to: string) => inTurn(name, () => post(`/api/parameters/${name}/name`, { name: to }))
   const drop = (name: string) => inTurn(name, () => remove(`/api/parameters/${name}`))
 
   /* Between this edit and its turn an earlier one may have made a new version, which is ours, too. */
@@ -64,7 +66,7 @@ export function useParameters(): {
     return change(use.definition)
   }
 
-  return { uses, failures, find, add, change, choose, drop, reload }
+  return { uses, failures, find, add, change, choose, drop, rename, reload }
 }
 
 export type UsedParameters = ReturnType<typeof useParameters>

@@ -89,7 +89,24 @@ class BenchTest {
         browser.click(card("passing") + " button", "Edit");
         browser.click(card("passing") + " button", "Remove");
         browser.untilText(card("passing"), text -> text.contains("is used by the query “To be emptied”"));
-        assertThat(browser.all(card("passing"))).hasSize(1);
+        api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
+        api.post("/api/queries/" + id + "/live", Map.of("version", 2));
+        browser.reload();
+        browser.click("[aria-label=Choices] button", ":passing");
+        browser.click(card("passing") + " button", "Edit");
+        browser.click(card("passing") + " button", "Remove");
+        browser.until(() -> browser.all(card("passing")).isEmpty() ? true : null);
+    }
+
+    @Test
+    void renamesAParameterInTheText() {
+        String id = newQuery("To be renamed", "ferries", "select name from ports where island = :old_name");
+        browser.open("/queries/" + id);
+        browser.click(".note button", "Make it");
+        browser.click(card("old_name") + " button", "Edit");
+        browser.type(card("old_name") + " .form input.mono", "new_name");
+        browser.untilText(".cm-content", text -> text.contains("island = :new_name"));
+        browser.see(card("new_name"));
     }
 
     @Test

@@ -136,6 +136,31 @@ class BenchApiTest {
     }
 
     @Test
+    void aNewNameReachesEveryUse() {
+        String question =
+                api.get("/api/reports/late-crossings").json().get("question").asString();
+        assertThat(api.post("/api/parameters/min_delay/name", Map.of("name", "late_by"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(api.get("/api/queries/late-crossings").json().get("text").asString())
+                .contains("c.delay_min >= :late_by");
+        assertThat(api.get("/api/reports/late-crossings").json().get("question").asString())
+                .contains("{late_by}");
+        assertThat(api.runView("late-crossings", "figures", Map.of("late_by", values("60")))
+                        .status())
+                .isEqualTo(200);
+        assertThat(api.post("/api/parameters/late_by/name", Map.of("name", "port"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(api.post("/api/parameters/late_by/name", Map.of("name", "2 late"))
+                        .status())
+                .isEqualTo(422);
+        api.post("/api/parameters/late_by/name", Map.of("name", "min_delay"));
+        assertThat(api.get("/api/reports/late-crossings").json().get("question").asString())
+                .isEqualTo(question);
+    }
+
+    @Test
     void aParameterInUseIsNotRemoved() {
         Api.Answer answer = api.send("DELETE", "/api/parameters/port", "");
         assertThat(answer.status()).isEqualTo(409);

@@ -15,6 +15,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Parameters;
+import plainsieve.server.project.Renaming;
 import plainsieve.server.project.Uses;
 import plainsieve.server.runs.ValueLists;
 
@@ -25,11 +26,13 @@ class ParametersApi {
     private final Parameters parameters;
     private final Uses uses;
     private final ValueLists lists;
+    private final Renaming renaming;
 
-    ParametersApi(Parameters parameters, Uses uses, ValueLists lists) {
+    ParametersApi(Parameters parameters, Uses uses, ValueLists lists, Renaming renaming) {
         this.parameters = parameters;
         this.uses = uses;
         this.lists = lists;
+        this.renaming = renaming;
     }
 
     @GetMapping
@@ -52,6 +55,14 @@ class ParametersApi {
         }
         return parameters.change(body);
     }
+
+    /** Renames a parameter and every use of it. */
+    @PostMapping("/{name}/name")
+    ParameterDefinition rename(@PathVariable String name, @RequestBody NewName body) {
+        return renaming.rename(name, body.name());
+    }
+
+    record NewName(String name) {}
 
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)

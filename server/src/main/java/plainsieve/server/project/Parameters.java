@@ -56,13 +56,7 @@ public class Parameters {
 
     public synchronized ParameterDefinition add(ParameterDefinition definition) {
         check(definition);
-        if (records.find(definition.name()).isPresent()) {
-            throw new ProblemException(Problem.of(
-                            "name-taken",
-                            "There is already a parameter “%s”.".formatted(definition.name()),
-                            "Use it, or choose another name.")
-                    .about(definition.name()));
-        }
+        refuseTaken(definition.name());
         records.add(row(definition, records.nextPosition()));
         forget();
         return get(definition.name());
@@ -79,7 +73,26 @@ public class Parameters {
         return get(definition.name());
     }
 
-    /** Removes a parameter that nothing live uses. */
+    /** Changes only the name; what uses the parameter is {@link Renaming}'s to change. */
+    synchronized void rename(String from, String to) {
+        ParameterDefinition definition = get(from);
+        refuseTaken(to);
+        Parameter.of(to, definition.typeOrRefuse());
+        records.rename(from, to);
+        forget();
+    }
+
+    private void refuseTaken(String name) {
+        if (records.find(name).isPresent()) {
+            throw new ProblemException(Problem.of(
+                            "name-taken",
+                            "There is already a parameter “%s”.".formatted(name),
+                            "Use it, or choose another name.")
+                    .about(name));
+        }
+    }
+
+    /** Removes a parameter that nothing uses. */
     public synchronized void remove(String name, List<String> users) {
         get(name);
         if (!users.isEmpty()) {

@@ -5,6 +5,7 @@ import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
@@ -36,6 +37,9 @@ public interface ParameterRecords {
             where name = #{name} and version = #{version}
             """)
     int change(ParameterRow row);
+
+    @Update("update parameter set name = #{to}, version = version + 1 where name = #{from}")
+    void rename(@Param("from") String from, @Param("to") String to);
 
     @Delete("delete from parameter where name = #{name}")
     int remove(String name);

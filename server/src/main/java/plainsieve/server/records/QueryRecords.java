@@ -35,6 +35,16 @@ public interface QueryRecords {
             @Param("now") Instant now);
 
     @Update("""
+            update query set draft_text = #{draft}, live_text = #{live}, version = version + 1, changed_at = #{now}
+            where id = #{id}
+            """)
+    void changeTexts(
+            @Param("id") String id,
+            @Param("draft") String draft,
+            @Param("live") String live,
+            @Param("now") Instant now);
+
+    @Update("""
             update query set live_text = draft_text, version = version + 1, changed_at = #{now}
             where id = #{id} and version = #{version}
             """)

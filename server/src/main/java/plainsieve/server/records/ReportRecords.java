@@ -4,7 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 /** Reports in the records. */
 @Mapper
@@ -20,4 +22,7 @@ public interface ReportRecords {
             values (#{id}, #{name}, #{audience}, #{question}, #{definition}, #{position})
             """)
     void add(ReportRow row);
+
+    @Update("update report set question = #{question}, definition = #{definition} where id = #{id}")
+    void change(@Param("id") String id, @Param("question") String question, @Param("definition") String definition);
 }

@@ -1,0 +1,23 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.ParsedQuery;
+
+class RenameParameterTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select 1 where x = :port            | select 1 where x = :harbour
+            select :port, f(:port) -- :port     | select :harbour, f(:harbour) -- :port
+            select ':port', ":port", :ports     | select ':port', ":port", :ports
+            select :port::text, a[1:port]       | select :harbour::text, a[1:port]
+            """)
+    void reachesEveryPlaceAndNothingElse(String before, String after) {
+        ParsedQuery query =
+                ParsedQuery.parse(before, Dialect.named("postgresql").orElseThrow());
+        assertThat(RenameParameter.in(query, "port", "harbour")).isEqualTo(after);
+    }
+}
