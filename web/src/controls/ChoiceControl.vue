@@ -12,7 +12,7 @@ import ValuePicker from './ValuePicker.vue'
 const props = defineProps<{ parameter: Parameter; modelValue: Choice; kind?: string; problem?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [choice: Choice] }>()
 
-const { state, reload } = useValueList(props.parameter)
+const { state, reload } = useValueList(() => props.parameter)
 watch(() => props.parameter.list, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && void reload())
 
 const list = computed(() => (state.value.status === 'ready' ? state.value.data.values : []))

@@ -106,6 +106,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 .cols { flex: 1; min-height: 0; display: grid; grid-template-columns: 284px minmax(0, 1fr) 372px; }
 .cols :deep(.pane) { border-right: 1px solid var(--line); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
 .cols :deep(.pane:last-child) { border: 0; }
-.cols :deep(.head) { display: flex; align-items: baseline; gap: 8px; padding: 8px 12px; border-bottom: 1px solid var(--line); background: var(--head); flex: none; }
+.cols :deep(.head) { display: flex; align-items: baseline; gap: 8px; padding: 8px 12px; min-height: 37px; border-bottom: 1px solid var(--line); background: var(--head); flex: none; }
 .cols :deep(.body) { overflow-y: auto; min-height: 0; flex: 1; }
 </style>

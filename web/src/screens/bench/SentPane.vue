@@ -27,7 +27,7 @@ async function copy(): Promise<void> {
 <template>
   <section class="sent" aria-label="Sent">
     <div class="left">
-      <div class="row-line pb-1"><h2>Sent</h2><span class="soft small">{{ stale ? 'the statement before your last change' : 'the statement the database received' }}</span><span class="grow"></span>
+      <div class="row-line pb-1"><h2>Sent</h2><span class="soft small">{{ stale && answer ? 'the statement before your last change' : 'the statement the database received' }}</span><span class="grow"></span>
         <button v-if="answer" class="as-link small" @click="copy">{{ copied ? 'Copied' : 'Copy text' }}</button></div>
       <StatementText v-if="answer" :text="answer.begun.text" :values="answer.begun.values" :colours="colours" :lit="lit" @light="emit('light', $event)" />
       <p v-else class="soft">Nothing was sent yet.</p>
