@@ -174,6 +174,19 @@ class ReaderTest {
     }
 
     @Test
+    void aLinkWithAValueOfTenThousandCharactersIsToldInFewWords() {
+        browser.open(LATE + "?port=" + "x".repeat(10_000));
+        String said = browser.untilText("[data-control=port]", text -> text.contains("10,000 characters"));
+        assertThat(said.lines()
+                        .filter(line -> line.contains("10,000 characters"))
+                        .findFirst()
+                        .orElseThrow())
+                .hasSizeLessThan(200);
+        browser.click("[data-control=port] button", "Back to default");
+        assertThat(count()).isPositive();
+    }
+
+    @Test
     void anUnknownReportAndAnUnknownAddressSayWhereToGo() {
         browser.open("/reports/late-crosings");
         browser.untilText("main", text -> text.contains("Did you mean “late-crossings”?"));

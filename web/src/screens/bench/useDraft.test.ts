@@ -1,0 +1,103 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope } from 'vue'
+import type { Query } from '../../api/types'
+import { useDraft } from './useDraft'
+
+const loaded: Query = { id: 'late', name: 'Late', sourceId: 's', sourceName: 'DuckDB', text: 'select 1', changed: false, version: 4 }
+let server: { status: number; text: string; version: number }
+const sent: { text: string; version: number }[] = []
+
+beforeEach(() => {
+  localStorage.clear()
+  sent.length = 0
+  server = { status: 200, text: 'select 1', version: 4 }
+  vi.useFakeTimers()
+  vi.stubGlobal('fetch', (_path: string, init: RequestInit = {}) => {
+    if (server.status === 0) return Promise.reject(new TypeError('no network'))
+    if (init.method === 'PUT') {
+      const body = JSON.parse(String(init.body)) as { text: string; version: number }
+      sent.push(body)
+      if (body.version !== server.version) return Promise.resolve(new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 }))
+      server = { status: 200, text: body.text, version: server.version + 1 }
+    }
+    return Promise.resolve(new Response(JSON.stringify({ ...loaded, text: server.text, version: server.version })))
+  })
+})
+afterEach(() => {
+  vi.unstubAllGlobals()
+  vi.useRealTimers()
+})
+
+function draft() {
+  const scope = effectScope()
+  const used = scope.run(() => useDraft(loaded))
+  if (!used) throw new Error('no scope')
+  return { ...used, leave: () => scope.stop() }
+}
+
+describe('a draft', () => {
+  it('is saved a moment after the last key, once', async () => {
+    const { edit, saving } = draft()
+    edit('select 2')
+    edit('select 23')
+    expect(saving.value.status).toBe('unsaved')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(sent).toEqual([{ text: 'select 23', version: 4 }])
+    expect(saving.value.status).toBe('saved')
+    expect(localStorage.length).toBe(0)
+  })
+
+  it('names the version its own last save made', async () => {
+    const { edit } = draft()
+    edit('select 2')
+    await vi.advanceTimersByTimeAsync(1000)
+    edit('select 3')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(sent.map(body => body.version)).toEqual([4, 5])
+  })
+
+  it('lies in the browser until the server has confirmed it, and is found again', async () => {
+    server.status = 0
+    const first = draft()
+    first.edit('select precious')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(first.saving.value.status).toBe('failed')
+    server.status = 200
+    const again = draft()
+    expect(again.text.value).toBe('select precious')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(server.text).toBe('select precious')
+  })
+
+  it('tries again by itself when the server is back', async () => {
+    server.status = 0
+    const { edit, saving } = draft()
+    edit('select 2')
+    await vi.advanceTimersByTimeAsync(1000)
+    server.status = 200
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(saving.value.status).toBe('saved')
+  })
+
+  it('does not overwrite a colleague, and keeps mine or takes theirs', async () => {
+    const { edit, saving, keepMine, takeTheirs, text } = draft()
+    server = { status: 200, text: 'select theirs', version: 9 }
+    edit('select mine')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(saving.value.status).toBe('failed')
+    expect(server.text).toBe('select theirs')
+    await keepMine()
+    expect(server.text).toBe('select mine')
+    server.text = 'select theirs again'
+    await takeTheirs()
+    expect(text.value).toBe('select theirs again')
+  })
+
+  it('is saved when its page is left in the middle of a word', async () => {
+    const { edit, leave } = draft()
+    edit('select half')
+    leave()
+    await vi.advanceTimersByTimeAsync(100)
+    expect(server.text).toBe('select half')
+  })
+})
