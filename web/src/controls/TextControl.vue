@@ -18,7 +18,11 @@ const inputType = computed(() => {
 })
 const inputMode = computed(() => (['integer', 'decimal'].includes(props.parameter.type) ? 'decimal' : 'text'))
 
+/* A browser tells of year 0002 while someone types 2026. */
+const isHalfTyped = (): boolean => inputType.value !== 'text' && typed.value.startsWith('0')
+
 function choose(): void {
+  if (isHalfTyped()) return
   const parts = props.parameter.many ? typed.value.split(',').map(part => part.trim()) : [typed.value.trim()]
   const values = parts.filter(part => part !== '')
   if (values.join() !== props.modelValue.values.join()) emit('update:modelValue', values.length ? chosen(values) : blank())

@@ -38,7 +38,7 @@ async function copy(): Promise<void> {
         <tr v-for="outcome in outcomes" :key="outcome.name" :class="{ hit: lit === outcome.name }" @mouseenter="emit('light', outcome.name)" @mouseleave="emit('light', '')">
           <td class="mono" :style="{ color: colours[outcome.name] }">:{{ outcome.name }}</td><td>{{ outcome.words }}</td></tr>
       </tbody></table>
-      <p v-if="answer" class="soft pt-2 m-0">{{ countInWords(answer.done.fetched) }} rows left the database, {{ countInWords(answer.done.shown) }} are shown, in {{ millisInWords(answer.done.totalMs) }}. Nothing was filtered after the fetch.</p>
+      <p v-if="answer" class="soft pt-2 m-0">{{ countInWords(answer.done.fetched) }} rows left the database, {{ countInWords(answer.done.shown) }} are shown, in {{ millisInWords(answer.done.totalMs) }}. {{ answer.done.more ? 'The one more only tells that there are more.' : 'Nothing was filtered after the fetch.' }}</p>
     </div>
   </section>
 </template>

@@ -136,6 +136,22 @@ class BenchApiTest {
     }
 
     @Test
+    void aChangedListQueryIsTheListAtOnce() {
+        String list = newQuery("Classes", "ferries").get("id").asString();
+        Map<String, Object> vesselClass = parameter("vessel_class", "text", false);
+        vesselClass.put("list", Map.of("kind", "query", "values", List.of(), "queryId", list));
+        api.post("/api/parameters", vesselClass);
+        assertThat(api.get("/api/parameters/vessel_class/values").json().toString())
+                .contains("\"1\"");
+        String text = "select distinct vessel_class, 'class ' || vessel_class from vessels order by 1";
+        api.send("PUT", "/api/queries/" + list + "/draft", Map.of("text", text, "version", 1));
+        api.post("/api/queries/" + list + "/live", Map.of("version", 2));
+        JsonNode values = api.get("/api/parameters/vessel_class/values").json().get("values");
+        assertThat(values).hasSize(4);
+        assertThat(values.get(0).get("label").asString()).isEqualTo("class Isle");
+    }
+
+    @Test
     void aNewNameReachesEveryUse() {
         String question =
                 api.get("/api/reports/late-crossings").json().get("question").asString();

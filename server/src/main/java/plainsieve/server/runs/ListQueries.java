@@ -36,8 +36,7 @@ class ListQueries {
         this.settings = settings;
     }
 
-    ValueLists.ValueList run(String queryId) {
-        QueryRow query = queries.get(queryId);
+    ValueLists.ValueList run(QueryRow query) {
         Statement statement = queries.prepare(query, query.liveText())
                 .rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), MOST_VALUES);
         RunOrder order = new RunOrder(
