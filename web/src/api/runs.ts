@@ -1,5 +1,5 @@
 import { Failure, send } from './client'
-import type { Cell, Column, Placement, RunBegun, RunDone, RunEvent } from './types'
+import type { Cell, RunBegun, RunDone, RunEvent } from './types'
 
 /** A whole answer: the statement that was sent, its rows, and how it went. */
 export interface Answer {
@@ -7,9 +7,6 @@ export interface Answer {
   rows: Cell[][]
   done: RunDone
 }
-
-export const columnsOf = (answer: Answer): Column[] => answer.begun.columns
-export const placementsOf = (answer: Answer): Placement[] => answer.begun.placements
 
 /** Runs something and collects its stream of JSON lines. */
 export async function run(path: string, body: object, signal: AbortSignal): Promise<Answer> {

@@ -5,8 +5,6 @@ export const all = (): Choice => ({ kind: 'all', values: [], withoutValue: false
 export const chosen = (values: string[]): Choice =>
   values.length === 0 ? blank() : { kind: 'values', values, withoutValue: false }
 
-export const isBlank = (choice: Choice): boolean => choice.kind === 'blank'
-
 /** The only value of a choice, or an empty text. */
 export const onlyValue = (choice: Choice): string => choice.values[0] ?? ''
 

@@ -97,21 +97,7 @@ public final class DuckDbFerries {
 
     private static void appendUnchecked(DuckDBAppender rows, Ferries.Crossing c) {
         try {
-            row(
-                    rows,
-                    c.id(),
-                    c.routeId(),
-                    c.portId(),
-                    c.vesselId(),
-                    c.departedAt(),
-                    c.arrivedAt(),
-                    c.state(),
-                    c.delayMin(),
-                    c.passengers(),
-                    c.vehicles(),
-                    c.waveHeightM(),
-                    c.fareIncome(),
-                    c.masterNote());
+            row(rows, c.row());
         } catch (SQLException e) {
             throw new IllegalStateException("DuckDB could not take crossing " + c.id(), e);
         }

@@ -29,7 +29,26 @@ public final class Ferries {
             Integer vehicles,
             Double waveHeightM,
             Double fareIncome,
-            String masterNote) {}
+            String masterNote) {
+        /** The values in the order of the table's columns. */
+        Object[] row() {
+            return new Object[] {
+                id,
+                routeId,
+                portId,
+                vesselId,
+                departedAt,
+                arrivedAt,
+                state,
+                delayMin,
+                passengers,
+                vehicles,
+                waveHeightM,
+                fareIncome,
+                masterNote
+            };
+        }
+    }
 
     private static final String[][] PORTS = {
         {"Ardlow", "Hethra"}, {"Corrin Bay", "Hethra"}, {"Skerrin", "Skerra"}, {"Hythe Ness", "Skerra"},

@@ -92,20 +92,7 @@ public final class PostgresFerries {
         CopyIn copy = copyInto(connection, "crossings");
         StringBuilder batch = new StringBuilder();
         new CrossingGenerator(crossings).generate(c -> {
-            batch.append(line(
-                    c.id(),
-                    c.routeId(),
-                    c.portId(),
-                    c.vesselId(),
-                    c.departedAt(),
-                    c.arrivedAt(),
-                    c.state(),
-                    c.delayMin(),
-                    c.passengers(),
-                    c.vehicles(),
-                    c.waveHeightM(),
-                    c.fareIncome(),
-                    c.masterNote()));
+            batch.append(line(c.row()));
             if (batch.length() > BATCH_CHARACTERS) {
                 sendUnchecked(copy, batch);
             }

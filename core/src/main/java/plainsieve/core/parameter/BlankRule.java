@@ -6,21 +6,11 @@ import java.util.Optional;
 /** What it means that nothing is chosen for a parameter. */
 public enum BlankRule {
     /** The condition is left out of the statement. */
-    NO_FILTER("no filter"),
+    NO_FILTER,
     /** The condition asks for rows whose column is NULL. */
-    ROWS_WITHOUT_VALUE("rows without a value"),
+    ROWS_WITHOUT_VALUE,
     /** The query does not run until something is chosen. */
-    NOT_ALLOWED("not allowed");
-
-    private final String inWords;
-
-    BlankRule(String inWords) {
-        this.inWords = inWords;
-    }
-
-    public String inWords() {
-        return inWords;
-    }
+    NOT_ALLOWED;
 
     /** The word used on the wire and in files, such as {@code no-filter}. */
     public String word() {

@@ -21,22 +21,12 @@ public record Placement(
 
     /** What happened to a parameter at one place. */
     public enum Outcome {
-        BOUND("bound"),
-        SPREAD("spread over its values"),
-        HALF("half of a range"),
-        WITHOUT_VALUE("rows without a value"),
-        NAMED("name put in"),
-        LIMITED("row limit"),
-        LEFT_OUT("left out");
-
-        private final String inWords;
-
-        Outcome(String inWords) {
-            this.inWords = inWords;
-        }
-
-        public String inWords() {
-            return inWords;
-        }
+        BOUND,
+        SPREAD,
+        HALF,
+        WITHOUT_VALUE,
+        NAMED,
+        LIMITED,
+        LEFT_OUT
     }
 }

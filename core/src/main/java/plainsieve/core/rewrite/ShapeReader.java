@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite;
 
+import java.util.function.IntPredicate;
 import plainsieve.core.rewrite.ConditionShape.ItemsOfList;
 import plainsieve.core.rewrite.ConditionShape.Membership;
 import plainsieve.core.rewrite.ConditionShape.Other;
@@ -74,7 +75,7 @@ final class ShapeReader {
 
     private ConditionShape range(int operator, int between, boolean not) {
         boolean symmetric = tokens.isWord(between + 1, "symmetric") || tokens.isWord(between + 1, "asymmetric");
-        int and = atLevel(between + 1, "and");
+        int and = first(between + 1, i -> tokens.isWord(i, "and"));
         if (symmetric || and < 0 || operator == span.from()) {
             return new Other();
         }
@@ -93,8 +94,13 @@ final class ShapeReader {
                 || tokens.isSymbol(at, "!=");
     }
 
-    /** The first comparison outside brackets and CASE; of {@code not in} and {@code not between} the word NOT; or -1. */
+    /** The first comparison; of {@code not in} and {@code not between} the word NOT; or -1. */
     private int firstComparison(int from) {
+        return first(from, this::isComparison);
+    }
+
+    /** The first token outside brackets and CASE for which this holds; or -1. */
+    private int first(int from, IntPredicate wanted) {
         int depth = 0;
         int cases = 0;
         for (int i = from; i < span.to(); i++) {
@@ -106,7 +112,7 @@ final class ShapeReader {
                 cases++;
             } else if (tokens.isWord(i, "end") && cases > 0) {
                 cases--;
-            } else if (depth == 0 && cases == 0 && isComparison(i)) {
+            } else if (depth == 0 && cases == 0 && wanted.test(i)) {
                 return i;
             }
         }
@@ -128,24 +134,5 @@ final class ShapeReader {
                 || tokens.isWord(i, "is")
                 || tokens.isWord(i, "similar")
                 || (tokens.isWord(i, "not") && i > span.from());
-    }
-
-    private int atLevel(int from, String word) {
-        int depth = 0;
-        int cases = 0;
-        for (int i = from; i < span.to(); i++) {
-            if (tokens.is(i, TokenKind.OPEN)) {
-                depth++;
-            } else if (tokens.is(i, TokenKind.CLOSE)) {
-                depth--;
-            } else if (tokens.isWord(i, "case")) {
-                cases++;
-            } else if (tokens.isWord(i, "end") && cases > 0) {
-                cases--;
-            } else if (depth == 0 && cases == 0 && tokens.isWord(i, word)) {
-                return i;
-            }
-        }
-        return -1;
     }
 }
