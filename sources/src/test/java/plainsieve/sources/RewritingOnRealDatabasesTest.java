@@ -112,7 +112,7 @@ class RewritingOnRealDatabasesTest {
         }
 
         private Pair leaf() {
-            return switch (random.nextInt(9)) {
+            return switch (random.nextInt(11)) {
                 case 0 -> new Pair("passengers > 100", "passengers > 100");
                 case 1 -> membership("state", "state", "= :state", false);
                 case 2 -> membership("state", "state", "not in (:state)", true);
@@ -121,6 +121,8 @@ class RewritingOnRealDatabasesTest {
                 case 5 -> one("delay_min >= %s", "delay", false);
                 case 6 -> one("departed_at < %s + interval '1 day'", "since", true);
                 case 7 -> range();
+                case 8 -> idiom("(:delay is null or delay_min = :delay)");
+                case 9 -> idiom("delay_min = coalesce(:delay, delay_min)");
                 default -> exists();
             };
         }
@@ -155,6 +157,10 @@ class RewritingOnRealDatabasesTest {
             return new Pair(
                     "delay_min " + (not ? "NOT " : "") + "between :low and :high",
                     String.join(not ? " or " : " and ", parts));
+        }
+
+        private Pair idiom(String written) {
+            return new Pair(written, one("delay_min = %s", "delay", false).byHand);
         }
 
         private Pair exists() {

@@ -27,9 +27,16 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  */
 public final class PreparedQuery {
-    /** Halves come before leaving out, which would take the whole range; null tests before values, which need some. */
-    private static final List<ConditionRule> RULES =
-            List.of(new HalveRange(), new LeaveOutCondition(), new AskForRowsWithoutValue(), new SpreadValues());
+    /**
+     * Idioms come first, because a choice may mean everything by them; halves before leaving out, which would take the
+     * whole range; null tests before values, which need some.
+     */
+    private static final List<ConditionRule> RULES = List.of(
+            new ResolveOptionalIdiom(),
+            new HalveRange(),
+            new LeaveOutCondition(),
+            new AskForRowsWithoutValue(),
+            new SpreadValues());
 
     private final ParsedQuery query;
     private final Source source;
@@ -239,11 +246,14 @@ public final class PreparedQuery {
             place.leaf().ifPresent(leaf -> places.computeIfAbsent(leaf, l -> new ArrayList<>())
                     .add(place));
         }
+        OptionalIdiom.Found idioms = OptionalIdiom.in(query);
         return places.entrySet().stream()
                 .map(entry -> new Site(
                         entry.getKey(),
                         ShapeReader.read(query.tokens(), entry.getKey().span()),
-                        entry.getValue()))
+                        entry.getValue(),
+                        Optional.ofNullable(idioms.guards().get(entry.getKey())),
+                        Optional.ofNullable(idioms.filters().get(entry.getKey()))))
                 .toList();
     }
 

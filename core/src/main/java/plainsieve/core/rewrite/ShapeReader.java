@@ -47,10 +47,10 @@ final class ShapeReader {
         Span left = new Span(span.from(), operator);
         Span right = new Span(operator + 1, span.to());
         if (isParameter(right)) {
-            return new Membership(left, right.from(), negated, false);
+            return new Membership(left, right.from(), negated, false, false);
         }
         if (isParameter(left)) {
-            return new Membership(right, left.from(), negated, true);
+            return new Membership(right, left.from(), negated, true, false);
         }
         boolean any = tokens.isWord(right.from(), "any") || tokens.isWord(right.from(), "some");
         boolean all = tokens.isWord(right.from(), "all");
@@ -58,7 +58,24 @@ final class ShapeReader {
                 && (negated ? all : any)
                 && tokens.isBracket(right.from() + 1, '(')
                 && tokens.is(right.from() + 2, TokenKind.PARAMETER);
-        return quantified ? new Membership(left, right.from() + 2, negated, false) : new Other();
+        return quantified || (!negated && isCoalesce(left, right))
+                ? new Membership(left, right.from() + 2, negated, false, true)
+                : new Other();
+    }
+
+    /** {@code coalesce(:p, x)} behind {@code x =}: with nothing chosen, x is compared with itself. */
+    private boolean isCoalesce(Span column, Span right) {
+        int open = right.from() + 1;
+        boolean shaped = tokens.isWord(right.from(), "coalesce")
+                && tokens.isBracket(open, '(')
+                && tokens.is(open + 1, TokenKind.PARAMETER)
+                && tokens.is(open + 2, TokenKind.COMMA)
+                && tokens.isBracket(right.to() - 1, ')')
+                && right.length() == column.length() + 5;
+        for (int i = 0; shaped && i < column.length(); i++) {
+            shaped = tokens.written(open + 3 + i).equalsIgnoreCase(tokens.written(column.from() + i));
+        }
+        return shaped;
     }
 
     private ConditionShape list(int operator, int in, boolean not) {
@@ -68,7 +85,7 @@ final class ShapeReader {
         }
         Span items = new Span(in + 2, span.to() - 1);
         if (isParameter(items)) {
-            return new Membership(new Span(span.from(), operator), items.from(), not, false);
+            return new Membership(new Span(span.from(), operator), items.from(), not, false, false);
         }
         return new ItemsOfList();
     }

@@ -40,7 +40,7 @@ final class SpreadValues implements ConditionRule {
     private static Optional<Change> membership(
             Site site, ConditionShape.Membership membership, Choices choices, Source source) {
         String name = source.tokens().parameterName(membership.parameter());
-        Optional<Choice.Many> chosen = asMany(choices.of(name), isQuantified(membership, source));
+        Optional<Choice.Many> chosen = asMany(choices.of(name), membership.wrapped());
         if (chosen.isEmpty()) {
             return Optional.empty();
         }
@@ -63,21 +63,14 @@ final class SpreadValues implements ConditionRule {
         return Optional.of(Change.edits(edits, Map.of(membership.parameter(), Placement.Outcome.SPREAD)));
     }
 
-    /** One value stands well in {@code =} and {@code in}, but not in {@code any(…)}, which wants a list. */
-    private static Optional<Choice.Many> asMany(Choice choice, boolean quantified) {
+    /** One value stands well in {@code =} and {@code in}, but not in {@code any(…)} or {@code coalesce(…)}. */
+    private static Optional<Choice.Many> asMany(Choice choice, boolean wrapped) {
         if (choice instanceof Choice.Many many) {
             return Optional.of(many);
         }
-        return quantified && choice instanceof Choice.One one
+        return wrapped && choice instanceof Choice.One one
                 ? Optional.of(new Choice.Many(List.of(one.value()), false))
                 : Optional.empty();
-    }
-
-    private static boolean isQuantified(ConditionShape.Membership membership, Source source) {
-        int before = membership.parameter() - 2;
-        return source.tokens().isWord(before, "any")
-                || source.tokens().isWord(before, "some")
-                || source.tokens().isWord(before, "all");
     }
 
     private static void values(
