@@ -171,6 +171,23 @@ class BenchTest {
     }
 
     @Test
+    void aDatabaseThatIsDownIsNamedOnSourcesAndOnTheBench() {
+        browser.open("/sources");
+        browser.click("button", "+ Source");
+        browser.see("form input[placeholder=harbour]").sendKeys("sunken");
+        browser.see("form label:nth-of-type(4) input").sendKeys(Keys.chord(Keys.CONTROL, "a"), "9");
+        browser.see("form label:nth-of-type(5) input").sendKeys("deep");
+        browser.see("form label:nth-of-type(6) input").sendKeys("diver");
+        browser.click("form button", "Add source");
+        browser.untilText(".note.bad", text -> text.contains("“sunken” at localhost:9/deep cannot be reached"));
+        browser.open("/queries/" + newQuery("From the deep", "sunken", "select 1"));
+        browser.see(".cm-content");
+        run();
+        browser.untilText(
+                "[aria-label=Rows]", text -> text.contains("cannot be reached") && text.contains("Start the database"));
+    }
+
+    @Test
     void sourcesSayWhetherTheyAnswer() {
         browser.open("/sources");
         browser.untilText(

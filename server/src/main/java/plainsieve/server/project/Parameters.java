@@ -1,7 +1,6 @@
 package plainsieve.server.project;
 
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,7 +23,6 @@ public class Parameters {
     private final ParameterRecords records;
     private final QueryRecords queries;
     private final Json json;
-    private Optional<Map<String, ParameterDefinition>> known = Optional.empty();
 
     Parameters(ParameterRecords records, QueryRecords queries, Json json) {
         this.records = records;
@@ -32,54 +30,40 @@ public class Parameters {
         this.json = json;
     }
 
-    /** All parameters by name, in the project's order. Kept in memory: every run asks for them. */
-    public synchronized Map<String, ParameterDefinition> all() {
-        if (known.isEmpty()) {
-            known = Optional.of(load());
-        }
-        return known.get();
-    }
-
-    private Map<String, ParameterDefinition> load() {
+    /** All parameters by name, in the project's order. */
+    public Map<String, ParameterDefinition> all() {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>();
         records.all().forEach(row -> all.put(row.name(), definition(row)));
-        return Collections.unmodifiableMap(all);
-    }
-
-    private void forget() {
-        known = Optional.empty();
+        return all;
     }
 
     public ParameterDefinition get(String name) {
         return Optional.ofNullable(all().get(name)).orElseThrow(() -> new NotFound("parameter", name, all().keySet()));
     }
 
-    public synchronized ParameterDefinition add(ParameterDefinition definition) {
+    public ParameterDefinition add(ParameterDefinition definition) {
         check(definition);
         refuseTaken(definition.name());
         records.add(row(definition, records.nextPosition()));
-        forget();
         return get(definition.name());
     }
 
     /** Changes everything but the name. Throws {@link Changed} when the version is no longer the newest. */
-    public synchronized ParameterDefinition change(ParameterDefinition definition) {
+    public ParameterDefinition change(ParameterDefinition definition) {
         get(definition.name());
         check(definition);
         if (records.change(row(definition, 0)) == 0) {
             throw new Changed("Parameter :" + definition.name());
         }
-        forget();
         return get(definition.name());
     }
 
     /** Changes only the name; what uses the parameter is {@link Renaming}'s to change. */
-    synchronized void rename(String from, String to) {
+    void rename(String from, String to) {
         ParameterDefinition definition = get(from);
         refuseTaken(to);
         Parameter.of(to, definition.typeOrRefuse());
         records.rename(from, to);
-        forget();
     }
 
     private void refuseTaken(String name) {
@@ -93,13 +77,12 @@ public class Parameters {
     }
 
     /** Removes a parameter that nothing uses. */
-    public synchronized void remove(String name, List<String> users) {
+    public void remove(String name, List<String> users) {
         get(name);
         if (!users.isEmpty()) {
             throw new StillUsed(":" + name, users);
         }
         records.remove(name);
-        forget();
     }
 
     /** Everything that could make a parameter fail later is refused now: its name, type, list, default and trial value. */

@@ -2,6 +2,7 @@ package plainsieve.server.records;
 
 import java.util.List;
 import java.util.Optional;
+import org.apache.ibatis.annotations.CacheNamespace;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -9,8 +10,9 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Parameters in the records. A change names the version it saw. */
+/** Parameters in the records. A change names the version it saw. Kept in memory until one changes. */
 @Mapper
+@CacheNamespace(readWrite = false)
 public interface ParameterRecords {
     @Select("select * from parameter order by position, name")
     List<ParameterRow> all();

@@ -3,14 +3,16 @@ package plainsieve.server.records;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.apache.ibatis.annotations.CacheNamespace;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Queries in the records. A change names the version it saw and changes nothing when that is no longer the newest. */
+/** Queries in the records. A change names the version it saw and changes nothing when that is no longer the newest. Kept in memory until one changes. */
 @Mapper
+@CacheNamespace(readWrite = false)
 public interface QueryRecords {
     @Select("select * from query order by name")
     List<QueryRow> all();

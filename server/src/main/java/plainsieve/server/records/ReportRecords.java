@@ -2,14 +2,16 @@ package plainsieve.server.records;
 
 import java.util.List;
 import java.util.Optional;
+import org.apache.ibatis.annotations.CacheNamespace;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Reports in the records. */
+/** Reports in the records. Kept in memory until one changes. */
 @Mapper
+@CacheNamespace(readWrite = false)
 public interface ReportRecords {
     @Select("select * from report order by position, name")
     List<ReportRow> all();

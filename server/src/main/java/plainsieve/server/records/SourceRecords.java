@@ -2,12 +2,14 @@ package plainsieve.server.records;
 
 import java.util.List;
 import java.util.Optional;
+import org.apache.ibatis.annotations.CacheNamespace;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 
-/** Sources in the records. */
+/** Sources in the records. Kept in memory until one changes. */
 @Mapper
+@CacheNamespace(readWrite = false)
 public interface SourceRecords {
     @Select("select * from source order by position, id")
     List<SourceRow> all();
