@@ -93,6 +93,9 @@ const theme = EditorView.theme({
   '.cm-gone span': { color: 'inherit' },
   '.cm-problem': { textDecoration: 'underline wavy #b0431f' },
   '.cm-lit': { outline: '2px solid var(--k)' },
+  '.cm-tooltip.cm-tooltip-autocomplete': { background: 'var(--card)', border: '1px solid #c9c2b2', borderRadius: '5px' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--mono)' },
+  '.cm-tooltip-autocomplete ul li[aria-selected]': { background: 'var(--wash)', color: 'var(--ink)' },
   '.cm-where': { float: 'right', fontFamily: "'Atkinson Hyperlegible'", fontSize: '12px', color: 'var(--soft)', paddingLeft: '12px' },
   '.cm-where.attention': { color: 'var(--buoy)' },
 })
@@ -116,7 +119,7 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
           ...completionKeymap, ...defaultKeymap, ...historyKeymap, indentWithTab,
         ]),
         sql({ dialect: PostgreSQL }),
-        autocompletion(),
+        autocompletion({ icons: false }),
         syntaxHighlighting(look),
         decorationField,
         theme,

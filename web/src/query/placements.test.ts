@@ -19,4 +19,9 @@ describe('the margin', () => {
   it('crosses out only what was left out', () => {
     expect(goneMarks([at(4, 'LEFT_OUT'), at(15, 'BOUND')])).toEqual([{ start: 0, end: 6, kind: 'gone' }])
   })
+
+  it('crosses out only the open end of a range', () => {
+    const range = [{ ...at(10, 'HALF'), clauseStart: 0, clauseEnd: 19 }, { ...at(17, 'LEFT_OUT'), clauseStart: 0, clauseEnd: 19 }]
+    expect(goneMarks(range)).toEqual([{ start: 17, end: 19, kind: 'gone' }])
+  })
 })

@@ -79,7 +79,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       <h1>{{ query.name }}</h1><span class="pill">{{ query.sourceId }} · {{ query.sourceName }}</span><span class="pill">plain SQL</span>
       <span class="soft small" data-test="saving">{{ saving.status === 'saved' ? 'All changes saved' : saving.status === 'unsaved' ? 'Saving …' : 'Not saved' }}</span>
       <span class="grow"></span>
-      <span v-if="query.changed" class="soft small">Reports still use the text before your changes.</span>
+      <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>
       <BButton variant="outline-primary" :disabled="!query.changed" @click="giveToReports">{{ query.changed ? 'Give it to the reports' : 'In use by reports' }}</BButton>
       <BButton v-if="state.status === 'running'" variant="outline-primary" title="Esc" @click="stop">Stop</BButton>
       <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="run">Run</BButton>

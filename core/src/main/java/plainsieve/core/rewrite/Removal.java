@@ -83,12 +83,16 @@ final class Removal {
         }
         inside(items.get(firstKept));
         for (int i = firstKept + 1; i < items.size(); i++) {
-            Span span = items.get(i).span();
-            if (isGone(items.get(i))) {
-                edits.add(wholeLines(span.from() - 1, span.to() - 1));
-            } else {
+            if (!isGone(items.get(i))) {
                 inside(items.get(i));
+                continue;
             }
+            // Neighbours go together, so that a line on which all of them stand goes, too.
+            int first = items.get(i).span().from() - 1;
+            while (i + 1 < items.size() && isGone(items.get(i + 1))) {
+                i++;
+            }
+            edits.add(wholeLines(first, items.get(i).span().to() - 1));
         }
     }
 

@@ -60,6 +60,12 @@ class LeavingOutTest {
     }
 
     @Test
+    void leavesNoEmptyLineWhereSeveralConditionsStoodOnOne() {
+        String query = "select 1\nwhere a\n  and x = :vessel and y = :vessel\n  and z = :vessel -- why\n  and b";
+        assertThat(given(query).text()).isEqualTo("select 1\nwhere a\n  and b");
+    }
+
+    @Test
     void keepsALineEndThatClosesAComment() {
         String query = "select 1 where a -- why\n and x = :vessel and b";
         assertThat(given(query).text()).isEqualTo("select 1 where a -- why\n and b");
