@@ -239,6 +239,37 @@ class BenchApiTest {
         assertThat(answer.json().get("detail").asString()).isEqualTo("The statement was stopped.");
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select 9007199254740993                      | "9007199254740993"
+            select 9007199254740991                      | 9007199254740991
+            select cast(0.10 as decimal(10,2))           | "0.10"
+            select cast('nan' as double)                 | "NaN"
+            select null                                  | null
+            select 1 = 1                                 | true
+            select 'Þorvik "%_"'                         | "Þorvik \\"%_\\""
+            select date '2024-02-29'                     | "2024-02-29"
+            select timestamp '2026-03-31 23:59:59.123456' | "2026-03-31T23:59:59.123456"
+            select [1, 2]                                | "[1, 2]"
+            """)
+    void valuesTravelWithoutLosingAnything(String query, String json) {
+        assertThat(api.runDraft("late-crossings", query, Map.of())
+                        .rows()
+                        .get(0)
+                        .get(0)
+                        .toString())
+                .isEqualTo(json);
+    }
+
+    @Test
+    void noticesAParameterInQuotesWithoutRefusingIt() {
+        JsonNode check = api.post("/api/queries/late-crossings/check", Map.of("text", "select ':port', :port"))
+                .json();
+        assertThat(check.get("problems")).isEmpty();
+        assertThat(check.get("notices").get(0).get("column").asInt()).isEqualTo(8);
+        assertThat(check.get("marks")).hasSize(1);
+    }
+
     @Test
     void badParametersAreRefused() {
         Map<String, Object> wrongDefault = parameter("wrong_default", "integer", false);

@@ -1,0 +1,51 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import plainsieve.server.security.SecretBox;
+import plainsieve.sources.Secret;
+
+class SecretBoxTest {
+    @TempDir
+    private Path folder;
+
+    private SecretBox box() throws Exception {
+        return new SecretBox(new Settings(folder, 1, 1, Duration.ofSeconds(1), List.of(), false, 1));
+    }
+
+    @Test
+    void unlocksWhatItLockedAlsoAfterARestart() throws Exception {
+        String locked = box().lock(new Secret("sünken tréasure"));
+        assertThat(locked).doesNotContain("treasure");
+        assertThat(box().unlock(locked).reveal()).isEqualTo("sünken tréasure");
+    }
+
+    @Test
+    void locksTheSamePasswordDifferentlyEachTime() throws Exception {
+        SecretBox box = box();
+        assertThat(box.lock(new Secret("x"))).isNotEqualTo(box.lock(new Secret("x")));
+    }
+
+    @Test
+    void keepsItsKeyForItsOwnerOnly() throws Exception {
+        box();
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve("secret.key"))))
+                .isEqualTo("rw-------");
+    }
+
+    @Test
+    void saysWhenTheKeyDoesNotFit() throws Exception {
+        String locked = box().lock(new Secret("x"));
+        Files.delete(folder.resolve("secret.key"));
+        SecretBox other = box();
+        assertThatThrownBy(() -> other.unlock(locked)).hasMessageContaining("does not fit secret.key");
+    }
+}
