@@ -9,12 +9,13 @@ const moments = new Intl.DateTimeFormat(undefined, {
 })
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' })
 
-export function dateInWords(iso: string): string {
+/** Whether there is such a day; 30 February would otherwise roll over into March. */
+export function isDay(iso: string): boolean {
   const date = new Date(`${iso}T00:00:00Z`)
-  // A day that does not exist would roll over into the next month.
-  const exists = !Number.isNaN(date.getTime()) && date.toISOString().startsWith(iso)
-  return /^\d{4}-\d{2}-\d{2}$/.test(iso) && exists ? days.format(date) : iso
+  return /^\d{4}-\d{2}-\d{2}$/.test(iso) && !Number.isNaN(date.getTime()) && date.toISOString().startsWith(iso)
 }
+
+export const dateInWords = (iso: string): string => (isDay(iso) ? days.format(new Date(`${iso}T00:00:00Z`)) : iso)
 
 export function numberInWords(text: string | number): string {
   const number = Number(text)

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Choices, Parameter } from '../api/types'
 import { onlyValue } from '../choices/choices'
-import { dateInWords } from '../formats'
+import { dateInWords, isDay } from '../formats'
 import ChoiceControl from './ChoiceControl.vue'
 
 const props = defineProps<{ from: Parameter; to: Parameter; choices: Choices; problems: Record<string, string> }>()
@@ -14,11 +14,11 @@ const ends = computed(() => [props.from, props.to].map(end => onlyValue(props.ch
 
 const span = computed(() => {
   const [from = '', to = ''] = ends.value
+  if ([from, to].some(end => end && !isDay(end))) return ''
   if (!from && !to) return 'every day'
   if (!from) return `up to ${dateInWords(to)}, that day included`
   if (!to) return `from ${dateInWords(from)} on`
   const days = Math.round((Date.parse(to) - Date.parse(from)) / MILLIS_PER_DAY) + 1
-  if (Number.isNaN(days)) return ''
   return days < 1 ? 'The last day is before the first.' : `${days === 1 ? '1 day' : `${days} days, both ends included`}`
 })
 </script>

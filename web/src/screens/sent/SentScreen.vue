@@ -23,7 +23,7 @@ const outcomes = [
 const lines = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 
 function cause(line: SentLine): string {
-  if (line.cause === 'report') return `report ${line.reportId}, ${line.viewId}`
+  if (line.cause === 'report') return `report, ${line.viewId}`
   return line.cause === 'list' ? 'value list' : line.cause
 }
 
@@ -67,7 +67,7 @@ function choices(line: SentLine): string {
 .scroll { overflow: auto; border-top: 1px solid var(--line); }
 .line { cursor: pointer; }
 .line:hover, .line.open { background: var(--wash); }
-.values { max-width: 330px; overflow: hidden; text-overflow: ellipsis; }
+.values { width: 100%; max-width: 0; overflow: hidden; text-overflow: ellipsis; }
 .detail { white-space: normal !important; background: #fffdf6; padding: 10px 14px !important; }
 .attention { color: var(--buoy); font-weight: 700; }
 </style>

@@ -195,7 +195,7 @@ class ReaderTest {
     }
 
     @Test
-    void aNewerChoiceStopsTheOlderStatementAtTheDatabase() {
+    void runningAgainOnTheBenchStopsTheOlderStatementAtTheDatabase() {
         JsonNode query = api.post(
                         "/api/queries",
                         Map.of(
@@ -216,6 +216,45 @@ class ReaderTest {
                 () -> api.get("/api/sent?outcome=stopped&query=" + id).json().size() == 1 ? true : null);
         browser.click("button", "Stop");
         browser.until(() -> outcomeOf(id).equals("stopped") ? true : null);
+    }
+
+    @Test
+    void aNewerChoiceStopsTheStatementsItMakesStaleAtTheDatabase() {
+        String report = "late-crossings-at-the-harbour-server";
+        String quick = api.get("/api/queries/" + report).json().get("text").asString();
+        makeLive(report, quick.replace("where p.name", "where (select true from pg_sleep(6)) and p.name"));
+        try {
+            browser.open("/reports/" + report);
+            browser.until(() -> sent(report, "running").size() == 4 ? true : null);
+            browser.pick("[data-control=port]", "Corrin Bay");
+            browser.until(() -> sent(report, "stopped").size() == 4
+                            && sent(report, "running").size() == 4
+                    ? true
+                    : null);
+            browser.click("[data-control=rows] option[value='50']");
+            browser.until(() -> sent(report, "stopped").size() == 5
+                            && sent(report, "running").size() == 4
+                    ? true
+                    : null);
+            browser.untilText(".table-view", text -> text.contains("Asking the database"));
+            browser.click(".table-view button", "Stop");
+            browser.until(() -> sent(report, "stopped").size() == 6 ? true : null);
+            browser.untilText(".table-view", text -> text.contains("Stopped."));
+        } finally {
+            makeLive(report, quick);
+        }
+    }
+
+    private JsonNode sent(String report, String outcome) {
+        return api.get("/api/sent?report=" + report + "&outcome=" + outcome).json();
+    }
+
+    private void makeLive(String query, String text) {
+        int version = api.get("/api/queries/" + query).json().get("version").asInt();
+        api.send("PUT", "/api/queries/" + query + "/draft", Map.of("text", text, "version", version));
+        assertThat(api.post("/api/queries/" + query + "/live", Map.of("version", version + 1))
+                        .status())
+                .isEqualTo(200);
     }
 
     private String outcomeOf(String query) {

@@ -3,6 +3,7 @@ package plainsieve.server.demo;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.Json;
 import plainsieve.server.project.ListDefinition;
@@ -16,6 +17,8 @@ import plainsieve.server.project.ReportDefinition.Figure;
 import plainsieve.server.project.ReportDefinition.View;
 import plainsieve.server.records.ReportRecords;
 import plainsieve.server.records.ReportRow;
+import plainsieve.server.runs.SourceRegistry;
+import plainsieve.sources.SourceSettings;
 
 /** The demo's parameters, lists, queries and reports. */
 @Component
@@ -37,19 +40,36 @@ class DemoProject {
     private static final String QUESTION = "Sailed crossings from {port} between {from} and {to}, late by at least"
             + " {min_delay}, on {vessel}; the table shows {rows}.";
 
+    private final SourceRegistry sources;
     private final Queries queries;
     private final Parameters parameters;
     private final ReportRecords reports;
     private final Json json;
 
-    DemoProject(Queries queries, Parameters parameters, ReportRecords reports, Json json) {
+    DemoProject(SourceRegistry sources, Queries queries, Parameters parameters, ReportRecords reports, Json json) {
+        this.sources = sources;
         this.queries = queries;
         this.parameters = parameters;
         this.reports = reports;
         this.json = json;
     }
 
-    void addParametersAndLists(String sourceId) {
+    /** Adds the embedded source with its parameters, lists and report: all of it or nothing. */
+    @Transactional
+    public void addFerries(SourceSettings settings) {
+        sources.add(settings);
+        addParametersAndLists(settings.id());
+        addLateCrossings("", settings.id(), "for harbour offices");
+    }
+
+    /** Adds the second source with its report: all of it or nothing. */
+    @Transactional
+    public void addHarbour(SourceSettings settings) {
+        sources.add(settings);
+        addLateCrossings(" at the harbour server", settings.id(), "the same, from PostgreSQL");
+    }
+
+    private void addParametersAndLists(String sourceId) {
         String ports = queries.add("Port names", sourceId, "select name from ports order by name")
                 .id();
         String vessels = queries.add("Vessel names", sourceId, "select name from vessels order by name")
@@ -104,7 +124,7 @@ class DemoProject {
                 name, label, "", type, many, "no-filter", blankWords, unit, list, everyRow, start, start, 0));
     }
 
-    void addLateCrossings(String suffix, String sourceId, String audience) {
+    private void addLateCrossings(String suffix, String sourceId, String audience) {
         String query =
                 queries.add("Late crossings" + suffix, sourceId, LATE_CROSSINGS).id();
         List<Control> controls = List.of(

@@ -11,7 +11,6 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.server.Settings;
@@ -39,8 +38,8 @@ class DemoSetup implements ApplicationRunner {
         this.postgresPort = postgresPort;
     }
 
+    /* Data first, records after: a transaction on the records must not stay open while a million rows are written. */
     @Override
-    @Transactional
     public void run(ApplicationArguments arguments) throws SQLException, IOException {
         if (!settings.demo()) {
             return;
@@ -51,10 +50,8 @@ class DemoSetup implements ApplicationRunner {
             System.out.println();
         }
         if (isMissing("ferries")) {
-            sources.add(new SourceSettings(
+            project.addFerries(new SourceSettings(
                     "ferries", SourceSettings.Kind.DUCKDB, "", 0, file.toString(), "", Secret.none()));
-            project.addParametersAndLists("ferries");
-            project.addLateCrossings("", "ferries", "for harbour offices");
         }
         if (postgresPort > 0) {
             postgres();
@@ -78,8 +75,7 @@ class DemoSetup implements ApplicationRunner {
             }
         }
         if (isMissing("harbour")) {
-            sources.add(harbour);
-            project.addLateCrossings(" at the harbour server", "harbour", "the same, from PostgreSQL");
+            project.addHarbour(harbour);
         }
     }
 
