@@ -46,7 +46,7 @@ final class PostgreSqlVendor implements Vendor {
         StringBuilder text = new StringBuilder(statement.text());
         Tokens tokens = Lexer.scan(
                         statement.text(),
-                        Dialect.named("postgresql").orElseThrow().lexicalRules())
+                        Dialect.named("postgresql").orElseThrow().syntax())
                 .tokens();
         for (int i = tokens.size() - 1; i >= 0; i--) {
             if (tokens.is(i, TokenKind.SYMBOL) && !placeholders.contains(tokens.start(i))) {

@@ -2,19 +2,31 @@ package plainsieve.core.dialect;
 
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.value.Type;
 
 /** How one database writes what rewriting adds to a statement. Data and few overrides; one small class each. */
 public interface Dialect {
-    List<Dialect> ALL = List.of(new DuckDbDialect(), new PostgreSqlDialect());
+    List<Dialect> ALL =
+            List.of(new DuckDbDialect(), new PostgreSqlDialect(), new MariaDbDialect(), new SqliteDialect());
 
     static Optional<Dialect> named(String name) {
         return ALL.stream().filter(dialect -> dialect.name().equals(name)).findFirst();
     }
 
+    /** How a list too long to be spread is bound. */
+    enum ListForm {
+        /** As one array: {@code x = any(?)}. */
+        ARRAY,
+        /** As one JSON array: {@code x in (select … from json_each(?))}. */
+        JSON,
+        /** Value by value all the same, because this database has no form that is safe and as fast. */
+        SPREAD
+    }
+
     /** The word for this dialect on the wire, on the command line and in files: {@code postgresql}, {@code duckdb}. */
     String name();
 
-    LexicalRules lexicalRules();
+    Syntax syntax();
 
     /** Quotes a name so that it is taken literally, whatever characters it has. */
     default String quoteName(String name) {
@@ -26,8 +38,35 @@ public interface Dialect {
         return "true";
     }
 
-    /** Lists longer than this are bound as one array, so that the text does not grow with the choice. */
+    /** Lists longer than this are bound as one value, so that the text does not grow with the choice. */
     default int longestSpreadList() {
         return 64;
+    }
+
+    default ListForm longList() {
+        return ListForm.SPREAD;
+    }
+
+    /** A query whose single column is every item of the list bound as {@code ?}; only for {@link ListForm#JSON}. */
+    default String listOf(Type type) {
+        throw new IllegalStateException(name() + " binds no list as JSON");
+    }
+
+    /** A query that computes an expression over {@code item} for every item of the list bound as {@code ?}. */
+    default String listItems(String expression) {
+        throw new IllegalStateException(name() + " binds no list as one value");
+    }
+
+    /** Whether LIKE takes a backslash for its escape character without being told. */
+    boolean likeEscapesByItself();
+
+    /** Whether OFFSET may only stand behind LIMIT. */
+    default boolean offsetNeedsLimit() {
+        return false;
+    }
+
+    /** The day after a day, both as SQL. */
+    default String dayAfter(String day) {
+        return day + " + interval '1 day'";
     }
 }

@@ -1,8 +1,18 @@
 package plainsieve.core.dialect;
 
+import plainsieve.core.dialect.Syntax.Feature;
+
 /** DuckDB: tokens as in PostgreSQL, but {@code ?} is a placeholder. */
 final class DuckDbDialect implements Dialect {
-    private static final LexicalRules RULES = new LexicalRules(true, true, true, false);
+    private static final Syntax SYNTAX = Syntax.of(
+            Feature.DOLLAR_QUOTES,
+            Feature.ESCAPE_STRINGS,
+            Feature.NESTED_COMMENTS,
+            Feature.LONG_OPERATORS,
+            Feature.COLON_BEHIND_OPERAND,
+            Feature.FROM_FIRST,
+            Feature.QUALIFY,
+            Feature.FETCH_FIRST);
 
     @Override
     public String name() {
@@ -10,7 +20,22 @@ final class DuckDbDialect implements Dialect {
     }
 
     @Override
-    public LexicalRules lexicalRules() {
-        return RULES;
+    public Syntax syntax() {
+        return SYNTAX;
+    }
+
+    @Override
+    public ListForm longList() {
+        return ListForm.ARRAY;
+    }
+
+    @Override
+    public String listItems(String item) {
+        return "select " + item + " from (select unnest(?)) as chosen(item)";
+    }
+
+    @Override
+    public boolean likeEscapesByItself() {
+        return false;
     }
 }

@@ -1,8 +1,17 @@
 package plainsieve.core.dialect;
 
+import plainsieve.core.dialect.Syntax.Feature;
+
 /** PostgreSQL. */
 final class PostgreSqlDialect implements Dialect {
-    private static final LexicalRules RULES = new LexicalRules(true, true, true, true);
+    private static final Syntax SYNTAX = Syntax.of(
+            Feature.DOLLAR_QUOTES,
+            Feature.ESCAPE_STRINGS,
+            Feature.NESTED_COMMENTS,
+            Feature.QUESTION_OPERATORS,
+            Feature.LONG_OPERATORS,
+            Feature.COLON_BEHIND_OPERAND,
+            Feature.FETCH_FIRST);
 
     @Override
     public String name() {
@@ -10,7 +19,22 @@ final class PostgreSqlDialect implements Dialect {
     }
 
     @Override
-    public LexicalRules lexicalRules() {
-        return RULES;
+    public Syntax syntax() {
+        return SYNTAX;
+    }
+
+    @Override
+    public ListForm longList() {
+        return ListForm.ARRAY;
+    }
+
+    @Override
+    public String listItems(String item) {
+        return "select " + item + " from unnest(?) as chosen(item)";
+    }
+
+    @Override
+    public boolean likeEscapesByItself() {
+        return true;
     }
 }

@@ -15,7 +15,7 @@ final class StatementCheck {
     private StatementCheck() {}
 
     static void check(EditedText edited, Dialect dialect) {
-        Tokens tokens = Lexer.scan(edited.text(), dialect.lexicalRules()).tokens();
+        Tokens tokens = Lexer.scan(edited.text(), dialect.syntax()).tokens();
         Set<Integer> placeholders = new HashSet<>();
         int depth = 0;
         for (int i = 0; i < tokens.size(); i++) {

@@ -3,10 +3,15 @@ package plainsieve.core.sql;
 import java.util.List;
 import java.util.Optional;
 
-/** One SELECT, VALUES or TABLE with its clauses in written order. */
-public record Block(Span span, List<Clause> clauses) {
+/**
+ * One SELECT, VALUES or TABLE with its clauses in written order.
+ *
+ * @param from what its FROM reads, in written order
+ */
+public record Block(Span span, List<Clause> clauses, List<FromItem> from) {
     public Block {
         clauses = List.copyOf(clauses);
+        from = List.copyOf(from);
     }
 
     public Optional<Clause> clause(Clause.Kind kind) {

@@ -4,7 +4,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /** Which bracket closes which. Found once, without recursion, so that any depth of nesting gets a clear answer. */
-final class Brackets {
+public final class Brackets {
     private static final int DEEPEST = 300;
 
     private final int[] partner;
@@ -52,7 +52,7 @@ final class Brackets {
     }
 
     /** The index of the bracket that closes the one at the index. */
-    int close(int open) {
+    public int close(int open) {
         return partner[open];
     }
 

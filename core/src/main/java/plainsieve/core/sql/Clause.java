@@ -19,6 +19,7 @@ public record Clause(Kind kind, int keyword, Span body, Optional<Condition> cond
         HAVING,
         WINDOW,
         QUALIFY,
+        SAMPLE,
         ORDER_BY,
         LIMIT,
         OFFSET,
@@ -30,5 +31,10 @@ public record Clause(Kind kind, int keyword, Span body, Optional<Condition> cond
 
     Clause(Kind kind, int keyword, Span body) {
         this(kind, keyword, body, Optional.empty());
+    }
+
+    /** All tokens of the clause, its keywords too. */
+    public Span span() {
+        return new Span(keyword, body.to());
     }
 }

@@ -3,11 +3,14 @@ package plainsieve.core.sql;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.dialect.Syntax;
+import plainsieve.core.dialect.Syntax.Feature;
 
 /** Cuts one block into its clauses, by the keywords that stand outside all brackets. */
 final class ClauseParser {
     private final Tokens tokens;
     private final Brackets brackets;
+    private final Syntax syntax;
     private final Span span;
     private final List<Clause> found = new ArrayList<>();
 
@@ -15,9 +18,10 @@ final class ClauseParser {
     private int keyword;
     private int bodyFrom;
 
-    ClauseParser(Tokens tokens, Brackets brackets, Span span) {
+    ClauseParser(Tokens tokens, Brackets brackets, Syntax syntax, Span span) {
         this.tokens = tokens;
         this.brackets = brackets;
+        this.syntax = syntax;
         this.span = span;
     }
 
@@ -89,7 +93,10 @@ final class ClauseParser {
     }
 
     private static int length(Clause.Kind kind) {
-        return kind == Clause.Kind.GROUP_BY || kind == Clause.Kind.ORDER_BY ? 2 : 1;
+        return switch (kind) {
+            case GROUP_BY, ORDER_BY, SAMPLE -> 2;
+            default -> 1;
+        };
     }
 
     private Optional<Clause.Kind> kindAt(int i) {
@@ -111,8 +118,11 @@ final class ClauseParser {
         if (tokens.isWord(i, "window") && tokens.isWord(i + 2, "as")) {
             return Optional.of(Clause.Kind.WINDOW);
         }
-        if (tokens.isWord(i, "qualify")) {
+        if (syntax.has(Feature.QUALIFY) && tokens.isWord(i, "qualify")) {
             return Optional.of(Clause.Kind.QUALIFY);
+        }
+        if (tokens.isWord(i, "using") && tokens.isWord(i + 1, "sample")) {
+            return Optional.of(Clause.Kind.SAMPLE);
         }
         return tailKindAt(i);
     }
@@ -124,10 +134,12 @@ final class ClauseParser {
         if (tokens.isWord(i, "limit")) {
             return Optional.of(Clause.Kind.LIMIT);
         }
-        if (tokens.isWord(i, "offset")) {
+        if (tokens.isWord(i, "offset") && Keywords.endsOperand(tokens, i - 1) && i + 1 < span.to()) {
             return Optional.of(Clause.Kind.OFFSET);
         }
-        boolean fetch = tokens.isWord(i, "fetch") && (tokens.isWord(i + 1, "first") || tokens.isWord(i + 1, "next"));
+        boolean fetch = syntax.has(Feature.FETCH_FIRST)
+                && tokens.isWord(i, "fetch")
+                && (tokens.isWord(i + 1, "first") || tokens.isWord(i + 1, "next"));
         return fetch ? Optional.of(Clause.Kind.FETCH) : Optional.empty();
     }
 
@@ -136,19 +148,24 @@ final class ClauseParser {
     }
 
     private void refuseWriting(int i) {
-        boolean into = tokens.isWord(i, "into") && kind != Clause.Kind.FROM;
-        boolean locks = tokens.isWord(i, "for")
-                && (tokens.isWord(i + 1, "update")
-                        || tokens.isWord(i + 1, "share")
-                        || tokens.isWord(i + 1, "no")
-                        || tokens.isWord(i + 1, "key"));
-        if (into || locks) {
+        // "unpivot … into name x value y" writes nothing.
+        boolean into = tokens.isWord(i, "into") && !tokens.isWord(i + 1, "name");
+        if (into || locks(i)) {
             throw StatementGate.refused(
                     tokens,
                     i,
                     "not-reading",
-                    into ? "“%s” writes the rows into a table." : "“%s” locks the rows it reads.",
+                    into ? "“%s” writes the rows somewhere." : "“%s” locks the rows it reads.",
                     "Only one reading statement runs here: remove this part.");
         }
+    }
+
+    private boolean locks(int i) {
+        boolean rows = tokens.isWord(i, "for")
+                && (tokens.isWord(i + 1, "update")
+                        || tokens.isWord(i + 1, "share")
+                        || tokens.isWord(i + 1, "no")
+                        || tokens.isWord(i + 1, "key"));
+        return rows || (tokens.isWord(i, "lock") && tokens.isWord(i + 1, "in"));
     }
 }

@@ -3,6 +3,8 @@ package plainsieve.core.sql;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import plainsieve.core.dialect.Syntax;
+import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
@@ -15,12 +17,17 @@ final class ConditionParser {
 
     private final Tokens tokens;
     private final Brackets brackets;
+    private final QueryStarts starts;
+    private final boolean pipesMeanOr;
     private final Consumer<Condition.Leaf> onLeaf;
 
     /** @param onLeaf told of every single condition, in written order */
-    ConditionParser(Tokens tokens, Brackets brackets, Consumer<Condition.Leaf> onLeaf) {
+    ConditionParser(
+            Tokens tokens, Brackets brackets, QueryStarts starts, Syntax syntax, Consumer<Condition.Leaf> onLeaf) {
         this.tokens = tokens;
         this.brackets = brackets;
+        this.starts = starts;
+        this.pipesMeanOr = syntax.has(Feature.PIPES_MEAN_OR);
         this.onLeaf = onLeaf;
     }
 
@@ -50,7 +57,19 @@ final class ConditionParser {
                             "condition-missing", "A condition is missing here.", "Write one, or remove the AND or OR.")
                     .at(tokens.place(near)));
         }
-        return or ? joined(span, false) : negated(span);
+        // XOR binds between OR and AND. Its sides mean nothing alone, so both are one condition.
+        return or ? (hasXor(span) ? leaf(span) : joined(span, false)) : negated(span);
+    }
+
+    private boolean hasXor(Span span) {
+        for (int i = span.from(); pipesMeanOr && i < span.to(); i++) {
+            if (tokens.is(i, TokenKind.OPEN)) {
+                i = brackets.close(i);
+            } else if (tokens.isWord(i, "xor") && !Keywords.isName(tokens, i)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private Condition negated(Span span) {
@@ -74,10 +93,14 @@ final class ConditionParser {
         boolean wrapped = tokens.isBracket(span.from(), '(')
                 && brackets.close(span.from()) == span.to() - 1
                 && span.length() > 2
-                && !Keywords.beginsQuery(tokens, span.from() + 1);
+                && !starts.opensQuery(span.from());
         if (wrapped) {
             return new Condition.Parenthesised(parse(new Span(span.from() + 1, span.to() - 1)), span);
         }
+        return leaf(span);
+    }
+
+    private Condition leaf(Span span) {
         Condition.Leaf leaf = new Condition.Leaf(span);
         onLeaf.accept(leaf);
         return leaf;
@@ -85,12 +108,14 @@ final class ConditionParser {
 
     /** Where the words AND (or OR) stand that join conditions of this very level. */
     private List<Integer> connectors(Span span, boolean or) {
-        List<Integer> found = new ArrayList<>();
+        List<Integer> found = new ArrayList<>(4);
         int cases = 0;
         int betweens = 0;
         for (int i = span.from(); i < span.to(); i++) {
             if (tokens.is(i, TokenKind.OPEN)) {
                 i = brackets.close(i);
+            } else if (pipesMeanOr && tokens.isSymbol(i, or ? "||" : "&&")) {
+                found.add(i);
             } else if (!tokens.is(i, TokenKind.WORD) || Keywords.isName(tokens, i)) {
                 continue;
             } else if (tokens.isWord(i, "case")) {

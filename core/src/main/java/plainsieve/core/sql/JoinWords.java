@@ -3,9 +3,9 @@ package plainsieve.core.sql;
 import java.util.Locale;
 import java.util.Set;
 
-/** The words that begin the next join, and so end the ON before it. */
+/** The words that stand between the tables of a FROM clause and cannot be the alias of one. */
 final class JoinWords {
-    private static final Set<String> WORDS = Set.of(
+    private static final Set<String> JOINS = Set.of(
             "join",
             "left",
             "right",
@@ -22,27 +22,47 @@ final class JoinWords {
             "tablesample",
             "straight_join");
 
-    private static final int LONGEST = 13;
+    private static final Set<String> BEHIND_TABLE = Set.of(
+            "partition",
+            "use",
+            "force",
+            "ignore",
+            "indexed",
+            "not",
+            "with",
+            "for",
+            "pivot",
+            "unpivot",
+            "outer",
+            "lateral",
+            "match_condition",
+            "at");
+
+    private static final int LONGEST = 15;
 
     private JoinWords() {}
 
-    static int endOfOn(Tokens tokens, Brackets brackets, Span span) {
-        for (int i = span.from(); i < span.to(); i++) {
-            if (tokens.is(i, TokenKind.OPEN)) {
-                i = brackets.close(i);
-            } else if (tokens.is(i, TokenKind.COMMA) || isJoinWord(tokens, i)) {
-                return i;
-            }
-        }
-        return span.to();
+    /** Whether the word at the index begins a join, an ON or a USING. LEFT and RIGHT are also functions, before a bracket. */
+    static boolean isJoinWord(Tokens tokens, int index) {
+        return isOneOf(JOINS, tokens, index)
+                && !Keywords.isName(tokens, index)
+                && (!tokens.isBracket(index + 1, '(') || !isSide(tokens, index));
     }
 
-    /** {@code left} and {@code right} are also functions; then a bracket follows. */
-    private static boolean isJoinWord(Tokens tokens, int i) {
-        return tokens.is(i, TokenKind.WORD)
-                && tokens.end(i) - tokens.start(i) <= LONGEST
-                && WORDS.contains(tokens.written(i).toLowerCase(Locale.ROOT))
-                && !Keywords.isName(tokens, i)
-                && !tokens.isBracket(i + 1, '(');
+    private static boolean isSide(Tokens tokens, int index) {
+        return tokens.isWord(index, "left") || tokens.isWord(index, "right");
+    }
+
+    /** Whether the word at the index may be the alias of the table before it. */
+    static boolean isAlias(Tokens tokens, int index) {
+        return tokens.is(index, TokenKind.WORD)
+                && !isOneOf(JOINS, tokens, index)
+                && !isOneOf(BEHIND_TABLE, tokens, index);
+    }
+
+    private static boolean isOneOf(Set<String> words, Tokens tokens, int index) {
+        return tokens.is(index, TokenKind.WORD)
+                && tokens.end(index) - tokens.start(index) <= LONGEST
+                && words.contains(tokens.written(index).toLowerCase(Locale.ROOT));
     }
 }

@@ -2,6 +2,8 @@ package plainsieve.core.sql;
 
 import java.util.Locale;
 import java.util.Set;
+import plainsieve.core.dialect.Syntax;
+import plainsieve.core.dialect.Syntax.Feature;
 
 /** The words that shape a reading query. All other words are names or functions and are left alone. */
 final class Keywords {
@@ -43,16 +45,36 @@ final class Keywords {
                 && RESERVED.contains(tokens.written(index).toUpperCase(Locale.ROOT));
     }
 
-    /** Whether a query can begin at the index: {@code select}, {@code with}, {@code values}, {@code table t}, {@code from t}. */
-    static boolean beginsQuery(Tokens tokens, int index) {
+    /**
+     * Whether a query can begin at the index: {@code select}, {@code with}, {@code values (}, {@code table t}, and where
+     * the database has it {@code from t}.
+     */
+    static boolean beginsQuery(Tokens tokens, Syntax syntax, int index) {
         if (!tokens.is(index, TokenKind.WORD)) {
             return false;
         }
-        if (tokens.isWord(index, "select") || tokens.isWord(index, "with") || tokens.isWord(index, "values")) {
+        if (tokens.isWord(index, "select")) {
             return true;
         }
-        boolean namesTable = tokens.isWord(index, "table") || tokens.isWord(index, "from");
-        return namesTable && (tokens.is(index + 1, TokenKind.WORD) || tokens.is(index + 1, TokenKind.QUOTED_NAME));
+        if (tokens.isWord(index, "with")) {
+            return isNameToken(tokens, index + 1);
+        }
+        if (tokens.isWord(index, "values")) {
+            return tokens.isBracket(index + 1, '(') || tokens.isWord(index + 1, "row");
+        }
+        boolean trims = tokens.isBracket(index - 1, '(') && tokens.isWord(index - 2, "trim");
+        boolean namesTable = tokens.isWord(index, "table")
+                || (tokens.isWord(index, "from") && syntax.has(Feature.FROM_FIRST) && !trims);
+        return namesTable
+                && (isNameToken(tokens, index + 1)
+                        || (tokens.isWord(index, "from")
+                                && (tokens.is(index + 1, TokenKind.STRING)
+                                        || tokens.isBracket(index + 1, '(')
+                                        || tokens.is(index + 1, TokenKind.PARAMETER))));
+    }
+
+    private static boolean isNameToken(Tokens tokens, int index) {
+        return tokens.is(index, TokenKind.WORD) || tokens.is(index, TokenKind.QUOTED_NAME);
     }
 
     static boolean isSetOperator(Tokens tokens, int index) {
@@ -62,5 +84,15 @@ final class Keywords {
     /** Whether the word at the index is used as a name: behind a dot or behind AS. */
     static boolean isName(Tokens tokens, int index) {
         return tokens.isSymbol(index - 1, ".") || tokens.isWord(index - 1, "as");
+    }
+
+    /** Whether an expression can end with the token at the index, so that a clause may begin behind it. */
+    static boolean endsOperand(Tokens tokens, int index) {
+        return switch (tokens.kind(index)) {
+            case WORD -> !isReserved(tokens, index);
+            case SYMBOL -> tokens.isSymbol(index, "*");
+            case COMMA, OPEN, SEMICOLON -> false;
+            default -> true;
+        };
     }
 }

@@ -2,9 +2,9 @@ package plainsieve.core.sql;
 
 import java.util.ArrayList;
 import java.util.List;
-import plainsieve.core.dialect.LexicalRules;
+import plainsieve.core.dialect.Syntax;
+import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Place;
-import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
@@ -14,80 +14,57 @@ import plainsieve.core.value.ProblemException;
  */
 public final class Lexer {
     private static final String OPERATOR_CHARACTERS = "+-*/<>=~!@#%^&|`";
+    private static final List<String> FIXED_OPERATORS =
+            List.of("<=>", "->>", "<>", "<=", ">=", "!=", "==", "||", "&&", "<<", ">>", "->", ":=");
 
-    private final String text;
-    private final LexicalRules rules;
+    private final Cursor cursor;
+    private final Comments comments;
+    private final QuotedText quoted;
+    private final Syntax syntax;
+    private final boolean backslashStrings;
+    private final boolean longOperators;
     private final Tokens tokens;
     private final List<Place> quotedParameters = new ArrayList<>();
-    private int at;
 
-    private Lexer(String text, LexicalRules rules) {
-        this.text = text;
-        this.rules = rules;
+    private Lexer(String text, Syntax syntax) {
+        this.cursor = new Cursor(text);
+        this.comments = new Comments(cursor, syntax);
+        this.quoted = new QuotedText(cursor);
+        this.syntax = syntax;
+        this.backslashStrings = syntax.has(Feature.BACKSLASH_STRINGS);
+        this.longOperators = syntax.has(Feature.LONG_OPERATORS);
         this.tokens = new Tokens(text);
     }
 
     /** The tokens of a text, and the places where something like a parameter stands inside a string. */
     public record Result(Tokens tokens, List<Place> quotedParameters) {}
 
-    public static Result scan(String text, LexicalRules rules) {
-        Lexer lexer = new Lexer(text, rules);
+    public static Result scan(String text, Syntax syntax) {
+        Lexer lexer = new Lexer(text, syntax);
         lexer.run();
         return new Result(lexer.tokens, List.copyOf(lexer.quotedParameters));
     }
 
     private void run() {
-        if (text.startsWith("\uFEFF")) {
-            at = 1;
+        if (cursor.startsWith("\uFEFF")) {
+            cursor.at = 1;
         }
-        while (at < text.length()) {
-            char c = text.charAt(at);
-            if (Character.isWhitespace(c) || c == '\0') {
-                at++;
-            } else if (!skipComment(c)) {
+        while (!cursor.atEnd()) {
+            char c = cursor.peek(0);
+            if (c == ' ' || c == '\n' || c == '\0' || Character.isWhitespace(c)) {
+                cursor.at++;
+            } else if (!comments.skip()) {
                 scanToken(c);
             }
         }
-    }
-
-    private boolean skipComment(char c) {
-        if (c == '-' && peek(1) == '-') {
-            int end = text.indexOf('\n', at);
-            at = end < 0 ? text.length() : end;
-            return true;
-        }
-        if (c == '/' && peek(1) == '*') {
-            skipBlockComment();
-            return true;
-        }
-        return false;
-    }
-
-    private void skipBlockComment() {
-        int start = at;
-        int depth = 1;
-        at += 2;
-        while (depth > 0) {
-            if (at + 1 >= text.length()) {
-                throw unclosed(start, "comment", "*/");
-            }
-            if (text.startsWith("*/", at)) {
-                depth--;
-                at += 2;
-            } else if (rules.nestedComments() && text.startsWith("/*", at)) {
-                depth++;
-                at += 2;
-            } else {
-                at++;
-            }
-        }
+        comments.end();
     }
 
     private void scanToken(char c) {
         switch (c) {
-            case '\'' -> scanString(at, false);
-            case '"' -> scanQuotedName('"');
-            case '(', '[', '{' -> single(TokenKind.OPEN);
+            case '\'' -> scanString(cursor.at, backslashStrings);
+            case '"', '`', '[' -> scanQuotedOr(c);
+            case '(', '{' -> single(TokenKind.OPEN);
             case ')', ']', '}' -> single(TokenKind.CLOSE);
             case ',' -> single(TokenKind.COMMA);
             case ';' -> single(TokenKind.SEMICOLON);
@@ -98,11 +75,27 @@ public final class Lexer {
         }
     }
 
+    private void scanQuotedOr(char c) {
+        if (c == '"' && syntax.has(Feature.DOUBLE_QUOTED_STRINGS)) {
+            scanString(cursor.at, backslashStrings);
+        } else if (c == '"' || (c == '`' && syntax.has(Feature.BACKTICK_NAMES))) {
+            scanQuotedName(c);
+        } else if (c == '`') {
+            scanOperator();
+        } else if (syntax.has(Feature.BRACKETED_NAMES)) {
+            scanQuotedName(']');
+        } else {
+            single(TokenKind.OPEN);
+        }
+    }
+
     private void scanOther(char c) {
-        if (isDigit(c) || (c == '.' && isDigit(peek(1)))) {
-            scanNumber();
-        } else if (isWordStart(c)) {
+        if (Cursor.isWordStart(c)) {
             scanWord(c);
+        } else if (Cursor.isDigit(c) || (c == '.' && Cursor.isDigit(cursor.peek(1)))) {
+            scanNumber();
+        } else if (c == '@' && syntax.has(Feature.AT_PLACEHOLDERS) && Cursor.isWordStart(cursor.peek(1))) {
+            scanAtPlaceholder();
         } else if (OPERATOR_CHARACTERS.indexOf(c) >= 0) {
             scanOperator();
         } else {
@@ -111,88 +104,70 @@ public final class Lexer {
     }
 
     private void scanWord(char c) {
-        boolean escapes = rules.escapeStrings() && (c == 'e' || c == 'E');
-        boolean prefix = "eEbBxXnN".indexOf(c) >= 0;
-        if (prefix && peek(1) == '\'') {
-            int start = at++;
-            scanString(start, escapes);
+        int start = cursor.at;
+        if (cursor.peek(1) == '\'' && "eEbBxXnN".indexOf(c) >= 0) {
+            boolean escapes = syntax.has(Feature.ESCAPE_STRINGS) && (c == 'e' || c == 'E');
+            cursor.at++;
+            scanString(start, escapes || backslashStrings);
             return;
         }
-        int start = at;
-        while (at < text.length() && isWordPart(text.charAt(at))) {
-            at++;
+        while (!cursor.atEnd() && Cursor.isWordPart(cursor.peek(0))) {
+            cursor.at++;
         }
-        tokens.add(TokenKind.WORD, start, at);
+        tokens.add(TokenKind.WORD, start, cursor.at);
     }
 
-    /** Reads a string that opens at the current quote; the token begins at {@code start}, before any prefix letter. */
     private void scanString(int start, boolean backslashEscapes) {
-        int quote = at++;
-        while (true) {
-            if (at >= text.length()) {
-                throw unclosed(start, "string", "'");
-            }
-            char c = text.charAt(at);
-            if (c == '\\' && backslashEscapes) {
-                at += 2;
-            } else if (c != '\'') {
-                at++;
-            } else if (peek(1) == '\'') {
-                at += 2;
-            } else {
-                at++;
-                break;
-            }
+        int quote = cursor.at;
+        quoted.skipString(start, backslashEscapes);
+        while (backslashEscapes && !backslashStrings && quoted.continuesOnNextLine()) {
+            quoted.skipString(start, true);
         }
-        tokens.add(TokenKind.STRING, start, at);
-        noteQuotedParameter(quote, at);
+        tokens.add(TokenKind.STRING, start, cursor.at);
+        noteQuotedParameter(quote, cursor.at);
     }
 
     /** {@code ':port'}: a string that is nothing but a parameter was most likely meant to be one. */
     private void noteQuotedParameter(int quote, int end) {
-        boolean looksLikeOne = end - quote > 3 && text.charAt(quote + 1) == ':' && isWordStart(text.charAt(quote + 2));
+        String text = cursor.text;
+        boolean looksLikeOne =
+                end - quote > 3 && text.charAt(quote + 1) == ':' && Cursor.isWordStart(text.charAt(quote + 2));
         for (int i = quote + 2; looksLikeOne && i < end - 1; i++) {
-            looksLikeOne = isWordPart(text.charAt(i));
+            looksLikeOne = Cursor.isWordPart(text.charAt(i));
         }
         if (looksLikeOne) {
             quotedParameters.add(Place.in(text, quote, end));
         }
     }
 
-    private void scanQuotedName(char quote) {
-        int start = at++;
-        while (true) {
-            int end = text.indexOf(quote, at);
-            if (end < 0) {
-                throw unclosed(start, "quoted name", String.valueOf(quote));
-            }
-            at = end + 1;
-            if (at >= text.length() || text.charAt(at) != quote) {
-                break;
-            }
-            at++;
-        }
-        tokens.add(TokenKind.QUOTED_NAME, start, at);
+    private void scanQuotedName(char close) {
+        int start = cursor.at;
+        quoted.skipName(close);
+        tokens.add(TokenKind.QUOTED_NAME, start, cursor.at);
     }
 
     private void scanColon() {
-        if (peek(1) == ':' || peek(1) == '=') {
+        if (cursor.peek(1) == ':' || cursor.peek(1) == '=') {
             symbol(2);
-        } else if (isWordStart(peek(1)) && !followsOperand()) {
-            int start = at++;
-            while (at < text.length() && isNamePart(text.charAt(at))) {
-                at++;
-            }
-            tokens.add(TokenKind.PARAMETER, start, at);
+        } else if (Cursor.isWordStart(cursor.peek(1)) && !followsOperand()) {
+            int start = cursor.at++;
+            skipName();
+            tokens.add(TokenKind.PARAMETER, start, cursor.at);
         } else {
             symbol(1);
+        }
+    }
+
+    private void skipName() {
+        while (!cursor.atEnd() && Cursor.isNamePart(cursor.peek(0))) {
+            cursor.at++;
         }
     }
 
     /** In {@code a[lo:hi]} and <code>{'k':v}</code> the colon stands right behind an operand; no parameter does. */
     private boolean followsOperand() {
         int last = tokens.size() - 1;
-        if (last < 0 || tokens.end(last) != at) {
+        if (!syntax.has(Feature.COLON_BEHIND_OPERAND) || last < 0 || tokens.end(last) != cursor.at) {
             return false;
         }
         return switch (tokens.kind(last)) {
@@ -203,98 +178,83 @@ public final class Lexer {
     }
 
     private void scanDollar() {
-        int end = at + 1;
-        while (end < text.length() && isNamePart(text.charAt(end))) {
-            end++;
+        int start = cursor.at;
+        int endOfTag = syntax.has(Feature.DOLLAR_QUOTES) ? quoted.endOfDollarTag() : -1;
+        if (endOfTag > 0) {
+            quoted.skipDollarString(endOfTag);
+            tokens.add(TokenKind.STRING, start, cursor.at);
+            return;
         }
-        boolean tagged = rules.dollarQuotes() && end < text.length() && text.charAt(end) == '$' && !isDigit(peek(1));
-        if (tagged) {
-            String tag = text.substring(at, end + 1);
-            int close = text.indexOf(tag, end + 1);
-            if (close < 0) {
-                throw unclosed(at, "string", tag);
-            }
-            tokens.add(TokenKind.STRING, at, close + tag.length());
-            at = close + tag.length();
-        } else {
-            tokens.add(end > at + 1 ? TokenKind.PLACEHOLDER : TokenKind.SYMBOL, at, end);
-            at = end;
-        }
+        cursor.at++;
+        skipName();
+        tokens.add(cursor.at > start + 1 ? TokenKind.PLACEHOLDER : TokenKind.SYMBOL, start, cursor.at);
+    }
+
+    private void scanAtPlaceholder() {
+        int start = cursor.at++;
+        skipName();
+        tokens.add(TokenKind.PLACEHOLDER, start, cursor.at);
     }
 
     private void scanQuestionMark() {
-        if (rules.questionOperators()) {
-            symbol(peek(1) == '|' || peek(1) == '&' ? 2 : 1);
+        if (syntax.has(Feature.QUESTION_OPERATORS)) {
+            symbol(cursor.peek(1) == '|' || cursor.peek(1) == '&' ? 2 : 1);
         } else {
             single(TokenKind.PLACEHOLDER);
         }
     }
 
     private void scanNumber() {
-        int start = at;
-        while (at < text.length() && (isWordPart(text.charAt(at)) || text.charAt(at) == '.')) {
-            char c = text.charAt(at++);
-            boolean exponent = (c == 'e' || c == 'E') && !text.startsWith("0x", start) && !text.startsWith("0X", start);
-            if (exponent && (peek(0) == '+' || peek(0) == '-') && isDigit(peek(1))) {
-                at++;
+        int start = cursor.at;
+        boolean hexadecimal = cursor.peek(0) == '0' && (cursor.peek(1) == 'x' || cursor.peek(1) == 'X');
+        while (!cursor.atEnd() && (Cursor.isWordPart(cursor.peek(0)) || cursor.peek(0) == '.')) {
+            char c = cursor.peek(0);
+            cursor.at++;
+            boolean exponent = (c == 'e' || c == 'E') && !hexadecimal;
+            if (exponent && (cursor.peek(0) == '+' || cursor.peek(0) == '-') && Cursor.isDigit(cursor.peek(1))) {
+                cursor.at++;
             }
         }
-        tokens.add(TokenKind.NUMBER, start, at);
+        tokens.add(TokenKind.NUMBER, start, cursor.at);
+    }
+
+    private void scanOperator() {
+        if (longOperators) {
+            scanLongOperator();
+            return;
+        }
+        for (String operator : FIXED_OPERATORS) {
+            if (cursor.startsWith(operator)) {
+                symbol(operator.length());
+                return;
+            }
+        }
+        single(TokenKind.SYMBOL);
     }
 
     /** The longest run of operator characters; as in SQL's own rule, a sign at its end belongs to what follows. */
-    private void scanOperator() {
-        int start = at;
+    private void scanLongOperator() {
+        int start = cursor.at;
         boolean special = false;
-        while (at < text.length() && OPERATOR_CHARACTERS.indexOf(text.charAt(at)) >= 0 && !startsComment()) {
-            special |= "~!@#%^&|`".indexOf(text.charAt(at)) >= 0;
-            at++;
+        while (OPERATOR_CHARACTERS.indexOf(cursor.peek(0)) >= 0 && !cursor.atEnd() && !comments.begin()) {
+            special |= "~!@#%^&|`".indexOf(cursor.peek(0)) >= 0;
+            cursor.at++;
         }
-        while (!special && at > start + 1 && (text.charAt(at - 1) == '-' || text.charAt(at - 1) == '+')) {
-            at--;
+        while (!special
+                && cursor.at > start + 1
+                && (cursor.text.charAt(cursor.at - 1) == '-' || cursor.text.charAt(cursor.at - 1) == '+')) {
+            cursor.at--;
         }
-        tokens.add(TokenKind.SYMBOL, start, at);
-    }
-
-    private boolean startsComment() {
-        return text.startsWith("--", at) || text.startsWith("/*", at);
+        tokens.add(TokenKind.SYMBOL, start, cursor.at);
     }
 
     private void single(TokenKind kind) {
-        tokens.add(kind, at, at + 1);
-        at++;
+        tokens.add(kind, cursor.at, cursor.at + 1);
+        cursor.at++;
     }
 
     private void symbol(int length) {
-        tokens.add(TokenKind.SYMBOL, at, at + length);
-        at += length;
-    }
-
-    private char peek(int ahead) {
-        return at + ahead < text.length() ? text.charAt(at + ahead) : '\0';
-    }
-
-    private static boolean isDigit(char c) {
-        return c >= '0' && c <= '9';
-    }
-
-    private static boolean isWordStart(char c) {
-        return c == '_' || Character.isLetter(c) || Character.isSurrogate(c);
-    }
-
-    private static boolean isWordPart(char c) {
-        return isWordStart(c) || Character.isDigit(c) || c == '$' || Character.getType(c) == Character.NON_SPACING_MARK;
-    }
-
-    private static boolean isNamePart(char c) {
-        return c == '_' || Character.isLetterOrDigit(c);
-    }
-
-    private ProblemException unclosed(int start, String what, String closing) {
-        return new ProblemException(Problem.of(
-                        "unclosed-" + what.replace(' ', '-'),
-                        "A %s opens here and never closes.".formatted(what),
-                        "Close it with %s.".formatted(closing))
-                .at(Place.in(text, start, Math.min(text.length(), start + 1))));
+        tokens.add(TokenKind.SYMBOL, cursor.at, cursor.at + length);
+        cursor.at += length;
     }
 }

@@ -7,6 +7,7 @@ import plainsieve.core.value.Place;
 /**
  * One reading statement, understood by structure. The text itself is never changed.
  *
+ * @param brackets which bracket closes which
  * @param top the outermost query
  * @param blockCount how many blocks there are at any depth
  * @param conditionClauses every clause that holds a condition, at any depth
@@ -15,6 +16,7 @@ import plainsieve.core.value.Place;
  */
 public record ParsedQuery(
         Tokens tokens,
+        Brackets brackets,
         QueryLevel top,
         int blockCount,
         List<Clause> conditionClauses,
@@ -31,8 +33,8 @@ public record ParsedQuery(
 
     /** Reads a text. Throws {@link plainsieve.core.value.ProblemException} when it is not one reading statement. */
     public static ParsedQuery parse(String text, Dialect dialect) {
-        Lexer.Result scanned = Lexer.scan(text, dialect.lexicalRules());
-        return new QueryParser(scanned).parse();
+        Lexer.Result scanned = Lexer.scan(text, dialect.syntax());
+        return new QueryParser(scanned, dialect.syntax()).parse();
     }
 
     public String text() {

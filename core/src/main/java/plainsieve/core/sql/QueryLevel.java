@@ -7,11 +7,16 @@ import java.util.Optional;
  * One query at any depth: its WITH, its blocks joined by set operators, and the clauses that hold for all of them
  * together (ORDER BY, LIMIT, OFFSET, FETCH).
  *
+ * @param with what its WITH names
+ * @param operators the set operators between the operands, one less than there are operands
  * @param operands a block each, or a parenthesised query
  * @param tail ORDER BY, LIMIT, OFFSET and FETCH in written order
  */
-public record QueryLevel(Span span, List<Operand> operands, List<Clause> tail) {
+public record QueryLevel(
+        Span span, List<Named> with, List<Operand> operands, List<SetOperator> operators, List<Clause> tail) {
     public QueryLevel {
+        with = List.copyOf(with);
+        operators = List.copyOf(operators);
         operands = List.copyOf(operands);
         tail = List.copyOf(tail);
     }
@@ -21,6 +26,29 @@ public record QueryLevel(Span span, List<Operand> operands, List<Clause> tail) {
         record Plain(Block block) implements Operand {}
 
         record Nested(QueryLevel query) implements Operand {}
+    }
+
+    /** {@code union}, {@code intersect} or {@code except}, with whether columns are matched by name. */
+    public record SetOperator(Word word, boolean byName) {
+        /** Which of the three. */
+        public enum Word {
+            UNION,
+            INTERSECT,
+            EXCEPT
+        }
+    }
+
+    /**
+     * A query with a name.
+     *
+     * @param name as written, with its quotes
+     * @param columns the names given to its columns, as written
+     * @param recursive whether the WITH says so; then the query may read itself
+     */
+    public record Named(String name, List<String> columns, boolean recursive, QueryLevel query) {
+        public Named {
+            columns = List.copyOf(columns);
+        }
     }
 
     public Optional<Clause> tailClause(Clause.Kind kind) {

@@ -3,17 +3,23 @@ package plainsieve.core.sql;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.dialect.Syntax;
+import plainsieve.core.sql.QueryLevel.Named;
 import plainsieve.core.sql.QueryLevel.Operand;
+import plainsieve.core.sql.QueryLevel.SetOperator;
+import plainsieve.core.value.Place;
 
 /**
  * Finds the structure of one reading statement: WITH, set operations, blocks, clauses, conditions, at any depth. Every
  * token is looked at a fixed number of times per level of brackets, and levels are left out by jumping from bracket to
  * bracket, so the time is linear in the length of the text.
  */
-final class QueryParser {
+final class QueryParser implements FromReader.Inner {
     private final Tokens tokens;
-    private final List<plainsieve.core.value.Place> quotedParameters;
+    private final Syntax syntax;
+    private final List<Place> quotedParameters;
     private final Brackets brackets;
+    private final QueryStarts starts;
     private final int end;
     private final ConditionParser conditions;
 
@@ -24,57 +30,81 @@ final class QueryParser {
     private Clause.Kind clause = Clause.Kind.SELECT;
     private Optional<Condition.Leaf> leaf = Optional.empty();
 
-    QueryParser(Lexer.Result scanned) {
+    QueryParser(Lexer.Result scanned, Syntax syntax) {
         this.tokens = scanned.tokens();
+        this.syntax = syntax;
         this.quotedParameters = scanned.quotedParameters();
-        this.end = StatementGate.endOfStatement(tokens);
+        this.end = StatementGate.endOfStatement(tokens, syntax);
         this.brackets = Brackets.match(tokens);
-        this.conditions = new ConditionParser(tokens, brackets, this::scanLeaf);
+        this.starts = new QueryStarts(tokens, brackets, syntax);
+        this.conditions = new ConditionParser(tokens, brackets, starts, syntax, this::scanLeaf);
     }
 
     ParsedQuery parse() {
         QueryLevel top = query(new Span(0, end));
-        return new ParsedQuery(tokens, top, blockCount, conditionClauses, limitClauses, parameters, quotedParameters);
+        return new ParsedQuery(
+                tokens, brackets, top, blockCount, conditionClauses, limitClauses, parameters, quotedParameters);
     }
 
     /** A whole query: WITH, then operands joined by set operators, then what holds for all of them. */
     private QueryLevel query(Span span) {
-        int at = tokens.isWord(span.from(), "with") ? skipWith(span) : span.from();
-        List<Operand> operands = new ArrayList<>();
-        List<Clause> tail = new ArrayList<>();
+        List<Named> with = new ArrayList<>(2);
+        int at = tokens.isWord(span.from(), "with") ? readWith(span, with) : span.from();
+        List<Operand> operands = new ArrayList<>(2);
+        List<SetOperator> operators = new ArrayList<>(2);
+        List<Clause> tail = new ArrayList<>(2);
         while (true) {
             int next = endOfOperand(new Span(at, span.to()));
             at = operand(new Span(at, next), operands, tail);
             if (at >= span.to()) {
-                return new QueryLevel(span, operands, tail);
+                return new QueryLevel(span, with, operands, operators, tail);
             }
-            at++;
-            while (tokens.isWord(at, "all")
-                    || tokens.isWord(at, "distinct")
-                    || tokens.isWord(at, "by")
-                    || tokens.isWord(at, "name")) {
-                at++;
-            }
+            at = readOperator(at, operators);
         }
     }
 
+    private int readOperator(int word, List<SetOperator> operators) {
+        int at = word + 1;
+        boolean byName = false;
+        while (tokens.isWord(at, "all")
+                || tokens.isWord(at, "distinct")
+                || tokens.isWord(at, "by")
+                || tokens.isWord(at, "name")) {
+            byName |= tokens.isWord(at, "name");
+            at++;
+        }
+        SetOperator.Word which = tokens.isWord(word, "union")
+                ? SetOperator.Word.UNION
+                : tokens.isWord(word, "intersect") ? SetOperator.Word.INTERSECT : SetOperator.Word.EXCEPT;
+        operators.add(new SetOperator(which, byName));
+        return at;
+    }
+
     /** Reads each {@code name as ( query )} and returns the token at which the main query begins. */
-    private int skipWith(Span span) {
-        int at = span.from() + 1;
+    private int readWith(Span span, List<Named> with) {
+        boolean recursive = tokens.isWord(span.from() + 1, "recursive");
+        int name = span.from() + (recursive ? 2 : 1);
+        List<String> columns = new ArrayList<>();
+        int at = name + 1;
         while (at < span.to()) {
-            if (tokens.isBracket(at, '(')) {
-                boolean definition = !tokens.is(at - 1, TokenKind.QUOTED_NAME)
-                        && (tokens.isWord(at - 1, "as") || tokens.isWord(at - 1, "materialized"));
-                if (definition) {
-                    nestedQuery(at);
-                }
-                at = brackets.close(at) + 1;
-                if (definition && !tokens.is(at, TokenKind.COMMA)) {
-                    return skipSearchAndCycle(at, span.to());
-                }
-            } else {
+            if (!tokens.isBracket(at, '(')) {
                 at++;
+                continue;
             }
+            boolean definition = !tokens.is(at - 1, TokenKind.QUOTED_NAME)
+                    && (tokens.isWord(at - 1, "as") || tokens.isWord(at - 1, "materialized"));
+            int behind = brackets.close(at) + 1;
+            if (!definition) {
+                columns = names(new Span(at + 1, behind - 1));
+            } else {
+                with.add(new Named(tokens.written(name), columns, recursive, nestedQuery(at)));
+                columns = new ArrayList<>();
+                if (!tokens.is(behind, TokenKind.COMMA)) {
+                    return skipSearchAndCycle(behind, span.to());
+                }
+                name = behind + 1;
+            }
+            at = behind;
         }
         throw StatementGate.refused(
                 tokens,
@@ -82,6 +112,16 @@ final class QueryParser {
                 "not-reading",
                 "No query follows this “%s”.",
                 "Write WITH name AS (SELECT …) SELECT …");
+    }
+
+    private List<String> names(Span list) {
+        List<String> names = new ArrayList<>();
+        for (int i = list.from(); i < list.to(); i++) {
+            if (!tokens.is(i, TokenKind.COMMA)) {
+                names.add(tokens.written(i));
+            }
+        }
+        return names;
     }
 
     /** A recursive query may say SEARCH … and CYCLE … behind its definition. */
@@ -103,16 +143,17 @@ final class QueryParser {
     }
 
     private boolean beginsOperand(int at) {
-        return Keywords.beginsQuery(tokens, at) || tokens.isBracket(at, '(');
+        return starts.at(at) || tokens.isBracket(at, '(');
     }
 
-    private void nestedQuery(int open) {
+    private QueryLevel nestedQuery(int open) {
         Clause.Kind outerClause = clause;
         Optional<Condition.Leaf> outerLeaf = leaf;
         leaf = Optional.empty();
-        query(new Span(open + 1, brackets.close(open)));
+        QueryLevel nested = query(new Span(open + 1, brackets.close(open)));
         clause = outerClause;
         leaf = outerLeaf;
+        return nested;
     }
 
     private int endOfOperand(Span span) {
@@ -135,10 +176,10 @@ final class QueryParser {
         if (tokens.isBracket(span.from(), '(')) {
             int close = brackets.close(span.from());
             operands.add(new Operand.Nested(query(new Span(span.from() + 1, close))));
-            new ClauseParser(tokens, brackets, new Span(close + 1, span.to()))
+            new ClauseParser(tokens, brackets, syntax, new Span(close + 1, span.to()))
                     .tail()
                     .forEach(found -> tail.add(read(found)));
-        } else if (Keywords.beginsQuery(tokens, span.from())) {
+        } else if (starts.at(span.from())) {
             block(span, operands, tail);
         } else {
             throw StatementGate.notReading(tokens, span.from());
@@ -149,11 +190,15 @@ final class QueryParser {
     private void block(Span span, List<Operand> operands, List<Clause> tail) {
         blockCount++;
         List<Clause> clauses = new ArrayList<>();
-        for (Clause found : new ClauseParser(tokens, brackets, span).clauses()) {
+        List<FromItem> from = List.of();
+        for (Clause found : new ClauseParser(tokens, brackets, syntax, span).clauses()) {
+            if (found.kind() == Clause.Kind.FROM) {
+                from = readFrom(found);
+            }
             Clause read = read(found);
             (ClauseParser.isTail(read.kind()) ? tail : clauses).add(read);
         }
-        operands.add(new Operand.Plain(new Block(span, clauses)));
+        operands.add(new Operand.Plain(new Block(span, clauses, from)));
     }
 
     /** Reads what is inside a clause: its condition, its subqueries, its parameters. */
@@ -163,7 +208,7 @@ final class QueryParser {
         Clause read = found;
         switch (found.kind()) {
             case WHERE, HAVING, QUALIFY -> read = readCondition(found);
-            case FROM -> readFrom(found.body());
+            case FROM -> {}
             default -> scan(found.body());
         }
         if (found.kind() == Clause.Kind.LIMIT
@@ -190,17 +235,27 @@ final class QueryParser {
         return read;
     }
 
-    private void readFrom(Span body) {
-        int at = body.from();
-        while (at < body.to()) {
-            if (tokens.isWord(at, "on") && !Keywords.isName(tokens, at)) {
-                int to = JoinWords.endOfOn(tokens, brackets, new Span(at + 1, body.to()));
-                readInner(new Clause(Clause.Kind.ON, at, new Span(at + 1, to)));
-                at = to;
-            } else {
-                at = scanToken(at, true);
-            }
-        }
+    private List<FromItem> readFrom(Clause found) {
+        Clause.Kind outer = clause;
+        clause = Clause.Kind.FROM;
+        List<FromItem> items = new FromReader(tokens, brackets, starts, this, found.body()).read();
+        clause = outer;
+        return items;
+    }
+
+    @Override
+    public QueryLevel query(int open) {
+        return nestedQuery(open);
+    }
+
+    @Override
+    public void on(Clause found) {
+        readInner(found);
+    }
+
+    @Override
+    public void rest(Span span) {
+        scan(span);
     }
 
     private void readInner(Clause found) {
@@ -220,40 +275,24 @@ final class QueryParser {
     private void scan(Span span) {
         int at = span.from();
         while (at < span.to()) {
-            at = scanToken(at, false);
+            at = scanToken(at);
         }
     }
 
     /** Looks at one token and returns the one to look at next; subqueries and FILTER are read whole. */
-    private int scanToken(int at, boolean inFrom) {
+    private int scanToken(int at) {
         if (tokens.is(at, TokenKind.PARAMETER)) {
             parameters.add(new ParameterPlace(at, tokens.parameterName(at), clause, leaf));
         } else if (tokens.isBracket(at, '(')) {
-            int close = brackets.close(at);
-            if (Keywords.beginsQuery(tokens, at + 1) || opensNestedQuery(at + 1, close)) {
+            if (starts.opensQuery(at)) {
                 nestedQuery(at);
-                return close + 1;
+                return brackets.close(at) + 1;
             }
             if (tokens.isWord(at + 1, "where") && tokens.isWord(at - 1, "filter")) {
-                readInner(new Clause(Clause.Kind.FILTER, at + 1, new Span(at + 2, close)));
-                return close + 1;
-            }
-            if (inFrom) {
-                readFrom(new Span(at + 1, close));
-                return close + 1;
+                readInner(new Clause(Clause.Kind.FILTER, at + 1, new Span(at + 2, brackets.close(at))));
+                return brackets.close(at) + 1;
             }
         }
         return at + 1;
-    }
-
-    /** {@code ((select …) union …)}: brackets that open a query only after more brackets. */
-    private boolean opensNestedQuery(int at, int close) {
-        int inner = at;
-        while (tokens.isBracket(inner, '(')) {
-            inner++;
-        }
-        return inner > at
-                && Keywords.beginsQuery(tokens, inner)
-                && (brackets.close(at) == close - 1 || Keywords.isSetOperator(tokens, brackets.close(at) + 1));
     }
 }

@@ -2,6 +2,9 @@ package plainsieve.core.sql;
 
 import java.util.Locale;
 import java.util.Set;
+import plainsieve.core.dialect.Syntax;
+import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
@@ -14,9 +17,13 @@ final class StatementGate {
     private StatementGate() {}
 
     /** The token behind the last one of the statement. Throws when there is none, or when a second one follows. */
-    static int endOfStatement(Tokens tokens) {
+    static int endOfStatement(Tokens tokens, Syntax syntax) {
         int end = tokens.size();
+        boolean setsVariables = syntax.has(Feature.SESSION_VARIABLES);
         for (int i = 0; i < tokens.size(); i++) {
+            if (setsVariables && tokens.isSymbol(i, ":=")) {
+                throw refused(tokens, i, "not-reading", "“%s” sets a variable of the session.", ADVICE);
+            }
             if (tokens.is(i, TokenKind.PLACEHOLDER)) {
                 throw refused(
                         tokens,
@@ -34,7 +41,7 @@ final class StatementGate {
         if (end == 0) {
             throw new ProblemException(
                     Problem.of("empty-query", "There is no query yet.", "Write one, such as: select * from crossings")
-                            .at(plainsieve.core.value.Place.in(tokens.text(), 0, 0)));
+                            .at(Place.in(tokens.text(), 0, 0)));
         }
         return end;
     }

@@ -1,0 +1,56 @@
+package plainsieve.core.dialect;
+
+import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.value.Type;
+
+/** SQLite. */
+final class SqliteDialect implements Dialect {
+    private static final Syntax SYNTAX =
+            Syntax.of(Feature.BACKTICK_NAMES, Feature.BRACKETED_NAMES, Feature.AT_PLACEHOLDERS);
+
+    @Override
+    public String name() {
+        return "sqlite";
+    }
+
+    @Override
+    public Syntax syntax() {
+        return SYNTAX;
+    }
+
+    /** SQLite takes an unknown name in double quotes for a string, so a mistyped name would become a constant. */
+    @Override
+    public String quoteName(String name) {
+        return '`' + name.replace("`", "``") + '`';
+    }
+
+    @Override
+    public ListForm longList() {
+        return ListForm.JSON;
+    }
+
+    @Override
+    public String listOf(Type type) {
+        return "select value from json_each(?)";
+    }
+
+    @Override
+    public String listItems(String item) {
+        return "select " + item + " from (select value as item from json_each(?)) as chosen";
+    }
+
+    @Override
+    public boolean likeEscapesByItself() {
+        return false;
+    }
+
+    @Override
+    public boolean offsetNeedsLimit() {
+        return true;
+    }
+
+    @Override
+    public String dayAfter(String day) {
+        return "date(" + day + ", '+1 day')";
+    }
+}

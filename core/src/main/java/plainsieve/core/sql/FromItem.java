@@ -1,0 +1,40 @@
+package plainsieve.core.sql;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One thing that a FROM clause reads.
+ *
+ * @param name the tokens of a table's or function's name; empty for a subquery
+ * @param query the subquery
+ * @param alias as written, with its quotes; empty when there is none
+ * @param columns the names given to its columns behind the alias, as written
+ * @param reach whether a filter may be put inside
+ */
+public record FromItem(
+        Kind kind, Span name, Optional<QueryLevel> query, String alias, List<String> columns, Reach reach) {
+    /** What is read. */
+    public enum Kind {
+        TABLE,
+        QUERY,
+        FUNCTION
+    }
+
+    /** Whether rows of this item can be filtered before they are joined without changing what the query means. */
+    public enum Reach {
+        INSIDE,
+        /** An outer join fills in NULLs for missing rows of this side, so filtering before and after differ. */
+        NULL_SUPPLIED,
+        /** What is read depends on all rows: a sample, a pivot, a join by position or to the nearest row. */
+        WHOLE
+    }
+
+    public FromItem {
+        columns = List.copyOf(columns);
+    }
+
+    FromItem reachable(Reach other) {
+        return other.compareTo(reach) > 0 ? new FromItem(kind, name, query, alias, columns, other) : this;
+    }
+}
