@@ -43,18 +43,19 @@ public interface Dialect {
         return 64;
     }
 
-    default ListForm longList() {
+    /** The form of long lists of this type. */
+    default ListForm longList(Type type) {
         return ListForm.SPREAD;
     }
 
     /** A query whose single column is every item of the list bound as {@code ?}; only for {@link ListForm#JSON}. */
-    default String listOf(Type type) {
+    default String jsonList(Type type) {
         throw new IllegalStateException(name() + " binds no list as JSON");
     }
 
-    /** A query that computes an expression over {@code item} for every item of the list bound as {@code ?}. */
-    default String listItems(String expression) {
-        throw new IllegalStateException(name() + " binds no list as one value");
+    /** The most values that one statement can carry, value by value. */
+    default int mostPlaceholders() {
+        return 32_000;
     }
 
     /** Whether LIKE takes a backslash for its escape character without being told. */
@@ -63,6 +64,11 @@ public interface Dialect {
     /** Whether OFFSET may only stand behind LIMIT. */
     default boolean offsetNeedsLimit() {
         return false;
+    }
+
+    /** Whether {@code values (1), (2) limit 1} is allowed. */
+    default boolean takesLimitBehindValues() {
+        return true;
     }
 
     /** The day after a day, both as SQL. */

@@ -1,6 +1,7 @@
 package plainsieve.core.dialect;
 
 import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.value.Type;
 
 /** DuckDB: tokens as in PostgreSQL, but {@code ?} is a placeholder. */
 final class DuckDbDialect implements Dialect {
@@ -25,13 +26,8 @@ final class DuckDbDialect implements Dialect {
     }
 
     @Override
-    public ListForm longList() {
+    public ListForm longList(Type type) {
         return ListForm.ARRAY;
-    }
-
-    @Override
-    public String listItems(String item) {
-        return "select " + item + " from (select unnest(?)) as chosen(item)";
     }
 
     @Override

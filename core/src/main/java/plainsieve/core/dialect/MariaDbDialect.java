@@ -1,6 +1,7 @@
 package plainsieve.core.dialect;
 
 import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.value.Type;
 
 /** MariaDB, in its default mode: {@code ||} means OR and {@code "…"} is a string. */
 final class MariaDbDialect implements Dialect {
@@ -28,6 +29,33 @@ final class MariaDbDialect implements Dialect {
     @Override
     public String quoteName(String name) {
         return '`' + name.replace("`", "``") + '`';
+    }
+
+    /**
+     * Text is spread however long the list is: a text column of JSON_TABLE has a collation of its own, and comparing it
+     * with a column of another collation is an error. (10,000 numbers: 71 ms as JSON, 90 ms spread; MariaDB 10.11.)
+     */
+    @Override
+    public ListForm longList(Type type) {
+        return type == Type.TEXT || type == Type.BOOLEAN ? ListForm.SPREAD : ListForm.JSON;
+    }
+
+    @Override
+    public String jsonList(Type type) {
+        String column =
+                switch (type) {
+                    case INTEGER -> "bigint";
+                    case DECIMAL -> "decimal(65, 30)";
+                    case DATE -> "date";
+                    case DATETIME -> "datetime(6)";
+                    default -> throw new IllegalArgumentException(type + " is not listed as JSON");
+                };
+        return "select item from json_table(?, '$[*]' columns (item " + column + " path '$')) as chosen";
+    }
+
+    @Override
+    public int mostPlaceholders() {
+        return 65_000;
     }
 
     @Override

@@ -1,6 +1,7 @@
 package plainsieve.core.dialect;
 
 import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.value.Type;
 
 /** PostgreSQL. */
 final class PostgreSqlDialect implements Dialect {
@@ -24,13 +25,8 @@ final class PostgreSqlDialect implements Dialect {
     }
 
     @Override
-    public ListForm longList() {
+    public ListForm longList(Type type) {
         return ListForm.ARRAY;
-    }
-
-    @Override
-    public String listItems(String item) {
-        return "select " + item + " from unnest(?) as chosen(item)";
     }
 
     @Override

@@ -25,18 +25,13 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
-    public ListForm longList() {
+    public ListForm longList(Type type) {
         return ListForm.JSON;
     }
 
     @Override
-    public String listOf(Type type) {
+    public String jsonList(Type type) {
         return "select value from json_each(?)";
-    }
-
-    @Override
-    public String listItems(String item) {
-        return "select " + item + " from (select value as item from json_each(?)) as chosen";
     }
 
     @Override
@@ -52,5 +47,10 @@ final class SqliteDialect implements Dialect {
     @Override
     public String dayAfter(String day) {
         return "date(" + day + ", '+1 day')";
+    }
+
+    @Override
+    public boolean takesLimitBehindValues() {
+        return false;
     }
 }

@@ -1,5 +1,6 @@
 package plainsieve.core.parameter;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -7,6 +8,8 @@ import java.util.regex.Pattern;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
 
 /**
  * A typed hole in queries, written {@code :name}.
@@ -15,6 +18,7 @@ import plainsieve.core.value.Type;
  * @param many whether it takes several values
  * @param allowed the values it may take, when it has a list
  * @param everyRowValue in a row limit, the value that means no limit (usually 0)
+ * @param sendEach whether choosing all sends each listed value; else all means that nothing is filtered
  */
 public record Parameter(
         String name,
@@ -22,7 +26,8 @@ public record Parameter(
         boolean many,
         BlankRule blankRule,
         Optional<AllowedValues> allowed,
-        OptionalLong everyRowValue) {
+        OptionalLong everyRowValue,
+        boolean sendEach) {
 
     private static final Pattern NAME = Pattern.compile("[A-Za-z][A-Za-z0-9_]{0,62}");
 
@@ -46,22 +51,33 @@ public record Parameter(
 
     /** A parameter that takes any value and, when blank, filters nothing. */
     public static Parameter of(String name, Type type) {
-        return new Parameter(name, type, false, BlankRule.NO_FILTER, Optional.empty(), OptionalLong.empty());
+        return new Parameter(name, type, false, BlankRule.NO_FILTER, Optional.empty(), OptionalLong.empty(), false);
     }
 
     public Parameter takingMany() {
-        return new Parameter(name, type, true, blankRule, allowed, everyRowValue);
+        return new Parameter(name, type, true, blankRule, allowed, everyRowValue, sendEach);
     }
 
     public Parameter withBlankRule(BlankRule rule) {
-        return new Parameter(name, type, many, rule, allowed, everyRowValue);
+        return new Parameter(name, type, many, rule, allowed, everyRowValue, sendEach);
     }
 
     public Parameter withAllowed(AllowedValues values) {
-        return new Parameter(name, type, many, blankRule, Optional.of(values), everyRowValue);
+        return new Parameter(name, type, many, blankRule, Optional.of(values), everyRowValue, sendEach);
     }
 
     public Parameter withEveryRowValue(long value) {
-        return new Parameter(name, type, many, blankRule, allowed, OptionalLong.of(value));
+        return new Parameter(name, type, many, blankRule, allowed, OptionalLong.of(value), sendEach);
+    }
+
+    /** Every value on the list, typed; nothing without a list. */
+    public Optional<List<Value>> listedValues() {
+        return allowed.map(list -> list.written().stream()
+                .map(written -> ValueReader.read(type, written))
+                .toList());
+    }
+
+    public Parameter sendingEachValue() {
+        return new Parameter(name, type, many, blankRule, allowed, everyRowValue, true);
     }
 }

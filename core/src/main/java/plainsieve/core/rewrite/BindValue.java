@@ -1,9 +1,11 @@
 package plainsieve.core.rewrite;
 
+import java.util.Optional;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -31,13 +33,22 @@ final class BindValue {
 
     private static Fragment replacement(ParameterPlace place, Parameter parameter, Choice choice, Source source) {
         Place where = source.tokens().place(place.token());
-        if (choice instanceof Choice.One one) {
-            return one.value() instanceof Value.Name name
+        Optional<Value> value = singleValue(choice);
+        if (value.isPresent()) {
+            return value.get() instanceof Value.Name name
                     ? listedName(parameter, name, where, source)
-                    : Fragment.bound(parameter.name(), new Bound.Single(one.value()));
+                    : Fragment.bound(parameter.name(), new Bound.Single(value.get()));
         }
         if (choice.isBlank()) {
-            return blank(place, parameter, where);
+            return blank(place, parameter, where, source);
+        }
+        if (choice instanceof Choice.All) {
+            throw refused(
+                    parameter,
+                    where,
+                    "all-without-list",
+                    "All of :%s is chosen, but at this place each value is needed.",
+                    "Choose values, or give the parameter a list.");
         }
         throw refused(
                 parameter,
@@ -47,9 +58,19 @@ final class BindValue {
                 "Compare with =, <> or IN, or let the parameter take one value.");
     }
 
-    private static Fragment blank(ParameterPlace place, Parameter parameter, Place where) {
+    /** A parameter that takes many stands anywhere as long as one is chosen. */
+    private static Optional<Value> singleValue(Choice choice) {
+        if (choice instanceof Choice.One one) {
+            return Optional.of(one.value());
+        }
+        return choice instanceof Choice.Many many && many.values().size() == 1 && !many.withoutValue()
+                ? Optional.of(many.values().get(0))
+                : Optional.empty();
+    }
+
+    private static Fragment blank(ParameterPlace place, Parameter parameter, Place where, Source source) {
         boolean bindsNull = parameter.blankRule() == BlankRule.ROWS_WITHOUT_VALUE
-                && place.leaf().isEmpty();
+                && (place.leaf().isEmpty() || isNullSafe(source.tokens(), place.token()));
         if (bindsNull) {
             return Fragment.bound(parameter.name(), new Bound.Nothing(parameter.type()));
         }
@@ -59,6 +80,12 @@ final class BindValue {
                 "blank-not-possible",
                 ":%s is blank, and at this place it can neither be left out nor be NULL.",
                 "Choose a value, or change its blank rule to “not allowed”.");
+    }
+
+    /** {@code is not distinct from :p} and {@code <=> :p} find rows without a value by NULL itself. */
+    private static boolean isNullSafe(Tokens tokens, int token) {
+        return tokens.isSymbol(token - 1, "<=>")
+                || (tokens.isWord(token - 1, "from") && tokens.isWord(token - 2, "distinct"));
     }
 
     /** A name is the only choice that becomes text; so it must be on the list, and it is quoted. */

@@ -18,6 +18,13 @@ public sealed interface Bound {
         }
     }
 
+    /** Many values bound as one text: a JSON array of them. */
+    record JsonArray(Type type, List<Value> values) implements Bound {
+        public JsonArray {
+            values = List.copyOf(values);
+        }
+    }
+
     /** A row limit or offset. */
     record RowCount(long rows) implements Bound {}
 }

@@ -35,7 +35,7 @@ final class HalveRange implements ConditionRule {
         List<Edit> edits = new ArrayList<>();
         edits.add(new Edit(source.end(range.column()), source.start(kept), Fragment.of(operator)));
         if (low) {
-            edits.add(Edit.remove(source.end(kept), source.end(site.condition().span())));
+            edits.add(Edit.remove(source.end(kept), source.end(site.span())));
         }
         site.places().stream()
                 .filter(place -> kept.contains(place.token()))

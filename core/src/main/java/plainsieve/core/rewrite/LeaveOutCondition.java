@@ -1,6 +1,7 @@
 package plainsieve.core.rewrite;
 
 import java.util.Optional;
+import java.util.stream.Stream;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.sql.ParameterPlace;
@@ -11,16 +12,30 @@ import plainsieve.core.sql.ParameterPlace;
  *
  * <pre>
  * x = :p and y = 1    :p blank   y = 1
- * x in (:p)           :p all     (nothing)
+ * x in (:p)           :p all     (nothing), unless the parameter sends each value
  * </pre>
  */
 final class LeaveOutCondition implements ConditionRule {
     @Override
     public Optional<Change> apply(Site site, Choices choices, Source source) {
         boolean blank = site.places().stream().anyMatch(place -> filtersNothing(place, choices, BlankRule.NO_FILTER));
-        boolean whole = site.shape() instanceof ConditionShape.Membership membership
-                && choices.of(source.tokens().parameterName(membership.parameter())) instanceof Choice.All;
+        boolean whole = parametersOfMembership(site, source).anyMatch(name -> meansEverything(name, choices));
         return blank || whole ? Optional.of(Change.leaveOut()) : Optional.empty();
+    }
+
+    /** Rows in all listed values are all rows; rows in none of them are not, so a negated membership keeps standing. */
+    private static Stream<String> parametersOfMembership(Site site, Source source) {
+        if (site.shape() instanceof ConditionShape.Membership membership && !membership.negated()) {
+            return Stream.of(source.tokens().parameterName(membership.parameter()));
+        }
+        return site.shape() instanceof ConditionShape.ItemsOfList list && !list.negated()
+                ? site.places().stream().map(ParameterPlace::name)
+                : Stream.empty();
+    }
+
+    private static boolean meansEverything(String name, Choices choices) {
+        return choices.of(name) instanceof Choice.All
+                && !choices.parameter(name).sendEach();
     }
 
     static boolean filtersNothing(ParameterPlace place, Choices choices, BlankRule rule) {

@@ -3,6 +3,7 @@ package plainsieve.core.rewrite;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.Span;
@@ -127,7 +128,7 @@ final class Removal {
             if (c == '\n' || (c == '\r' && text.startsWith("\n", at + 1))) {
                 return at;
             }
-            if (text.startsWith("--", at)) {
+            if (isLineComment(at)) {
                 int end = text.indexOf('\n', at);
                 int lineEnd = end < 0 ? text.length() : end;
                 return lineEnd > 0 && text.charAt(lineEnd - 1) == '\r' ? lineEnd - 1 : lineEnd;
@@ -138,6 +139,12 @@ final class Removal {
             at++;
         }
         return at;
+    }
+
+    private boolean isLineComment(int at) {
+        boolean hash = source.dialect().syntax().has(Feature.HASH_COMMENTS)
+                && tokens.text().charAt(at) == '#';
+        return hash || tokens.text().startsWith("--", at);
     }
 
     private static boolean isBlank(char c) {

@@ -1,6 +1,5 @@
 package plainsieve.core.rewrite;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +10,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Problem;
@@ -25,65 +25,92 @@ import plainsieve.core.value.Value;
  * limit :n     blank, cap 5000   limit ?   (5001; the extra row only tells that there are more)
  * limit 9000         cap 5000    limit ?   (5001)
  * (no limit)         cap 5000    limit ?   (5001)
+ * limit :n     blank, no cap     (nothing)
  * offset :m    blank             (nothing)
+ * limit :m, :n both blank        limit ?, ?   (0 and more than there are)
  * </pre>
  */
 final class RowLimits {
+    private static final long MORE_THAN_THERE_ARE = Long.MAX_VALUE;
+
     private final ParsedQuery query;
     private final Source source;
     private final Tokens tokens;
+    private final Map<Integer, Clause> clauseByToken = new HashMap<>();
 
     RowLimits(ParsedQuery query, Source source) {
         this.query = query;
         this.source = source;
         this.tokens = source.tokens();
-    }
-
-    /** Edits and what happened to the parameters in limits. */
-    record Result(List<Edit> edits, Map<Integer, Placement.Outcome> outcomes) {}
-
-    /**
-     * @param cap for the outermost limit of this text; nothing when the text is wrapped and the cap stands outside
-     */
-    Result apply(Choices choices, Optional<Wanted.Limit> viewLimit, Optional<Long> cap) {
-        List<Edit> edits = new ArrayList<>();
-        Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
-        Optional<Clause> outermost = outermostLimit();
         for (Clause clause : query.limitClauses()) {
-            List<ParameterPlace> places = placesIn(clause);
-            boolean takesCap =
-                    cap.isPresent() && outermost.filter(clause::equals).isPresent();
-            if (!places.isEmpty()) {
-                boolean gone = places.stream().anyMatch(place -> means(place, choices));
-                places.forEach(place ->
-                        outcomes.put(place.token(), gone ? Placement.Outcome.LEFT_OUT : Placement.Outcome.LIMITED));
-                if (gone && !takesCap) {
-                    edits.add(Removal.wholeClause(source, clause));
-                    continue;
+            for (int i = clause.body().from(); i < clause.body().to(); i++) {
+                if (tokens.is(i, TokenKind.PARAMETER)) {
+                    clauseByToken.put(i, clause);
                 }
             }
-            places.forEach(place -> edits.add(bind(place, choices, takesCap ? most(viewLimit, cap) : Long.MAX_VALUE)));
-            if (takesCap && places.isEmpty()) {
-                literal(clause, most(viewLimit, cap)).ifPresent(edits::add);
+        }
+    }
+
+    /** The most rows the outermost level may give, and the parameter it comes from; none for the cap. */
+    record Most(String parameter, long rows) {}
+
+    /** What limits the rows from outside the text: the view's own limit, the cap and one more, whichever is less. */
+    static Optional<Most> most(Wanted wanted, long cap) {
+        Optional<Wanted.Limit> view = wanted instanceof Wanted.Rows rows ? rows.limit() : Optional.empty();
+        long capped = cap == Statement.NO_CAP ? MORE_THAN_THERE_ARE : cap + 1;
+        if (view.isPresent()) {
+            return Optional.of(
+                    new Most(view.get().parameter(), Math.min(view.get().rows(), capped)));
+        }
+        return cap == Statement.NO_CAP ? Optional.empty() : Optional.of(new Most("", capped));
+    }
+
+    /** The limit in which a parameter stands, unless it stands in a condition of a subquery there. */
+    Optional<Clause> clauseAround(ParameterPlace place) {
+        return place.leaf().isPresent() ? Optional.empty() : Optional.ofNullable(clauseByToken.get(place.token()));
+    }
+
+    /** @param most for the outermost limit of this text; nothing when the text is wrapped and the limit stands outside */
+    void apply(Choices choices, Optional<Most> most, Rewriting into) {
+        Optional<Clause> outermost = most.flatMap(m -> outermostLimit());
+        for (Clause clause : query.limitClauses()) {
+            boolean takesMost = outermost.filter(clause::equals).isPresent();
+            List<ParameterPlace> places = placesIn(clause);
+            if (places.isEmpty()) {
+                if (takesMost) {
+                    literal(clause, most.get(), into);
+                }
+                continue;
+            }
+            boolean every = places.stream().allMatch(place -> meansEvery(place, choices));
+            places.forEach(place -> into.outcomes.put(
+                    place.token(),
+                    meansEvery(place, choices) ? Placement.Outcome.LEFT_OUT : Placement.Outcome.LIMITED));
+            if (every && !takesMost && !isNeeded(clause)) {
+                into.edits.add(Removal.wholeClause(source, clause));
+            } else {
+                long rows = takesMost ? most.get().rows() : MORE_THAN_THERE_ARE;
+                places.forEach(place -> bind(place, clause, choices, rows, into));
             }
         }
-        if (cap.isPresent() && outermost.isEmpty()) {
-            edits.add(Edit.insertBetweenClauses(
-                    placeForLimit(), ViewOnTop.limit(Fragment.build(), viewLimit, cap.get())));
+        if (most.isPresent() && outermost.isEmpty()) {
+            add(most.get(), into);
         }
-        return new Result(edits, outcomes);
     }
 
-    /** Whether the outermost limit is one that the cap can be put into: a number or one parameter. */
-    boolean canTakeCap() {
-        return outermostLimit()
-                .map(clause -> amountToken(clause).isPresent() && !endsWithTies(clause))
-                .orElse(true);
+    /** Whether the outermost limit is one that another number can be put into: a number or a parameter. */
+    boolean canTakeMost() {
+        boolean valuesAlone = !source.dialect().takesLimitBehindValues() && endsWithValues();
+        return !valuesAlone
+                && outermostLimit()
+                        .map(clause -> amountToken(clause).isPresent() && !endsWithTies(clause))
+                        .orElse(true);
     }
 
-    private static long most(Optional<Wanted.Limit> viewLimit, Optional<Long> cap) {
-        long capped = cap.orElseThrow() + 1;
-        return viewLimit.map(limit -> Math.min(limit.rows(), capped)).orElse(capped);
+    private boolean endsWithValues() {
+        List<QueryLevel.Operand> operands = query.top().operands();
+        return operands.get(operands.size() - 1) instanceof QueryLevel.Operand.Plain plain
+                && plain.block().clause(Clause.Kind.VALUES).isPresent();
     }
 
     private Optional<Clause> outermostLimit() {
@@ -101,6 +128,8 @@ final class RowLimits {
         int at = clause.body().from();
         if (clause.kind() == Clause.Kind.FETCH) {
             at++;
+        } else if (isOffsetAndAmount(clause)) {
+            at += 2;
         } else if (clause.body().length() != 1) {
             return Optional.empty();
         }
@@ -109,14 +138,30 @@ final class RowLimits {
         return plain ? Optional.of(at) : Optional.empty();
     }
 
+    /** {@code limit offset, amount}. */
+    private boolean isOffsetAndAmount(Clause clause) {
+        return clause.kind() == Clause.Kind.LIMIT
+                && clause.body().length() == 3
+                && tokens.is(clause.body().from() + 1, TokenKind.COMMA);
+    }
+
+    /** Whether something behind the limit cannot stand without it. */
+    private boolean isNeeded(Clause clause) {
+        boolean offsetFollows = tokens.isWord(clause.body().to(), "offset");
+        return isOffsetAndAmount(clause)
+                || (clause.kind() == Clause.Kind.LIMIT
+                        && offsetFollows
+                        && source.dialect().offsetNeedsLimit());
+    }
+
     private List<ParameterPlace> placesIn(Clause clause) {
         return query.parameters().stream()
-                .filter(place -> place.leaf().isEmpty() && clause.body().contains(place.token()))
+                .filter(place -> place.leaf().isEmpty() && clauseByToken.get(place.token()) == clause)
                 .toList();
     }
 
     /** Whether the choice means every row: blank, or the parameter's own value for it. */
-    private static boolean means(ParameterPlace place, Choices choices) {
+    private static boolean meansEvery(ParameterPlace place, Choices choices) {
         Parameter parameter = choices.parameter(place.name());
         Choice choice = choices.of(place.name());
         if (choice.isBlank()) {
@@ -128,12 +173,15 @@ final class RowLimits {
                 && number.number() == parameter.everyRowValue().getAsLong();
     }
 
-    private Edit bind(ParameterPlace place, Choices choices, long most) {
-        long rows = means(place, choices) ? most : rows(place, choices);
-        return new Edit(
+    private void bind(ParameterPlace place, Clause clause, Choices choices, long most, Rewriting into) {
+        boolean offset = clause.kind() == Clause.Kind.OFFSET
+                || (isOffsetAndAmount(clause) && place.token() == clause.body().from());
+        boolean every = meansEvery(place, choices);
+        long rows = every ? (offset ? 0 : most) : rows(place, choices);
+        into.edits.add(new Edit(
                 tokens.start(place.token()),
                 tokens.end(place.token()),
-                Fragment.bound(place.name(), new Bound.RowCount(Math.min(rows, most))));
+                Fragment.bound(place.name(), new Bound.RowCount(offset ? rows : Math.min(rows, most)))));
     }
 
     private long rows(ParameterPlace place, Choices choices) {
@@ -150,19 +198,31 @@ final class RowLimits {
                 .about(place.name()));
     }
 
-    private Optional<Edit> literal(Clause clause, long most) {
-        return amountToken(clause)
-                .filter(token -> Long.parseLong(tokens.written(token)) > most)
-                .map(token ->
-                        new Edit(tokens.start(token), tokens.end(token), Fragment.bound("", new Bound.RowCount(most))));
+    private void literal(Clause clause, Most most, Rewriting into) {
+        amountToken(clause)
+                .filter(token -> Long.parseLong(tokens.written(token)) > most.rows())
+                .ifPresent(token -> into.edits.add(new Edit(
+                        tokens.start(token),
+                        tokens.end(token),
+                        Fragment.bound(most.parameter(), new Bound.RowCount(most.rows())))));
     }
 
-    /** A limit goes behind ORDER BY and before OFFSET: every database takes that order. */
-    private int placeForLimit() {
-        return query.top().tail().stream()
-                .filter(clause -> clause.kind() == Clause.Kind.OFFSET)
-                .findFirst()
-                .map(offset -> tokens.end(offset.keyword() - 1))
-                .orElseGet(() -> source.end(query.top().span()));
+    /** A limit goes behind ORDER BY and before OFFSET; behind {@code OFFSET n ROWS} goes FETCH. */
+    private void add(Most most, Rewriting into) {
+        Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
+        boolean standard = offset.filter(this::countsRows).isPresent();
+        int at = offset.isPresent() && !standard
+                ? tokens.end(offset.get().keyword() - 1)
+                : source.end(query.top().span());
+        Fragment.Builder limit = Fragment.build()
+                .text(standard ? "\nfetch first " : "\nlimit ")
+                .bind(most.parameter(), new Bound.RowCount(most.rows()))
+                .text(standard ? " rows only" : "");
+        into.edits.add(Edit.insertBetweenClauses(at, limit.done()));
+    }
+
+    private boolean countsRows(Clause offset) {
+        return tokens.isWord(offset.body().to() - 1, "rows")
+                || tokens.isWord(offset.body().to() - 1, "row");
     }
 }

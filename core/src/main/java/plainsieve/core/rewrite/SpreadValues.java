@@ -1,17 +1,18 @@
 package plainsieve.core.rewrite;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import plainsieve.core.parameter.Choice;
-import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.ConditionShape.ItemsOfList;
+import plainsieve.core.rewrite.ConditionShape.Membership;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.value.Value;
 
 /**
  * Spreads many values over a membership.
@@ -21,40 +22,37 @@ import plainsieve.core.value.Value;
  * x not in (:p)     A                  x not in (?)
  * x &lt;&gt; :p          100 values          x &lt;&gt; all(?)
  * x = :p            A, without value   (x in (?) or x is null)
+ * x = lower(:p)     A, B               x in (lower(?), lower(?))
  * x in ('A', :p)    B, C               x in ('A', ?, ?)
  * </pre>
- *
- * Short lists are padded to a power of two by repeating the last value, and long ones are bound as one array: so the
- * text depends on the size class of the list only, and prepared plans are used again. A repeated value changes neither
- * IN nor NOT IN.
  */
 final class SpreadValues implements ConditionRule {
     @Override
     public Optional<Change> apply(Site site, Choices choices, Source source) {
-        if (site.shape() instanceof ConditionShape.Membership membership) {
+        if (site.shape() instanceof Membership membership) {
             return membership(site, membership, choices, source);
         }
-        return site.shape() instanceof ConditionShape.ItemsOfList ? items(site, choices, source) : Optional.empty();
+        return site.shape() instanceof ItemsOfList list ? items(site, list, choices, source) : Optional.empty();
     }
 
-    private static Optional<Change> membership(
-            Site site, ConditionShape.Membership membership, Choices choices, Source source) {
+    private static Optional<Change> membership(Site site, Membership membership, Choices choices, Source source) {
         String name = source.tokens().parameterName(membership.parameter());
-        Optional<Choice.Many> chosen = asMany(choices.of(name), membership.wrapped());
+        Optional<Choice.Many> chosen = asMany(choices, name, membership.wrapped());
         if (chosen.isEmpty()) {
             return Optional.empty();
         }
         Choice.Many many = chosen.get();
-        List<Edit> edits = new ArrayList<>();
+        List<Edit> edits = new ArrayList<>(3);
         Fragment.Builder test = Fragment.build();
         if (!many.values().isEmpty()) {
-            values(test, choices.parameter(name), many.values(), membership.negated(), source);
+            refuseTooMany(many, site, source);
+            new ValueList(choices.parameter(name), many.values(), source).test(test, membership);
         }
         if (many.withoutValue()) {
             String nullTest = membership.negated() ? " is not null" : " is null";
             if (!many.values().isEmpty()) {
-                refuseParameterInColumn(site, membership, source);
-                edits.add(Edit.insert(source.start(site.condition().span()), Fragment.of("(")));
+                refuseParameterInColumn(site, membership.column(), source);
+                edits.add(Edit.insert(source.start(site.span()), Fragment.of("(")));
                 test.text(membership.negated() ? " and " : " or ").text(source.text(membership.column()));
             }
             test.text(nullTest).text(many.values().isEmpty() ? "" : ")");
@@ -63,39 +61,26 @@ final class SpreadValues implements ConditionRule {
         return Optional.of(Change.edits(edits, Map.of(membership.parameter(), Placement.Outcome.SPREAD)));
     }
 
-    /** One value stands well in {@code =} and {@code in}, but not in {@code any(…)} or {@code coalesce(…)}. */
-    private static Optional<Choice.Many> asMany(Choice choice, boolean wrapped) {
+    /**
+     * The values to spread. One value stands well in {@code =} and {@code in}, but not in {@code any(…)} or
+     * {@code coalesce(…)}. All means each listed value here: where it filters nothing, the condition has been left out.
+     */
+    private static Optional<Choice.Many> asMany(Choices choices, String name, boolean wrapped) {
+        Choice choice = choices.of(name);
         if (choice instanceof Choice.Many many) {
             return Optional.of(many);
+        }
+        if (choice instanceof Choice.All) {
+            return choices.parameter(name).listedValues().map(values -> new Choice.Many(values, false));
         }
         return wrapped && choice instanceof Choice.One one
                 ? Optional.of(new Choice.Many(List.of(one.value()), false))
                 : Optional.empty();
     }
 
-    private static void values(
-            Fragment.Builder test, Parameter parameter, List<Value> values, boolean negated, Source source) {
-        if (values.size() > source.dialect().longestSpreadList()) {
-            test.text(negated ? " <> all(" : " = any(")
-                    .bind(parameter.name(), new Bound.Array(parameter.type(), values))
-                    .text(")");
-            return;
-        }
-        test.text(negated ? " not in (" : " in (");
-        spread(test, parameter.name(), values);
-        test.text(")");
-    }
-
-    private static void spread(Fragment.Builder list, String parameter, List<Value> values) {
-        int padded = Integer.highestOneBit(Math.max(1, values.size() * 2 - 1));
-        for (int i = 0; i < padded; i++) {
-            list.text(i == 0 ? "" : ", ").bind(parameter, new Bound.Single(values.get(Math.min(i, values.size() - 1))));
-        }
-    }
-
     /** Edits that keep the column and put another test behind it. */
-    static List<Edit> replaceTest(Site site, ConditionShape.Membership membership, Source source, Fragment test) {
-        Span whole = site.condition().span();
+    static List<Edit> replaceTest(Site site, Membership membership, Source source, Fragment test) {
+        Span whole = site.span();
         int columnStart = source.start(membership.column());
         int columnEnd = source.end(membership.column());
         Edit replace = new Edit(columnEnd, source.end(whole), test);
@@ -104,9 +89,25 @@ final class SpreadValues implements ConditionRule {
                 : List.of(replace);
     }
 
-    private static void refuseParameterInColumn(Site site, ConditionShape.Membership membership, Source source) {
+    private static void refuseTooMany(Choice.Many many, Site site, Source source) {
+        boolean spread = source.dialect().longList(many.values().get(0).type())
+                == plainsieve.core.dialect.Dialect.ListForm.SPREAD;
+        if (spread && many.values().size() > source.dialect().mostPlaceholders()) {
+            throw new ProblemException(Problem.of(
+                            "too-many-values",
+                            "%,d values are chosen; %s takes %,d at once."
+                                    .formatted(
+                                            many.values().size(),
+                                            source.dialect().name(),
+                                            source.dialect().mostPlaceholders()),
+                            "Choose fewer.")
+                    .at(source.tokens().place(site.span().from())));
+        }
+    }
+
+    private static void refuseParameterInColumn(Site site, Span column, Source source) {
         site.places().stream()
-                .filter(place -> membership.column().contains(place.token()))
+                .filter(place -> column.contains(place.token()))
                 .findFirst()
                 .ifPresent(place -> {
                     throw new ProblemException(Problem.of(
@@ -118,27 +119,72 @@ final class SpreadValues implements ConditionRule {
                 });
     }
 
-    private static Optional<Change> items(Site site, Choices choices, Source source) {
+    private static Optional<Change> items(Site site, ItemsOfList list, Choices choices, Source source) {
         List<Edit> edits = new ArrayList<>();
-        Map<Integer, Placement.Outcome> outcomes = new java.util.HashMap<>();
+        Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
+        List<Integer> emptied = new ArrayList<>();
+        boolean withoutValue = false;
         for (ParameterPlace place : site.places()) {
-            boolean wholeItem = isBoundary(source, place.token() - 1) && isBoundary(source, place.token() + 1);
-            boolean spreadable =
-                    choices.of(place.name()) instanceof Choice.Many many && wholeItem && !many.withoutValue();
-            if (spreadable) {
-                Fragment.Builder list = Fragment.build();
-                spread(list, place.name(), ((Choice.Many) choices.of(place.name())).values());
-                edits.add(new Edit(
-                        source.tokens().start(place.token()), source.tokens().end(place.token()), list.done()));
-                outcomes.put(place.token(), Placement.Outcome.SPREAD);
+            Optional<Choice.Many> chosen = asMany(choices, place.name(), false);
+            int item = itemAround(list, place, site);
+            if (chosen.isEmpty() || item < 0) {
+                continue;
             }
+            withoutValue |= chosen.get().withoutValue();
+            outcomes.put(place.token(), Placement.Outcome.SPREAD);
+            if (chosen.get().values().isEmpty()) {
+                emptied.add(item);
+                continue;
+            }
+            Span span = list.items().get(item);
+            Fragment.Builder values = Fragment.build();
+            new ValueList(choices.parameter(place.name()), chosen.get().values(), source)
+                    .spread(values, span, place.token());
+            edits.add(new Edit(source.start(span), source.end(span), values.done()));
         }
-        return edits.isEmpty() ? Optional.empty() : Optional.of(Change.edits(edits, outcomes));
+        if (outcomes.isEmpty()) {
+            return Optional.empty();
+        }
+        edits.addAll(withoutEmptied(list, emptied, source));
+        if (withoutValue) {
+            edits.addAll(orNull(site, list, source));
+        }
+        return Optional.of(Change.edits(edits, outcomes));
     }
 
-    private static boolean isBoundary(Source source, int token) {
-        return source.tokens().is(token, TokenKind.COMMA)
-                || source.tokens().isBracket(token, '(')
-                || source.tokens().isBracket(token, ')');
+    /** The item whose only parameter stands at the place; -1 when another one stands in it. */
+    private static int itemAround(ItemsOfList list, ParameterPlace place, Site site) {
+        return IntStream.range(0, list.items().size())
+                .filter(i -> list.items().get(i).contains(place.token()))
+                .filter(i -> site.places().stream()
+                        .noneMatch(
+                                other -> other != place && list.items().get(i).contains(other.token())))
+                .findFirst()
+                .orElse(-1);
+    }
+
+    /** An item for which only "no value" was chosen stands for no value in the list, which NULL says in the list's own way. */
+    private static List<Edit> withoutEmptied(ItemsOfList list, List<Integer> emptied, Source source) {
+        String kept = IntStream.range(0, list.items().size())
+                .filter(i -> !emptied.contains(i))
+                .mapToObj(i -> source.text(list.items().get(i)))
+                .filter(text -> text.indexOf(':') < 0)
+                .findFirst()
+                .orElse("null");
+        return emptied.stream()
+                .map(i -> new Edit(
+                        source.start(list.items().get(i)),
+                        source.end(list.items().get(i)),
+                        Fragment.of(kept)))
+                .toList();
+    }
+
+    private static List<Edit> orNull(Site site, ItemsOfList list, Source source) {
+        refuseParameterInColumn(site, list.column(), source);
+        String column = source.text(list.column());
+        String test = list.negated() ? " and " + column + " is not null)" : " or " + column + " is null)";
+        return List.of(
+                Edit.insert(source.start(site.span()), Fragment.of("(")),
+                Edit.insert(source.end(site.span()), Fragment.of(test)));
     }
 }

@@ -1,7 +1,10 @@
 package plainsieve.core.rewrite;
 
 import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
@@ -10,11 +13,33 @@ import plainsieve.core.sql.Tokens;
 /**
  * Reads every rewritten statement again, independently of the rules that made it, and discards one that is wrong: every
  * value must stand at a {@code ?} outside strings and comments, no parameter may be left, brackets must balance.
+ *
+ * <p>The text depends only on which parameters are blank and how long lists are, so few texts come again and again:
+ * those found right are remembered, each with the places of its placeholders.
  */
 final class StatementCheck {
-    private StatementCheck() {}
+    private static final int MOST_REMEMBERED = 64;
 
-    static void check(EditedText edited, Dialect dialect) {
+    private final Dialect dialect;
+    private final Map<String, List<Integer>> right = new ConcurrentHashMap<>();
+
+    StatementCheck(Dialect dialect) {
+        this.dialect = dialect;
+    }
+
+    void check(EditedText edited) {
+        List<Integer> offsets = edited.values().stream().map(BoundValue::offset).toList();
+        if (offsets.equals(right.get(edited.text()))) {
+            return;
+        }
+        read(edited);
+        if (right.size() >= MOST_REMEMBERED) {
+            right.clear();
+        }
+        right.put(edited.text(), offsets);
+    }
+
+    private void read(EditedText edited) {
         Tokens tokens = Lexer.scan(edited.text(), dialect.syntax()).tokens();
         Set<Integer> placeholders = new HashSet<>();
         int depth = 0;

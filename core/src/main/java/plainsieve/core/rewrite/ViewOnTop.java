@@ -31,28 +31,26 @@ final class ViewOnTop {
     }
 
     /** The edits for a view that needs the query wrapped; nothing when the query can be sent as it stands. */
-    Optional<List<Edit>> edits(Wanted wanted, long cap) {
+    Optional<List<Edit>> edits(Wanted wanted, Optional<RowLimits.Most> most) {
         if (wanted instanceof Wanted.Totals totals) {
-            return Optional.of(wrap(heading(totals), ending(totals, cap)));
+            return Optional.of(wrap(heading(totals), ending(totals, most)));
         }
         Wanted.Rows rows = (Wanted.Rows) wanted;
         Fragment.Builder ending = Fragment.build();
         rows.sort()
                 .ifPresent(sort ->
                         ending.text("\norder by ").text(quote(sort.column())).text(sort.descending() ? " desc" : ""));
-        return rows.sort().map(sort -> wrap("select *", limit(ending, rows.limit(), cap)));
+        return rows.sort().map(sort -> wrap("select *", limit(ending, most)));
     }
 
     /** Wraps the query only to put a limit around a limit that cannot be changed in place. */
-    List<Edit> limitAround(Optional<Wanted.Limit> limit, long cap) {
-        return wrap("select *", limit(Fragment.build(), limit, cap));
+    List<Edit> limitAround(RowLimits.Most most) {
+        return wrap("select *", limit(Fragment.build(), Optional.of(most)));
     }
 
-    static Fragment limit(Fragment.Builder ending, Optional<Wanted.Limit> limit, long cap) {
-        long rows = limit.map(l -> Math.min(l.rows(), cap + 1)).orElse(cap + 1);
-        return ending.text("\nlimit ")
-                .bind(limit.map(Wanted.Limit::parameter).orElse(""), new Bound.RowCount(rows))
-                .done();
+    private static Fragment limit(Fragment.Builder ending, Optional<RowLimits.Most> most) {
+        most.ifPresent(m -> ending.text("\nlimit ").bind(m.parameter(), new Bound.RowCount(m.rows())));
+        return ending.done();
     }
 
     private List<Edit> wrap(String heading, Fragment ending) {
@@ -87,7 +85,7 @@ final class ViewOnTop {
         return "select " + String.join(", ", items);
     }
 
-    private Fragment ending(Wanted.Totals totals, long cap) {
+    private Fragment ending(Wanted.Totals totals, Optional<RowLimits.Most> most) {
         Fragment.Builder ending = Fragment.build();
         if (totals.groupBy().isEmpty()) {
             return ending.done();
@@ -98,7 +96,7 @@ final class ViewOnTop {
         if (totals.largestFirst()) {
             ending.text(quote(outputName(totals.measures().get(0)))).text(" desc, ");
         }
-        return limit(ending.text(keys), Optional.empty(), cap);
+        return limit(ending.text(keys), most);
     }
 
     private String call(Measure measure) {

@@ -1,6 +1,9 @@
 package plainsieve.core.sql;
 
+import java.util.Collections;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Place;
 
@@ -35,6 +38,13 @@ public record ParsedQuery(
     public static ParsedQuery parse(String text, Dialect dialect) {
         Lexer.Result scanned = Lexer.scan(text, dialect.syntax());
         return new QueryParser(scanned, dialect.syntax()).parse();
+    }
+
+    /** The names of the parameters, in the order in which they first stand in the text. */
+    public Set<String> parameterNames() {
+        Set<String> names = new LinkedHashSet<>();
+        parameters.forEach(place -> names.add(place.name()));
+        return Collections.unmodifiableSet(names);
     }
 
     public String text() {

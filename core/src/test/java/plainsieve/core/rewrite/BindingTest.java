@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static plainsieve.core.rewrite.Given.given;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -48,6 +49,11 @@ class BindingTest {
             x in ('Z', :port)      | x in ('Z', ?, ?, ?, ?)
             x in (:port, upper('z')) | x in (?, ?, ?, ?, upper('z'))
             case when a then b end = :port | case when a then b end in (?, ?, ?, ?)
+            x = lower(:port)       | x in (lower(?), lower(?), lower(?), lower(?))
+            x <> :port::uuid       | x not in (?::uuid, ?::uuid, ?::uuid, ?::uuid)
+            x in (cast(:port as date)) | x in (cast(? as date), cast(? as date), cast(? as date), cast(? as date))
+            x in ('Z', trim(:port)) | x in ('Z', trim(?), trim(?), trim(?), trim(?))
+            upper(:port) = x       | x in (upper(?), upper(?), upper(?), upper(?))
             """)
     void spreadsManyValuesOverAMembership(String condition, String rewritten) {
         Given query = given("select 1 where " + condition).choose("port", "A", "B", "C");
@@ -60,6 +66,9 @@ class BindingTest {
             x = :port        | (x in (?, ?) or x is null)
             :port = x        | (x in (?, ?) or x is null)
             x not in (:port) | (x not in (?, ?) and x is not null)
+            x in ('Z', :port) | (x in ('Z', ?, ?) or x is null)
+            x not in ('Z', :port) | (x not in ('Z', ?, ?) and x is not null)
+            x = :port::text  | (x in (?::text, ?::text) or x is null)
             """)
     void addsRowsWithoutAValueWhenTheyAreChosen(String condition, String rewritten) {
         ChoiceText chosen = new ChoiceText(ChoiceText.Kind.VALUES, List.of("A", "B"), true);
@@ -89,6 +98,82 @@ class BindingTest {
                         .choose("port", ports)
                         .text())
                 .isEqualTo("select 1 where x <> all(?)");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            postgresql | text    | x = any(?)
+            duckdb     | integer | x = any(?)
+            sqlite     | text    | x in (select value from json_each(?))
+            mariadb    | integer | x in (select item from json_table(?, '$[*]' columns (item bigint path '$')) as chosen)
+            mariadb    | date    | x in (select item from json_table(?, '$[*]' columns (item date path '$')) as chosen)
+            """)
+    void bindsLongListsInTheFormOfTheDatabase(String dialect, String type, String rewritten) {
+        Type of = Type.ofWord(type).orElseThrow();
+        String[] values = IntStream.range(0, 300)
+                .mapToObj(i -> of == Type.DATE ? LocalDate.ofEpochDay(i).toString() : "" + i)
+                .toArray(String[]::new);
+        Given query = given("select 1 where x = :port")
+                .with(Parameter.of("port", of).takingMany())
+                .in(dialect)
+                .choose("port", values);
+        assertThat(query.text()).isEqualTo("select 1 where " + rewritten);
+    }
+
+    @Test
+    void spreadsLongListsWhereNoOtherFormIsSafe() {
+        String[] ports = IntStream.range(0, 10_000).mapToObj(i -> "port " + i).toArray(String[]::new);
+        Statement statement = given("select 1 where x = :port")
+                .in("mariadb")
+                .choose("port", ports)
+                .rewritten();
+        assertThat(statement.values()).hasSize(16_384 + 1);
+        String[] more = IntStream.range(0, 65_001).mapToObj(i -> "port " + i).toArray(String[]::new);
+        assertThatThrownBy(() -> given("select 1 where x = :port")
+                        .in("mariadb")
+                        .choose("port", more)
+                        .text())
+                .hasMessageContaining("65,001 values are chosen");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x in (:port)       | false | true
+            x in ('Z', :port)  | false | true
+            x in (:port)       | true  | x in (?, ?)
+            x not in (:port)   | false | x not in (?, ?)
+            x not in (:port)   | true  | x not in (?, ?)
+            """)
+    void letsAllMeanEveryRowUnlessEachValueIsSent(String condition, boolean sendEach, String rewritten) {
+        Parameter port = Given.PORT.withAllowed(AllowedValues.of(List.of("A", "B")));
+        Given query = given("select 1 where true and " + condition)
+                .with(sendEach ? port.sendingEachValue() : port)
+                .choose("port", ChoiceText.all());
+        assertThat(query.text())
+                .isEqualTo("select 1 where true" + (rewritten.equals("true") ? "" : " and " + rewritten));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; x like '%' || :vessel || '%'         ; x like '%' || ? || '%'             ; 50\\%\\_\\\\a!
+            sqlite     ; x like '%' || :vessel || '%'         ; x like '%' || ? || '%' escape '\\' ; 50\\%\\_\\\\a!
+            duckdb     ; x ilike :vessel || '%'               ; x ilike ? || '%' escape '\\'       ; 50\\%\\_\\\\a!
+            mariadb    ; x like concat('%', :vessel, '%')     ; x like concat('%', ?, '%')         ; 50\\%\\_\\\\a!
+            postgresql ; x not like '%' || :vessel escape '!' ; x not like '%' || ? escape '!'     ; 50!%!_\\a!!
+            postgresql ; x like :vessel                       ; x like ?                           ; 50%_\\a!
+            postgresql ; x like replace(:vessel, '*', '%')    ; x like replace(?, '*', '%')        ; 50%_\\a!
+            postgresql ; x = '%' || :vessel                   ; x = '%' || ?                       ; 50%_\\a!
+            """)
+    void findsATextAsItStandsBetweenTheWildcardsOfTheAuthor(
+            String dialect, String condition, String rewritten, String bound) {
+        Given query = given("select 1 where " + condition).in(dialect).choose("vessel", "50%_\\a!");
+        assertThat(query.text()).isEqualTo("select 1 where " + rewritten);
+        assertThat(query.values()).isEqualTo(bound);
+    }
+
+    @Test
+    void bindsTheOnlyChosenValueWhereThereIsRoomForOne() {
+        assertThat(given("select 1 where x > :port").choose("port", "A").text()).isEqualTo("select 1 where x > ?");
     }
 
     @Test

@@ -1,0 +1,33 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/** The order of edits, and which of them are left when one takes away the text of another. */
+final class Edits {
+    private Edits() {}
+
+    /** Sorted, without those inside a larger one: a condition inside one that is left out goes with it. */
+    static List<Edit> outermost(List<Edit> edits) {
+        List<Edit> sorted = new ArrayList<>(edits);
+        sorted.sort(Comparator.comparingInt(Edit::start).thenComparing(Edit::end, Comparator.reverseOrder()));
+        List<Edit> kept = new ArrayList<>(sorted.size());
+        int outerStart = -1;
+        int outerEnd = -1;
+        for (Edit edit : sorted) {
+            boolean insertion = edit.start() == edit.end();
+            boolean inside = insertion
+                    ? outerStart < edit.start() && edit.end() < outerEnd
+                    : outerStart <= edit.start() && edit.end() <= outerEnd;
+            if (!inside) {
+                kept.add(edit);
+            }
+            if (edit.end() > outerEnd) {
+                outerStart = edit.start();
+                outerEnd = edit.end();
+            }
+        }
+        return kept;
+    }
+}

@@ -1,0 +1,107 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * Finds hand-written {@link OptionalFilter}s: an OR of which one or more items test a parameter itself and at least one
+ * other mentions the same parameter.
+ */
+final class OptionalFilters {
+    private final ParsedQuery query;
+    private final Tokens tokens;
+    private final List<OptionalFilter> found = new ArrayList<>();
+
+    private OptionalFilters(ParsedQuery query) {
+        this.query = query;
+        this.tokens = query.tokens();
+    }
+
+    static List<OptionalFilter> in(ParsedQuery query) {
+        OptionalFilters filters = new OptionalFilters(query);
+        for (Clause clause : query.conditionClauses()) {
+            clause.condition().ifPresent(filters::walk);
+        }
+        return filters.found;
+    }
+
+    private void walk(Condition condition) {
+        if (condition instanceof Condition.Not not) {
+            walk(not.operand());
+        } else if (condition instanceof Condition.Parenthesised wrapped) {
+            walk(wrapped.inner());
+        } else if (condition instanceof Condition.Joined joined) {
+            if (joined.or()) {
+                recognise(joined);
+            }
+            joined.items().forEach(this::walk);
+        }
+    }
+
+    /** A test of a parameter itself; {@code everything} is empty when it tests for NULL. */
+    private record Guard(Condition.Leaf leaf, String parameter, Optional<String> everything) {}
+
+    private void recognise(Condition.Joined joined) {
+        List<Guard> guards = new ArrayList<>(2);
+        for (Condition item : joined.items()) {
+            single(item).flatMap(this::guard).ifPresent(guards::add);
+        }
+        if (guards.isEmpty()) {
+            return;
+        }
+        String parameter = guards.get(0).parameter();
+        guards.removeIf(guard -> !guard.parameter().equals(parameter));
+        List<Condition.Leaf> guardLeaves = guards.stream().map(Guard::leaf).toList();
+        boolean filters = joined.items().stream()
+                .filter(item -> single(item).filter(guardLeaves::contains).isEmpty())
+                .anyMatch(item -> mentions(parameter, item.span()));
+        if (filters) {
+            Set<String> everything = new LinkedHashSet<>();
+            guards.forEach(guard -> guard.everything().ifPresent(everything::add));
+            List<Condition.Leaf> all = new ArrayList<>();
+            leaves(joined, all);
+            found.add(new OptionalFilter(parameter, everything, guardLeaves, all));
+        }
+    }
+
+    private static void leaves(Condition condition, List<Condition.Leaf> into) {
+        if (condition instanceof Condition.Leaf leaf) {
+            into.add(leaf);
+        } else if (condition instanceof Condition.Not not) {
+            leaves(not.operand(), into);
+        } else if (condition instanceof Condition.Parenthesised wrapped) {
+            leaves(wrapped.inner(), into);
+        } else {
+            ((Condition.Joined) condition).items().forEach(item -> leaves(item, into));
+        }
+    }
+
+    private static Optional<Condition.Leaf> single(Condition item) {
+        if (item instanceof Condition.Parenthesised wrapped) {
+            return single(wrapped.inner());
+        }
+        return item instanceof Condition.Leaf leaf ? Optional.of(leaf) : Optional.empty();
+    }
+
+    private boolean mentions(String parameter, Span span) {
+        for (ParameterPlace place : query.parameters()) {
+            if (span.contains(place.token()) && place.name().equals(parameter)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private Optional<Guard> guard(Condition.Leaf leaf) {
+        return GuardReader.read(tokens, leaf.span()).map(test -> new Guard(leaf, test.parameter(), test.everything()));
+    }
+}

@@ -1,0 +1,80 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Span;
+
+/** Says for each parameter where it stands in the author's text and where it went in the statement. */
+final class PlacementReport {
+    private record Around(ParameterPlace place, int start, int end, int from, int to) {}
+
+    private final List<Around> places;
+
+    PlacementReport(ParsedQuery query, Source source, RowLimits limits) {
+        this.places = query.parameters().stream()
+                .map(place -> around(place, source, limits))
+                .toList();
+    }
+
+    private static Around around(ParameterPlace place, Source source, RowLimits limits) {
+        Optional<Span> clause = place.leaf().map(leaf -> leaf.span()).or(() -> limits.clauseAround(place)
+                .map(Clause::span));
+        int start = source.tokens().start(place.token());
+        int end = source.tokens().end(place.token());
+        return new Around(
+                place,
+                start,
+                end,
+                clause.map(source::start).orElse(start),
+                clause.map(source::end).orElse(end));
+    }
+
+    List<Placement> of(EditedText edited, Map<Integer, Placement.Outcome> outcomes, Wanted wanted) {
+        Map<String, Integer> bound = new HashMap<>();
+        for (BoundValue value : edited.values()) {
+            bound.merge(value.parameter(), size(value.bound()), Integer::sum);
+        }
+        List<Placement> placements = new ArrayList<>(places.size() + 1);
+        for (Around around : places) {
+            int sentStart = edited.newStart(around.from());
+            placements.add(new Placement(
+                    around.place().name(),
+                    outcomes.getOrDefault(around.place().token(), Placement.Outcome.LEFT_OUT),
+                    bound.getOrDefault(around.place().name(), 0),
+                    around.start(),
+                    around.end(),
+                    around.from(),
+                    around.to(),
+                    sentStart,
+                    Math.max(sentStart, edited.newEnd(around.to()))));
+        }
+        if (wanted instanceof Wanted.Rows rows) {
+            rows.limit().ifPresent(limit -> placements.add(viewLimit(edited, limit.parameter())));
+        }
+        return placements;
+    }
+
+    /** The limit of a view stands in the statement only. */
+    private static Placement viewLimit(EditedText edited, String parameter) {
+        int at = edited.values().stream()
+                .filter(value -> value.parameter().equals(parameter))
+                .mapToInt(BoundValue::offset)
+                .max()
+                .orElse(edited.text().length());
+        int start = Math.max(0, edited.text().lastIndexOf("limit", at));
+        return new Placement(parameter, Placement.Outcome.LIMITED, 1, -1, -1, -1, -1, start, at + 1);
+    }
+
+    private static int size(Bound bound) {
+        if (bound instanceof Bound.Array array) {
+            return array.values().size();
+        }
+        return bound instanceof Bound.JsonArray json ? json.values().size() : 1;
+    }
+}

@@ -1,0 +1,114 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/** One application of choices to a prepared query: collects the edits, and what happened to each parameter. */
+final class Rewriting {
+    /** Halves before leaving out, which would take the whole range; null tests before values, which need some. */
+    private static final List<ConditionRule> RULES = List.of(
+            new HalveRange(),
+            new LeaveOutCondition(),
+            new AskForRowsWithoutValue(),
+            new SpreadValues(),
+            new EscapePattern());
+
+    private final Choices choices;
+    private final Source source;
+    final List<Edit> edits = new ArrayList<>();
+    final Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
+    final Set<Condition.Leaf> leftOut = new HashSet<>();
+
+    Rewriting(Choices choices, Source source) {
+        this.choices = choices;
+        this.source = source;
+    }
+
+    void settle(List<OptionalFilter> filters) {
+        for (OptionalFilter filter : filters) {
+            leftOut.addAll(filter.leftOut(choices));
+        }
+    }
+
+    /** Rewrites each condition by the first rule that fires; what no rule touches is bound as it stands. */
+    void conditions(List<Site> sites) {
+        for (Site site : sites) {
+            if (leftOut.contains(site.condition())) {
+                leaveOut(site);
+            } else {
+                condition(site);
+            }
+        }
+    }
+
+    private void condition(Site site) {
+        Optional<Change> change = firstChange(site);
+        if (change.isPresent() && change.get().leftOut()) {
+            leftOut.add(site.condition());
+            leaveOut(site);
+            return;
+        }
+        if (change.isPresent()) {
+            edits.addAll(change.get().edits());
+            outcomes.putAll(change.get().outcomes());
+        }
+        site.places().forEach(this::bind);
+        site.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
+        if (site.isUnwrapped()) {
+            unwrap(site);
+        }
+    }
+
+    private Optional<Change> firstChange(Site site) {
+        for (ConditionRule rule : RULES) {
+            Optional<Change> change = rule.apply(site, choices, source);
+            if (change.isPresent()) {
+                return change;
+            }
+        }
+        return Optional.empty();
+    }
+
+    private void leaveOut(Site site) {
+        site.places().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
+        site.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
+    }
+
+    /** {@code case when :p is null then 1 when x = :p then 1 end = 1} leaves {@code x = ?}, in brackets when it needs them. */
+    private void unwrap(Site site) {
+        boolean joined = joins(site.span());
+        edits.add(new Edit(
+                source.start(site.condition().span()), source.start(site.span()), Fragment.of(joined ? "(" : "")));
+        edits.add(
+                new Edit(source.end(site.span()), source.end(site.condition().span()), Fragment.of(joined ? ")" : "")));
+    }
+
+    private boolean joins(Span span) {
+        Tokens tokens = source.tokens();
+        for (int i = span.from(); i < span.to(); i++) {
+            if (tokens.isWord(i, "or") || tokens.isWord(i, "and") || tokens.isSymbol(i, "||")) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Binds a parameter that no rule has dealt with. */
+    void bind(ParameterPlace place) {
+        if (!outcomes.containsKey(place.token())) {
+            edits.add(BindValue.apply(place, choices, source));
+            boolean name = choices.parameter(place.name()).type() == Type.NAME;
+            outcomes.put(place.token(), name ? Placement.Outcome.NAMED : Placement.Outcome.BOUND);
+        }
+    }
+}
