@@ -33,6 +33,11 @@ public interface Dialect {
         return '"' + name.replace("\"", "\"\"") + '"';
     }
 
+    /** A name written without quotes, as the database keeps it. */
+    default String folded(String unquotedName) {
+        return unquotedName;
+    }
+
     /** What stands for "true" where a condition must not be empty, as after ON. */
     default String trueLiteral() {
         return "true";
@@ -63,6 +68,11 @@ public interface Dialect {
 
     /** Whether OFFSET may only stand behind LIMIT. */
     default boolean offsetNeedsLimit() {
+        return false;
+    }
+
+    /** Whether HAVING refers to selected columns by their names, and to others not at all. */
+    default boolean havingKnowsNames() {
         return false;
     }
 

@@ -72,4 +72,9 @@ final class MariaDbDialect implements Dialect {
     public String dayAfter(String day) {
         return day + " + interval 1 day";
     }
+
+    @Override
+    public boolean havingKnowsNames() {
+        return true;
+    }
 }

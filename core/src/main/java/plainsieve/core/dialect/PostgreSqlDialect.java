@@ -1,5 +1,6 @@
 package plainsieve.core.dialect;
 
+import java.util.Locale;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -22,6 +23,11 @@ final class PostgreSqlDialect implements Dialect {
     @Override
     public Syntax syntax() {
         return SYNTAX;
+    }
+
+    @Override
+    public String folded(String unquotedName) {
+        return unquotedName.toLowerCase(Locale.ROOT);
     }
 
     @Override

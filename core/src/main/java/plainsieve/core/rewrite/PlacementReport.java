@@ -9,30 +9,51 @@ import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TextEdit;
 
 /** Says for each parameter where it stands in the author's text and where it went in the statement. */
 final class PlacementReport {
-    private record Around(ParameterPlace place, int start, int end, int from, int to) {}
+    /**
+     * @param from where the clause around the place begins in the text as it is rewritten
+     * @param author the place and its clause in the author's own text; all -1 for an added filter
+     */
+    private record Around(ParameterPlace place, int from, int to, Author author) {}
+
+    private record Author(int start, int end, int from, int to) {}
 
     private final List<Around> places;
 
-    PlacementReport(ParsedQuery query, Source source, RowLimits limits) {
+    /** @param added the edits that brought in filters, in the order in which they were made */
+    PlacementReport(ParsedQuery query, Source source, RowLimits limits, List<List<TextEdit>> added) {
         this.places = query.parameters().stream()
-                .map(place -> around(place, source, limits))
+                .map(place -> around(place, source, limits, added))
                 .toList();
     }
 
-    private static Around around(ParameterPlace place, Source source, RowLimits limits) {
+    private static Around around(ParameterPlace place, Source source, RowLimits limits, List<List<TextEdit>> added) {
         Optional<Span> clause = place.leaf().map(leaf -> leaf.span()).or(() -> limits.clauseAround(place)
                 .map(Clause::span));
         int start = source.tokens().start(place.token());
         int end = source.tokens().end(place.token());
+        int from = clause.map(source::start).orElse(start);
+        int to = clause.map(source::end).orElse(end);
         return new Around(
                 place,
-                start,
-                end,
-                clause.map(source::start).orElse(start),
-                clause.map(source::end).orElse(end));
+                from,
+                to,
+                new Author(
+                        before(start, added),
+                        before(end - 1, added) + 1,
+                        before(from, added),
+                        before(to - 1, added) + 1));
+    }
+
+    private static int before(int offset, List<List<TextEdit>> added) {
+        int at = offset;
+        for (int i = added.size() - 1; i >= 0 && at >= 0; i--) {
+            at = TextEdit.before(added.get(i), at);
+        }
+        return at;
     }
 
     List<Placement> of(EditedText edited, Map<Integer, Placement.Outcome> outcomes, Wanted wanted) {
@@ -47,10 +68,10 @@ final class PlacementReport {
                     around.place().name(),
                     outcomes.getOrDefault(around.place().token(), Placement.Outcome.LEFT_OUT),
                     bound.getOrDefault(around.place().name(), 0),
-                    around.start(),
-                    around.end(),
-                    around.from(),
-                    around.to(),
+                    around.author().start(),
+                    around.author().end(),
+                    around.author().from(),
+                    around.author().to(),
                     sentStart,
                     Math.max(sentStart, edited.newEnd(around.to()))));
         }

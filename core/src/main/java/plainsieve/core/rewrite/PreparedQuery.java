@@ -1,11 +1,13 @@
 package plainsieve.core.rewrite;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -21,6 +23,7 @@ import plainsieve.core.value.ProblemException;
 public final class PreparedQuery {
     private final ParsedQuery query;
     private final Source source;
+    private final Added added;
     private final Set<String> names;
     private final List<Site> sites;
     private final List<OptionalFilter> optionalFilters;
@@ -29,8 +32,22 @@ public final class PreparedQuery {
     private final PlacementReport report;
     private final StatementCheck check;
 
-    private PreparedQuery(ParsedQuery query, Dialect dialect) {
+    /** What was added to the author's text, filter by filter: the edits of each, and where it went. */
+    private record Added(List<List<TextEdit>> edits, List<FilterPlacement> placements) {
+        private static final Added NOTHING = new Added(List.of(), List.of());
+
+        Added and(FilterPlacer.Placed placed) {
+            List<List<TextEdit>> allEdits = new ArrayList<>(edits);
+            allEdits.add(placed.edits());
+            List<FilterPlacement> all = new ArrayList<>(placements);
+            all.add(placed.placement());
+            return new Added(List.copyOf(allEdits), List.copyOf(all));
+        }
+    }
+
+    private PreparedQuery(ParsedQuery query, Dialect dialect, Added added) {
         this.query = query;
+        this.added = added;
         this.source = new Source(query.tokens(), dialect);
         this.names = query.parameterNames();
         this.sites = Site.in(query);
@@ -40,13 +57,34 @@ public final class PreparedQuery {
                 .filter(place ->
                         place.leaf().isEmpty() && limits.clauseAround(place).isEmpty())
                 .toList();
-        this.report = new PlacementReport(query, source, limits);
+        this.report = new PlacementReport(query, source, limits, added.edits());
         this.check = new StatementCheck(dialect);
     }
 
     /** Reads the author's text. Throws {@link ProblemException} with the place when it is not one reading statement. */
     public static PreparedQuery of(String text, Dialect dialect) {
-        return new PreparedQuery(ParsedQuery.parse(text, dialect), dialect);
+        return new PreparedQuery(ParsedQuery.parse(text, dialect), dialect, Added.NOTHING);
+    }
+
+    /**
+     * The same query with filters on its output columns, each in the innermost block in which it is legal. Their
+     * parameters are chosen like any other; places in the author's text are still told as they are there.
+     *
+     * @throws ProblemException when the text shows that there is no such column
+     */
+    public PreparedQuery with(List<AddedFilter> filters) {
+        PreparedQuery filtered = this;
+        for (AddedFilter filter : filters) {
+            FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), filter);
+            String text = TextEdit.apply(filtered.query.text(), placed.edits());
+            filtered = new PreparedQuery(ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed));
+        }
+        return filtered;
+    }
+
+    /** Where each added filter went, in the order in which they were added. */
+    public List<FilterPlacement> filterPlacements() {
+        return added.placements();
     }
 
     public ParsedQuery query() {

@@ -3,7 +3,6 @@ package plainsieve.core.rewrite;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
@@ -37,9 +36,9 @@ final class ViewOnTop {
         }
         Wanted.Rows rows = (Wanted.Rows) wanted;
         Fragment.Builder ending = Fragment.build();
-        rows.sort()
-                .ifPresent(sort ->
-                        ending.text("\norder by ").text(quote(sort.column())).text(sort.descending() ? " desc" : ""));
+        rows.sort().ifPresent(sort -> ending.text("\norder by ")
+                .text(reference(sort.column()))
+                .text(sort.descending() ? " desc" : ""));
         return rows.sort().map(sort -> wrap("select *", limit(ending, most)));
     }
 
@@ -80,8 +79,8 @@ final class ViewOnTop {
 
     private String heading(Wanted.Totals totals) {
         List<String> items = new ArrayList<>();
-        totals.groupBy().forEach(column -> items.add(quote(column)));
-        totals.measures().forEach(measure -> items.add(call(measure) + " as " + quote(outputName(measure))));
+        totals.groupBy().forEach(column -> items.add(reference(column)));
+        totals.measures().forEach(measure -> items.add(call(measure) + " as " + name(outputName(measure))));
         return "select " + String.join(", ", items);
     }
 
@@ -91,17 +90,17 @@ final class ViewOnTop {
             return ending.done();
         }
         String keys =
-                String.join(", ", totals.groupBy().stream().map(this::quote).toList());
+                String.join(", ", totals.groupBy().stream().map(this::reference).toList());
         ending.text("\ngroup by ").text(keys).text("\norder by ");
         if (totals.largestFirst()) {
-            ending.text(quote(outputName(totals.measures().get(0)))).text(" desc, ");
+            ending.text(name(outputName(totals.measures().get(0)))).text(" desc, ");
         }
         return limit(ending.text(keys), most);
     }
 
     private String call(Measure measure) {
         return measure.function().name().toLowerCase(java.util.Locale.ROOT) + "("
-                + measure.column().map(this::quote).orElse("*") + ")";
+                + measure.column().map(this::reference).orElse("*") + ")";
     }
 
     /** {@code count}, {@code sum_passengers}: a name for the figure that does not clash with a column. */
@@ -110,8 +109,12 @@ final class ViewOnTop {
         return measure.column().map(column -> function + "_" + column).orElse(function);
     }
 
-    private String quote(String column) {
-        Dialect dialect = source.dialect();
-        return dialect.quoteName(column);
+    /** A column as the query around refers to it. */
+    private String reference(String column) {
+        return OutputColumns.of(query, query.top()).reference(column, source.dialect());
+    }
+
+    private String name(String newName) {
+        return source.dialect().quoteName(newName);
     }
 }

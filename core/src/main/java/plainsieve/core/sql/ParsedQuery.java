@@ -14,6 +14,7 @@ import plainsieve.core.value.Place;
  * @param top the outermost query
  * @param blockCount how many blocks there are at any depth
  * @param conditionClauses every clause that holds a condition, at any depth
+ * @param fromItems everything that a FROM reads, at any depth
  * @param parameters every place of every parameter, in written order
  * @param quotedParameters strings such as {@code ':port'}, which look like parameters and are none
  */
@@ -24,12 +25,14 @@ public record ParsedQuery(
         int blockCount,
         List<Clause> conditionClauses,
         List<Clause> limitClauses,
+        List<FromItem> fromItems,
         List<ParameterPlace> parameters,
         List<Place> quotedParameters) {
 
     public ParsedQuery {
         conditionClauses = List.copyOf(conditionClauses);
         limitClauses = List.copyOf(limitClauses);
+        fromItems = List.copyOf(fromItems);
         parameters = List.copyOf(parameters);
         quotedParameters = List.copyOf(quotedParameters);
     }

@@ -25,6 +25,7 @@ final class QueryParser implements FromReader.Inner {
 
     private final List<Clause> conditionClauses = new ArrayList<>();
     private final List<Clause> limitClauses = new ArrayList<>();
+    private final List<FromItem> fromItems = new ArrayList<>();
     private final List<ParameterPlace> parameters = new ArrayList<>();
     private int blockCount;
     private Clause.Kind clause = Clause.Kind.SELECT;
@@ -43,7 +44,15 @@ final class QueryParser implements FromReader.Inner {
     ParsedQuery parse() {
         QueryLevel top = query(new Span(0, end));
         return new ParsedQuery(
-                tokens, brackets, top, blockCount, conditionClauses, limitClauses, parameters, quotedParameters);
+                tokens,
+                brackets,
+                top,
+                blockCount,
+                conditionClauses,
+                limitClauses,
+                fromItems,
+                parameters,
+                quotedParameters);
     }
 
     /** A whole query: WITH, then operands joined by set operators, then what holds for all of them. */
@@ -240,6 +249,7 @@ final class QueryParser implements FromReader.Inner {
         clause = Clause.Kind.FROM;
         List<FromItem> items = new FromReader(tokens, brackets, starts, this, found.body()).read();
         clause = outer;
+        fromItems.addAll(items);
         return items;
     }
 

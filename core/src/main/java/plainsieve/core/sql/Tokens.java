@@ -75,6 +75,20 @@ public final class Tokens {
                 && text.charAt(starts[index]) == bracket;
     }
 
+    /** Whether two runs of tokens read the same, blanks, comments and the case of words aside. */
+    public boolean sameText(Span one, Span other) {
+        boolean same = one.length() == other.length();
+        for (int i = 0; same && i < one.length(); i++) {
+            int a = one.from() + i;
+            int b = other.from() + i;
+            int length = ends[a] - starts[a];
+            same = kinds[a] == kinds[b]
+                    && length == ends[b] - starts[b]
+                    && text.regionMatches(kinds[a] == TokenKind.WORD, starts[a], text, starts[b], length);
+        }
+        return same;
+    }
+
     /** The name of the parameter at the index, without its colon. */
     public String parameterName(int index) {
         return text.substring(starts[index] + 1, ends[index]);
