@@ -1,6 +1,7 @@
 package plainsieve.core.rewrite;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -93,6 +94,25 @@ public final class PreparedQuery {
 
     public Dialect dialect() {
         return source.dialect();
+    }
+
+    /** The tokens of parameters at which several values can stand. */
+    public static Set<Integer> placesForMany(ParsedQuery query) {
+        Set<Integer> places = new HashSet<>();
+        for (Site site : Site.in(query)) {
+            boolean roomy = site.shape() instanceof ConditionShape.Membership
+                    || site.shape() instanceof ConditionShape.ItemsOfList;
+            if (roomy) {
+                site.places().forEach(place -> places.add(place.token()));
+            }
+            site.settled().forEach(place -> places.add(place.token()));
+        }
+        OptionalFilters.in(query).stream()
+                .flatMap(filter -> filter.guards().stream())
+                .forEach(guard -> query.parameters().stream()
+                        .filter(place -> guard.span().contains(place.token()))
+                        .forEach(place -> places.add(place.token())));
+        return places;
     }
 
     /** The names of the parameters in the text, in the order in which they first stand there. */

@@ -3,12 +3,12 @@ package plainsieve.core.rewrite;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.IntPredicate;
 import plainsieve.core.rewrite.ConditionShape.ItemsOfList;
 import plainsieve.core.rewrite.ConditionShape.Membership;
 import plainsieve.core.rewrite.ConditionShape.Other;
 import plainsieve.core.rewrite.ConditionShape.Pattern;
 import plainsieve.core.rewrite.ConditionShape.Range;
+import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
@@ -28,31 +28,23 @@ final class ShapeReader {
     }
 
     private ConditionShape read() {
-        int operator = firstComparison(span.from());
-        if (operator <= span.from()) {
-            return new Other();
-        }
-        boolean not = tokens.isWord(operator, "not");
-        int word = not ? operator + 1 : operator;
-        if (tokens.isWord(word, "between")) {
-            return range(operator, word, not);
-        }
-        if (tokens.isWord(word, "in")) {
-            return list(operator, word, not);
-        }
-        if (tokens.isWord(word, "like") || tokens.isWord(word, "ilike")) {
-            return pattern(word);
-        }
-        return isEquality(operator) ? equality(operator) : new Other();
+        return Comparison.of(tokens, span).map(this::shape).orElseGet(Other::new);
     }
 
-    private ConditionShape equality(int operator) {
-        boolean negated = tokens.isSymbol(operator, "<>") || tokens.isSymbol(operator, "!=");
-        if (firstComparison(operator + 1) >= 0) {
-            return new Other();
-        }
-        Span left = new Span(span.from(), operator);
-        Span right = new Span(operator + 1, span.to());
+    private ConditionShape shape(Comparison comparison) {
+        return switch (comparison.kind()) {
+            case BETWEEN -> range(comparison);
+            case IN -> list(comparison);
+            case LIKE -> pattern(comparison.right());
+            case EQUAL, NOT_EQUAL -> equality(comparison);
+            default -> new Other();
+        };
+    }
+
+    private ConditionShape equality(Comparison comparison) {
+        boolean negated = comparison.kind() == Comparison.Kind.NOT_EQUAL;
+        Span left = comparison.left();
+        Span right = comparison.right();
         List<Integer> inLeft = parameters(left);
         List<Integer> inRight = parameters(right);
         if (inRight.size() == 1 && inLeft.isEmpty()) {
@@ -154,18 +146,19 @@ final class ShapeReader {
         return shaped;
     }
 
-    private ConditionShape list(int operator, int in, boolean not) {
-        boolean bracketed = tokens.isBracket(in + 1, '(') && closesAt(in + 1) == span.to() - 1;
+    private ConditionShape list(Comparison comparison) {
+        int open = comparison.right().from();
+        boolean bracketed = tokens.isBracket(open, '(') && closesAt(open) == span.to() - 1;
         if (!bracketed) {
             return new Other();
         }
-        Span column = new Span(span.from(), operator);
-        List<Span> items = items(new Span(in + 2, span.to() - 1));
+        boolean not = comparison.negatedWord();
+        List<Span> items = items(new Span(open + 1, span.to() - 1));
         Span first = items.get(0);
         if (items.size() == 1 && isOperandOnly(first) && parameters(first).size() == 1) {
-            return new Membership(column, first, parameters(first).get(0), not, false, false);
+            return new Membership(comparison.left(), first, parameters(first).get(0), not, false, false);
         }
-        return new ItemsOfList(column, items, not);
+        return new ItemsOfList(comparison.left(), items, not);
     }
 
     private List<Span> items(Span list) {
@@ -183,26 +176,26 @@ final class ShapeReader {
         return items;
     }
 
-    private ConditionShape range(int operator, int between, boolean not) {
-        boolean symmetric = tokens.isWord(between + 1, "symmetric") || tokens.isWord(between + 1, "asymmetric");
-        int and = first(between + 1, i -> tokens.isWord(i, "and"));
-        if (symmetric || and < 0) {
-            return new Other();
-        }
-        return new Range(
-                new Span(span.from(), operator), not, new Span(between + 1, and), new Span(and + 1, span.to()));
+    private ConditionShape range(Comparison comparison) {
+        int from = comparison.right().from();
+        boolean symmetric = tokens.isWord(from, "symmetric") || tokens.isWord(from, "asymmetric");
+        int and = Comparison.next(tokens, span, from, i -> tokens.isWord(i, "and"));
+        return symmetric || and < 0
+                ? new Other()
+                : new Range(
+                        comparison.left(), comparison.negatedWord(), new Span(from, and), new Span(and + 1, span.to()));
     }
 
-    private ConditionShape pattern(int like) {
-        boolean any = tokens.isWord(like + 1, "any") || tokens.isWord(like + 1, "all");
-        int escape = first(like + 1, i -> tokens.isWord(i, "escape"));
+    private ConditionShape pattern(Span right) {
+        boolean any = tokens.isWord(right.from(), "any") || tokens.isWord(right.from(), "all");
+        int escape = Comparison.next(tokens, span, right.from(), i -> tokens.isWord(i, "escape"));
         int end = escape < 0 ? span.to() : escape;
         boolean wildcard = false;
-        for (int i = like + 1; i < end; i++) {
+        for (int i = right.from(); i < end; i++) {
             wildcard |= tokens.is(i, TokenKind.STRING)
                     && (tokens.written(i).indexOf('%') >= 0 || tokens.written(i).indexOf('_') >= 0);
         }
-        if (!wildcard || any || firstComparison(like + 1) >= 0) {
+        if (!wildcard || any) {
             return new Other();
         }
         if (escape < 0) {
@@ -217,60 +210,5 @@ final class ShapeReader {
         String written = tokens.is(token, TokenKind.STRING) && token == span.to() - 1 ? tokens.written(token) : "";
         boolean single = written.length() == 3 || written.equals("'\\\\'") || written.equals("''''");
         return single ? Optional.of(written.charAt(1)) : Optional.empty();
-    }
-
-    private boolean isEquality(int at) {
-        return tokens.isSymbol(at, "=")
-                || tokens.isSymbol(at, "==")
-                || tokens.isSymbol(at, "<>")
-                || tokens.isSymbol(at, "!=");
-    }
-
-    /** The first comparison; of {@code not in} and {@code not between} the word NOT; or -1. */
-    private int firstComparison(int from) {
-        return first(from, this::isComparison);
-    }
-
-    /** The first token outside brackets and CASE for which this holds; or -1. */
-    private int first(int from, IntPredicate wanted) {
-        int depth = 0;
-        int cases = 0;
-        for (int i = from; i < span.to(); i++) {
-            if (tokens.is(i, TokenKind.OPEN)) {
-                depth++;
-            } else if (tokens.is(i, TokenKind.CLOSE)) {
-                depth--;
-            } else if (tokens.isWord(i, "case")) {
-                cases++;
-            } else if (tokens.isWord(i, "end") && cases > 0) {
-                cases--;
-            } else if (depth == 0 && cases == 0 && wanted.test(i)) {
-                return i;
-            }
-        }
-        return -1;
-    }
-
-    private boolean isComparison(int i) {
-        if (tokens.is(i, TokenKind.SYMBOL)) {
-            return isEquality(i)
-                    || tokens.isSymbol(i, "<")
-                    || tokens.isSymbol(i, ">")
-                    || tokens.isSymbol(i, "<=")
-                    || tokens.isSymbol(i, ">=")
-                    || tokens.isSymbol(i, "<=>");
-        }
-        return tokens.isWord(i, "in")
-                || tokens.isWord(i, "between")
-                || tokens.isWord(i, "like")
-                || tokens.isWord(i, "ilike")
-                || tokens.isWord(i, "is")
-                || tokens.isWord(i, "isnull")
-                || tokens.isWord(i, "notnull")
-                || tokens.isWord(i, "similar")
-                || tokens.isWord(i, "regexp")
-                || tokens.isWord(i, "rlike")
-                || tokens.isWord(i, "glob")
-                || (tokens.isWord(i, "not") && i > span.from());
     }
 }

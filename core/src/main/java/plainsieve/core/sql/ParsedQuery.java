@@ -12,6 +12,7 @@ import plainsieve.core.value.Place;
  *
  * @param brackets which bracket closes which
  * @param top the outermost query
+ * @param levels every query at any depth, inner ones before those around them
  * @param blockCount how many blocks there are at any depth
  * @param conditionClauses every clause that holds a condition, at any depth
  * @param fromItems everything that a FROM reads, at any depth
@@ -22,6 +23,7 @@ public record ParsedQuery(
         Tokens tokens,
         Brackets brackets,
         QueryLevel top,
+        List<QueryLevel> levels,
         int blockCount,
         List<Clause> conditionClauses,
         List<Clause> limitClauses,
@@ -32,6 +34,7 @@ public record ParsedQuery(
     public ParsedQuery {
         conditionClauses = List.copyOf(conditionClauses);
         limitClauses = List.copyOf(limitClauses);
+        levels = List.copyOf(levels);
         fromItems = List.copyOf(fromItems);
         parameters = List.copyOf(parameters);
         quotedParameters = List.copyOf(quotedParameters);

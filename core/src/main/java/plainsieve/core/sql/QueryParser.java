@@ -25,6 +25,7 @@ final class QueryParser implements FromReader.Inner {
 
     private final List<Clause> conditionClauses = new ArrayList<>();
     private final List<Clause> limitClauses = new ArrayList<>();
+    private final List<QueryLevel> levels = new ArrayList<>();
     private final List<FromItem> fromItems = new ArrayList<>();
     private final List<ParameterPlace> parameters = new ArrayList<>();
     private int blockCount;
@@ -47,6 +48,7 @@ final class QueryParser implements FromReader.Inner {
                 tokens,
                 brackets,
                 top,
+                levels,
                 blockCount,
                 conditionClauses,
                 limitClauses,
@@ -66,7 +68,9 @@ final class QueryParser implements FromReader.Inner {
             int next = endOfOperand(new Span(at, span.to()));
             at = operand(new Span(at, next), operands, tail);
             if (at >= span.to()) {
-                return new QueryLevel(span, with, operands, operators, tail);
+                QueryLevel level = new QueryLevel(span, with, operands, operators, tail);
+                levels.add(level);
+                return level;
             }
             at = readOperator(at, operators);
         }

@@ -1,0 +1,89 @@
+package plainsieve.core.notice;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+
+/** One column is filtered by a parameter and, beside it, by a fixed value or another parameter. */
+final class FilteredTwice implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(Subject subject) {
+        return subject.query().conditionClauses().stream()
+                .filter(clause -> clause.kind() == Clause.Kind.WHERE || clause.kind() == Clause.Kind.ON)
+                .flatMap(clause -> clause.condition().stream())
+                .flatMap(condition -> inList(subject, condition).stream());
+    }
+
+    private record Filter(Span leaf, Span column, boolean byParameter) {}
+
+    private static List<Notice> inList(Subject subject, Condition condition) {
+        List<Notice> notices = new ArrayList<>();
+        if (condition instanceof Condition.Not not) {
+            notices.addAll(inList(subject, not.operand()));
+        } else if (condition instanceof Condition.Parenthesised wrapped) {
+            notices.addAll(inList(subject, wrapped.inner()));
+        } else if (condition instanceof Condition.Joined joined) {
+            if (!joined.or()) {
+                notices.addAll(pairs(subject, joined));
+            }
+            joined.items().forEach(item -> notices.addAll(inList(subject, item)));
+        }
+        return notices;
+    }
+
+    private static List<Notice> pairs(Subject subject, Condition.Joined joined) {
+        List<Filter> filters = joined.items().stream()
+                .filter(Condition.Leaf.class::isInstance)
+                .flatMap(leaf -> filter(subject, leaf.span()).stream())
+                .toList();
+        List<Notice> notices = new ArrayList<>();
+        for (int i = 0; i < filters.size(); i++) {
+            for (int j = i + 1; j < filters.size(); j++) {
+                Filter one = filters.get(i);
+                Filter other = filters.get(j);
+                boolean twice = (one.byParameter() || other.byParameter())
+                        && subject.tokens().sameText(one.column(), other.column());
+                if (twice) {
+                    notices.add(notice(subject, one.byParameter() ? other : one));
+                }
+            }
+        }
+        return notices;
+    }
+
+    private static Notice notice(Subject subject, Filter surplus) {
+        String column = subject.text(surplus.column());
+        return Notice.of(
+                        "filtered-twice",
+                        "%s is filtered here and by a parameter beside it: only rows that pass both come."
+                                .formatted(column),
+                        surplus.byParameter()
+                                ? "Keep one of the two."
+                                : "Is this value left over from drafting? Then leave it out.")
+                .at(subject.place(surplus.leaf()));
+    }
+
+    private static Optional<Filter> filter(Subject subject, Span leaf) {
+        return Comparison.of(subject.tokens(), leaf)
+                .filter(comparison -> !comparison.negatedWord()
+                        && (comparison.kind() == Comparison.Kind.EQUAL || comparison.kind() == Comparison.Kind.IN))
+                .flatMap(comparison -> {
+                    boolean parameter = subject.query().parameters().stream()
+                            .anyMatch(place -> comparison.right().contains(place.token()));
+                    int first = comparison.kind() == Comparison.Kind.IN
+                            ? comparison.right().from() + 1
+                            : comparison.right().from();
+                    boolean literal = subject.tokens().is(first, TokenKind.STRING)
+                            || subject.tokens().is(first, TokenKind.NUMBER);
+                    return parameter || literal
+                            ? Optional.of(new Filter(leaf, comparison.left(), parameter))
+                            : Optional.empty();
+                });
+    }
+}

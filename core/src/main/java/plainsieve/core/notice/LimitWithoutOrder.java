@@ -1,0 +1,25 @@
+package plainsieve.core.notice;
+
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.QueryLevel;
+
+/** A row limit without an order: which rows come is left to the database. */
+final class LimitWithoutOrder implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(Subject subject) {
+        return subject.query().levels().stream()
+                .filter(level -> level.tailClause(Clause.Kind.ORDER_BY).isEmpty())
+                .flatMap(level -> limit(level).stream())
+                .map(clause -> Notice.of(
+                                "limit-without-order",
+                                "There is a row limit but no order, so any rows may come, and others the next time.",
+                                "Add an ORDER BY that names a unique column.")
+                        .at(subject.place(clause.span())));
+    }
+
+    private static Optional<Clause> limit(QueryLevel level) {
+        return level.tailClause(Clause.Kind.LIMIT).or(() -> level.tailClause(Clause.Kind.FETCH));
+    }
+}

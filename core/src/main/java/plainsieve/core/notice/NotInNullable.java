@@ -1,0 +1,58 @@
+package plainsieve.core.notice;
+
+import java.util.stream.Stream;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.TextEdit;
+
+/**
+ * A column that may hold no value is asked not to be one of several: rows without a value do not come either.
+ *
+ * <pre>
+ * vessel not in (:vessel)   (vessel not in (:vessel) or vessel is null)
+ * </pre>
+ */
+final class NotInNullable implements NoticeRule {
+    @Override
+    public Stream<Notice> notices(Subject subject) {
+        return subject.leaves().stream().flatMap(leaf -> leaf.comparison().stream()
+                .filter(comparison -> excludes(comparison) && isNullable(subject, comparison))
+                .map(comparison -> notice(subject, leaf, comparison)));
+    }
+
+    private static boolean excludes(Comparison comparison) {
+        return comparison.kind() == Comparison.Kind.NOT_EQUAL
+                || (comparison.kind() == Comparison.Kind.IN && comparison.negatedWord());
+    }
+
+    private static boolean isNullable(Subject subject, Comparison comparison) {
+        return subject.facts()
+                .of(subject.query(), comparison.left())
+                .filter(ColumnFacts.Fact::nullable)
+                .isPresent();
+    }
+
+    private static Notice notice(Subject subject, Subject.Leaf leaf, Comparison comparison) {
+        String column = subject.text(comparison.left());
+        String text = subject.text(leaf.span());
+        Notice notice = Notice.of(
+                        "not-in-nullable",
+                        "Rows in which %s has no value are excluded, too.".formatted(column),
+                        "Say “or %s is null” if they belong to the answer.".formatted(column))
+                .at(subject.place(leaf.span()));
+        return subject.isNegated(leaf.span()) || saysSo(subject, leaf, comparison)
+                ? notice
+                : notice.fixedBy(
+                        "Keep rows without a value",
+                        new TextEdit(
+                                subject.start(leaf.span()),
+                                subject.end(leaf.span()),
+                                "(" + text + " or " + column + " is null)"));
+    }
+
+    /** Whether "or … is null" stands right behind it already. */
+    private static boolean saysSo(Subject subject, Subject.Leaf leaf, Comparison comparison) {
+        int next = leaf.span().to() + 1;
+        return subject.tokens().isWord(leaf.span().to(), "or")
+                && subject.tokens().isWord(next + comparison.left().length(), "is");
+    }
+}

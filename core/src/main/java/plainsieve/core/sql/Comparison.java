@@ -1,0 +1,108 @@
+package plainsieve.core.sql;
+
+import java.util.Optional;
+import java.util.function.IntPredicate;
+
+/**
+ * One comparison: what is compared, how, and with what.
+ *
+ * @param left what stands before the operator
+ * @param operator the first token of the operator; of {@code not in} the word NOT
+ * @param negatedWord whether NOT stands before the operator's word, as in {@code not between}
+ * @param right everything behind the operator
+ */
+public record Comparison(Span left, int operator, boolean negatedWord, Kind kind, Span right) {
+    /** What kind of operator it is. */
+    public enum Kind {
+        EQUAL,
+        NOT_EQUAL,
+        LESS,
+        LESS_OR_EQUAL,
+        GREATER,
+        GREATER_OR_EQUAL,
+        IN,
+        BETWEEN,
+        LIKE,
+        /** IS, SIMILAR TO, a regular expression, the null-safe {@code <=>}. */
+        OTHER
+    }
+
+    /** The only comparison outside brackets and CASE; nothing when there is none, or when a second one follows. */
+    public static Optional<Comparison> of(Tokens tokens, Span condition) {
+        int operator = next(tokens, condition, condition.from(), i -> isOperator(tokens, condition, i));
+        if (operator <= condition.from()) {
+            return Optional.empty();
+        }
+        boolean not = tokens.isWord(operator, "not");
+        int word = not ? operator + 1 : operator;
+        Span right = new Span(word + 1, condition.to());
+        boolean another = next(tokens, condition, word + 1, i -> isOperator(tokens, condition, i)) >= 0;
+        return another || right.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        new Comparison(new Span(condition.from(), operator), operator, not, kind(tokens, word), right));
+    }
+
+    /** The first token from there, outside brackets and CASE, for which this holds; or -1. */
+    public static int next(Tokens tokens, Span condition, int from, IntPredicate wanted) {
+        int depth = 0;
+        int cases = 0;
+        for (int i = from; i < condition.to(); i++) {
+            if (tokens.is(i, TokenKind.OPEN)) {
+                depth++;
+            } else if (tokens.is(i, TokenKind.CLOSE)) {
+                depth--;
+            } else if (tokens.isWord(i, "case")) {
+                cases++;
+            } else if (tokens.isWord(i, "end") && cases > 0) {
+                cases--;
+            } else if (depth == 0 && cases == 0 && wanted.test(i)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    public boolean isEquality() {
+        return kind == Kind.EQUAL || kind == Kind.NOT_EQUAL;
+    }
+
+    private static Kind kind(Tokens tokens, int at) {
+        if (tokens.is(at, TokenKind.SYMBOL)) {
+            return switch (tokens.written(at)) {
+                case "=", "==" -> Kind.EQUAL;
+                case "<>", "!=" -> Kind.NOT_EQUAL;
+                case "<" -> Kind.LESS;
+                case "<=" -> Kind.LESS_OR_EQUAL;
+                case ">" -> Kind.GREATER;
+                case ">=" -> Kind.GREATER_OR_EQUAL;
+                default -> Kind.OTHER;
+            };
+        }
+        if (tokens.isWord(at, "in")) {
+            return Kind.IN;
+        }
+        if (tokens.isWord(at, "between")) {
+            return Kind.BETWEEN;
+        }
+        return tokens.isWord(at, "like") || tokens.isWord(at, "ilike") ? Kind.LIKE : Kind.OTHER;
+    }
+
+    private static boolean isOperator(Tokens tokens, Span condition, int i) {
+        if (tokens.is(i, TokenKind.SYMBOL)) {
+            return kind(tokens, i) != Kind.OTHER || tokens.isSymbol(i, "<=>");
+        }
+        return tokens.isWord(i, "in")
+                || tokens.isWord(i, "between")
+                || tokens.isWord(i, "like")
+                || tokens.isWord(i, "ilike")
+                || tokens.isWord(i, "is")
+                || tokens.isWord(i, "isnull")
+                || tokens.isWord(i, "notnull")
+                || tokens.isWord(i, "similar")
+                || tokens.isWord(i, "regexp")
+                || tokens.isWord(i, "rlike")
+                || tokens.isWord(i, "glob")
+                || (tokens.isWord(i, "not") && i > condition.from());
+    }
+}

@@ -1,0 +1,149 @@
+package plainsieve.core.notice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.Type;
+
+class NoticesTest {
+    private static final Map<String, Parameter> PARAMETERS = Stream.of(
+                    Parameter.of("port", Type.TEXT).takingMany(),
+                    Parameter.of("day", Type.DATE),
+                    Parameter.of("to", Type.DATE),
+                    Parameter.of("at", Type.DATETIME),
+                    Parameter.of("word", Type.TEXT),
+                    Parameter.of("delay", Type.INTEGER),
+                    Parameter.of("n", Type.INTEGER))
+            .collect(Collectors.toMap(Parameter::name, Function.identity()));
+
+    private static final ColumnFacts FACTS = new ColumnFacts(Map.of(
+            "crossings",
+            Map.of(
+                    "departed_at", new ColumnFacts.Fact(Type.DATETIME, false),
+                    "delay_min", new ColumnFacts.Fact(Type.INTEGER, true),
+                    "state", new ColumnFacts.Fact(Type.TEXT, false)),
+            "vessels",
+            Map.of("retired_on", new ColumnFacts.Fact(Type.DATE, true))));
+
+    private static List<Notice> notices(String dialectName, String query) {
+        Dialect dialect = Dialect.named(dialectName).orElseThrow();
+        return Notices.of(ParsedQuery.parse(query, dialect), dialect, PARAMETERS, FACTS);
+    }
+
+    private static List<String> kinds(String query) {
+        return notices("postgresql", query).stream().map(Notice::kind).toList();
+    }
+
+    private static String fixed(String dialect, String query) {
+        Notice.Fix fix = notices(dialect, query).stream()
+                .flatMap(notice -> notice.fix().stream())
+                .findFirst()
+                .orElseThrow();
+        return TextEdit.apply(query, fix.edits());
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select 1 from crossings where state = ':port'                      ; quoted-parameter
+            select 1 from crossings c where c.departed_at = :word              ; type-against-column
+            select 1 from crossings where delay_min in (:port)                 ; type-against-column
+            select 1 from vessels v where v.retired_on between :word and :day  ; type-against-column
+            select 1 from crossings where departed_at <= :to                   ; day-against-times
+            select 1 from crossings where departed_at between :day and :to     ; day-against-times
+            select 1 from crossings where upper(state) = :word                 ; function-on-column
+            select 1 from crossings where (x + 1)::text = :word                ; function-on-column
+            select 1 from crossings where wave > :port                         ; many-in-single-place
+            select f(:port) from crossings                                     ; many-in-single-place
+            select 1 from crossings where state like '%' || :word              ; leading-wildcard
+            select 1 from crossings limit :n                                   ; limit-without-order
+            select 1 from (select 1 from t fetch first 5 rows only) x          ; limit-without-order
+            select 1 from crossings where state = 'SAILED' and state in (:port); filtered-twice
+            select 1 from crossings where state = :word and a and state in (:port); filtered-twice
+            select 1 from crossings where delay_min <> :delay                  ; not-in-nullable
+            select 1 from crossings where delay_min not in (select 1)          ; not-in-nullable
+            select 1 from crossings order by 1 limit 100                       ; leftover-value
+            select 1 from crossings where d >= '2026-03-01'                    ; leftover-value
+            select 1 from crossings where d >= date '2026-03-01'               ; leftover-value
+            select 1 from crossings where crossing_id = 42                     ; leftover-value
+            """)
+    void tellsWhatTheAuthorShouldKnow(String query, String kind) {
+        assertThat(kinds(query)).containsExactly(kind);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select 1 from crossings where departed_at >= :day and departed_at < :to
+            select 1 from crossings where departed_at <= :at
+            select 1 from vessels where retired_on <= :day
+            select 1 from crossings where unknown_column = :word
+            select 1 from crossings where other.delay_min <> :delay
+            select 1 from crossings where state in (:port) or state = 'SAILED'
+            select 1 from crossings where state like :word || '%'
+            select 1 from crossings order by 1 limit :n
+            select 1 from crossings order by 1 limit 5000
+            select 1 from crossings where state <> :word
+            select 1 from crossings where (:port is null or state = :port)
+            select 1 from crossings group by x having lower(max(x)) = :word
+            select 1 from crossings where delay_min >= :delay
+            """)
+    void keepsSilentWhereAllIsWell(String query) {
+        assertThat(kinds(query)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; x = ':port'                         ; x = :port
+            postgresql ; departed_at <= :to                  ; departed_at < :to + interval '1 day'
+            mariadb    ; departed_at <= :to                  ; departed_at < :to + interval 1 day
+            sqlite     ; departed_at > :to                   ; departed_at >= date(:to, '+1 day')
+            duckdb     ; departed_at between :day and :to    ; departed_at >= :day and departed_at < :to + interval '1 day'
+            postgresql ; not departed_at = :day              ; not (departed_at >= :day and departed_at < :day + interval '1 day')
+            postgresql ; date(departed_at) = :day            ; departed_at >= :day and departed_at < :day + interval '1 day'
+            postgresql ; c.departed_at::date <= :day         ; c.departed_at < :day + interval '1 day'
+            postgresql ; cast(departed_at as date) >= :day   ; departed_at >= :day
+            postgresql ; date_trunc('day', departed_at) > :day ; departed_at >= :day + interval '1 day'
+            postgresql ; delay_min not in (:delay)           ; (delay_min not in (:delay) or delay_min is null)
+            mariadb    ; state like '%' || :word || '%'      ; state like concat('%', :word, '%')
+            """)
+    void offersARewriteThatIsSafe(String dialect, String condition, String rewritten) {
+        String before = "select 1 from crossings c where a and ";
+        assertThat(fixed(dialect, before + condition)).isEqualTo(before + rewritten);
+    }
+
+    @Test
+    void blocksOnlyTextAgainstDate() {
+        assertThat(notices("postgresql", "select 1 from crossings where departed_at = :word"))
+                .extracting(Notice::blocks)
+                .containsExactly(true);
+        assertThat(notices("postgresql", "select 1 from crossings where delay_min = :word"))
+                .extracting(Notice::blocks)
+                .containsExactly(false);
+    }
+
+    @Test
+    void tellsThePlace() {
+        Notice notice = notices("postgresql", "select 1\nfrom crossings\nwhere departed_at <= :to\n")
+                .get(0);
+        assertThat(notice.place().orElseThrow().line()).isEqualTo(3);
+        assertThat(notice.place().orElseThrow().column()).isEqualTo(7);
+        assertThat(notice.parameter()).contains("to");
+    }
+
+    @Test
+    void namesParametersThatNoQueryUses() {
+        assertThat(Notices.unused(List.of("a", "b"), List.of("b")))
+                .extracting(Notice::message)
+                .containsExactly(":a is used nowhere.");
+    }
+}
