@@ -14,7 +14,6 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.rewrite.Bound;
 import plainsieve.core.rewrite.BoundValue;
 import plainsieve.core.rewrite.Statement;
 
@@ -105,7 +104,7 @@ public final class DatabaseSource implements AutoCloseable {
         vendor.prepareForStreaming(connection, prepared);
         int index = 1;
         for (BoundValue value : statement.values()) {
-            bind(connection, prepared, index++, value.bound());
+            vendor.bind(connection, prepared, index++, value.bound());
         }
         long start = System.nanoTime();
         try {
@@ -113,19 +112,11 @@ public final class DatabaseSource implements AutoCloseable {
                 throw new SQLException("stopped before it began");
             }
             try (ResultSet rows = prepared.executeQuery()) {
-                return new RowPump(rows, receiver, start).pump(statement.cap());
+                return new RowPump(rows, vendor, receiver, start).pump(statement.cap());
             }
         } finally {
             cancellation.end();
             endTransaction(connection);
-        }
-    }
-
-    private void bind(Connection connection, PreparedStatement prepared, int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Array array) {
-            vendor.bindArray(connection, prepared, index, array);
-        } else {
-            JdbcValues.bind(prepared, index, bound);
         }
     }
 

@@ -25,7 +25,15 @@ final class DuckDbVendor implements Vendor {
     }
 
     @Override
-    public void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
+    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
+        if (bound instanceof Bound.Array array) {
+            bindArray(connection, statement, index, array);
+        } else {
+            JdbcValues.bind(statement, index, bound);
+        }
+    }
+
+    private static void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
             throws SQLException {
         String elementType =
                 switch (array.type()) {

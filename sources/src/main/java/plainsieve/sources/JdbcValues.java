@@ -4,11 +4,14 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
+import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
 import java.sql.Types;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import plainsieve.core.rewrite.Bound;
 import plainsieve.core.value.Type;
@@ -42,6 +45,8 @@ final class JdbcValues {
             statement.setObject(index, of(single.value()));
         } else if (bound instanceof Bound.Nothing nothing) {
             statement.setNull(index, sqlType(nothing.type()));
+        } else if (bound instanceof Bound.JsonArray json) {
+            statement.setString(index, json.text());
         } else if (bound instanceof Bound.RowCount count) {
             statement.setLong(index, count.rows());
         } else {
@@ -49,7 +54,7 @@ final class JdbcValues {
         }
     }
 
-    private static int sqlType(Type type) {
+    static int sqlType(Type type) {
         return switch (type) {
             case TEXT, NAME -> Types.VARCHAR;
             case INTEGER -> Types.BIGINT;
@@ -72,6 +77,14 @@ final class JdbcValues {
             case Types.BIT, Types.BOOLEAN -> Column.Kind.BOOLEAN;
             default -> Column.Kind.OTHER;
         };
+    }
+
+    static List<Column> columns(ResultSetMetaData meta) throws SQLException {
+        List<Column> columns = new ArrayList<>();
+        for (int i = 1; i <= meta.getColumnCount(); i++) {
+            columns.add(new Column(meta.getColumnLabel(i), meta.getColumnTypeName(i), kind(meta.getColumnType(i))));
+        }
+        return columns;
     }
 
     /** The value at a column as it is shown and sent: see {@link RowReceiver#row}. */

@@ -28,7 +28,7 @@ final class PostgreSqlVendor implements Vendor {
         config.addDataSourceProperty("ApplicationName", "Plain Sieve");
         config.addDataSourceProperty("connectTimeout", "5");
         config.addDataSourceProperty("tcpKeepAlive", "true");
-        config.setConnectionInitSql("set default_transaction_read_only = on");
+        config.setConnectionInitSql("set default_transaction_read_only = on; set standard_conforming_strings = on");
         // Rows stream only inside a transaction, see prepareForStreaming.
         config.setAutoCommit(false);
         config.setReadOnly(true);
@@ -70,7 +70,15 @@ final class PostgreSqlVendor implements Vendor {
     }
 
     @Override
-    public void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
+    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
+        if (bound instanceof Bound.Array array) {
+            bindArray(connection, statement, index, array);
+        } else {
+            JdbcValues.bind(statement, index, bound);
+        }
+    }
+
+    private static void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
             throws SQLException {
         String elementType =
                 switch (array.type()) {

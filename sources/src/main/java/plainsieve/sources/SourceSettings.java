@@ -8,14 +8,16 @@ import java.util.Objects;
  *
  * @param id stable, used in links
  * @param host empty for a file
- * @param database the database's name, or the path of a DuckDB file
+ * @param database the database's name, or the path of its file
  */
 public record SourceSettings(
         String id, Kind kind, String host, int port, String database, String user, Secret password) {
     /** The kinds of database this build talks to. */
     public enum Kind {
         DUCKDB("duckdb", "DuckDB"),
-        POSTGRESQL("postgresql", "PostgreSQL");
+        POSTGRESQL("postgresql", "PostgreSQL"),
+        MARIADB("mariadb", "MariaDB"),
+        SQLITE("sqlite", "SQLite");
 
         private final String dialect;
         private final String title;
@@ -23,6 +25,11 @@ public record SourceSettings(
         Kind(String dialect, String title) {
             this.dialect = dialect;
             this.title = title;
+        }
+
+        /** Whether the database is a file on this machine, and not a server. */
+        public boolean isFile() {
+            return this == DUCKDB || this == SQLITE;
         }
 
         /** The database's name as people write it. */
@@ -40,7 +47,7 @@ public record SourceSettings(
         Objects.requireNonNull(password, "password");
         require(!id.isBlank(), "A source needs a name.");
         require(!database.isBlank(), "Source “" + id + "” needs a database.");
-        if (kind == Kind.POSTGRESQL) {
+        if (!kind.isFile()) {
             require(host.matches("[A-Za-z0-9.:_-]+"), "Source “" + id + "” needs a host name, such as localhost.");
             require(
                     database.matches("[^/?#&]+"),
@@ -57,6 +64,6 @@ public record SourceSettings(
 
     /** Where it is, in words and without any secret: {@code localhost:5432/harbour}, or the name of the file. */
     public String address() {
-        return kind == Kind.DUCKDB ? Path.of(database).getFileName().toString() : host + ":" + port + "/" + database;
+        return kind.isFile() ? Path.of(database).getFileName().toString() : host + ":" + port + "/" + database;
     }
 }

@@ -3,7 +3,9 @@ package plainsieve.sources;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.List;
 import plainsieve.core.rewrite.Bound;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
@@ -12,6 +14,8 @@ interface Vendor {
         return switch (kind) {
             case DUCKDB -> new DuckDbVendor();
             case POSTGRESQL -> new PostgreSqlVendor();
+            case MARIADB -> new MariaDbVendor();
+            case SQLITE -> new SqliteVendor();
         };
     }
 
@@ -25,8 +29,20 @@ interface Vendor {
 
     void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException;
 
-    void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
-            throws SQLException;
+    /** Binds one value; arrays only where the dialect uses them. */
+    default void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
+        JdbcValues.bind(statement, index, bound);
+    }
+
+    /** The columns of an answer. The rows stand before the first one. */
+    default List<Column> columns(ResultSet rows) throws SQLException {
+        return JdbcValues.columns(rows.getMetaData());
+    }
+
+    /** One value of the current row, as {@link RowReceiver#row} wants it. */
+    default Object read(ResultSet rows, int index, Column column) throws SQLException {
+        return JdbcValues.read(rows, index, column);
+    }
 
     boolean isStopped(SQLException failure);
 

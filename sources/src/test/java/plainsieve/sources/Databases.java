@@ -7,19 +7,52 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
 import plainsieve.demo.DuckDbFerries;
+import plainsieve.demo.LocalMariaDb;
+import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
+import plainsieve.demo.SqliteFerries;
 
-/** The ferries in a real DuckDB and a real PostgreSQL, made once for all tests of a run. */
+/** The ferries in a real DuckDB, PostgreSQL, MariaDB and SQLite, made once for all tests of a run. */
 final class Databases {
     static final int CROSSINGS = 20_000;
 
     private static EmbeddedPostgres postgres;
     private static Path duckDb;
+    private static Path sqlite;
+    private static LocalMariaDb mariaDb;
 
     private Databases() {}
 
     static synchronized SourceSettings settings(String kind) throws IOException, SQLException {
-        return kind.equals("duckdb") ? duckDb() : postgreSql();
+        return switch (kind) {
+            case "duckdb" -> duckDb();
+            case "postgresql" -> postgreSql();
+            case "mariadb" -> mariaDb();
+            default -> sqlite();
+        };
+    }
+
+    private static SourceSettings mariaDb() throws IOException, SQLException {
+        if (mariaDb == null) {
+            try {
+                mariaDb = LocalMariaDb.start();
+            } catch (InterruptedException e) {
+                throw new IOException("Stopped while MariaDB started", e);
+            }
+            try (Connection connection = mariaDb.connect()) {
+                MariaDbFerries.write(connection, CROSSINGS, done -> {});
+            }
+        }
+        return new SourceSettings(
+                "islands", SourceSettings.Kind.MARIADB, "127.0.0.1", mariaDb.port(), "ferries", "root", Secret.none());
+    }
+
+    private static SourceSettings sqlite() throws IOException, SQLException {
+        if (sqlite == null) {
+            sqlite = Files.createTempDirectory("ferries").resolve("ferries ä.sqlite");
+            SqliteFerries.write(sqlite, CROSSINGS, done -> {});
+        }
+        return new SourceSettings("file", SourceSettings.Kind.SQLITE, "", 0, sqlite.toString(), "", Secret.none());
     }
 
     private static SourceSettings duckDb() throws IOException, SQLException {

@@ -23,6 +23,11 @@ public sealed interface Bound {
         public JsonArray {
             values = List.copyOf(values);
         }
+
+        /** The JSON as it is bound. */
+        public String text() {
+            return JsonText.of(values);
+        }
     }
 
     /** A row limit or offset. */

@@ -3,6 +3,10 @@ package plainsieve.core.value;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeFormatterBuilder;
+import java.time.temporal.ChronoField;
+import java.util.Locale;
 
 /** One typed value. Text becomes a value once, in {@link ValueReader}; after that nothing is parsed again. */
 public sealed interface Value {
@@ -60,6 +64,16 @@ public sealed interface Value {
     }
 
     record Moment(LocalDateTime dateTime) implements Value {
+        private static final DateTimeFormatter IN_SQL = new DateTimeFormatterBuilder()
+                .appendPattern("uuuu-MM-dd HH:mm:ss")
+                .appendFraction(ChronoField.NANO_OF_SECOND, 0, 9, true)
+                .toFormatter(Locale.ROOT);
+
+        /** As databases without a type for it keep it as text: {@code 2026-03-31 14:05:00}. */
+        public String inSql() {
+            return IN_SQL.format(dateTime);
+        }
+
         @Override
         public Type type() {
             return Type.DATETIME;

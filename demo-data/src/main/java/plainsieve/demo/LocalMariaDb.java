@@ -1,0 +1,111 @@
+package plainsieve.demo;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** A MariaDB server of its own on loopback, from the machine's own package, for tests and measurements. */
+public final class LocalMariaDb implements AutoCloseable {
+    private static final int TRIES = 300;
+    private static final long PAUSE_MILLIS = 100;
+
+    private final Process server;
+    private final int port;
+
+    private LocalMariaDb(Process server, int port) {
+        this.server = server;
+        this.port = port;
+    }
+
+    /** Starts an empty server, with a database {@code ferries} and the user root without a password. */
+    public static LocalMariaDb start() throws IOException, SQLException, InterruptedException {
+        Path folder = Files.createTempDirectory("mariadb");
+        boolean root = "root".equals(System.getProperty("user.name"));
+        if (root) {
+            // The server gives up root's rights and must still reach its folder.
+            Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxrwxrwx"));
+        }
+        List<String> user = root ? List.of("--user=mysql") : List.of();
+        run(folder, "mariadb-install-db", user, "--auth-root-authentication-method=normal", "--skip-test-db");
+        int port = freePort();
+        Process server = launch(
+                folder,
+                "mariadbd",
+                user,
+                "--port=" + port,
+                "--bind-address=127.0.0.1",
+                "--socket=" + folder.resolve("m.sock"),
+                "--pid-file=" + folder.resolve("m.pid"),
+                "--innodb-buffer-pool-size=512M",
+                "--innodb-flush-log-at-trx-commit=0");
+        Runtime.getRuntime().addShutdownHook(new Thread(server::destroy));
+        LocalMariaDb started = new LocalMariaDb(server, port);
+        started.awaitReady();
+        return started;
+    }
+
+    private static void run(Path folder, String program, List<String> user, String... arguments)
+            throws IOException, InterruptedException {
+        if (launch(folder, program, user, arguments).waitFor() != 0) {
+            throw new IOException(program + " failed: " + Files.readString(folder.resolve(program + ".log")));
+        }
+    }
+
+    private static Process launch(Path folder, String program, List<String> user, String... arguments)
+            throws IOException {
+        List<String> command =
+                new ArrayList<>(List.of(program, "--no-defaults", "--datadir=" + folder.resolve("data")));
+        command.addAll(user);
+        command.addAll(List.of(arguments));
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve(program + ".log").toFile())
+                .start();
+    }
+
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
+    private void awaitReady() throws SQLException, InterruptedException {
+        for (int i = 1; ; i++) {
+            try (Connection connection = DriverManager.getConnection(url(""), "root", "")) {
+                connection.createStatement().execute("create database ferries character set utf8mb4");
+                return;
+            } catch (SQLException e) {
+                if (i == TRIES || !server.isAlive()) {
+                    throw e;
+                }
+                TimeUnit.MILLISECONDS.sleep(PAUSE_MILLIS);
+            }
+        }
+    }
+
+    public int port() {
+        return port;
+    }
+
+    /** A connection that may write, to the database {@code ferries}. */
+    public Connection connect() throws SQLException {
+        return DriverManager.getConnection(url("ferries"), "root", "");
+    }
+
+    private String url(String database) {
+        return "jdbc:mariadb://127.0.0.1:" + port + "/" + database + "?useBulkStmts=true&rewriteBatchedStatements=true";
+    }
+
+    @Override
+    public void close() {
+        server.destroy();
+    }
+}

@@ -1,0 +1,115 @@
+package plainsieve.files;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * A parameter in a file.
+ *
+ * @param blank no-filter, rows-without-value or not-allowed
+ * @param list where its values come from; nothing when any value will do
+ * @param all what choosing all means: leave-out or send-each
+ * @param everyRow in a row limit, the value that means every row
+ */
+@JsonInclude(JsonInclude.Include.NON_EMPTY)
+public record ParameterEntry(
+        String name,
+        String label,
+        String hint,
+        String type,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean many,
+        String blank,
+        String blankWords,
+        String unit,
+        @JsonInclude(JsonInclude.Include.NON_NULL) ListEntry list,
+        String all,
+        @JsonInclude(JsonInclude.Include.NON_NULL) Long everyRow,
+        @JsonProperty("default") @JsonInclude(JsonInclude.Include.NON_NULL) JsonNode defaultChoice,
+        @JsonInclude(JsonInclude.Include.NON_NULL) JsonNode trial) {
+
+    private static final String SEND_EACH = "send-each";
+
+    /**
+     * A list of values.
+     *
+     * @param values each a value, or a value with a label
+     * @param query the id of a query whose first column has the values
+     */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record ListEntry(List<JsonNode> values, String query) {
+        public ListEntry {
+            values = values == null ? List.of() : List.copyOf(values);
+            query = orEmpty(query);
+        }
+
+        public List<String> writtenValues() {
+            return values.stream()
+                    .map(node -> node.isObject() ? ChoiceEntry.scalar(node.path("value")) : ChoiceEntry.scalar(node))
+                    .toList();
+        }
+    }
+
+    public ParameterEntry {
+        name = orEmpty(name);
+        label = orEmpty(label);
+        hint = orEmpty(hint);
+        type = orEmpty(type).isEmpty() ? "text" : type;
+        blank = orEmpty(blank).isEmpty() ? "no-filter" : blank;
+        blankWords = orEmpty(blankWords);
+        unit = orEmpty(unit);
+        all = orEmpty(all);
+    }
+
+    static String orEmpty(String text) {
+        return text == null ? "" : text;
+    }
+
+    /** The parameter as the engine knows it. Throws {@link ProblemException} naming what is wrong with it. */
+    public Parameter toParameter() {
+        Type of = Type.ofWord(type)
+                .orElseThrow(() -> refused(
+                        "“%s” is no type".formatted(type),
+                        Arrays.stream(Type.values()).map(Type::word).toList(),
+                        type));
+        BlankRule rule = BlankRule.ofWord(blank)
+                .orElseThrow(() -> refused(
+                        "“%s” is no blank rule".formatted(blank),
+                        Arrays.stream(BlankRule.values()).map(BlankRule::word).toList(),
+                        blank));
+        if (!all.isEmpty() && !all.equals(SEND_EACH) && !all.equals("leave-out")) {
+            throw refused("“%s” is nothing that all can mean".formatted(all), List.of("leave-out", SEND_EACH), all);
+        }
+        Optional<AllowedValues> allowed = list == null || list.values().isEmpty()
+                ? Optional.empty()
+                : Optional.of(AllowedValues.of(list.writtenValues()));
+        OptionalLong every = everyRow == null ? OptionalLong.empty() : OptionalLong.of(everyRow);
+        return new Parameter(name, of, many, rule, allowed, every, all.equals(SEND_EACH));
+    }
+
+    private ProblemException refused(String what, List<String> known, String written) {
+        String advice = Nearest.to(written, known)
+                .map("Did you mean “%s”?"::formatted)
+                .orElse("Write one of: " + known.stream().collect(Collectors.joining(", ")) + ".");
+        return new ProblemException(
+                Problem.of("bad-parameter", what + ", at parameter “" + name + "”.", advice).about(name));
+    }
+
+    /** What is chosen when nobody chooses. */
+    public ChoiceText defaultText() {
+        return defaultChoice == null ? ChoiceText.blank() : ChoiceEntry.read(defaultChoice);
+    }
+}

@@ -1,0 +1,81 @@
+package plainsieve.files;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * A project in a folder: {@code project.yaml}, and one file of SQL for each query.
+ *
+ * @param texts the SQL by its path, as written in the YAML; every character as in the file
+ */
+public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
+    public static final String NAME = "project.yaml";
+
+    public ProjectFolder {
+        texts = Map.copyOf(texts);
+    }
+
+    /** Reads a folder. Throws {@link ProblemException} naming the file that is missing or cannot be read. */
+    public static ProjectFolder read(Path folder) {
+        ProjectFile file = ProjectYaml.read(text(folder, NAME), NAME);
+        Map<String, String> texts = new HashMap<>();
+        for (ProjectFile.QueryEntry query : file.queries()) {
+            texts.put(query.file(), text(folder, query.file()));
+            if (!query.draftFile().isEmpty()) {
+                texts.put(query.draftFile(), text(folder, query.draftFile()));
+            }
+        }
+        return new ProjectFolder(file, texts);
+    }
+
+    private static String text(Path folder, String name) {
+        Path path = folder.resolve(name).normalize();
+        if (name.isEmpty() || !path.startsWith(folder.normalize())) {
+            throw new ProblemException(Problem.of(
+                    "bad-path", "“%s” is no file inside the project.".formatted(name), "Write a path such as queries/late.sql."));
+        }
+        return read(path, name);
+    }
+
+    /** A file's text. A byte order mark is a matter of the encoding and is left aside only when it is read, not written. */
+    public static String read(Path path, String name) {
+        try {
+            return StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(java.nio.ByteBuffer.wrap(Files.readAllBytes(path)))
+                    .toString();
+        } catch (NoSuchFileException e) {
+            throw new ProblemException(
+                    Problem.of("file-missing", "There is no file %s.".formatted(name), "Check its name and folder."));
+        } catch (CharacterCodingException e) {
+            throw new ProblemException(Problem.of(
+                    "not-utf-8", "%s is not written in UTF-8.".formatted(name), "Save it with that encoding."));
+        } catch (IOException e) {
+            throw new UncheckedIOException(name + " cannot be read", e);
+        }
+    }
+
+    /** Writes the folder, the SQL byte for byte. */
+    public void write(Path folder) {
+        try {
+            for (Map.Entry<String, String> text : texts.entrySet()) {
+                Path path = folder.resolve(text.getKey());
+                Files.createDirectories(path.getParent());
+                Files.writeString(path, text.getValue());
+            }
+            Files.createDirectories(folder);
+            Files.writeString(folder.resolve(NAME), ProjectYaml.write(file));
+        } catch (IOException e) {
+            throw new UncheckedIOException(folder + " cannot be written", e);
+        }
+    }
+}

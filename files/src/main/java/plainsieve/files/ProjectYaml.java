@@ -1,0 +1,98 @@
+package plainsieve.files;
+
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.PropertyNamingStrategies;
+import tools.jackson.databind.cfg.MapperBuilder;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.dataformat.yaml.YAMLMapper;
+import tools.jackson.dataformat.yaml.YAMLWriteFeature;
+
+/** Reads and writes the YAML of a project. A word that the format does not know is refused, with the nearest it knows. */
+public final class ProjectYaml {
+    private static final YAMLMapper YAML = strict(YAMLMapper.builder()
+            .enable(YAMLWriteFeature.MINIMIZE_QUOTES)
+            .enable(YAMLWriteFeature.ALWAYS_QUOTE_NUMBERS_AS_STRINGS)
+            .disable(YAMLWriteFeature.WRITE_DOC_START_MARKER)
+            .disable(YAMLWriteFeature.SPLIT_LINES));
+
+    private static final JsonMapper JSON = strict(JsonMapper.builder());
+
+    private ProjectYaml() {}
+
+    private static <M extends ObjectMapper, B extends MapperBuilder<M, B>> M strict(B builder) {
+        return builder.propertyNamingStrategy(PropertyNamingStrategies.KEBAB_CASE)
+                .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                .build();
+    }
+
+    /**
+     * Reads a file's text.
+     *
+     * @param name what the text is called in messages
+     * @throws ProblemException with line and column
+     */
+    public static ProjectFile read(String text, String name) {
+        try {
+            ProjectFile file = YAML.readValue(text.isBlank() ? "{}" : text, ProjectFile.class);
+            if (!file.format().equals(ProjectFile.FORMAT)) {
+                throw new ProblemException(Problem.of(
+                        "unknown-format",
+                        "%s says it is of the format “%s”.".formatted(name, file.format()),
+                        "This program reads %s.".formatted(ProjectFile.FORMAT)));
+            }
+            return file;
+        } catch (JacksonException e) {
+            throw problem(e, text, name);
+        }
+    }
+
+    public static String write(ProjectFile file) {
+        return YAML.writeValueAsString(file);
+    }
+
+    /** A parameter as a request in JSON gives it; the words are those of the YAML. */
+    public static ParameterEntry parameter(JsonNode node) {
+        try {
+            return JSON.treeToValue(node, ParameterEntry.class);
+        } catch (JacksonException e) {
+            throw new ProblemException(
+                    Problem.of("bad-parameter", "A parameter cannot be read: " + message(e), "See docs/project-files.md."));
+        }
+    }
+
+    private static ProblemException problem(JacksonException e, String text, String name) {
+        Problem problem = Problem.of("bad-file", name + " cannot be read: " + message(e), "Correct it there.");
+        int line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
+        if (line < 1) {
+            return new ProblemException(problem);
+        }
+        int offset = 0;
+        for (int i = 1; i < line; i++) {
+            offset = text.indexOf('\n', offset) + 1;
+        }
+        int start = Math.min(text.length(), offset + Math.max(0, e.getLocation().getColumnNr() - 1));
+        return new ProblemException(problem.at(Place.in(text, start, Math.min(text.length(), start + 1))));
+    }
+
+    private static String message(JacksonException e) {
+        if (e instanceof UnrecognizedPropertyException unknown) {
+            String near = plainsieve.core.value.Nearest.to(
+                            unknown.getPropertyName(),
+                            unknown.getKnownPropertyIds().stream()
+                                    .map(String::valueOf)
+                                    .toList())
+                    .map(" Did you mean “%s”?"::formatted)
+                    .orElse("");
+            return "“" + unknown.getPropertyName() + "” is no word of the format." + near;
+        }
+        return e.getOriginalMessage().lines().findFirst().orElse("it is no YAML") + ".";
+    }
+}

@@ -1,0 +1,118 @@
+package plainsieve.sources;
+
+import com.zaxxer.hikari.HikariConfig;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.ResultSetMetaData;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import plainsieve.core.rewrite.Bound;
+import plainsieve.core.value.Value;
+
+/**
+ * SQLite in this process, on a file opened read-only. SQLite has no types for dates, times and yes-or-no values: they are
+ * ISO 8601 text and 0 or 1, here as in most of its databases.
+ */
+final class SqliteVendor implements Vendor {
+    @Override
+    public void configure(HikariConfig config, SourceSettings settings) {
+        config.setJdbcUrl(
+                "jdbc:sqlite:" + Path.of(settings.database()).toAbsolutePath().toUri() + "?mode=ro");
+        config.addDataSourceProperty("busy_timeout", "5000");
+        config.addDataSourceProperty("enable_load_extension", "false");
+        config.addDataSourceProperty("open_mode", "1");
+        config.setReadOnly(true);
+    }
+
+    @Override
+    public void prepareForStreaming(Connection connection, PreparedStatement statement) {
+        // SQLite computes each row when it is asked for.
+    }
+
+    @Override
+    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
+        if (bound instanceof Bound.Single single) {
+            statement.setObject(index, stored(single.value()));
+        } else {
+            JdbcValues.bind(statement, index, bound);
+        }
+    }
+
+    private static Object stored(Value value) {
+        if (value instanceof Value.Moment moment) {
+            return moment.inSql();
+        }
+        if (value instanceof Value.Truth truth) {
+            return truth.truth() ? 1 : 0;
+        }
+        if (value instanceof Value.Decimal decimal) {
+            return decimal.number().doubleValue();
+        }
+        return value instanceof Value.Whole ? JdbcValues.of(value) : value.written();
+    }
+
+    /** By the declared type of each column; expressions have none and are judged value by value. */
+    @Override
+    public List<Column> columns(ResultSet rows) throws SQLException {
+        ResultSetMetaData meta = rows.getMetaData();
+        List<Column> columns = new ArrayList<>();
+        for (int i = 1; i <= meta.getColumnCount(); i++) {
+            String type = meta.getColumnTypeName(i);
+            columns.add(new Column(meta.getColumnLabel(i), type, kind(type)));
+        }
+        return columns;
+    }
+
+    static Column.Kind kind(String declared) {
+        String type = declared.toLowerCase(Locale.ROOT);
+        if (type.contains("timestamp") || type.contains("datetime")) {
+            return Column.Kind.DATETIME;
+        }
+        if (type.contains("date")) {
+            return Column.Kind.DATE;
+        }
+        if (type.contains("bool")) {
+            return Column.Kind.BOOLEAN;
+        }
+        if (type.contains("int")) {
+            return Column.Kind.INTEGER;
+        }
+        if (type.contains("char") || type.contains("text") || type.contains("clob")) {
+            return Column.Kind.TEXT;
+        }
+        boolean number = type.contains("real")
+                || type.contains("floa")
+                || type.contains("doub")
+                || type.contains("dec")
+                || type.contains("num");
+        return number ? Column.Kind.DECIMAL : Column.Kind.OTHER;
+    }
+
+    @Override
+    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+        Object value = rows.getObject(index);
+        if (value instanceof String text && column.kind() == Column.Kind.DATETIME) {
+            return text.replaceFirst("^(\\d{4}-\\d{2}-\\d{2}) (\\d{2}:\\d{2})(:00)?", "$1T$2");
+        }
+        if (value instanceof Number number && column.kind() == Column.Kind.BOOLEAN) {
+            return number.intValue() != 0;
+        }
+        return value instanceof Integer number
+                ? Long.valueOf(number)
+                : value instanceof byte[] bytes ? bytes.length + " bytes" : value;
+    }
+
+    @Override
+    public boolean isStopped(SQLException failure) {
+        return failure.getMessage() != null && failure.getMessage().contains("INTERRUPT");
+    }
+
+    @Override
+    public boolean isUnreachable(SQLException failure) {
+        return failure.getMessage() != null && failure.getMessage().contains("CANTOPEN");
+    }
+}
