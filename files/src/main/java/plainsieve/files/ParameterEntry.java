@@ -38,7 +38,10 @@ public record ParameterEntry(
         @JsonInclude(JsonInclude.Include.NON_NULL) ListEntry list,
         String all,
         @JsonInclude(JsonInclude.Include.NON_NULL) Long everyRow,
-        @JsonProperty("default") @JsonInclude(JsonInclude.Include.NON_NULL) JsonNode defaultChoice,
+
+        @JsonProperty("default") @JsonInclude(JsonInclude.Include.NON_NULL)
+        JsonNode defaultChoice,
+
         @JsonInclude(JsonInclude.Include.NON_NULL) JsonNode trial) {
 
     private static final String SEND_EACH = "send-each";
@@ -104,8 +107,8 @@ public record ParameterEntry(
         String advice = Nearest.to(written, known)
                 .map("Did you mean “%s”?"::formatted)
                 .orElse("Write one of: " + known.stream().collect(Collectors.joining(", ")) + ".");
-        return new ProblemException(
-                Problem.of("bad-parameter", what + ", at parameter “" + name + "”.", advice).about(name));
+        return new ProblemException(Problem.of("bad-parameter", what + ", at parameter “" + name + "”.", advice)
+                .about(name));
     }
 
     /** What is chosen when nobody chooses. */

@@ -41,7 +41,9 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
         Path path = folder.resolve(name).normalize();
         if (name.isEmpty() || !path.startsWith(folder.normalize())) {
             throw new ProblemException(Problem.of(
-                    "bad-path", "“%s” is no file inside the project.".formatted(name), "Write a path such as queries/late.sql."));
+                    "bad-path",
+                    "“%s” is no file inside the project.".formatted(name),
+                    "Write a path such as queries/late.sql."));
         }
         return read(path, name);
     }

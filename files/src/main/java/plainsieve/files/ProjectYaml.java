@@ -6,11 +6,11 @@ import plainsieve.core.value.ProblemException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.cfg.MapperBuilder;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.ObjectMapper;
 import tools.jackson.dataformat.yaml.YAMLMapper;
 import tools.jackson.dataformat.yaml.YAMLWriteFeature;
 
@@ -63,8 +63,8 @@ public final class ProjectYaml {
         try {
             return JSON.treeToValue(node, ParameterEntry.class);
         } catch (JacksonException e) {
-            throw new ProblemException(
-                    Problem.of("bad-parameter", "A parameter cannot be read: " + message(e), "See docs/project-files.md."));
+            throw new ProblemException(Problem.of(
+                    "bad-parameter", "A parameter cannot be read: " + message(e), "See docs/project-files.md."));
         }
     }
 

@@ -11,6 +11,8 @@ public record Measure(Function function, Optional<String> column) {
     /** The functions every database has. */
     public enum Function {
         COUNT,
+        /** How many different values there are. */
+        COUNT_DISTINCT,
         SUM,
         AVG,
         MIN,

@@ -99,8 +99,10 @@ final class ViewOnTop {
     }
 
     private String call(Measure measure) {
-        return measure.function().name().toLowerCase(java.util.Locale.ROOT) + "("
-                + measure.column().map(this::reference).orElse("*") + ")";
+        String column = measure.column().map(this::reference).orElse("*");
+        return measure.function() == Measure.Function.COUNT_DISTINCT
+                ? "count(distinct " + column + ")"
+                : measure.function().name().toLowerCase(java.util.Locale.ROOT) + "(" + column + ")";
     }
 
     /** {@code count}, {@code sum_passengers}: a name for the figure that does not clash with a column. */

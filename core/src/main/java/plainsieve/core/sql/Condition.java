@@ -6,6 +6,17 @@ import java.util.List;
 public sealed interface Condition {
     Span span();
 
+    /** How many single conditions it is made of, those of subqueries left aside. */
+    default int count() {
+        if (this instanceof Joined joined) {
+            return joined.items().stream().mapToInt(Condition::count).sum();
+        }
+        if (this instanceof Not not) {
+            return not.operand().count();
+        }
+        return this instanceof Parenthesised wrapped ? wrapped.inner().count() : 1;
+    }
+
     /** Conditions joined by AND or by OR. The word before item {@code i} is the token before its span. */
     record Joined(List<Condition> items, boolean or, Span span) implements Condition {
         public Joined {

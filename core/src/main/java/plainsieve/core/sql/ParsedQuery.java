@@ -46,6 +46,13 @@ public record ParsedQuery(
         return new QueryParser(scanned, dialect.syntax()).parse();
     }
 
+    /** How many single conditions there are, at any depth. */
+    public int conditionCount() {
+        return conditionClauses.stream()
+                .mapToInt(clause -> clause.condition().orElseThrow().count())
+                .sum();
+    }
+
     /** The names of the parameters, in the order in which they first stand in the text. */
     public Set<String> parameterNames() {
         Set<String> names = new LinkedHashSet<>();

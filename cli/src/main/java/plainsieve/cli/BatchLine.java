@@ -1,0 +1,102 @@
+package plainsieve.cli;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ChoiceEntry;
+import plainsieve.files.ParameterEntry;
+import plainsieve.files.ProjectYaml;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** One line of a batch: a request as JSON, answered as JSON under the same id. */
+final class BatchLine {
+    private BatchLine() {}
+
+    static String answer(String line, Work work) {
+        ObjectNode answer = Answers.JSON.createObjectNode();
+        try {
+            JsonNode request = Answers.JSON.readTree(line);
+            answer.set("id", request.path("id").isMissingNode() ? Answers.JSON.nullNode() : request.path("id"));
+            answer.setAll(work.rewrite(job(request)));
+        } catch (ProblemException e) {
+            answer.setAll(Answers.errors(e.problems()));
+        } catch (JacksonException e) {
+            answer.setAll(Answers.errors(List.of(Problem.of(
+                    "bad-request", "The line is no JSON object: " + e.getOriginalMessage(), "Correct it."))));
+        }
+        return Answers.JSON.writeValueAsString(answer);
+    }
+
+    private static Job job(JsonNode request) {
+        if (!request.isObject()) {
+            throw new ProblemException(
+                    Problem.of("bad-request", "A request is a JSON object.", "See docs/command-line.md."));
+        }
+        return new Job(
+                text(request, "dialect"),
+                text(request, "query"),
+                parameters(request.path("parameters")),
+                choices(request.path("choices")),
+                filters(request.path("filters")),
+                texts(request.path("groupBy")),
+                texts(request.path("aggregates")),
+                request.path("cap").isNumber()
+                        ? RewriteCommand.capOrRefuse(request.path("cap").asLong())
+                        : Statement.NO_CAP);
+    }
+
+    private static String text(JsonNode request, String field) {
+        if (!request.path(field).isString()) {
+            throw new ProblemException(
+                    Problem.of("bad-request", "The request has no “%s”.".formatted(field), "Give it as a text."));
+        }
+        return request.path(field).asString();
+    }
+
+    private static List<ParameterEntry> parameters(JsonNode node) {
+        List<ParameterEntry> entries = new ArrayList<>();
+        if (node.isObject()) {
+            for (Map.Entry<String, JsonNode> named : node.properties()) {
+                ObjectNode entry = named.getValue().isObject()
+                        ? ((ObjectNode) named.getValue()).deepCopy()
+                        : Answers.JSON.createObjectNode();
+                entries.add(ProjectYaml.parameter(entry.put("name", named.getKey())));
+            }
+        }
+        for (JsonNode entry : node.isArray() ? node : Answers.JSON.createArrayNode()) {
+            entries.add(ProjectYaml.parameter(entry));
+        }
+        return entries;
+    }
+
+    private static Map<String, ChoiceText> choices(JsonNode node) {
+        Map<String, ChoiceText> choices = new LinkedHashMap<>();
+        for (Map.Entry<String, JsonNode> choice : node.properties()) {
+            choices.put(choice.getKey(), ChoiceEntry.read(choice.getValue()));
+        }
+        return choices;
+    }
+
+    private static List<FilterText> filters(JsonNode node) {
+        List<FilterText> filters = new ArrayList<>();
+        for (JsonNode filter : node.isString() ? Answers.JSON.createArrayNode().add(node) : node) {
+            filters.add(FilterText.read(filter.asString()));
+        }
+        return filters;
+    }
+
+    private static List<String> texts(JsonNode node) {
+        List<String> texts = new ArrayList<>();
+        for (JsonNode text : node.isString() ? Answers.JSON.createArrayNode().add(node) : node) {
+            texts.add(text.asString());
+        }
+        return texts;
+    }
+}

@@ -1,0 +1,174 @@
+package plainsieve.cli;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.notice.ColumnFacts;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ParameterEntry;
+import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFolder;
+
+/** Everything that can be found out about a project without its databases. */
+final class ProjectCheck {
+    private final ProjectFolder folder;
+    private final ProjectFile file;
+    private final Map<String, Parameter> parameters = new LinkedHashMap<>();
+    private final Map<String, ChoiceText> defaults = new LinkedHashMap<>();
+    private final Set<String> used = new LinkedHashSet<>();
+    private final List<Finding> findings = new ArrayList<>();
+
+    private ProjectCheck(ProjectFolder folder) {
+        this.folder = folder;
+        this.file = folder.file();
+    }
+
+    /** @param where the file, and line and column where there is one */
+    record Finding(boolean error, String where, String message, String advice) {
+        String inWords() {
+            return where + ": " + (error ? "error: " : "notice: ") + message + " " + advice;
+        }
+    }
+
+    static List<Finding> of(ProjectFolder folder) {
+        ProjectCheck check = new ProjectCheck(folder);
+        check.file.parameters().forEach(check::parameter);
+        check.file.queries().forEach(check::query);
+        check.file.reports().forEach(check::report);
+        Notices.unused(check.parameters.keySet(), check.used)
+                .forEach(notice -> check.add(false, ProjectFolder.NAME, notice.message(), notice.advice()));
+        return check.findings;
+    }
+
+    private void add(boolean error, String where, String message, String advice) {
+        findings.add(new Finding(error, where, message, advice));
+    }
+
+    private void problems(String where, List<Problem> problems) {
+        problems.forEach(problem -> add(true, at(where, problem), problem.message(), problem.advice()));
+    }
+
+    private static String at(String where, Problem problem) {
+        return problem.place()
+                .map(place -> where + ":" + place.line() + ":" + place.column())
+                .orElse(where);
+    }
+
+    private void parameter(ParameterEntry entry) {
+        try {
+            Parameter parameter = entry.toParameter();
+            if (parameters.put(entry.name(), parameter) != null) {
+                add(true, ProjectFolder.NAME, ":%s is defined twice.".formatted(entry.name()), "Keep one of the two.");
+            }
+            defaults.put(entry.name(), entry.defaultText());
+            boolean mayBeBlank = entry.defaultText().kind() == ChoiceText.Kind.BLANK;
+            if (!mayBeBlank) {
+                ChoiceReader.readAll(Map.of(entry.name(), parameter), Map.of(entry.name(), entry.defaultText()));
+            }
+        } catch (ProblemException e) {
+            problems(ProjectFolder.NAME, e.problems());
+        }
+        if (entry.list() != null && !entry.list().query().isEmpty()) {
+            known("query", entry.list().query(), queryIds(), "the list of :" + entry.name());
+        }
+    }
+
+    private List<String> queryIds() {
+        return file.queries().stream().map(ProjectFile.QueryEntry::id).toList();
+    }
+
+    private void known(String what, String id, List<String> ids, String user) {
+        if (!ids.contains(id)) {
+            add(
+                    true,
+                    ProjectFolder.NAME,
+                    "There is no %s “%s”, which %s uses.".formatted(what, id, user),
+                    Nearest.to(id, ids).map("Did you mean “%s”?"::formatted).orElse("Add it, or correct the name."));
+        }
+    }
+
+    private void query(ProjectFile.QueryEntry query) {
+        List<String> sourceIds =
+                file.sources().stream().map(ProjectFile.SourceEntry::id).toList();
+        known("source", query.source(), sourceIds, "query “" + query.id() + "”");
+        file.sources().stream()
+                .filter(source -> source.id().equals(query.source()))
+                .findFirst()
+                .ifPresent(source -> text(query.file(), source.kind()));
+    }
+
+    private void text(String path, String dialectName) {
+        String text = folder.texts().get(path);
+        try {
+            Dialect dialect = Work.dialect(dialectName);
+            PreparedQuery prepared = PreparedQuery.of(text, dialect);
+            used.addAll(prepared.parameterNames());
+            for (Notice notice : Notices.of(prepared.query(), dialect, parameters, ColumnFacts.none())) {
+                String where = notice.place()
+                        .map(place -> path + ":" + place.line() + ":" + place.column())
+                        .orElse(path);
+                add(notice.blocks(), where, notice.message(), notice.advice());
+            }
+            rewrite(prepared, defaults, path);
+            rewrite(prepared, allBlank(), path);
+        } catch (ProblemException e) {
+            problems(path, e.problems());
+        }
+    }
+
+    /** Every parameter that may be blank is; the others keep their defaults. */
+    private Map<String, ChoiceText> allBlank() {
+        Map<String, ChoiceText> blank = new LinkedHashMap<>();
+        parameters.forEach((name, parameter) -> blank.put(
+                name, parameter.blankRule() == BlankRule.NOT_ALLOWED ? defaults.get(name) : ChoiceText.blank()));
+        return blank;
+    }
+
+    private void rewrite(PreparedQuery query, Map<String, ChoiceText> choices, String path) {
+        Map<String, Parameter> needed = new LinkedHashMap<>(parameters);
+        needed.keySet().retainAll(query.parameterNames());
+        boolean incomplete = needed.values().stream()
+                .anyMatch(parameter -> parameter.blankRule() == BlankRule.NOT_ALLOWED
+                        && choices.get(parameter.name()).kind() == ChoiceText.Kind.BLANK);
+        if (incomplete) {
+            return;
+        }
+        Map<String, ChoiceText> texts = new LinkedHashMap<>(choices);
+        texts.keySet().retainAll(needed.keySet());
+        Map<String, Choice> chosen = ChoiceReader.readAll(needed, texts);
+        query.rewrite(new Choices(needed, chosen), Wanted.allRows(), Statement.NO_CAP);
+    }
+
+    private void report(ProjectFile.ReportEntry report) {
+        String user = "report “" + report.id() + "”";
+        List<String> names = List.copyOf(parameters.keySet());
+        report.controls().forEach(control -> control.parameters().forEach(name -> {
+            known("parameter", name, names, user);
+            used.add(name);
+        }));
+        report.views().forEach(view -> {
+            known("query", view.query(), queryIds(), user);
+            if (!view.limit().isEmpty()) {
+                known("parameter", view.limit(), names, user);
+                used.add(view.limit());
+            }
+        });
+    }
+}

@@ -1,0 +1,69 @@
+package plainsieve.cli;
+
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.value.ProblemException;
+import tools.jackson.databind.node.ObjectNode;
+
+/** {@code sieve structure}. */
+@Command(
+        name = "structure",
+        description = "Prints what each file contains, a JSON line for each: accepted or refused, and why and where.",
+        mixinStandardHelpOptions = true,
+        footer = {
+            "",
+            "A block is one SELECT, VALUES or TABLE at any depth; a condition is one leaf of the AND, OR and NOT in",
+            "WHERE, ON, HAVING, QUALIFY and FILTER; parameters are counted once each, parameterPlaces everywhere.",
+            "",
+            "Example: sieve structure --dialect sqlite queries/*.sql"
+        })
+final class StructureCommand implements Callable<Integer> {
+    @Option(
+            names = "--dialect",
+            required = true,
+            paramLabel = "NAME",
+            description = "postgresql, mariadb, sqlite or duckdb.")
+    private String dialect = "";
+
+    @Parameters(paramLabel = "FILE", arity = "1..*", description = "Query files; - reads the input.")
+    private List<String> files = List.of();
+
+    private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
+
+    @Override
+    public Integer call() {
+        try {
+            Dialect named = Work.dialect(dialect);
+            files.forEach(file -> output.println(Answers.JSON.writeValueAsString(line(file, named))));
+            return Sieve.WELL;
+        } catch (ProblemException e) {
+            output.println(Answers.JSON.writeValueAsString(Answers.errors(e.problems())));
+            return Sieve.REFUSED;
+        } finally {
+            output.flush();
+        }
+    }
+
+    private static ObjectNode line(String file, Dialect dialect) {
+        ObjectNode line = Answers.JSON.createObjectNode().put("file", file);
+        try {
+            ParsedQuery query = ParsedQuery.parse(TextFiles.read(file, System.in), dialect);
+            line.put("accepted", true)
+                    .put("blocks", query.blockCount())
+                    .put("conditions", query.conditionCount())
+                    .put("parameters", query.parameterNames().size())
+                    .put("parameterPlaces", query.parameters().size());
+            query.parameterNames().forEach(line.putArray("parameterNames")::add);
+        } catch (ProblemException e) {
+            line.put("accepted", false).setAll(Answers.errors(e.problems()));
+        }
+        return line;
+    }
+}

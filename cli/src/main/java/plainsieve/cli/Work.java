@@ -1,0 +1,145 @@
+package plainsieve.cli;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.notice.ColumnFacts;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.AddedFilter;
+import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.ParameterGuess;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ParameterEntry;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Does rewritings, and reads each query text once. */
+final class Work {
+    private static final int MOST_PREPARED = 200;
+
+    private final Map<String, PreparedQuery> prepared = new LinkedHashMap<>() {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, PreparedQuery> eldest) {
+            return size() > MOST_PREPARED;
+        }
+    };
+
+    static Dialect dialect(String name) {
+        List<String> known = Dialect.ALL.stream().map(Dialect::name).toList();
+        return Dialect.named(name)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "unknown-dialect",
+                        "There is no dialect “%s” here.".formatted(name),
+                        Nearest.to(name, known)
+                                .map("Did you mean %s?"::formatted)
+                                .orElse("There are: " + String.join(", ", known) + "."))));
+    }
+
+    /** The answer to one job. Throws {@link ProblemException} with everything that is wrong with it. */
+    ObjectNode rewrite(Job job) {
+        Dialect dialect = dialect(job.dialect());
+        PreparedQuery plain = prepared.computeIfAbsent(
+                dialect.name() + ' ' + job.query(), key -> PreparedQuery.of(job.query(), dialect));
+        Map<String, Parameter> parameters = new LinkedHashMap<>();
+        Map<String, ChoiceText> choices = new LinkedHashMap<>(job.choices());
+        for (ParameterEntry entry : job.parameters()) {
+            parameters.put(entry.name(), entry.toParameter());
+            choices.putIfAbsent(entry.name(), entry.defaultText());
+        }
+        Set<String> defined = Set.copyOf(parameters.keySet());
+        guess(plain, parameters, choices);
+        List<AddedFilter> filters = filters(job, parameters, choices);
+        PreparedQuery filtered = plain.with(filters);
+        choices.keySet().retainAll(needed(filtered, job));
+        parameters.keySet().retainAll(needed(filtered, job));
+        Statement statement = filtered.rewrite(
+                new Choices(parameters, ChoiceReader.readAll(parameters, choices)),
+                Aggregates.wanted(job.groupBy(), job.aggregates()),
+                job.cap());
+        List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
+        notices.addAll(Notices.unused(defined, plain.parameterNames()));
+        return Answers.statement(statement, filtered.filterPlacements(), notices, job.query());
+    }
+
+    /** The parameters of the query, and those chosen by a name that nothing defines: they are to be refused. */
+    private static Set<String> needed(PreparedQuery query, Job job) {
+        Set<String> names = new HashSet<>(query.parameterNames());
+        Set<String> defined = new HashSet<>();
+        job.parameters().forEach(entry -> defined.add(entry.name()));
+        job.choices().keySet().stream().filter(name -> !defined.contains(name)).forEach(names::add);
+        return names;
+    }
+
+    private static void guess(PreparedQuery query, Map<String, Parameter> parameters, Map<String, ChoiceText> choices) {
+        for (String name : query.parameterNames()) {
+            parameters.computeIfAbsent(
+                    name, key -> ParameterGuess.of(key, query.query(), choices.getOrDefault(key, ChoiceText.blank())));
+        }
+    }
+
+    /** Gives every filter parameters of its own, under names that the query does not use. */
+    private static List<AddedFilter> filters(
+            Job job, Map<String, Parameter> parameters, Map<String, ChoiceText> choices) {
+        List<AddedFilter> filters = new ArrayList<>();
+        for (FilterText filter : job.filters()) {
+            List<String> names = new ArrayList<>();
+            boolean list = filter.test() == FilterText.Test.ANY_OF || filter.test() == FilterText.Test.NONE_OF;
+            if (list) {
+                names.add(add(filter.values(), filter.withoutValue(), true, filter.values(), parameters, choices));
+            } else {
+                filter.values()
+                        .forEach(value ->
+                                names.add(add(List.of(value), false, false, filter.values(), parameters, choices)));
+            }
+            filters.add(added(filter, names));
+        }
+        return filters;
+    }
+
+    private static String add(
+            List<String> values,
+            boolean withoutValue,
+            boolean many,
+            List<String> typedBy,
+            Map<String, Parameter> parameters,
+            Map<String, ChoiceText> choices) {
+        String name = Stream.iterate(1, i -> i + 1)
+                .map(i -> "added_" + i)
+                .filter(candidate -> !parameters.containsKey(candidate))
+                .findFirst()
+                .orElseThrow();
+        Parameter parameter = Parameter.of(name, ParameterGuess.typeOf(typedBy));
+        parameters.put(name, many ? parameter.takingMany() : parameter);
+        choices.put(
+                name,
+                values.isEmpty() && !withoutValue
+                        ? ChoiceText.blank()
+                        : new ChoiceText(ChoiceText.Kind.VALUES, values, withoutValue));
+        return name;
+    }
+
+    private static AddedFilter added(FilterText filter, List<String> names) {
+        return switch (filter.test()) {
+            case ANY_OF -> AddedFilter.anyOf(filter.column(), names.get(0));
+            case NONE_OF -> AddedFilter.noneOf(filter.column(), names.get(0));
+            case COMPARED ->
+                AddedFilter.compared(filter.column(), filter.comparison().orElseThrow(), names.get(0));
+            case BETWEEN -> AddedFilter.between(filter.column(), names.get(0), names.get(1));
+            case LIKE -> AddedFilter.matching(filter.column(), names.get(0));
+            case WITHOUT_VALUE -> AddedFilter.withoutValue(filter.column());
+            case WITH_VALUE -> AddedFilter.withValue(filter.column());
+        };
+    }
+}

@@ -1,0 +1,9 @@
+#!/usr/bin/env bash
+# The engine on the command line: ./sieve --help. Builds itself when its sources are newer.
+set -euo pipefail
+here="$(cd "$(dirname "${BASH_SOURCE[0]}")" && pwd)"
+JAR="$here/cli/target/plainsieve-cli.jar"
+if [ ! -f "$JAR" ] || [ -n "$(find "$here/pom.xml" "$here/core/src/main" "$here/files/src/main" "$here/cli/src/main" "$here/cli/pom.xml" -newer "$JAR" -type f -print -quit)" ]; then
+  (cd "$here" && . scripts/setup.sh && need_java && mvn -B -q -ntp -pl cli -am package -DskipTests -Dspotless.check.skip=true >&2)
+fi
+exec java -Xshare:auto -XX:+UseSerialGC -cp "$JAR:$here/cli/target/lib/*" plainsieve.cli.Sieve "$@"
