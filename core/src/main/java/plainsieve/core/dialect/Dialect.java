@@ -58,6 +58,11 @@ public interface Dialect {
         throw new IllegalStateException(name() + " binds no list as JSON");
     }
 
+    /** Whether a long list bound as one value may stand in the ON of an outer join; it counts as a subquery there. */
+    default boolean takesLongListInOn() {
+        return true;
+    }
+
     /** The most values that one statement can carry, value by value. */
     default int mostPlaceholders() {
         return 32_000;

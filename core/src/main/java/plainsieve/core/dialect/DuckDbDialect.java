@@ -34,4 +34,10 @@ final class DuckDbDialect implements Dialect {
     public boolean likeEscapesByItself() {
         return false;
     }
+
+    /** "Cannot perform non-inner join on subquery" (DuckDB 1.5). */
+    @Override
+    public boolean takesLongListInOn() {
+        return false;
+    }
 }

@@ -8,7 +8,11 @@ import java.util.List;
 final class Edits {
     private Edits() {}
 
-    /** Sorted, without those inside a larger one: a condition inside one that is left out goes with it. */
+    /**
+     * Sorted, without those inside a larger one: a condition inside one that is left out goes with it. An insertion
+     * between clauses is not part of what goes; where a removal takes a comment behind the clause along, it stands behind
+     * that removal.
+     */
     static List<Edit> outermost(List<Edit> edits) {
         List<Edit> sorted = new ArrayList<>(edits);
         sorted.sort(Comparator.comparingInt(Edit::start).thenComparing(Edit::end, Comparator.reverseOrder()));
@@ -22,6 +26,8 @@ final class Edits {
                     : outerStart <= edit.start() && edit.end() <= outerEnd;
             if (!inside) {
                 kept.add(edit);
+            } else if (edit.outside()) {
+                kept.add(Edit.insertBetweenClauses(outerEnd, edit.replacement()));
             }
             if (edit.end() > outerEnd) {
                 outerStart = edit.start();

@@ -9,6 +9,7 @@ import java.util.stream.IntStream;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.rewrite.ConditionShape.ItemsOfList;
 import plainsieve.core.rewrite.ConditionShape.Membership;
+import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.Span;
 import plainsieve.core.value.Problem;
@@ -46,7 +47,7 @@ final class SpreadValues implements ConditionRule {
         Fragment.Builder test = Fragment.build();
         if (!many.values().isEmpty()) {
             refuseTooMany(many, site, source);
-            new ValueList(choices.parameter(name), many.values(), source).test(test, membership);
+            new ValueList(choices.parameter(name), many.values(), clause(site), source).test(test, membership);
         }
         if (many.withoutValue()) {
             String nullTest = membership.negated() ? " is not null" : " is null";
@@ -87,6 +88,10 @@ final class SpreadValues implements ConditionRule {
         return membership.flipped()
                 ? List.of(Edit.remove(source.start(whole), columnStart), replace)
                 : List.of(replace);
+    }
+
+    private static Clause.Kind clause(Site site) {
+        return site.places().get(0).clause();
     }
 
     private static void refuseTooMany(Choice.Many many, Site site, Source source) {
@@ -138,7 +143,7 @@ final class SpreadValues implements ConditionRule {
             }
             Span span = list.items().get(item);
             Fragment.Builder values = Fragment.build();
-            new ValueList(choices.parameter(place.name()), chosen.get().values(), source)
+            new ValueList(choices.parameter(place.name()), chosen.get().values(), place.clause(), source)
                     .spread(values, span, place.token());
             edits.add(new Edit(source.start(span), source.end(span), values.done()));
         }

@@ -4,6 +4,7 @@ import java.util.List;
 import plainsieve.core.dialect.Dialect.ListForm;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.ConditionShape.Membership;
+import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Span;
 import plainsieve.core.value.Value;
 
@@ -14,13 +15,11 @@ import plainsieve.core.value.Value;
  * text: so the statement depends on the size class of the list only, and prepared plans are used again. A repeated value
  * changes neither IN nor NOT IN.
  */
-record ValueList(Parameter parameter, List<Value> values, Source source) {
+record ValueList(Parameter parameter, List<Value> values, Clause.Kind clause, Source source) {
 
     /** Appends the test behind the column: {@code in (?, ?)}, {@code = any(?)}, {@code in (select … from json_each(?))}. */
     void test(Fragment.Builder out, Membership membership) {
-        ListForm form = values.size() > source.dialect().longestSpreadList()
-                ? source.dialect().longList(parameter.type())
-                : ListForm.SPREAD;
+        ListForm form = form();
         if (!membership.plain() || form == ListForm.SPREAD) {
             out.text(membership.negated() ? " not in (" : " in (");
             spread(out, membership.operand(), membership.parameter());
@@ -32,6 +31,13 @@ record ValueList(Parameter parameter, List<Value> values, Source source) {
         } else {
             json(out, membership.negated());
         }
+    }
+
+    private ListForm form() {
+        boolean mayBeOneValue = clause != Clause.Kind.ON || source.dialect().takesLongListInOn();
+        return values.size() > source.dialect().longestSpreadList() && mayBeOneValue
+                ? source.dialect().longList(parameter.type())
+                : ListForm.SPREAD;
     }
 
     private void json(Fragment.Builder out, boolean negated) {

@@ -158,7 +158,7 @@ final class FromReader {
     }
 
     private int endOfName(int at) {
-        int end = at + 1;
+        int end = tokens.isWord(at, "rows") && tokens.isWord(at + 1, "from") ? at + 2 : at + 1;
         while (end + 1 < body.to() && tokens.isSymbol(end, ".")) {
             end += 2;
         }

@@ -42,10 +42,14 @@ final class JoinWords {
 
     private JoinWords() {}
 
-    /** Whether the word at the index begins a join, an ON or a USING. LEFT and RIGHT are also functions, before a bracket. */
+    /**
+     * Whether the word at the index begins a join, an ON or a USING. LEFT and RIGHT are also functions, before a bracket;
+     * {@code force index for join (…)} is a hint.
+     */
     static boolean isJoinWord(Tokens tokens, int index) {
         return isOneOf(JOINS, tokens, index)
                 && !Keywords.isName(tokens, index)
+                && !tokens.isWord(index - 1, "for")
                 && (!tokens.isBracket(index + 1, '(') || !isSide(tokens, index));
     }
 

@@ -124,4 +124,16 @@ class RowLimitsTest {
                         .text())
                 .isEqualTo("select count(*) as \"count\" from (\nselect * from t order by y limit 10\n) as matching");
     }
+
+    @Test
+    void keepsTheLimitWhenACommentBehindTheLastConditionGoes() {
+        assertThat(given("select 1\nfrom t\nwhere x = :vessel -- why not")
+                        .rewritten()
+                        .text())
+                .isEqualTo("select 1\nfrom t\nlimit ?");
+        assertThat(given("select 1\nfrom t\nwhere x = :vessel -- why not\noffset 3")
+                        .rewritten()
+                        .text())
+                .isEqualTo("select 1\nfrom t\nlimit ?\noffset 3");
+    }
 }
