@@ -12,6 +12,9 @@ import plainsieve.core.sql.TokenKind;
 
 /** One column is filtered by a parameter and, beside it, by a fixed value or another parameter. */
 final class FilteredTwice implements NoticeRule {
+    /** Each is compared with each; a longer list is no person's work. */
+    private static final int MOST_COMPARED = 200;
+
     @Override
     public Stream<Notice> notices(Subject subject) {
         return subject.query().conditionClauses().stream()
@@ -41,6 +44,7 @@ final class FilteredTwice implements NoticeRule {
         List<Filter> filters = joined.items().stream()
                 .filter(Condition.Leaf.class::isInstance)
                 .flatMap(leaf -> filter(subject, leaf.span()).stream())
+                .limit(MOST_COMPARED)
                 .toList();
         List<Notice> notices = new ArrayList<>();
         for (int i = 0; i < filters.size(); i++) {

@@ -2,13 +2,17 @@ package plainsieve.core.notice;
 
 import java.util.stream.Stream;
 import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.Place;
 
 /** {@code ':port'} is a text. Rewrite: {@code :port}. */
 final class QuotedParameter implements NoticeRule {
     @Override
     public Stream<Notice> notices(Subject subject) {
-        return subject.query().quotedParameters().stream().map(place -> {
-            String name = subject.query().text().substring(place.start() + 1, place.end() - 1);
+        return subject.query().quotedParameters().stream().map(token -> {
+            int end = subject.tokens().end(token);
+            int quote = subject.query().text().lastIndexOf(':', end) - 1;
+            Place place = Place.in(subject.query().text(), quote, end);
+            String name = subject.query().text().substring(quote + 1, end - 1);
             return Notice.of(
                             "quoted-parameter",
                             "Inside quotes this is text, not a parameter.",

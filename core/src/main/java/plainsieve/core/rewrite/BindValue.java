@@ -32,27 +32,26 @@ final class BindValue {
     }
 
     private static Fragment replacement(ParameterPlace place, Parameter parameter, Choice choice, Source source) {
-        Place where = source.tokens().place(place.token());
         Optional<Value> value = singleValue(choice);
         if (value.isPresent()) {
             return value.get() instanceof Value.Name name
-                    ? listedName(parameter, name, where, source)
+                    ? listedName(parameter, name, place, source)
                     : Fragment.bound(parameter.name(), new Bound.Single(value.get()));
         }
         if (choice.isBlank()) {
-            return blank(place, parameter, where, source);
+            return blank(place, parameter, source);
         }
         if (choice instanceof Choice.All) {
             throw refused(
                     parameter,
-                    where,
+                    source.tokens().place(place.token()),
                     "all-without-list",
                     "All of :%s is chosen, but at this place each value is needed.",
                     "Choose values, or give the parameter a list.");
         }
         throw refused(
                 parameter,
-                where,
+                source.tokens().place(place.token()),
                 "many-in-single-place",
                 ":%s takes many values, but this place has room for one.",
                 "Compare with =, <> or IN, or let the parameter take one value.");
@@ -68,7 +67,7 @@ final class BindValue {
                 : Optional.empty();
     }
 
-    private static Fragment blank(ParameterPlace place, Parameter parameter, Place where, Source source) {
+    private static Fragment blank(ParameterPlace place, Parameter parameter, Source source) {
         boolean bindsNull = parameter.blankRule() == BlankRule.ROWS_WITHOUT_VALUE
                 && (place.leaf().isEmpty() || isNullSafe(source.tokens(), place.token()));
         if (bindsNull) {
@@ -76,7 +75,7 @@ final class BindValue {
         }
         throw refused(
                 parameter,
-                where,
+                source.tokens().place(place.token()),
                 "blank-not-possible",
                 ":%s is blank, and at this place it can neither be left out nor be NULL.",
                 "Choose a value, or change its blank rule to “not allowed”.");
@@ -89,13 +88,13 @@ final class BindValue {
     }
 
     /** A name is the only choice that becomes text; so it must be on the list, and it is quoted. */
-    private static Fragment listedName(Parameter parameter, Value.Name name, Place where, Source source) {
+    private static Fragment listedName(Parameter parameter, Value.Name name, ParameterPlace place, Source source) {
         boolean listed =
                 parameter.allowed().filter(list -> list.allow(name.name())).isPresent();
         if (!listed || name.name().indexOf('\0') >= 0) {
             throw refused(
                     parameter,
-                    where,
+                    source.tokens().place(place.token()),
                     "name-not-listed",
                     ":%s is a name and must be chosen from a list.",
                     "Give the parameter a list of the names that are allowed.");

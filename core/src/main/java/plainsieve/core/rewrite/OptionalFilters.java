@@ -7,9 +7,9 @@ import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
-import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
 /**
@@ -17,12 +17,10 @@ import plainsieve.core.sql.Tokens;
  * other mentions the same parameter.
  */
 final class OptionalFilters {
-    private final ParsedQuery query;
     private final Tokens tokens;
     private final List<OptionalFilter> found = new ArrayList<>();
 
     private OptionalFilters(ParsedQuery query) {
-        this.query = query;
         this.tokens = query.tokens();
     }
 
@@ -93,8 +91,8 @@ final class OptionalFilters {
     }
 
     private boolean mentions(String parameter, Span span) {
-        for (ParameterPlace place : query.parameters()) {
-            if (span.contains(place.token()) && place.name().equals(parameter)) {
+        for (int i = span.from(); i < span.to(); i++) {
+            if (tokens.is(i, TokenKind.PARAMETER) && tokens.parameterName(i).equals(parameter)) {
                 return true;
             }
         }

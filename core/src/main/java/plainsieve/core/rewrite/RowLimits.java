@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Parameter;
@@ -37,6 +38,7 @@ final class RowLimits {
     private final Source source;
     private final Tokens tokens;
     private final Map<Integer, Clause> clauseByToken = new HashMap<>();
+    private final Map<Integer, List<ParameterPlace>> placesByClause;
 
     RowLimits(ParsedQuery query, Source source) {
         this.query = query;
@@ -49,6 +51,10 @@ final class RowLimits {
                 }
             }
         }
+        this.placesByClause = query.parameters().stream()
+                .filter(place -> clauseAround(place).isPresent())
+                .collect(Collectors.groupingBy(
+                        place -> clauseByToken.get(place.token()).keyword()));
     }
 
     /** The most rows the outermost level may give, and the parameter it comes from; none for the cap. */
@@ -155,9 +161,7 @@ final class RowLimits {
     }
 
     private List<ParameterPlace> placesIn(Clause clause) {
-        return query.parameters().stream()
-                .filter(place -> place.leaf().isEmpty() && clauseByToken.get(place.token()) == clause)
-                .toList();
+        return placesByClause.getOrDefault(clause.keyword(), List.of());
     }
 
     /** Whether the choice means every row: blank, or the parameter's own value for it. */

@@ -45,7 +45,9 @@ final class StatementCheck {
         int depth = 0;
         for (int i = 0; i < tokens.size(); i++) {
             TokenKind kind = tokens.kind(i);
-            if (kind == TokenKind.PARAMETER) {
+            // In "a[:low:high]" the second colon stood behind an operand and was no parameter; so it stands now.
+            boolean behindValue = tokens.is(i, TokenKind.PARAMETER) && placeholders.contains(tokens.start(i) - 1);
+            if (kind == TokenKind.PARAMETER && !behindValue) {
                 throw new IllegalStateException("A parameter was neither bound nor left out: " + edited.text());
             }
             if (kind == TokenKind.PLACEHOLDER || tokens.isSymbol(i, "?")) {

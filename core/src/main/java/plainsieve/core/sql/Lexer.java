@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.ProblemException;
 
 /**
@@ -24,7 +23,7 @@ public final class Lexer {
     private final boolean backslashStrings;
     private final boolean longOperators;
     private final Tokens tokens;
-    private final List<Place> quotedParameters = new ArrayList<>();
+    private final List<Integer> quotedParameters = new ArrayList<>();
 
     private Lexer(String text, Syntax syntax) {
         this.cursor = new Cursor(text);
@@ -36,8 +35,8 @@ public final class Lexer {
         this.tokens = new Tokens(text);
     }
 
-    /** The tokens of a text, and the places where something like a parameter stands inside a string. */
-    public record Result(Tokens tokens, List<Place> quotedParameters) {}
+    /** The tokens of a text, and those strings among them that look like a parameter in quotes. */
+    public record Result(Tokens tokens, List<Integer> quotedParameters) {}
 
     public static Result scan(String text, Syntax syntax) {
         Lexer lexer = new Lexer(text, syntax);
@@ -136,7 +135,7 @@ public final class Lexer {
             looksLikeOne = Cursor.isWordPart(text.charAt(i));
         }
         if (looksLikeOne) {
-            quotedParameters.add(Place.in(text, quote, end));
+            quotedParameters.add(tokens.size() - 1);
         }
     }
 

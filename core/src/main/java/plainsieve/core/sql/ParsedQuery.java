@@ -5,7 +5,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.value.Place;
 
 /**
  * One reading statement, understood by structure. The text itself is never changed.
@@ -17,7 +16,7 @@ import plainsieve.core.value.Place;
  * @param conditionClauses every clause that holds a condition, at any depth
  * @param fromItems everything that a FROM reads, at any depth
  * @param parameters every place of every parameter, in written order
- * @param quotedParameters strings such as {@code ':port'}, which look like parameters and are none
+ * @param quotedParameters the tokens of strings such as {@code ':port'}, which look like parameters and are none
  */
 public record ParsedQuery(
         Tokens tokens,
@@ -29,7 +28,7 @@ public record ParsedQuery(
         List<Clause> limitClauses,
         List<FromItem> fromItems,
         List<ParameterPlace> parameters,
-        List<Place> quotedParameters) {
+        List<Integer> quotedParameters) {
 
     public ParsedQuery {
         conditionClauses = List.copyOf(conditionClauses);

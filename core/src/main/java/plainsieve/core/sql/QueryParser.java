@@ -7,7 +7,6 @@ import plainsieve.core.dialect.Syntax;
 import plainsieve.core.sql.QueryLevel.Named;
 import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
-import plainsieve.core.value.Place;
 
 /**
  * Finds the structure of one reading statement: WITH, set operations, blocks, clauses, conditions, at any depth. Every
@@ -17,7 +16,7 @@ import plainsieve.core.value.Place;
 final class QueryParser implements FromReader.Inner {
     private final Tokens tokens;
     private final Syntax syntax;
-    private final List<Place> quotedParameters;
+    private final List<Integer> quotedParameters;
     private final Brackets brackets;
     private final QueryStarts starts;
     private final int end;

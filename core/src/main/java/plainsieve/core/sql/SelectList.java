@@ -75,7 +75,7 @@ public final class SelectList {
         return new SelectList(query.tokens(), query.brackets(), select.body());
     }
 
-    /** The parts of a list between the commas of its own level. */
+    /** The parts of a list between the commas of its own level; where nothing stands between two, there is no part. */
     public static List<Span> split(Tokens tokens, Brackets brackets, Span list) {
         List<Span> parts = new ArrayList<>();
         int from = list.from();
@@ -83,14 +83,18 @@ public final class SelectList {
             if (tokens.is(i, TokenKind.OPEN)) {
                 i = brackets.close(i);
             } else if (tokens.is(i, TokenKind.COMMA)) {
-                parts.add(new Span(from, i));
+                add(new Span(from, i), parts);
                 from = i + 1;
             }
         }
-        if (from < list.to()) {
-            parts.add(new Span(from, list.to()));
-        }
+        add(new Span(from, list.to()), parts);
         return parts;
+    }
+
+    private static void add(Span part, List<Span> parts) {
+        if (!part.isEmpty()) {
+            parts.add(part);
+        }
     }
 
     public List<OutputColumn> columns() {

@@ -1,12 +1,23 @@
 package plainsieve.core.sql;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
+import java.util.Map;
 import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 
 /** Random texts, made of the pieces that matter, never bring out anything but the engine's own error. */
 class NeverBreaksTest {
@@ -77,11 +88,24 @@ class NeverBreaksTest {
         " ",
         "||",
         "->>",
-        "@>"
+        "@>",
+        "`",
+        "#",
+        "&&",
+        "xor",
+        "/*!",
+        "@v",
+        "lateral",
+        "left",
+        "over",
+        "qualify",
+        "like",
+        "escape",
+        "any"
     };
 
     @ParameterizedTest
-    @ValueSource(strings = {"postgresql", "duckdb"})
+    @ValueSource(strings = {"postgresql", "duckdb", "mariadb", "sqlite"})
     void throwsOnlyItsOwnError(String dialectName) {
         Dialect dialect = Dialect.named(dialectName).orElseThrow();
         SplittableRandom random = new SplittableRandom(SEED);
@@ -107,5 +131,76 @@ class NeverBreaksTest {
             text.append(PIECES[random.nextInt(PIECES.length)]).append(random.nextInt(3) > 0 ? " " : "");
         }
         return text.toString();
+    }
+
+    /** A text without parameters, edits or a cap comes out as it went in, byte for byte. */
+    @ParameterizedTest
+    @ValueSource(strings = {"postgresql", "duckdb", "mariadb", "sqlite"})
+    void leavesATextWithoutParametersAlone(String dialectName) {
+        Dialect dialect = Dialect.named(dialectName).orElseThrow();
+        SplittableRandom random = new SplittableRandom(SEED);
+        int alone = 0;
+        for (int i = 0; i < TEXTS; i++) {
+            String text = randomText(random).replace(":a", "a");
+            try {
+                PreparedQuery query = PreparedQuery.of(text, dialect);
+                assertThat(query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), Statement.NO_CAP)
+                                .text())
+                        .isEqualTo(text);
+                alone++;
+            } catch (ProblemException e) {
+                continue;
+            }
+        }
+        assertThat(alone).isGreaterThan(TEXTS / 1000);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"(", "[", "{", "(select ", "not ", "case when ", "- ", "x and (", "select (", "with x as ("})
+    void refusesEndlessNestingClearly(String piece) {
+        String text = "select 1 from t where " + piece.repeat(100_000);
+        for (Dialect dialect : Dialect.ALL) {
+            try {
+                ParsedQuery.parse(text, dialect);
+            } catch (ProblemException e) {
+                assertThat(e.first().place()).isPresent();
+                assertThat(e.getMessage()).hasSizeLessThan(500);
+            }
+        }
+    }
+
+    @Test
+    void refusesNestingThatIsClosedButTooDeep() {
+        String text = "select " + "(".repeat(100_000) + "1" + ")".repeat(100_000);
+        for (Dialect dialect : Dialect.ALL) {
+            assertThatThrownBy(() -> ParsedQuery.parse(text, dialect))
+                    .isInstanceOf(ProblemException.class)
+                    .hasMessageContaining("nested deeper");
+        }
+    }
+
+    /** Ten megabytes are read and rewritten. The limit only ends what would take hours if a step were quadratic. */
+    @Timeout(120)
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                " and x = :p",
+                " or (a between 1 and :p)",
+                " and (:p is null or x = :p)",
+                ", (select 1)",
+                " and x <> ':p'",
+                " union select 1 from t where a = :p",
+                " and exists (select 1 from s where b = :p limit :p)",
+                " -- comment\n"
+            })
+    void readsTenMegabytes(String piece) {
+        String text = "select 1 from t where x = 1" + piece.repeat(10_000_000 / piece.length());
+        for (Dialect dialect : List.of(Dialect.ALL.get(0), Dialect.ALL.get(2))) {
+            Parameter p = Parameter.of("p", Type.INTEGER);
+            Statement statement = PreparedQuery.of(text, dialect)
+                    .rewrite(new Choices(Map.of("p", p), Map.of()), Wanted.allRows(), Statement.NO_CAP);
+            assertThat(statement.text()).startsWith("select 1 from t where x = 1");
+        }
     }
 }

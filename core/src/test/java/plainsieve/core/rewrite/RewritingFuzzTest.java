@@ -1,0 +1,120 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.code_intelligence.jazzer.api.FuzzedDataProvider;
+import com.code_intelligence.jazzer.junit.DictionaryEntries;
+import com.code_intelligence.jazzer.junit.FuzzTest;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.notice.ColumnFacts;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/**
+ * Any text at all, in any dialect, with any choices: nothing comes out but a statement or the engine's own error. As a
+ * test this runs over the kept inputs; {@code JAZZER_FUZZ=1 mvn -pl core test -Dtest=RewritingFuzzTest} looks for new
+ * ones, guided by coverage, for as long as {@code maxDuration} says.
+ */
+class RewritingFuzzTest {
+    @DictionaryEntries({
+        "select ",
+        " from ",
+        " where ",
+        " and ",
+        " or ",
+        " not ",
+        " in (",
+        " between ",
+        " group by ",
+        " having ",
+        " order by ",
+        " limit ",
+        " offset ",
+        " union ",
+        " except ",
+        "with x as (",
+        " join ",
+        " left join ",
+        " on ",
+        " using (",
+        " case when ",
+        " then ",
+        " else ",
+        " end ",
+        ":a",
+        ":b",
+        " is null",
+        " like '%' || ",
+        " coalesce(",
+        "count(*)",
+        " over (partition by ",
+        " filter (where ",
+        " lateral ",
+        " as x",
+        " x",
+        "distinct ",
+        "/*",
+        "*/",
+        "--",
+        "''",
+        "$$",
+        "::",
+        " any(",
+        "exists (",
+        "values (",
+        " fetch first ",
+        " rows only",
+        " qualify ",
+        " xor ",
+        " escape ",
+        "cast(",
+        " as date)",
+        "date(",
+        " unnest(",
+        "grouping sets (",
+        " using sample "
+    })
+    @FuzzTest(maxDuration = "2m")
+    void givesAStatementOrItsOwnError(FuzzedDataProvider data) {
+        Dialect dialect = Dialect.ALL.get(data.consumeInt(0, Dialect.ALL.size() - 1));
+        int kindOfChoice = data.consumeInt(0, 4);
+        boolean filtered = data.consumeBoolean();
+        String text = data.consumeRemainingAsString();
+        try {
+            PreparedQuery query = PreparedQuery.of(text, dialect);
+            Map<String, Parameter> parameters = new HashMap<>();
+            Map<String, Choice> chosen = new HashMap<>();
+            for (String name : query.parameterNames()) {
+                Parameter parameter = Parameter.of(name, Type.TEXT);
+                parameters.put(name, kindOfChoice > 1 ? parameter.takingMany() : parameter);
+                chosen.put(name, choice(kindOfChoice));
+            }
+            Notices.of(query.query(), dialect, parameters, ColumnFacts.none());
+            PreparedQuery wanted = filtered ? query.with(List.of(AddedFilter.withValue("x"))) : query;
+            Statement statement = wanted.rewrite(new Choices(parameters, chosen), Wanted.allRows(), Statement.NO_CAP);
+            if (parameters.isEmpty() && !filtered) {
+                assertThat(statement.text()).isEqualTo(text);
+            }
+        } catch (ProblemException e) {
+            assertThat(e.problems()).isNotEmpty();
+        }
+    }
+
+    private static Choice choice(int kind) {
+        Value value = new Value.Text("a");
+        return switch (kind) {
+            case 0 -> new Choice.Blank();
+            case 1 -> new Choice.One(value);
+            case 2 -> new Choice.Many(List.of(value, new Value.Text("b")), false);
+            case 3 -> new Choice.Many(List.of(value), true);
+            default -> new Choice.All();
+        };
+    }
+}
