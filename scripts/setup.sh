@@ -40,3 +40,7 @@ need_browser() {
 need_postgres() {
   ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || need_packages postgresql
 }
+
+need_mariadb() {
+  command -v mariadbd >/dev/null || need_packages mariadb-server
+}

@@ -15,22 +15,26 @@ export interface Bar {
 const SEA = '#175a6b'
 const INK = '#20303a'
 
-export function createBars(element: HTMLElement): ECharts {
-  return init(element, undefined, { renderer: 'svg' })
+/** @param onPick told the number of the bar that is clicked */
+export function createBars(element: HTMLElement, onPick: (index: number) => void): ECharts {
+  const chart = init(element, undefined, { renderer: 'svg' })
+  chart.on('click', event => onPick(event.dataIndex))
+  return chart
 }
 
-export function drawBars(chart: ECharts, bars: Bar[]): void {
+/** @param only the name of the one bar that is picked; the others step back */
+export function drawBars(chart: ECharts, bars: Bar[], only?: string): void {
   chart.setOption({
     animationDuration: 200,
     grid: { left: 4, right: 60, top: 4, bottom: 4, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
-    tooltip: { trigger: 'item', formatter: ({ name, value }: { name: string; value: number }) => `${name}: ${countInWords(value)}` },
+    tooltip: { trigger: 'item', formatter: ({ name, value }: { name: string; value: number }) => `${name}: ${countInWords(value)} (click: only these)` },
     xAxis: { type: 'value', show: false },
     yAxis: {
       type: 'category', inverse: true, data: bars.map(bar => bar.name), axisLine: { show: false }, axisTick: { show: false },
       axisLabel: { color: INK, fontSize: 12.5, fontFamily: 'Atkinson Hyperlegible', width: 130, overflow: 'truncate' },
     },
     series: [{
-      type: 'bar', data: bars.map(bar => bar.value), itemStyle: { color: SEA }, barMaxWidth: 20,
+      type: 'bar', data: bars.map(bar => ({ value: bar.value, itemStyle: { color: SEA, opacity: only === undefined || only === bar.name ? 1 : 0.3 } })), barMaxWidth: 20,
       label: { show: true, position: 'right', color: INK, fontFamily: 'Atkinson Hyperlegible', formatter: ({ value }: { value: number }) => countInWords(value) },
     }],
   })

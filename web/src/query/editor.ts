@@ -10,7 +10,7 @@ import { tags } from '@lezer/highlight'
 export interface Mark {
   start: number
   end: number
-  kind: 'parameter' | 'gone' | 'problem'
+  kind: 'parameter' | 'gone' | 'problem' | 'notice'
   colour?: string
   parameter?: string
   lit?: boolean
@@ -92,6 +92,7 @@ const theme = EditorView.theme({
   '.cm-gone': { color: '#8b857a', textDecoration: 'line-through' },
   '.cm-gone span': { color: 'inherit' },
   '.cm-problem': { textDecoration: 'underline wavy #b0431f' },
+  '.cm-notice': { textDecoration: 'underline dotted #9a5b14', textUnderlineOffset: '3px' },
   '.cm-lit': { outline: '2px solid var(--k)' },
   '.cm-tooltip.cm-tooltip-autocomplete': { background: 'var(--card)', border: '1px solid #c9c2b2', borderRadius: '5px' },
   '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--mono)' },

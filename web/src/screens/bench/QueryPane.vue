@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { Placement, Problem, QueryCheck } from '../../api/types'
+import type { Notice, Placement, Problem, QueryCheck } from '../../api/types'
 import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
 import { goneMarks, marginNotes } from '../../query/placements'
 
@@ -20,19 +20,26 @@ const box = ref<HTMLElement | null>(null)
 let view: EditorView | undefined
 const placed = computed(() => [...props.check.problems, ...props.runProblems].filter(problem => problem.line > 0))
 const told = computed(() => {
-  const seen = new Map([...placed.value, ...props.check.notices].map(problem => [`${problem.start}${problem.message}`, problem]))
+  const seen = new Map(placed.value.map(problem => [`${problem.start}${problem.message}`, problem]))
   return [...seen.values()]
 })
 
 const decorated = computed<Decorated>(() => {
   const marks: Mark[] = props.check.marks.map(mark => ({ ...mark, kind: 'parameter', parameter: mark.name, colour: props.colours[mark.name], lit: props.lit === mark.name }))
   const problems: Mark[] = placed.value.map(problem => ({ start: problem.start, end: Math.max(problem.end, problem.start + 1), kind: 'problem' }))
-  return { marks: [...goneMarks(props.placements), ...marks, ...problems], notes: marginNotes(props.text, props.placements) }
+  const notices: Mark[] = props.check.notices.filter(notice => notice.start >= 0).map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocks ? 'problem' : 'notice' }))
+  return { marks: [...goneMarks(props.placements), ...notices, ...marks, ...problems], notes: marginNotes(props.text, props.placements) }
 })
 
 function insertAtCursor(words: string): void {
   view?.dispatch(view.state.replaceSelection(words))
   view?.focus()
+}
+/** Makes the safe rewrite in the editor, where it can be undone like anything typed. */
+function fix(notice: Notice): void {
+  if (!view) return
+  view.dispatch({ changes: notice.edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
+  view.focus()
 }
 function goTo(at: number): void {
   view?.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true })
@@ -58,6 +65,13 @@ onBeforeUnmount(() => view?.destroy())
   <section class="pane" aria-label="Query">
     <div class="head"><h2>Query</h2><span class="soft small">point at a choice to light its clauses</span></div>
     <div ref="box" class="editor"></div>
+    <ul v-if="check.notices.length" class="notices" aria-label="Notices">
+      <li v-for="notice in check.notices" :key="notice.kind + notice.start + notice.message" class="note" :class="{ bad: notice.blocks }" :data-notice="notice.kind">
+        <button v-if="notice.line" class="as-link" @click="goTo(notice.start)"><b>Line {{ notice.line }}</b></button>
+        {{ notice.message }} {{ notice.advice }}
+        <button v-if="notice.fix" class="as-link fix" @click="fix(notice)">{{ notice.fix }}</button>
+      </li>
+    </ul>
     <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">
       <button class="as-link" @click="goTo(problem.start)"><b>Line {{ problem.line }}</b></button> {{ problem.message }} {{ problem.advice }}
     </div>
@@ -66,4 +80,6 @@ onBeforeUnmount(() => view?.destroy())
 
 <style scoped>
 .editor { flex: 1; min-height: 0; overflow: auto; }
+.notices { list-style: none; margin: 0; padding: 8px; max-height: 34%; overflow-y: auto; display: flex; flex-direction: column; gap: 6px; border-top: 1px solid var(--line); flex: none; }
+.fix { font-weight: 600; margin-left: 4px; }
 </style>

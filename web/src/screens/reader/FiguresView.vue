@@ -4,12 +4,12 @@ import type { Choices, Problem, Report, View } from '../../api/types'
 import { lastAnswer } from '../../composables/useRun'
 import { numberInWords } from '../../formats'
 import RunNote from './RunNote.vue'
-import { useViewRun } from './useViewRun'
+import { useViewRun, type Picked } from './useViewRun'
 
-const props = defineProps<{ report: Report; view: View; choices: Choices }>()
+const props = defineProps<{ report: Report; view: View; choices: Choices; picked: Picked[] }>()
 const emit = defineEmits<{ problems: [problems: Problem[]]; count: [rows: number | undefined] }>()
 
-const { state, rerun, stop } = useViewRun(props.report, props.view, toRef(props, 'choices'), p => emit('problems', p))
+const { state, rerun, stop } = useViewRun(props.report, props.view, toRef(props, 'choices'), p => emit('problems', p), toRef(props, 'picked'))
 const values = computed(() => lastAnswer(state.value)?.rows[0])
 const stale = computed(() => state.value.status !== 'done')
 

@@ -6,13 +6,13 @@ import { countInWords } from '../../formats'
 import RowTable from '../../RowTable.vue'
 import type { Answer } from '../../api/runs'
 import RunNote from './RunNote.vue'
-import { useViewRun, type Sorted } from './useViewRun'
+import { useViewRun, type Picked, type Sorted } from './useViewRun'
 
-const props = defineProps<{ report: Report; view: View; choices: Choices; total: number | undefined }>()
+const props = defineProps<{ report: Report; view: View; choices: Choices; picked: Picked[]; total: number | undefined }>()
 const emit = defineEmits<{ problems: [problems: Problem[]]; answer: [answer: Answer | undefined] }>()
 
 const sorted = ref<Sorted>()
-const { state, rerun, stop } = useViewRun(props.report, props.view, toRef(props, 'choices'), p => emit('problems', p), sorted)
+const { state, rerun, stop } = useViewRun(props.report, props.view, toRef(props, 'choices'), p => emit('problems', p), toRef(props, 'picked'), sorted)
 const answer = computed(() => lastAnswer(state.value))
 watch(answer, now => emit('answer', now))
 

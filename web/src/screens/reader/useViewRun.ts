@@ -1,10 +1,18 @@
 import { computed, watch, type Ref } from 'vue'
-import type { Choices, Problem, Report, View } from '../../api/types'
+import type { Choices, ColumnFilter, Problem, Report, View } from '../../api/types'
 import { useRun } from '../../composables/useRun'
 
 export interface Sorted {
   column: string
   descending: boolean
+}
+
+/** A bar that a reader picked: the other views of the same query show only its rows. */
+export interface Picked {
+  queryId: string
+  title: string
+  label: string
+  filter: ColumnFilter
 }
 
 /**
@@ -16,6 +24,7 @@ export function useViewRun(
   view: View,
   choices: Ref<Choices>,
   onProblems: (problems: Problem[]) => void,
+  picked: Ref<Picked[]>,
   sorted?: Ref<Sorted | undefined>,
 ) {
   const { state, start, stop } = useRun()
@@ -24,8 +33,10 @@ export function useViewRun(
   const relevant = computed(() =>
     Object.fromEntries(Object.entries(choices.value).filter(([name]) => mine.has(name) || !known.has(name))),
   )
+  /* Bars are picked by an output column of one query; other queries do not have it, and the bars themselves stay whole. */
+  const filters = computed(() => picked.value.filter(one => one.queryId === view.queryId && one.filter.column !== view.groupBy).map(one => one.filter))
   const body = computed(() => JSON.stringify({
-    choices: relevant.value, sortBy: sorted?.value?.column ?? '', descending: sorted?.value?.descending ?? false,
+    choices: relevant.value, sortBy: sorted?.value?.column ?? '', descending: sorted?.value?.descending ?? false, filters: filters.value,
   }))
 
   async function rerun(): Promise<void> {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { asFailure, post, type Failure } from '../../api/client'
 import FailureNote from '../../FailureNote.vue'
 
@@ -9,8 +9,15 @@ const empty = { id: '', kind: 'postgresql', host: 'localhost', port: 5432, datab
 const fields = reactive({ ...empty })
 const open = ref(false)
 const failed = ref<Failure>()
-const onServer = computed(() => fields.kind === 'postgresql')
-const kinds = [{ value: 'postgresql', text: 'PostgreSQL' }, { value: 'duckdb', text: 'DuckDB file' }]
+const onServer = computed(() => fields.kind === 'postgresql' || fields.kind === 'mariadb')
+const kinds = [
+  { value: 'postgresql', text: 'PostgreSQL' }, { value: 'mariadb', text: 'MariaDB or MySQL' },
+  { value: 'duckdb', text: 'DuckDB file' }, { value: 'sqlite', text: 'SQLite file' },
+]
+const PORTS: Record<string, number> = { postgresql: 5432, mariadb: 3306 }
+watch(() => fields.kind, (now, before) => {
+  if (Number(fields.port) === (PORTS[before] ?? 0)) fields.port = PORTS[now] ?? fields.port
+})
 
 async function add(): Promise<void> {
   try {

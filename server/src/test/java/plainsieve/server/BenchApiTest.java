@@ -266,8 +266,20 @@ class BenchApiTest {
         JsonNode check = api.post("/api/queries/late-crossings/check", Map.of("text", "select ':port', :port"))
                 .json();
         assertThat(check.get("problems")).isEmpty();
-        assertThat(check.get("notices").get(0).get("column").asInt()).isEqualTo(8);
+        JsonNode notice = check.get("notices").get(0);
+        assertThat(notice.get("start").asInt()).isEqualTo(7);
+        assertThat(notice.get("fix").asString()).isEqualTo("Take the quotes off");
+        assertThat(notice.get("edits").get(0).get("replacement").asString()).isEqualTo(":port");
         assertThat(check.get("marks")).hasSize(1);
+    }
+
+    @Test
+    void noticesADayAgainstAColumnThatTheSourceSaysHoldsTimes() {
+        JsonNode check = api.post(
+                        "/api/queries/late-crossings/check",
+                        Map.of("text", "select 1 from crossings c where c.departed_at <= :to"))
+                .json();
+        assertThat(check.get("notices").findValuesAsString("kind")).containsExactly("day-against-times");
     }
 
     @Test

@@ -17,6 +17,8 @@ class ReportRunsTest {
     private static final String DUCKDB = "late-crossings";
     private static final String POSTGRES = "late-crossings-at-the-harbour-server";
 
+    private static final String MARIADB = "late-crossings-on-the-islands";
+
     private final Api api = new Api(RunningServer.get().address());
 
     private long figure(String report, Map<String, Object> choices) {
@@ -24,7 +26,7 @@ class ReportRunsTest {
     }
 
     @Test
-    void bothDatabasesGiveTheSameAnswers() {
+    void allDatabasesGiveTheSameAnswers() {
         List<Map<String, Object>> questions = List.of(
                 Map.of(),
                 Map.of("port", blank(), "from", blank(), "to", blank()),
@@ -34,17 +36,19 @@ class ReportRunsTest {
                 Map.of("port", Map.of("kind", "all", "values", List.of(), "withoutValue", false)),
                 Map.of("to", blank(), "min_delay", values("60")));
         for (Map<String, Object> choices : questions) {
-            for (String view : List.of("by-port", "crossings")) {
-                assertThat(api.runView(DUCKDB, view, choices).rows())
-                        .as("%s %s", view, choices)
-                        .isEqualTo(api.runView(POSTGRES, view, choices).rows());
+            for (String other : List.of(POSTGRES, MARIADB)) {
+                for (String view : List.of("by-port", "crossings")) {
+                    assertThat(api.runView(other, view, choices).rows())
+                            .as("%s %s %s", other, view, choices)
+                            .isEqualTo(api.runView(DUCKDB, view, choices).rows());
+                }
+                assertThat(figure(other, choices)).isEqualTo(figure(DUCKDB, choices));
             }
-            assertThat(figure(DUCKDB, choices)).isEqualTo(figure(POSTGRES, choices));
         }
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {DUCKDB, POSTGRES})
+    @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
     void blankMeansEverythingNotNothing(String report) {
         Map<String, Object> all = new HashMap<>();
         List.of("port", "from", "to", "min_delay", "vessel").forEach(name -> all.put(name, blank()));
@@ -52,7 +56,7 @@ class ReportRunsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {DUCKDB, POSTGRES})
+    @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
     void theLimitOfTheTableLimitsOnlyTheTable(String report) {
         Map<String, Object> choices = Map.of("rows", values("7"), "port", blank());
         assertThat(api.runView(report, "crossings", choices).rows()).hasSize(7);
@@ -60,7 +64,7 @@ class ReportRunsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {DUCKDB, POSTGRES})
+    @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
     void everyRowOfTheTableMeetsTheCapAndSaysSo(String report) {
         Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
         List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
@@ -71,7 +75,7 @@ class ReportRunsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {DUCKDB, POSTGRES})
+    @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
     void theLastDayIsWhole(String report) {
         Map<String, Object> lastDay =
                 Map.of("from", values("2026-03-31"), "to", values("2026-03-31"), "port", blank(), "min_delay", blank());
@@ -79,6 +83,33 @@ class ReportRunsTest {
         assertThat(rows).isNotEmpty().allSatisfy(row -> assertThat(row.get(2).asString())
                 .startsWith("2026-03-31T"));
         assertThat(rows.get(rows.size() - 1).get(2).asString()).isGreaterThan("2026-03-31T23");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
+    void aPickedBarFiltersTheOtherViewsAtTheSource(String report) {
+        JsonNode bar = api.runView(report, "by-vessel", Map.of()).rows().get(0);
+        Map<String, Object> picked = Map.of(
+                "runId",
+                "picked" + report,
+                "choices",
+                Map.of(),
+                "sortBy",
+                "",
+                "descending",
+                false,
+                "filters",
+                List.of(Map.of(
+                        "column",
+                        "vessel",
+                        "type",
+                        "text",
+                        "values",
+                        List.of(bar.get(0).asString()))));
+        Api.Answer figures = api.post("/api/reports/%s/views/figures/run".formatted(report), picked);
+        assertThat(figures.rows().get(0).get(0).asLong()).isEqualTo(bar.get(1).asLong());
+        String sent = figures.json().get("text").asString();
+        assertThat(sent).contains("v.name in (?)");
     }
 
     @Test

@@ -4,11 +4,13 @@ import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.SQLException;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import plainsieve.demo.LocalMariaDb;
 
 /**
- * The real application on a free port, with the ferries in a real DuckDB and a real PostgreSQL. Started once for all tests
+ * The real application on a free port, with the ferries in a real DuckDB, PostgreSQL and MariaDB. Started once for all tests
  * of a run; tests use it through its public face only and leave the demo's own things as they were.
  */
 public final class RunningServer {
@@ -22,13 +24,13 @@ public final class RunningServer {
         try {
             EmbeddedPostgres postgres = EmbeddedPostgres.start();
             Path data = Files.createTempDirectory("plainsieve");
-            port = start(data, postgres.getPort());
-        } catch (IOException e) {
+            port = start(data, postgres.getPort(), LocalMariaDb.start().port());
+        } catch (IOException | SQLException | InterruptedException e) {
             throw new IllegalStateException("The server for the tests did not start", e);
         }
     }
 
-    private static int start(Path data, int postgresPort) {
+    private static int start(Path data, int postgresPort, int mariadbPort) {
         ServletWebServerApplicationContext context =
                 (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
                         .run(
@@ -37,7 +39,8 @@ public final class RunningServer {
                                 "--plainsieve.demo=true",
                                 "--plainsieve.demo-crossings=" + CROSSINGS,
                                 "--plainsieve.longest-run=20s",
-                                "--plainsieve.demo-postgres-port=" + postgresPort);
+                                "--plainsieve.demo-postgres-port=" + postgresPort,
+                                "--plainsieve.demo-mariadb-port=" + mariadbPort);
         return context.getWebServer().getPort();
     }
 

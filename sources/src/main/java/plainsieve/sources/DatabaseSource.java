@@ -65,13 +65,20 @@ public final class DatabaseSource implements AutoCloseable {
                 TimeUnit.MILLISECONDS);
         try (Connection connection = connect();
                 PreparedStatement prepared = connection.prepareStatement(
-                        vendor.jdbcText(statement), ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY)) {
+                        withoutMark(vendor.jdbcText(statement)),
+                        ResultSet.TYPE_FORWARD_ONLY,
+                        ResultSet.CONCUR_READ_ONLY)) {
             return run(connection, prepared, statement, cancellation, receiver);
         } catch (SQLException e) {
             throw failure(e, limits, cancellation);
         } finally {
             alarm.cancel(false);
         }
+    }
+
+    /* A byte order mark belongs to a file's encoding; databases take it for a word. */
+    private static String withoutMark(String text) {
+        return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
     /* The pool waits and tries again when it cannot connect. With no connection yet, trying once by hand says at once what
@@ -134,7 +141,7 @@ public final class DatabaseSource implements AutoCloseable {
     /** The tables and views that can be read, with their columns. */
     public Catalogue catalogue() {
         try (Connection connection = connect()) {
-            Catalogue catalogue = Catalogue.read(connection);
+            Catalogue catalogue = Catalogue.read(connection, vendor);
             endTransaction(connection);
             return catalogue;
         } catch (SQLException e) {

@@ -67,7 +67,12 @@ final class SqliteVendor implements Vendor {
         return columns;
     }
 
-    static Column.Kind kind(String declared) {
+    @Override
+    public Column.Kind kind(String typeName, int sqlType) {
+        return kind(typeName);
+    }
+
+    private static Column.Kind kind(String declared) {
         String type = declared.toLowerCase(Locale.ROOT);
         if (type.contains("timestamp") || type.contains("datetime")) {
             return Column.Kind.DATETIME;

@@ -39,6 +39,11 @@ interface Vendor {
         return JdbcValues.columns(rows.getMetaData());
     }
 
+    /** What a column of a table is good for. */
+    default Column.Kind kind(String typeName, int sqlType) {
+        return JdbcValues.kind(sqlType);
+    }
+
     /** One value of the current row, as {@link RowReceiver#row} wants it. */
     default Object read(ResultSet rows, int index, Column column) throws SQLException {
         return JdbcValues.read(rows, index, column);

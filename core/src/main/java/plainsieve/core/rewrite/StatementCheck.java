@@ -50,7 +50,10 @@ final class StatementCheck {
             if (kind == TokenKind.PARAMETER && !behindValue) {
                 throw new IllegalStateException("A parameter was neither bound nor left out: " + edited.text());
             }
-            if (kind == TokenKind.PLACEHOLDER || tokens.isSymbol(i, "?")) {
+            // In "?||x" a lexer that knows the operator ?| sees that; the placeholder still begins there.
+            boolean mark = kind == TokenKind.PLACEHOLDER
+                    || (kind == TokenKind.SYMBOL && edited.text().charAt(tokens.start(i)) == '?');
+            if (mark) {
                 placeholders.add(tokens.start(i));
             }
             depth += kind == TokenKind.OPEN ? 1 : kind == TokenKind.CLOSE ? -1 : 0;

@@ -23,6 +23,7 @@ class BindingTest {
             select 1 where d > :delay                | select 1 where d > ?
             select 1 where d > :delay + 1            | select 1 where d > ? + 1
             select 1 where d>:delay                  | select 1 where d>?
+            select 1 where d=:delay&1                | select 1 where d=?&1
             select :delay as late                    | select ? as late
             select f(:delay), ':delay', "a:delay"    | select f(?), ':delay', "a:delay"
             select a::int -- :delay                  | select a::int -- :delay
@@ -162,6 +163,7 @@ class BindingTest {
             postgresql ; x not like '%' || :vessel escape '!' ; x not like '%' || ? escape '!'     ; 50!%!_\\a!!
             postgresql ; x like :vessel                       ; x like ?                           ; 50%_\\a!
             postgresql ; x like replace(:vessel, '*', '%')    ; x like replace(?, '*', '%')        ; 50%_\\a!
+            postgresql ; x like '%'||:vessel||'%'             ; x like '%'||?||'%'                 ; 50\\%\\_\\\\a!
             postgresql ; x = '%' || :vessel                   ; x = '%' || ?                       ; 50%_\\a!
             """)
     void findsATextAsItStandsBetweenTheWildcardsOfTheAuthor(

@@ -38,10 +38,26 @@ final class Bodies {
 
     /** What a text contains, for the editor. */
     record QueryCheck(
-            List<String> parameters,
-            List<ParameterMark> marks,
-            List<ProblemBody> problems,
-            List<ProblemBody> notices) {}
+            List<String> parameters, List<ParameterMark> marks, List<ProblemBody> problems, List<NoticeBody> notices) {}
+
+    /**
+     * A notice with its place; line 0 and start -1 when it has none.
+     *
+     * @param fix what the safe rewrite does, as on a button; empty when there is none
+     * @param edits the safe rewrite
+     */
+    record NoticeBody(
+            String kind,
+            String message,
+            String advice,
+            boolean blocks,
+            int line,
+            int start,
+            int end,
+            String fix,
+            List<EditBody> edits) {}
+
+    record EditBody(int start, int end, String replacement) {}
 
     record ParameterMark(String name, int start, int end) {}
 
@@ -72,8 +88,23 @@ final class Bodies {
             Map<String, List<String>> viewParameters,
             long cap) {}
 
-    /** @param sortBy an output column, or empty for the query's own order */
-    record ViewRun(String runId, Map<String, ChoiceBody> choices, String sortBy, boolean descending) {}
+    /**
+     * @param sortBy an output column, or empty for the query's own order
+     * @param filters what a reader picked from bars
+     */
+    record ViewRun(
+            String runId,
+            Map<String, ChoiceBody> choices,
+            String sortBy,
+            boolean descending,
+            List<FilterBody> filters) {
+        ViewRun {
+            filters = filters == null ? List.of() : List.copyOf(filters);
+        }
+    }
+
+    /** Only rows whose output column has one of these values; null stands for rows without a value. */
+    record FilterBody(String column, String type, List<String> values) {}
 
     record BenchRun(String runId, String text, Map<String, ChoiceBody> choices) {}
 

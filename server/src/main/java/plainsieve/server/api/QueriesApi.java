@@ -5,8 +5,11 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -15,10 +18,14 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.Settings;
@@ -26,6 +33,7 @@ import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.SourceFacts;
 import plainsieve.server.runs.SourceRegistry;
 
 /** Queries as the bench works on them. */
@@ -35,10 +43,18 @@ class QueriesApi {
     private final Queries queries;
     private final Parameters parameters;
     private final SourceRegistry sources;
+    private final SourceFacts facts;
     private final Streams streams;
     private final Settings settings;
 
-    QueriesApi(Queries queries, Parameters parameters, SourceRegistry sources, Streams streams, Settings settings) {
+    QueriesApi(
+            Queries queries,
+            Parameters parameters,
+            SourceRegistry sources,
+            SourceFacts facts,
+            Streams streams,
+            Settings settings) {
+        this.facts = facts;
         this.queries = queries;
         this.parameters = parameters;
         this.sources = sources;
@@ -77,7 +93,8 @@ class QueriesApi {
     @PostMapping("/{id}/check")
     Bodies.QueryCheck check(@PathVariable String id, @RequestBody Bodies.QueryText body) {
         try {
-            return check(queries.prepare(queries.get(id), body.text()));
+            QueryRow query = queries.get(id);
+            return check(query, queries.prepare(query, body.text()));
         } catch (ProblemException e) {
             return new Bodies.QueryCheck(
                     List.of(),
@@ -87,7 +104,7 @@ class QueriesApi {
         }
     }
 
-    private Bodies.QueryCheck check(PreparedQuery prepared) {
+    private Bodies.QueryCheck check(QueryRow query, PreparedQuery prepared) {
         Tokens tokens = prepared.query().tokens();
         Set<String> known = parameters.all().keySet();
         List<Bodies.ProblemBody> problems = new ArrayList<>();
@@ -98,11 +115,32 @@ class QueriesApi {
                 problems.add(Problems.body(unknown(place.name(), known).at(tokens.place(place.token()))));
             }
         });
-        List<Bodies.ProblemBody> notices = prepared.notices().stream()
-                .map(notice -> Problems.body(Problem.of(notice.kind(), notice.message(), notice.advice())
-                        .at(notice.place())))
+        return new Bodies.QueryCheck(List.copyOf(prepared.parameterNames()), marks, problems, notices(query, prepared));
+    }
+
+    private List<Bodies.NoticeBody> notices(QueryRow query, PreparedQuery prepared) {
+        Map<String, Parameter> engines = new HashMap<>();
+        parameters.all().forEach((name, definition) -> engines.put(name, definition.toParameter(Optional.empty())));
+        return Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream()
+                .map(QueriesApi::body)
                 .toList();
-        return new Bodies.QueryCheck(List.copyOf(prepared.parameterNames()), marks, problems, notices);
+    }
+
+    private static Bodies.NoticeBody body(Notice notice) {
+        return new Bodies.NoticeBody(
+                notice.kind(),
+                notice.message(),
+                notice.advice(),
+                notice.blocks(),
+                notice.place().map(Place::line).orElse(0),
+                notice.place().map(Place::start).orElse(-1),
+                notice.place().map(Place::end).orElse(-1),
+                notice.fix().map(Notice.Fix::label).orElse(""),
+                notice.fix()
+                        .map(fix -> fix.edits().stream()
+                                .map(edit -> new Bodies.EditBody(edit.start(), edit.end(), edit.replacement()))
+                                .toList())
+                        .orElse(List.of()));
     }
 
     private static Problem unknown(String name, Set<String> known) {
@@ -129,6 +167,7 @@ class QueriesApi {
                         ReportsApi.texts(body.choices()),
                         "",
                         Wanted.allRows(),
+                        List.of(),
                         RunOrder.Purpose.BENCH,
                         settings.benchCap()),
                 response);

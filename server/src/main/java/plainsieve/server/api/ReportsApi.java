@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -19,6 +20,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.ParameterDefinition;
@@ -103,9 +105,18 @@ class ReportsApi {
                         texts(body.choices()),
                         view.limitParameter(),
                         wanted(view, body),
+                        body.filters().stream().map(ReportsApi::filter).toList(),
                         new RunOrder.Purpose("report", report.id(), view.id()),
                         settings.readerCap()),
                 response);
+    }
+
+    private static RunOrder.ColumnFilter filter(Bodies.FilterBody body) {
+        Type type = Type.ofWord(body.type()).orElse(Type.TEXT);
+        List<String> values = body.values().stream().filter(Objects::nonNull).toList();
+        boolean withoutValue = values.size() < body.values().size();
+        return new RunOrder.ColumnFilter(
+                body.column(), type, new ChoiceText(ChoiceText.Kind.VALUES, values, withoutValue));
     }
 
     static Map<String, ChoiceText> texts(Map<String, ChoiceBody> choices) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.Json;
 import plainsieve.server.project.ListDefinition;
@@ -31,7 +32,7 @@ class DemoProject {
             left join vessels v using (vessel_id)
             where p.name in (:port)
               and c.departed_at >= :from
-              and c.departed_at < :to + interval '1 day'
+              and c.departed_at < %s
               and c.state = 'SAILED'
               and c.delay_min >= :min_delay
               and v.name = :vessel
@@ -59,14 +60,14 @@ class DemoProject {
     public void addFerries(SourceSettings settings) {
         sources.add(settings);
         addParametersAndLists(settings.id());
-        addLateCrossings("", settings.id(), "for harbour offices");
+        addLateCrossings("", settings, "for harbour offices");
     }
 
-    /** Adds the second source with its report: all of it or nothing. */
+    /** Adds a further source with its report: all of it or nothing. */
     @Transactional
-    public void addHarbour(SourceSettings settings) {
+    public void addServer(SourceSettings settings, String suffix, String audience) {
         sources.add(settings);
-        addLateCrossings(" at the harbour server", settings.id(), "the same, from PostgreSQL");
+        addLateCrossings(suffix, settings, audience);
     }
 
     private void addParametersAndLists(String sourceId) {
@@ -124,9 +125,11 @@ class DemoProject {
                 name, label, "", type, many, "no-filter", blankWords, unit, list, everyRow, start, start, 0));
     }
 
-    private void addLateCrossings(String suffix, String sourceId, String audience) {
+    private void addLateCrossings(String suffix, SourceSettings settings, String audience) {
+        String dayAfter = Dialect.named(settings.kind().dialect()).orElseThrow().dayAfter(":to");
+        String text = LATE_CROSSINGS.formatted(dayAfter);
         String query =
-                queries.add("Late crossings" + suffix, sourceId, LATE_CROSSINGS).id();
+                queries.add("Late crossings" + suffix, settings.id(), text).id();
         List<Control> controls = List.of(
                 new Control("slicer", "Port", List.of("port")),
                 new Control("dates", "Departed", List.of("from", "to")),

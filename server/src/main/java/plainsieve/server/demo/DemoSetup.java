@@ -6,12 +6,14 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.function.IntConsumer;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 import plainsieve.demo.DuckDbFerries;
+import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.server.Settings;
 import plainsieve.server.runs.SourceRegistry;
@@ -25,17 +27,23 @@ class DemoSetup implements ApplicationRunner {
     private final SourceRegistry sources;
     private final DemoProject project;
     private final int postgresPort;
+    private final int mariadbPort;
 
-    /** @param postgresPort where the demo's own PostgreSQL listens; 0 when it was not started */
+    /**
+     * @param postgresPort where the demo's own PostgreSQL listens; 0 when it was not started
+     * @param mariadbPort where the demo's own MariaDB listens; 0 when it was not started
+     */
     DemoSetup(
             Settings settings,
             SourceRegistry sources,
             DemoProject project,
-            @Value("${plainsieve.demo-postgres-port:0}") int postgresPort) {
+            @Value("${plainsieve.demo-postgres-port:0}") int postgresPort,
+            @Value("${plainsieve.demo-mariadb-port:0}") int mariadbPort) {
         this.settings = settings;
         this.sources = sources;
         this.project = project;
         this.postgresPort = postgresPort;
+        this.mariadbPort = mariadbPort;
     }
 
     /* Data first, records after: a transaction on the records must not stay open while a million rows are written. */
@@ -56,6 +64,29 @@ class DemoSetup implements ApplicationRunner {
         if (postgresPort > 0) {
             postgres();
         }
+        if (mariadbPort > 0) {
+            mariadb();
+        }
+    }
+
+    private void mariadb() throws SQLException {
+        SourceSettings islands = new SourceSettings(
+                "islands", SourceSettings.Kind.MARIADB, "127.0.0.1", mariadbPort, "ferries", "root", Secret.none());
+        String address = "jdbc:mariadb://127.0.0.1:" + mariadbPort + "/";
+        try (Connection connection = DriverManager.getConnection(address, "root", "");
+                Statement statement = connection.createStatement()) {
+            statement.execute("create database if not exists ferries character set utf8mb4");
+        }
+        try (Connection connection =
+                DriverManager.getConnection(address + islands.database() + "?useBulkStmts=true", "root", "")) {
+            if (!MariaDbFerries.isWritten(connection)) {
+                MariaDbFerries.write(connection, settings.demoCrossings(), progress("MariaDB"));
+                System.out.println();
+            }
+        }
+        if (isMissing("islands")) {
+            project.addServer(islands, " on the islands", "the same, from MariaDB");
+        }
     }
 
     private void postgres() throws SQLException {
@@ -75,7 +106,7 @@ class DemoSetup implements ApplicationRunner {
             }
         }
         if (isMissing("harbour")) {
-            project.addHarbour(harbour);
+            project.addServer(harbour, " at the harbour server", "the same, from PostgreSQL");
         }
     }
 

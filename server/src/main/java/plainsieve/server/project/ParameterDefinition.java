@@ -35,7 +35,7 @@ public record ParameterDefinition(
 
     /** The parameter as the engine knows it, with the values it may take when it has a list. */
     public Parameter toParameter(Optional<AllowedValues> allowed) {
-        return new Parameter(name, typeOrRefuse(), many, blankRuleOrRefuse(), allowed, everyRowValue());
+        return new Parameter(name, typeOrRefuse(), many, blankRuleOrRefuse(), allowed, everyRowValue(), false);
     }
 
     public Type typeOrRefuse() {

@@ -47,6 +47,7 @@ class ListQueries {
                 Map.of(),
                 "",
                 Wanted.allRows(),
+                List.of(),
                 RunOrder.Purpose.LIST,
                 MOST_VALUES);
         SentRow sent = log.begin(order, statement);

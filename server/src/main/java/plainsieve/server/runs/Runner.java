@@ -2,6 +2,7 @@ package plainsieve.server.runs;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,6 +13,7 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.AddedFilter;
 import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Statement;
@@ -100,12 +102,30 @@ public class Runner {
                 texts.put(name, text);
             }
         }
+        PreparedQuery filtered = prepared.with(filters(order, used, texts));
         Map<String, Choice> chosen = read(used, texts, problems);
-        return prepared.rewrite(new Choices(used, chosen), wanted(order, used, chosen), order.cap());
+        return filtered.rewrite(new Choices(used, chosen), wanted(order, used, chosen), order.cap());
+    }
+
+    /** Gives every added filter a parameter of its own, under a name that nobody else uses. */
+    private static List<AddedFilter> filters(
+            RunOrder order, Map<String, Parameter> used, Map<String, ChoiceText> texts) {
+        List<AddedFilter> filters = new ArrayList<>();
+        for (RunOrder.ColumnFilter filter : order.filters()) {
+            int number = 1;
+            while (used.containsKey("added_" + number)) {
+                number++;
+            }
+            String name = "added_" + number;
+            used.put(name, Parameter.of(name, filter.type()).takingMany());
+            texts.put(name, filter.values());
+            filters.add(AddedFilter.anyOf(filter.column(), name));
+        }
+        return filters;
     }
 
     private static Set<String> needed(PreparedQuery prepared, RunOrder order) {
-        Set<String> names = prepared.parameterNames();
+        Set<String> names = new LinkedHashSet<>(prepared.parameterNames());
         if (!order.limitParameter().isEmpty()) {
             names.add(order.limitParameter());
         }

@@ -136,6 +136,9 @@ public class SentLog {
             List<String> written = array.values().stream().map(v -> v.written()).toList();
             return new SentValue(value.parameter(), value.offset(), array.type().word() + "[]", written);
         }
+        if (bound instanceof Bound.JsonArray json) {
+            return new SentValue(value.parameter(), value.offset(), "json", List.of(json.text()));
+        }
         if (bound instanceof Bound.RowCount count) {
             return new SentValue(value.parameter(), value.offset(), "integer", List.of(Long.toString(count.rows())));
         }
