@@ -6,6 +6,7 @@ import { asFailure, get, post, type Failure } from '../../api/client'
 import type { Query, QueryCard, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../FailureNote.vue'
+import ProjectFiles from './ProjectFiles.vue'
 
 const router = useRouter()
 const { state, reload } = useLoaded(async signal => ({
@@ -45,6 +46,7 @@ async function add(): Promise<void> {
         <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0">Open it on the bench</BButton>
       </form>
       <FailureNote v-if="failed" :failure="failed" class="mt-2" />
+      <ProjectFiles @changed="reload" />
     </template>
   </main>
 </template>

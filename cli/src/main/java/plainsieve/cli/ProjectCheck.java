@@ -153,7 +153,7 @@ final class ProjectCheck {
         Map<String, ChoiceText> texts = new LinkedHashMap<>(choices);
         texts.keySet().retainAll(needed.keySet());
         Map<String, Choice> chosen = ChoiceReader.readAll(needed, texts);
-        query.rewrite(new Choices(needed, chosen), Wanted.allRows(), Statement.NO_CAP);
+        query.rewrite(new Choices(parameters, chosen), Wanted.allRows(), Statement.NO_CAP);
     }
 
     private void report(ProjectFile.ReportEntry report) {

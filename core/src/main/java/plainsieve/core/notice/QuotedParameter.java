@@ -10,7 +10,7 @@ final class QuotedParameter implements NoticeRule {
     public Stream<Notice> notices(Subject subject) {
         return subject.query().quotedParameters().stream().map(token -> {
             int end = subject.tokens().end(token);
-            int quote = subject.query().text().lastIndexOf(':', end) - 1;
+            int quote = subject.query().text().lastIndexOf(':', end - 2) - 1;
             Place place = Place.in(subject.query().text(), quote, end);
             String name = subject.query().text().substring(quote + 1, end - 1);
             return Notice.of(

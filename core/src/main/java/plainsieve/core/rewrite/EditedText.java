@@ -29,7 +29,7 @@ final class EditedText {
             shifts[count + 1] = shifts[count] + grown;
             count++;
             if (edit.start() < at) {
-                throw new IllegalStateException("Edits overlap at offset " + edit.start());
+                throw new IllegalStateException("Edits overlap at offset " + edit.start() + ": " + original);
             }
             out.append(original, at, edit.start());
             for (Fragment.Slot slot : edit.replacement().slots()) {

@@ -154,6 +154,9 @@ final class ShapeReader {
         }
         boolean not = comparison.negatedWord();
         List<Span> items = items(new Span(open + 1, span.to() - 1));
+        if (items.stream().anyMatch(Span::isEmpty)) {
+            return new Other();
+        }
         Span first = items.get(0);
         if (items.size() == 1 && isOperandOnly(first) && parameters(first).size() == 1) {
             return new Membership(comparison.left(), first, parameters(first).get(0), not, false, false);
@@ -180,7 +183,7 @@ final class ShapeReader {
         int from = comparison.right().from();
         boolean symmetric = tokens.isWord(from, "symmetric") || tokens.isWord(from, "asymmetric");
         int and = Comparison.next(tokens, span, from, i -> tokens.isWord(i, "and"));
-        return symmetric || and < 0
+        return symmetric || and <= from || and + 1 >= span.to()
                 ? new Other()
                 : new Range(
                         comparison.left(), comparison.negatedWord(), new Span(from, and), new Span(and + 1, span.to()));

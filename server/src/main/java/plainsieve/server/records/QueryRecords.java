@@ -51,4 +51,7 @@ public interface QueryRecords {
             where id = #{id} and version = #{version}
             """)
     int makeLive(@Param("id") String id, @Param("version") int version, @Param("now") Instant now);
+
+    @Update("update query set name = #{name}, source_id = #{sourceId} where id = #{id}")
+    void describe(@Param("id") String id, @Param("name") String name, @Param("sourceId") String sourceId);
 }

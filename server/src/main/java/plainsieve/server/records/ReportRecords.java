@@ -25,6 +25,12 @@ public interface ReportRecords {
             """)
     void add(ReportRow row);
 
+    @Update("""
+            update report set name = #{name}, audience = #{audience}, question = #{question}, definition = #{definition}
+            where id = #{id}
+            """)
+    void replace(ReportRow row);
+
     @Update("update report set question = #{question}, definition = #{definition} where id = #{id}")
     void change(@Param("id") String id, @Param("question") String question, @Param("definition") String definition);
 }

@@ -1,0 +1,136 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static plainsieve.core.rewrite.Given.given;
+
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/** Whatever a value is, it never becomes text of the statement; a name becomes text only when it is on the list. */
+class InjectionTest {
+    private static final List<String> HOSTILE = List.of(
+            "'; drop table crossings; --",
+            "' or '1'='1",
+            "\\'; select 1; -- ",
+            "\\",
+            "'' or 1=1 #",
+            "\"; drop table t; --",
+            "`; drop table t; --",
+            "]; drop table t; --",
+            "*/ union select password from users /*",
+            "/*! union select 1 */",
+            "$$; select 1; $$",
+            "$tag$",
+            "E'\\''",
+            "?",
+            "??",
+            ":port",
+            ":vessel = :vessel",
+            "%' escape '",
+            "x\u2019 or \u20181\u2019=\u20181",
+            "x\uFF07 or 1=1",
+            "\u202E; drop table t",
+            "a\u0000b",
+            "line\nbreak -- x\r\n; select 1",
+            "\uD83D",
+            "null",
+            "1; select pg_sleep(10)",
+            "(select 1)",
+            "\uFEFFx",
+            "' || (select version()) || '",
+            "0x27206f7220313d31");
+
+    static Stream<String> hostile() {
+        return HOSTILE.stream();
+    }
+
+    private static final String QUERY =
+            "select * from t where a = :vessel and b in (:port) and c like '%' || :vessel || '%'"
+                    + " and d in ('x', :port) and (:vessel is null or e <> :vessel) and f = lower(:vessel)";
+
+    @ParameterizedTest
+    @MethodSource("hostile")
+    void neverChangesTheText(String value) {
+        for (Dialect dialect : Dialect.ALL) {
+            String plain = given(QUERY)
+                    .in(dialect.name())
+                    .choose("vessel", "A")
+                    .choose("port", "B", "C")
+                    .text();
+            Given query =
+                    given(QUERY).in(dialect.name()).choose("vessel", value).choose("port", value, "C");
+            if (value.indexOf('\0') >= 0) {
+                assertThatThrownBy(query::text).isInstanceOf(ProblemException.class);
+            } else {
+                assertThat(query.text()).isEqualTo(plain);
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("hostile")
+    void neverChangesTheTextInLongLists(String value) {
+        String[] values = Stream.concat(
+                        Stream.of(value),
+                        Stream.iterate(1, i -> i + 1).limit(99).map(String::valueOf))
+                .toArray(String[]::new);
+        for (Dialect dialect : Dialect.ALL) {
+            Given query = given("select 1 where x = :port").in(dialect.name()).choose("port", values);
+            if (value.indexOf('\0') < 0) {
+                assertThat(query.text()).doesNotContain(value.length() > 3 ? value : "\0");
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("hostile")
+    void refusesANameThatIsNotListed(String name) {
+        Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of("crossings")));
+        assertThatThrownBy(() ->
+                        given("select * from :t").with(table).choose("t", name).text())
+                .isInstanceOf(ProblemException.class);
+    }
+
+    /** Even an author who lists such a name gets one quoted name, and nothing behind it. */
+    @ParameterizedTest
+    @MethodSource("hostile")
+    void quotesAListedName(String name) {
+        Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of(name)));
+        for (Dialect dialect : Dialect.ALL) {
+            Given query =
+                    given("select * from :t").in(dialect.name()).with(table).choose("t", name);
+            if (name.indexOf('\0') >= 0) {
+                assertThatThrownBy(query::text).isInstanceOf(ProblemException.class);
+                continue;
+            }
+            Tokens tokens = Lexer.scan(query.text(), dialect.syntax()).tokens();
+            assertThat(tokens.size()).isEqualTo(4);
+            assertThat(tokens.kind(3)).isEqualTo(TokenKind.QUOTED_NAME);
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("hostile")
+    void quotesTheColumnOfAnAddedFilter(String column) {
+        for (Dialect dialect : Dialect.ALL) {
+            PreparedQuery query =
+                    PreparedQuery.of("select * from t", dialect).with(List.of(AddedFilter.withValue(column)));
+            Tokens tokens = query.query().tokens();
+            assertThat(tokens.size()).isEqualTo(9);
+            assertThat(tokens.kind(5)).isEqualTo(TokenKind.QUOTED_NAME);
+        }
+        assertThat(ChoiceText.of(column).values()).containsExactly(column);
+    }
+}

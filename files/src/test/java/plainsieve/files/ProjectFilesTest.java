@@ -1,0 +1,117 @@
+package plainsieve.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+class ProjectFilesTest {
+    private static final String YAML = """
+            format: plain-sieve/1
+            sources:
+              - {id: harbour, kind: postgresql, host: localhost, port: 5432, database: harbour, user: reader}
+            parameters:
+              - name: port
+                type: text
+                many: true
+                blank: rows-without-value
+                list: {values: [Ardlow, {value: "007", label: Skerrin}, "yes", "null"]}
+                all: send-each
+                default: [Ardlow, null]
+              - {name: rows, type: integer, every-row: 0, default: 1000}
+              - {name: day, type: date, default: 2026-03-01}
+            queries:
+              - {id: late, name: Late, source: harbour, file: queries/late.sql}
+            reports:
+              - id: r
+                name: R
+                controls: [{kind: slicer, label: Port, parameters: [port]}]
+                views: [{id: v, kind: bars, title: By port, query: late, measures: [{function: count}], group-by: port, limit: rows}]
+            """;
+
+    private static List<String> schemaErrors(String yaml) throws Exception {
+        Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(Path.of("../docs/project.schema.json")), InputFormat.JSON);
+        return schema.validate(yaml, InputFormat.YAML).stream()
+                .map(Object::toString)
+                .toList();
+    }
+
+    @Test
+    void readsAParameterWithEverythingItSays() {
+        ParameterEntry entry = ProjectYaml.read(YAML, "p.yaml").parameters().get(0);
+        Parameter port = entry.toParameter();
+        assertThat(port.type()).isEqualTo(Type.TEXT);
+        assertThat(port.many()).isTrue();
+        assertThat(port.sendEach()).isTrue();
+        assertThat(port.blankRule()).isEqualTo(BlankRule.ROWS_WITHOUT_VALUE);
+        assertThat(port.allowed().orElseThrow().written()).containsExactly("Ardlow", "007", "yes", "null");
+        assertThat(entry.defaultText()).isEqualTo(new ChoiceText(ChoiceText.Kind.VALUES, List.of("Ardlow"), true));
+    }
+
+    @Test
+    void comesOutAsItWentInAndFitsTheSchema() throws Exception {
+        ProjectFile file = ProjectYaml.read(YAML, "p.yaml");
+        String written = ProjectYaml.write(file);
+        assertThat(ProjectYaml.read(written, "written")).isEqualTo(file);
+        assertThat(schemaErrors(YAML)).isEmpty();
+        assertThat(schemaErrors(written)).isEmpty();
+    }
+
+    @Test
+    void theSchemaRefusesWhatTheReaderRefuses() throws Exception {
+        assertThat(schemaErrors("parameters: [{name: port, typ: text}]")).isNotEmpty();
+        assertThat(schemaErrors("parameters: [{name: port, blank: never}]")).isNotEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            parameters: [{name: port, typ: text}]        | Did you mean “type”?
+            parameters: [{name: port, type: txt}]        | Did you mean “text”?
+            parameters: [{name: port, blank: no_filter}] | Did you mean “no-filter”?
+            parameters: [{name: port, all: each}]        | leave-out, send-each
+            parameters: [{name: 1x}]                     | cannot be the name of a parameter
+            parameters: {name: port}                     | cannot be read
+            parameters: [                                | cannot be read
+            format: other/2                              | This program reads plain-sieve/1
+            """)
+    void saysWhatIsWrong(String yaml, String message) {
+        assertThatThrownBy(() -> ProjectYaml.read(yaml, "p.yaml").parameters().forEach(ParameterEntry::toParameter))
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining(message);
+    }
+
+    @Test
+    void keepsEveryByteOfTheSql(@TempDir Path folder) throws Exception {
+        String sql = "\uFEFFselect 'a'\r\n\tfrom t -- Þ 端口 \uD83D\uDEA2\n\n  where x = :p;  \r\n";
+        ProjectFile file = ProjectYaml.read(YAML, "p.yaml");
+        new ProjectFolder(file, Map.of("queries/late.sql", sql)).write(folder);
+        assertThat(Files.readString(folder.resolve("queries/late.sql"))).isEqualTo(sql);
+        ProjectFolder read = ProjectFolder.read(folder);
+        assertThat(read.texts()).containsEntry("queries/late.sql", sql);
+        assertThat(read.file()).isEqualTo(file);
+    }
+
+    @Test
+    void staysInsideItsFolder(@TempDir Path folder) throws Exception {
+        Files.writeString(
+                folder.resolve(ProjectFolder.NAME), "queries: [{id: a, source: b, file: ../../etc/hostname}]");
+        assertThatThrownBy(() -> ProjectFolder.read(folder)).hasMessageContaining("no file inside the project");
+    }
+}

@@ -1,0 +1,112 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+
+/** The project goes out as files and comes in again. */
+class ProjectFilesApiTest {
+    private static final HttpClient CLIENT = HttpClient.newHttpClient();
+    private static final URI ADDRESS = URI.create(RunningServer.get().address() + "/api/project.zip");
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    private static Map<String, String> download() throws IOException, InterruptedException {
+        byte[] zip = CLIENT.send(HttpRequest.newBuilder(ADDRESS).GET().build(), HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+        Map<String, String> files = new LinkedHashMap<>();
+        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
+            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+                files.put(entry.getName(), new String(in.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        }
+        return files;
+    }
+
+    private static HttpResponse<String> upload(Map<String, String> files) throws IOException, InterruptedException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream out = new ZipOutputStream(bytes)) {
+            for (Map.Entry<String, String> file : files.entrySet()) {
+                out.putNextEntry(new ZipEntry(file.getKey()));
+                out.write(file.getValue().getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        return CLIENT.send(
+                HttpRequest.newBuilder(ADDRESS)
+                        .header("Content-Type", "application/zip")
+                        .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+    }
+
+    @Test
+    void comesInAsItWentOut() throws Exception {
+        Map<String, String> before = download();
+        assertThat(before.keySet()).contains("project.yaml", "queries/late-crossings.sql");
+        assertThat(before.get("project.yaml")).contains("name: port").doesNotContain("password");
+        assertThat(upload(before).statusCode()).isEqualTo(204);
+        assertThat(download()).isEqualTo(before);
+    }
+
+    @Test
+    void bringsInAQueryByteForByteWithItsParameterAndReport() throws Exception {
+        String sql = "select name,\tisland\r\nfrom ports -- Þ 端口\n\nwhere island in (:brought_in)  \n";
+        Map<String, String> files = new LinkedHashMap<>();
+        files.put("project.yaml", """
+                parameters:
+                  - {name: brought_in, many: true, label: Island, list: {values: [Ard, {value: Hethra, label: The big one}]}}
+                queries:
+                  - {id: brought-in, name: Brought in, source: ferries, file: sql/a.sql}
+                reports:
+                  - id: brought-in
+                    name: Brought in
+                    question: Ports on {brought_in}.
+                    controls: [{kind: slicer, label: Island, parameters: [brought_in]}]
+                    views: [{id: rows, kind: table, title: Ports, query: brought-in}]
+                """);
+        files.put("sql/a.sql", sql);
+        assertThat(upload(files).statusCode()).isEqualTo(204);
+        assertThat(api.get("/api/queries/brought-in").json().get("text").asString())
+                .isEqualTo(sql);
+        assertThat(api.runView("brought-in", "rows", Map.of()).rows()).hasSize(14);
+        assertThat(download()).containsEntry("queries/brought-in.sql", sql);
+    }
+
+    @Test
+    void refusesAsAWhole() throws Exception {
+        Map<String, String> files = new LinkedHashMap<>();
+        files.put("project.yaml", """
+                parameters: [{name: half_way, type: text}]
+                queries: [{id: half-way, source: ferries, file: a.sql}]
+                reports: [{id: half-way, name: Half way, views: [{id: v, kind: table, query: nowhere}]}]
+                """);
+        files.put("a.sql", "select 1");
+        HttpResponse<String> refused = upload(files);
+        assertThat(refused.statusCode()).isEqualTo(404);
+        assertThat(refused.body()).contains("nowhere");
+        assertThat(api.get("/api/queries/half-way").status()).isEqualTo(404);
+        assertThat(download().get("project.yaml")).doesNotContain("half_way");
+    }
+
+    @Test
+    void saysWhatIsWrongWithAFile() throws Exception {
+        assertThat(upload(Map.of("other.txt", "x")).body()).contains("There is no project.yaml");
+        assertThat(upload(Map.of("project.yaml", "queris: []")).body()).contains("Did you mean “queries”?");
+        assertThat(upload(Map.of("project.yaml", "queries: [{id: a, source: ferries, file: a.sql}]"))
+                        .body())
+                .contains("is not in the file");
+    }
+}

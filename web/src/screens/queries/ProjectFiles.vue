@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { asFailure, send, type Failure } from '../../api/client'
+import FailureNote from '../../FailureNote.vue'
+
+const emit = defineEmits<{ changed: [] }>()
+const input = ref<HTMLInputElement | null>(null)
+const failed = ref<Failure>()
+const done = ref('')
+
+async function bringIn(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  failed.value = undefined
+  done.value = ''
+  try {
+    await send('/api/project.zip', { method: 'PUT', body: file, headers: { 'Content-Type': 'application/zip' } })
+    done.value = `${file.name} is in. What was here and is not in it was left alone.`
+    emit('changed')
+  } catch (error) {
+    failed.value = asFailure(error)
+  } finally {
+    if (input.value) input.value.value = ''
+  }
+}
+</script>
+
+<template>
+  <section class="pt-4">
+    <h2>The project as files</h2>
+    <p class="soft mb-1">Queries, parameters, reports and sources as YAML and SQL, for version control. Passwords stay here.</p>
+    <div class="row-line">
+      <a href="/api/project.zip" download>Download</a>
+      <button class="as-link" @click="input?.click()">Bring in …</button>
+      <input ref="input" type="file" accept=".zip,application/zip" hidden aria-label="Project file" data-test="project-file" @change="bringIn" />
+      <span v-if="done" class="soft small" role="status">{{ done }}</span>
+    </div>
+    <FailureNote v-if="failed" :failure="failed" class="mt-2" />
+  </section>
+</template>
