@@ -1,16 +1,21 @@
 package plainsieve.bench;
 
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import net.sf.jsqlparser.JSQLParserException;
+import net.sf.jsqlparser.parser.CCJSqlParserUtil;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
 import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
 import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import plainsieve.core.dialect.Dialect;
@@ -24,7 +29,10 @@ import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
 
-/** The demo query: how long it takes to read it, and to rewrite it for choices once it has been read. */
+/**
+ * How long it takes to read a query, to rewrite it for choices once it has been read, and to parse the same text with the
+ * general parser that serves as a second opinion in tests. The demo query has 12 lines; longer texts are unions of it.
+ */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -46,9 +54,21 @@ public class RewriteBenchmark {
               and v.name = :vessel
             order by c.departed_at, c.crossing_id""";
 
+    /** How many times the demo query stands in the text. */
+    @Param({"1", "8", "83"})
+    private int times;
+
     private final Dialect dialect = Dialect.named("postgresql").orElseThrow();
-    private final PreparedQuery prepared = PreparedQuery.of(LATE_CROSSINGS, dialect);
     private final Choices choices = demoChoices();
+    private String text;
+    private PreparedQuery prepared;
+
+    @Setup
+    public void read() {
+        String without = LATE_CROSSINGS.substring(0, LATE_CROSSINGS.indexOf("\norder by"));
+        text = times == 1 ? LATE_CROSSINGS : String.join("\nunion all\n", Collections.nCopies(times, without));
+        prepared = PreparedQuery.of(text, dialect);
+    }
 
     static Choices demoChoices() {
         Map<String, Parameter> parameters = new LinkedHashMap<>();
@@ -71,11 +91,17 @@ public class RewriteBenchmark {
 
     @Benchmark
     public PreparedQuery prepare() {
-        return PreparedQuery.of(LATE_CROSSINGS, dialect);
+        return PreparedQuery.of(text, dialect);
     }
 
     @Benchmark
     public Statement apply() {
         return prepared.rewrite(choices, Wanted.allRows(), 1000);
+    }
+
+    /** The general parser on the same text. */
+    @Benchmark
+    public Object generalParser() throws JSQLParserException {
+        return CCJSqlParserUtil.parse(text);
     }
 }

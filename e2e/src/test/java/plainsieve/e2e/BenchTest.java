@@ -42,7 +42,7 @@ class BenchTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"ferries, island_a", "harbour, island_b"})
+    @CsvSource({"ferries, island_a", "harbour, island_b", "islands, island_c"})
     void makesAParameterFromTheTextAndTriesIt(String source, String parameter) {
         browser.open("/queries/" + newQuery("Ports of an island on " + source, source, ""));
         browser.writeQuery("select name from ports where island = :" + parameter + " order by name");
@@ -192,5 +192,24 @@ class BenchTest {
         browser.untilText(
                 "main",
                 text -> text.contains("DuckDB") && text.contains("PostgreSQL 14") && text.contains("crossings"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            ferries | c.departed_at < :to + interval '1 day'
+            harbour | c.departed_at < :to + interval '1 day'
+            islands | c.departed_at < :to + interval 1 day
+            """)
+    void showsANoticeAtItsPlaceAndMakesItsRewriteWithOneClick(String source, String rewritten) {
+        String text = "select count(*) as n from crossings c where c.departed_at <= :to";
+        browser.open("/queries/" + newQuery("Last day on " + source, source, text));
+        browser.untilText("[data-notice=day-against-times]", told -> told.contains("holds times"));
+        browser.see(".cm-notice");
+        browser.click("[data-notice=day-against-times] .fix");
+        browser.untilText(".cm-content", now -> now.contains("where " + rewritten));
+        browser.untilText("[data-test=saving]", "All changes saved"::equals);
+        assertThat(browser.all("[data-notice]")).isEmpty();
+        run();
+        browser.untilText("[data-test=row-count]", "1"::equals);
     }
 }

@@ -141,6 +141,19 @@ final class Browser implements AutoCloseable {
         new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
     }
 
+    /** Brings the focus to something with this text, as Tab does, and presses Enter. It need not be in sight before. */
+    void focusAndPress(String selector, String text) {
+        until(() -> {
+            WebElement element = driver.findElements(By.cssSelector(selector)).stream()
+                    .filter(found -> found.getAttribute("textContent").strip().equals(text))
+                    .findFirst()
+                    .orElseThrow(() -> new NoSuchElementException(text));
+            ((JavascriptExecutor) driver).executeScript("arguments[0].focus()", element);
+            return true;
+        });
+        new Actions(driver).sendKeys(Keys.ENTER).perform();
+    }
+
     void hover(String selector) {
         new Actions(driver).moveToElement(see(selector)).perform();
     }

@@ -261,4 +261,17 @@ class ReaderTest {
         JsonNode sent = api.get("/api/sent?query=" + query).json();
         return sent.size() == 0 ? "" : sent.get(0).get("outcome").asString();
     }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"late-crossings", "late-crossings-on-the-islands"})
+    void aPickedBarFiltersTheOtherViewsUntilItIsLetGo(String report) {
+        browser.open("/reports/" + report);
+        String all = browser.untilText("[data-test=counted]", text -> text.contains("rows"));
+        browser.focusAndPress(".picks button", "Only Skerrin");
+        browser.untilText(".picked .pill", text -> text.startsWith("By port: only Skerrin"));
+        browser.untilText("[data-test=counted]", text -> text.contains("rows") && !text.equals(all));
+        browser.untilText("tbody td", "Skerrin"::equals);
+        browser.click(".picked button");
+        browser.untilText("[data-test=counted]", all::equals);
+    }
 }

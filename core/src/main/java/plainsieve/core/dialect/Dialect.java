@@ -44,7 +44,7 @@ public interface Dialect {
     }
 
     /** Lists longer than this are bound as one value, so that the text does not grow with the choice. */
-    default int longestSpreadList() {
+    default int longestSpreadList(Type type) {
         return 64;
     }
 

@@ -40,6 +40,12 @@ final class MariaDbDialect implements Dialect {
         return type == Type.TEXT || type == Type.BOOLEAN ? ListForm.SPREAD : ListForm.JSON;
     }
 
+    /** 50 numbers: 0.36 ms as JSON, 0.72 ms spread (MariaDB 10.11, by index, best of eight). */
+    @Override
+    public int longestSpreadList(Type type) {
+        return longList(type) == ListForm.JSON ? 16 : 64;
+    }
+
     @Override
     public String jsonList(Type type) {
         String column =

@@ -35,7 +35,7 @@ record ValueList(Parameter parameter, List<Value> values, Clause.Kind clause, So
 
     private ListForm form() {
         boolean mayBeOneValue = clause != Clause.Kind.ON || source.dialect().takesLongListInOn();
-        return values.size() > source.dialect().longestSpreadList() && mayBeOneValue
+        return values.size() > source.dialect().longestSpreadList(parameter.type()) && mayBeOneValue
                 ? source.dialect().longList(parameter.type())
                 : ListForm.SPREAD;
     }

@@ -68,7 +68,11 @@ final class FromReader {
         }
         if (tokens.isWord(at, "using")) {
             withoutOn = Math.max(0, withoutOn - 1);
-            return tokens.isBracket(at + 1, '(') ? brackets.close(at + 1) + 1 : at + 1;
+            if (!tokens.isBracket(at + 1, '(')) {
+                return at + 1;
+            }
+            inner.rest(new Span(at + 1, brackets.close(at + 1) + 1));
+            return brackets.close(at + 1) + 1;
         }
         if (tokens.isWord(at, "tablesample")) {
             wholeFrom(Math.max(0, items.size() - 1));
