@@ -9,6 +9,9 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 
 /**
  * Reads every rewritten statement again, independently of the rules that made it, and discards one that is wrong: every
@@ -48,7 +51,7 @@ final class StatementCheck {
             // In "a[:low:high]" the second colon stood behind an operand and was no parameter; so it stands now.
             boolean behindValue = tokens.is(i, TokenKind.PARAMETER) && placeholders.contains(tokens.start(i) - 1);
             if (kind == TokenKind.PARAMETER && !behindValue) {
-                throw new IllegalStateException("A parameter was neither bound nor left out: " + edited.text());
+                throw unsound(tokens.place(i));
             }
             // In "?||x" a lexer that knows the operator ?| sees that; the placeholder still begins there.
             boolean mark = kind == TokenKind.PLACEHOLDER
@@ -60,7 +63,16 @@ final class StatementCheck {
         }
         boolean bound = edited.values().stream().allMatch(value -> placeholders.contains(value.offset()));
         if (!bound || depth != 0) {
-            throw new IllegalStateException("The rewritten statement is not sound: " + edited.text());
+            throw unsound(Place.in(edited.text(), 0, 0));
         }
+    }
+
+    /** The place is one in the statement. */
+    private static ProblemException unsound(Place place) {
+        return new ProblemException(Problem.of(
+                        "unsound-statement",
+                        "The rewritten statement did not pass its own check, so nothing was sent.",
+                        "Write the query in another way near this place, and tell who looks after Plain Sieve.")
+                .at(place));
     }
 }
