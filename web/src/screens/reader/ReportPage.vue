@@ -62,7 +62,7 @@ const title = (sentence: string) => (document.title = `${props.report.name}: ${s
       {{ stranger.message }} {{ stranger.advice }} <button class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
     </div>
     <div v-if="picked.length" class="picked mx-4 mb-2" aria-label="Picked from bars">
-      <span v-for="one in picked" :key="one.queryId + one.filter.column" class="pill">{{ one.title }}: only <b>{{ one.label }}</b>
+      <span v-for="one in picked" :key="one.queryId + one.filter.column" class="pill">{{ one.title }}: only <b>{{ one.label }}</b>&nbsp;
         <button class="as-link" :aria-label="`Show all again: ${one.title}`" @click="pick(one)">×</button></span>
       <span class="soft small">Filtered at the database, with the choices above.</span>
     </div>

@@ -1,6 +1,8 @@
 package plainsieve.demo;
 
 import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.function.IntConsumer;
@@ -9,10 +11,23 @@ import java.util.function.IntConsumer;
 public final class MariaDbFerries extends TableFerries {
     private static final String TEXT = " character set utf8mb4 collate utf8mb4_bin";
 
+    /** The comment that the table of crossings gets when everything is written. */
+    private static final String WHOLE = "whole";
+
     private MariaDbFerries() {}
 
     public static boolean isWritten(Connection connection) throws SQLException {
-        return hasTable(connection, "written");
+        try (PreparedStatement asked = connection.prepareStatement(
+                        "select 1 from information_schema.tables where table_schema = database()"
+                                + " and table_name = 'crossings' and table_comment = ?");
+                ResultSet found = bound(asked).executeQuery()) {
+            return found.next();
+        }
+    }
+
+    private static PreparedStatement bound(PreparedStatement asked) throws SQLException {
+        asked.setString(1, WHOLE);
+        return asked;
     }
 
     /** @param connection to an empty database; opened with {@code rewriteBatchedStatements} it is several times faster */
@@ -25,7 +40,7 @@ public final class MariaDbFerries extends TableFerries {
                         "drop table if exists routes",
                         "drop table if exists ports"));
         new MariaDbFerries().fill(connection, crossings, progress);
-        execute(connection, List.of("analyze table crossings", "create table written (at timestamp)"));
+        execute(connection, List.of("analyze table crossings", "alter table crossings comment '" + WHOLE + "'"));
     }
 
     @Override

@@ -2,7 +2,6 @@ package plainsieve.demo;
 
 import java.sql.Connection;
 import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.LocalDate;
@@ -49,13 +48,6 @@ abstract class TableFerries {
             for (String text : statements) {
                 statement.execute(text);
             }
-        }
-    }
-
-    static boolean hasTable(Connection connection, String table) throws SQLException {
-        try (ResultSet found =
-                connection.getMetaData().getTables(connection.getCatalog(), null, table, new String[] {"TABLE"})) {
-            return found.next();
         }
     }
 

@@ -3,7 +3,6 @@ package plainsieve.core.sql;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
@@ -196,11 +195,9 @@ class NeverBreaksTest {
             })
     void readsTenMegabytes(String piece) {
         String text = "select 1 from t where x = 1" + piece.repeat(10_000_000 / piece.length());
-        for (Dialect dialect : List.of(Dialect.ALL.get(0), Dialect.ALL.get(2))) {
-            Parameter p = Parameter.of("p", Type.INTEGER);
-            Statement statement = PreparedQuery.of(text, dialect)
-                    .rewrite(new Choices(Map.of("p", p), Map.of()), Wanted.allRows(), Statement.NO_CAP);
-            assertThat(statement.text()).startsWith("select 1 from t where x = 1");
-        }
+        Parameter p = Parameter.of("p", Type.INTEGER);
+        Statement statement = PreparedQuery.of(text, Dialect.named("postgresql").orElseThrow())
+                .rewrite(new Choices(Map.of("p", p), Map.of()), Wanted.allRows(), Statement.NO_CAP);
+        assertThat(statement.text()).startsWith("select 1 from t where x = 1");
     }
 }
