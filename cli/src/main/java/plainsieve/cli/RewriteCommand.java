@@ -79,7 +79,10 @@ final class RewriteCommand implements Callable<Integer> {
             description = "A filter on an output column, such as 'port in (Ardlow)' or 'delay >= 15'.")
     private List<String> filters = new ArrayList<>();
 
-    @Option(names = "--group-by", paramLabel = "COLUMN", description = "Groups by an output column.")
+    @Option(
+            names = "--group-by",
+            paramLabel = "COLUMN",
+            description = "Groups by an output column; departed_at:day, :month or :year by that part of it.")
     private List<String> groupBy = new ArrayList<>();
 
     @Option(names = "--aggregate", paramLabel = "CALL", description = "A figure, such as 'count(*)' or 'sum(delay)'.")

@@ -149,6 +149,23 @@ class SieveTest {
     }
 
     @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            postgresql | month | cast(date_trunc('month', "at") as date)
+            duckdb     | year  | cast(date_trunc('year', "at") as date)
+            sqlite     | day   | date(~at~, 'start of day')
+            mariadb    | month | cast(date_format(~at~, '%Y-%m-01') as date)
+            """)
+    void groupsByDayMonthOrYear(String dialect, String part, String expression) throws Exception {
+        String query = file("q.sql", "select at from t");
+        String key = expression.replace('~', '`');
+        String statement = call("rewrite", "--dialect", dialect, "--query", query, "--group-by", "at:" + part)
+                .json()
+                .get("statement")
+                .asString();
+        assertThat(statement).startsWith("select " + key + " as ").contains("group by " + key + "\norder by " + key);
+    }
+
+    @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             select 1 from t where x = :p and | condition-missing | 1 | 28
             select 1\\n; drop table t        | second-statement  | 2 | 3

@@ -21,6 +21,7 @@ import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
@@ -164,6 +165,23 @@ class DatabaseSourceTest {
                 .startsWith(Column.Kind.DATETIME)
                 .contains(day, whole, Column.Kind.DECIMAL, Column.Kind.TEXT, truth);
         assertThat(collected.rows.get(0).subList(0, 2)).containsExactly("2023-01-01T00:00", "2026-03-01");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
+    void countsByMonthAtTheSource(String kind) throws Exception {
+        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+            Statement statement = PreparedQuery.of("select departed_at from crossings", source.dialect())
+                    .rewrite(
+                            new Choices(Map.of(), Map.of()),
+                            Wanted.totals(List.of("departed_at:month"), List.of(Measure.countOfRows()), false),
+                            CAP);
+            List<List<Object>> months = TestDatabases.rows(source, statement);
+            assertThat(months).hasSize(42);
+            assertThat(months.get(0).get(0)).isEqualTo("2023-01-01");
+            assertThat(months.stream().mapToLong(row -> (Long) row.get(1)).sum())
+                    .isEqualTo(Databases.CROSSINGS);
+        }
     }
 
     @Test

@@ -90,4 +90,9 @@ public interface Dialect {
     default String dayAfter(String day) {
         return day + " + interval '1 day'";
     }
+
+    /** The first day of the part in which a day or time lies, as SQL. */
+    default String firstDay(DatePart part, String expression) {
+        return "cast(date_trunc('" + part.word() + "', " + expression + ") as date)";
+    }
 }

@@ -83,4 +83,13 @@ final class MariaDbDialect implements Dialect {
     public boolean havingKnowsNames() {
         return true;
     }
+
+    @Override
+    public String firstDay(DatePart part, String expression) {
+        return switch (part) {
+            case DAY -> "cast(" + expression + " as date)";
+            case MONTH -> "cast(date_format(" + expression + ", '%Y-%m-01') as date)";
+            case YEAR -> "cast(date_format(" + expression + ", '%Y-01-01') as date)";
+        };
+    }
 }

@@ -53,4 +53,9 @@ final class SqliteDialect implements Dialect {
     public boolean takesLimitBehindValues() {
         return false;
     }
+
+    @Override
+    public String firstDay(DatePart part, String expression) {
+        return "date(" + expression + ", 'start of " + part.word() + "')";
+    }
 }

@@ -79,9 +79,20 @@ final class ViewOnTop {
 
     private String heading(Wanted.Totals totals) {
         List<String> items = new ArrayList<>();
-        totals.groupBy().forEach(column -> items.add(reference(column)));
+        totals.groupBy().forEach(key -> items.add(heading(key)));
         totals.measures().forEach(measure -> items.add(call(measure) + " as " + name(outputName(measure))));
         return "select " + String.join(", ", items);
+    }
+
+    private String heading(Wanted.Key key) {
+        return key.part()
+                .map(part -> expression(key) + " as " + name(key.column() + "_" + part.word()))
+                .orElseGet(() -> expression(key));
+    }
+
+    private String expression(Wanted.Key key) {
+        String column = reference(key.column());
+        return key.part().map(part -> source.dialect().firstDay(part, column)).orElse(column);
     }
 
     private Fragment ending(Wanted.Totals totals, Optional<RowLimits.Most> most) {
@@ -89,8 +100,8 @@ final class ViewOnTop {
         if (totals.groupBy().isEmpty()) {
             return ending.done();
         }
-        String keys =
-                String.join(", ", totals.groupBy().stream().map(this::reference).toList());
+        String keys = String.join(
+                ", ", totals.groupBy().stream().map(this::expression).toList());
         ending.text("\ngroup by ").text(keys).text("\norder by ");
         if (totals.largestFirst()) {
             ending.text(name(outputName(totals.measures().get(0)))).text(" desc, ");

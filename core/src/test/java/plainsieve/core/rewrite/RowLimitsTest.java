@@ -98,7 +98,7 @@ class RowLimitsTest {
 
     @Test
     void totalsGoAroundTheQuery() {
-        Wanted totals = new Wanted.Totals(
+        Wanted totals = Wanted.totals(
                 List.of("port"),
                 List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("passengers"))),
                 true);
@@ -117,7 +117,7 @@ class RowLimitsTest {
 
     @Test
     void anOrderThatDecidesWhichRowsThereAreStaysUnderTotals() {
-        Wanted totals = new Wanted.Totals(List.of(), List.of(Measure.countOfRows()), false);
+        Wanted totals = Wanted.totals(List.of(), List.of(Measure.countOfRows()), false);
         assertThat(given("select * from t order by y limit 10")
                         .wanting(totals)
                         .rewritten()

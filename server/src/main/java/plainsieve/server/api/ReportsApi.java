@@ -135,7 +135,7 @@ class ReportsApi {
         List<String> keys = view.groupBy().isEmpty() ? List.of() : List.of(view.groupBy());
         List<Measure> measures = new ArrayList<>();
         view.measures().forEach(figure -> measures.add(measure(figure)));
-        return new Wanted.Totals(keys, measures, true);
+        return Wanted.totals(keys, measures, true);
     }
 
     private static Measure measure(ReportDefinition.Figure figure) {

@@ -41,7 +41,7 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
                         rel.sql(kind), Dialect.named(kind).orElseThrow())
                 .with(added.stream().map(Case::filter).toList());
         Wanted wanted = totals
-                ? new Wanted.Totals(
+                ? Wanted.totals(
                         List.of("port"),
                         List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("delay"))),
                         false)
