@@ -43,6 +43,8 @@ import plainsieve.files.ProjectYaml;
             "With --batch every line gets an answer or its errors under its own id, and the exit code is 0."
         })
 final class RewriteCommand implements Callable<Integer> {
+    private static final int AT_ONCE = 500;
+
     @Option(names = "--dialect", paramLabel = "NAME", description = "postgresql, mariadb, sqlite or duckdb.")
     private String dialect = "";
 
@@ -126,15 +128,29 @@ final class RewriteCommand implements Callable<Integer> {
         try (BufferedReader lines = batch.equals("-")
                 ? new BufferedReader(new InputStreamReader(input, StandardCharsets.UTF_8))
                 : Files.newBufferedReader(Path.of(batch))) {
+            List<String> requests = new ArrayList<>();
             for (String line = lines.readLine(); line != null; line = lines.readLine()) {
                 if (!line.isBlank()) {
-                    output.println(BatchLine.answer(line, work));
+                    requests.add(line);
+                }
+                if (requests.size() == AT_ONCE) {
+                    answer(requests);
                 }
             }
+            answer(requests);
         } catch (java.nio.file.NoSuchFileException e) {
             throw new ProblemException(
                     Problem.of("file-missing", "There is no file %s.".formatted(batch), "Check its name and folder."));
         }
+    }
+
+    /** Answers on every core, and prints in the order of the requests. */
+    private void answer(List<String> requests) {
+        requests.parallelStream()
+                .map(request -> BatchLine.answer(request, work))
+                .toList()
+                .forEach(output::println);
+        requests.clear();
     }
 
     private Job job() {

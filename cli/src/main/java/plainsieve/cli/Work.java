@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.notice.ColumnFacts;
@@ -25,16 +26,11 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.files.ParameterEntry;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Does rewritings, and reads each query text once. */
+/** Does rewritings, and reads each query text once. May be used by many threads. */
 final class Work {
-    private static final int MOST_PREPARED = 200;
+    private static final int MOST_PREPARED = 2000;
 
-    private final Map<String, PreparedQuery> prepared = new LinkedHashMap<>() {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, PreparedQuery> eldest) {
-            return size() > MOST_PREPARED;
-        }
-    };
+    private final Map<String, PreparedQuery> prepared = new ConcurrentHashMap<>();
 
     static Dialect dialect(String name) {
         List<String> known = Dialect.ALL.stream().map(Dialect::name).toList();
@@ -50,8 +46,7 @@ final class Work {
     /** The answer to one job. Throws {@link ProblemException} with everything that is wrong with it. */
     ObjectNode rewrite(Job job) {
         Dialect dialect = dialect(job.dialect());
-        PreparedQuery plain = prepared.computeIfAbsent(
-                dialect.name() + ' ' + job.query(), key -> PreparedQuery.of(job.query(), dialect));
+        PreparedQuery plain = prepare(job.query(), dialect);
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         Map<String, ChoiceText> choices = new LinkedHashMap<>(job.choices());
         for (ParameterEntry entry : job.parameters()) {
@@ -71,6 +66,13 @@ final class Work {
         List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
         notices.addAll(Notices.unused(defined, plain.parameterNames()));
         return Answers.statement(statement, filtered.filterPlacements(), notices, job.query());
+    }
+
+    private PreparedQuery prepare(String text, Dialect dialect) {
+        if (prepared.size() > MOST_PREPARED) {
+            prepared.clear();
+        }
+        return prepared.computeIfAbsent(dialect.name() + ' ' + text, key -> PreparedQuery.of(text, dialect));
     }
 
     /** The parameters of the query, and those chosen by a name that nothing defines: they are to be refused. */

@@ -17,9 +17,6 @@ import plainsieve.core.sql.Tokens;
  * </pre>
  *
  * Whenever the parameter has a value, each says the same as its filter alone, such as {@code x = :p}.
- *
- * @param filter the tokens of the filter; for the third form the tokens of the first and the last {@code x} and
- *     {@code :p} do not stand together, so then it is empty
  */
 final class CaseFilter {
     private final Tokens tokens;
