@@ -1,5 +1,6 @@
 package plainsieve.cli;
 
+import java.io.BufferedOutputStream;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
@@ -44,6 +45,7 @@ import plainsieve.files.ProjectYaml;
         })
 final class RewriteCommand implements Callable<Integer> {
     private static final int AT_ONCE = 500;
+    private static final int OUTPUT_BUFFER = 1 << 16;
 
     @Option(names = "--dialect", paramLabel = "NAME", description = "postgresql, mariadb, sqlite or duckdb.")
     private String dialect = "";
@@ -98,7 +100,9 @@ final class RewriteCommand implements Callable<Integer> {
     private final PrintStream output;
 
     RewriteCommand() {
-        this(System.in, new PrintStream(System.out, false, StandardCharsets.UTF_8));
+        this(
+                System.in,
+                new PrintStream(new BufferedOutputStream(System.out, OUTPUT_BUFFER), false, StandardCharsets.UTF_8));
     }
 
     RewriteCommand(InputStream input, PrintStream output) {
