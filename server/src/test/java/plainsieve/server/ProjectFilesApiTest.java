@@ -108,5 +108,8 @@ class ProjectFilesApiTest {
         assertThat(upload(Map.of("project.yaml", "queries: [{id: a, source: ferries, file: a.sql}]"))
                         .body())
                 .contains("is not in the file");
+        assertThat(upload(Map.of("project.yaml", "parameters: [{name: each, many: true, all: send-each}]"))
+                        .body())
+                .contains("cannot keep that yet");
     }
 }

@@ -2,6 +2,8 @@ package plainsieve.server.project;
 
 import java.util.List;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.files.ChoiceEntry;
 import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectFile.ColumnEntry;
@@ -57,7 +59,14 @@ final class ProjectEntries {
     }
 
     static ParameterDefinition definition(ParameterEntry entry, int version) {
-        entry.toParameter();
+        if (entry.toParameter().sendEach()) {
+            throw new ProblemException(Problem.of(
+                            "send-each-not-kept",
+                            ":%s sends each value when all are chosen; the bench cannot keep that yet."
+                                    .formatted(entry.name()),
+                            "Take “all: send-each” out of the file.")
+                    .about(entry.name()));
+        }
         return new ParameterDefinition(
                 entry.name(),
                 entry.label().isEmpty() ? entry.name() : entry.label(),
