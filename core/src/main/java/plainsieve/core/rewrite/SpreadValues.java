@@ -150,6 +150,11 @@ final class SpreadValues implements ConditionRule {
         if (outcomes.isEmpty()) {
             return Optional.empty();
         }
+        if (emptied.size() == list.items().size()) {
+            String test = list.negated() ? " is not null" : " is null";
+            Edit only = new Edit(source.end(list.column()), source.end(site.span()), Fragment.of(test));
+            return Optional.of(Change.edits(List.of(only), outcomes));
+        }
         edits.addAll(withoutEmptied(list, emptied, source));
         if (withoutValue) {
             edits.addAll(orNull(site, list, source));
@@ -168,20 +173,24 @@ final class SpreadValues implements ConditionRule {
                 .orElse(-1);
     }
 
-    /** An item for which only "no value" was chosen stands for no value in the list, which NULL says in the list's own way. */
+    /**
+     * Takes out the items for which only "no value" was chosen, each with the comma before it, or behind it where no item
+     * stays before. Nothing can stand in their place: NULL in NOT IN would let no row pass.
+     */
     private static List<Edit> withoutEmptied(ItemsOfList list, List<Integer> emptied, Source source) {
-        String kept = IntStream.range(0, list.items().size())
-                .filter(i -> !emptied.contains(i))
-                .mapToObj(i -> source.text(list.items().get(i)))
-                .filter(text -> text.indexOf(':') < 0)
-                .findFirst()
-                .orElse("null");
-        return emptied.stream()
-                .map(i -> new Edit(
-                        source.start(list.items().get(i)),
-                        source.end(list.items().get(i)),
-                        Fragment.of(kept)))
-                .toList();
+        List<Span> items = list.items();
+        List<Edit> edits = new ArrayList<>();
+        boolean keptBefore = false;
+        for (int i = 0; i < items.size(); i++) {
+            if (!emptied.contains(i)) {
+                keptBefore = true;
+            } else if (keptBefore) {
+                edits.add(Edit.remove(source.end(items.get(i - 1)), source.end(items.get(i))));
+            } else {
+                edits.add(Edit.remove(source.start(items.get(i)), source.start(items.get(i + 1))));
+            }
+        }
+        return edits;
     }
 
     private static List<Edit> orNull(Site site, ItemsOfList list, Source source) {

@@ -79,6 +79,25 @@ class BindingTest {
                 .isEqualTo("select 1 where y and " + rewritten);
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            x not in ('12:30', :port)        | (x not in ('12:30') and x is not null)
+            x in (:port, 'a')                | (x in ('a') or x is null)
+            x in ('a', :port, 'b')           | (x in ('a', 'b') or x is null)
+            x in (:port, :port, 'b', :port)  | (x in ('b') or x is null)
+            x in (:port, upper(:vessel))     | (x in (upper(?)) or x is null)
+            x not in (:port, lower(:port))   | x is not null
+            x in (:port, :port)              | x is null
+            """)
+    void takesAnItemOutOfAListWhenOnlyNoValueIsChosenForIt(String condition, String rewritten) {
+        ChoiceText none = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true);
+        assertThat(given("select 1 where " + condition)
+                        .choose("port", none)
+                        .choose("vessel", "A")
+                        .text())
+                .isEqualTo("select 1 where " + rewritten);
+    }
+
     @Test
     void asksOnlyForRowsWithoutAValueWhenNothingElseIsChosen() {
         ChoiceText chosen = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true);

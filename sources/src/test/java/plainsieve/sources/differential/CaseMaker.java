@@ -198,7 +198,7 @@ final class CaseMaker {
     private Cond leaf() {
         String like =
                 kind.equals("mariadb") ? "t.note like concat('%', :p_word, '%')" : "t.note like '%' || :p_word || '%'";
-        return switch (random.nextInt(24)) {
+        return switch (random.nextInt(25)) {
             case 0 -> Cond.many("t.port", "p_port", false, Optional.empty(), "t.port = :p_port");
             case 1 -> Cond.many("t.port", "p_port", false, Optional.empty(), "t.port in (:p_port)");
             case 2 -> Cond.many("t.port", "p_port", true, Optional.empty(), "t.port not in (:p_port)");
@@ -226,6 +226,7 @@ final class CaseMaker {
                         "=",
                         "p_one",
                         "case when :p_one is null then 1 when t.port = :p_one then 1 else 0 end = 1");
+            case 24 -> Cond.many("t.port", "p_port", true, Optional.of("Ardlow"), "t.port not in ('Ardlow', :p_port)");
             case 22 ->
                 new Cond.Exists(
                         random.nextBoolean(), "t.id", maybe(() -> Cond.one("s.n", ">", "p_low", "s.n > :p_low")));
