@@ -100,7 +100,7 @@ public record ParameterEntry(
                 ? Optional.empty()
                 : Optional.of(AllowedValues.of(list.writtenValues()));
         OptionalLong every = everyRow == null ? OptionalLong.empty() : OptionalLong.of(everyRow);
-        return new Parameter(name, of, many, rule, allowed, every, all.equals(SEND_EACH));
+        return new Parameter(name, of, many, rule, allowed, every, all.equals(SEND_EACH), covered());
     }
 
     private ProblemException refused(String what, List<String> known, String written) {

@@ -90,11 +90,21 @@ public final class ChoiceReader {
     }
 
     private static Value readListed(Parameter parameter, String text) {
-        Value value = ValueReader.read(parameter.type(), text);
+        Value value = readValue(parameter, text);
         parameter.allowed().filter(list -> !list.allow(value.written())).ifPresent(list -> {
             throw new ProblemException(notListed(parameter, value.written(), list));
         });
         return value;
+    }
+
+    /** A month may be written 2026-03; the value is its first day. */
+    private static Value readValue(Parameter parameter, String text) {
+        return parameter
+                .covers()
+                .period()
+                .flatMap(period -> period.read(text.strip()))
+                .<Value>map(Value.Day::new)
+                .orElseGet(() -> ValueReader.read(parameter.type(), text));
     }
 
     private static Problem notListed(Parameter parameter, String value, AllowedValues list) {

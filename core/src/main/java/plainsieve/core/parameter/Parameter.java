@@ -19,6 +19,7 @@ import plainsieve.core.value.ValueReader;
  * @param allowed the values it may take, when it has a list
  * @param everyRowValue in a row limit, the value that means no limit (usually 0)
  * @param sendEach whether choosing all sends each listed value; else all means that nothing is filtered
+ * @param covers what a chosen value stands for
  */
 public record Parameter(
         String name,
@@ -27,7 +28,8 @@ public record Parameter(
         BlankRule blankRule,
         Optional<AllowedValues> allowed,
         OptionalLong everyRowValue,
-        boolean sendEach) {
+        boolean sendEach,
+        Covers covers) {
 
     private static final Pattern NAME = Pattern.compile("[A-Za-z][A-Za-z0-9_]{0,62}");
 
@@ -47,27 +49,37 @@ public record Parameter(
                     "“%s” has a meaning of its own in links.".formatted(name),
                     "Choose another name."));
         }
+        if (!covers.fits(type)) {
+            throw new ProblemException(Problem.of(
+                            "bad-covers",
+                            "A %s cannot stand for “%s”.".formatted(type.inWords(), covers.word()),
+                            covers.period().isPresent()
+                                    ? "Make :%s a date.".formatted(name)
+                                    : "Make :%s a text.".formatted(name))
+                    .about(name));
+        }
     }
 
     /** A parameter that takes any value and, when blank, filters nothing. */
     public static Parameter of(String name, Type type) {
-        return new Parameter(name, type, false, BlankRule.NO_FILTER, Optional.empty(), OptionalLong.empty(), false);
+        return new Parameter(
+                name, type, false, BlankRule.NO_FILTER, Optional.empty(), OptionalLong.empty(), false, Covers.ITSELF);
     }
 
     public Parameter takingMany() {
-        return new Parameter(name, type, true, blankRule, allowed, everyRowValue, sendEach);
+        return new Parameter(name, type, true, blankRule, allowed, everyRowValue, sendEach, covers);
     }
 
     public Parameter withBlankRule(BlankRule rule) {
-        return new Parameter(name, type, many, rule, allowed, everyRowValue, sendEach);
+        return new Parameter(name, type, many, rule, allowed, everyRowValue, sendEach, covers);
     }
 
     public Parameter withAllowed(AllowedValues values) {
-        return new Parameter(name, type, many, blankRule, Optional.of(values), everyRowValue, sendEach);
+        return new Parameter(name, type, many, blankRule, Optional.of(values), everyRowValue, sendEach, covers);
     }
 
     public Parameter withEveryRowValue(long value) {
-        return new Parameter(name, type, many, blankRule, allowed, OptionalLong.of(value), sendEach);
+        return new Parameter(name, type, many, blankRule, allowed, OptionalLong.of(value), sendEach, covers);
     }
 
     /** Every value on the list, typed; nothing without a list. */
@@ -78,6 +90,10 @@ public record Parameter(
     }
 
     public Parameter sendingEachValue() {
-        return new Parameter(name, type, many, blankRule, allowed, everyRowValue, true);
+        return new Parameter(name, type, many, blankRule, allowed, everyRowValue, true, covers);
+    }
+
+    public Parameter covering(Covers what) {
+        return new Parameter(name, type, many, blankRule, allowed, everyRowValue, sendEach, what);
     }
 }

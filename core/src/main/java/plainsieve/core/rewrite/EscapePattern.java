@@ -52,7 +52,8 @@ final class EscapePattern implements ConditionRule {
         return Optional.of(Change.edits(edits, outcomes));
     }
 
-    private static String escaped(String text, char escape) {
+    /** The text so that LIKE takes every character of it as it stands. */
+    static String escaped(String text, char escape) {
         StringBuilder out = new StringBuilder(text.length() + 8);
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);

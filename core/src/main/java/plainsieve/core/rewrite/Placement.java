@@ -24,6 +24,8 @@ public record Placement(
         BOUND,
         SPREAD,
         HALF,
+        /** One value stands for many: a month for its days, a text for all that contain it. */
+        WIDENED,
         WITHOUT_VALUE,
         NAMED,
         LIMITED,

@@ -15,11 +15,16 @@ import plainsieve.core.value.Type;
 
 /** One application of choices to a prepared query: collects the edits, and what happened to each parameter. */
 final class Rewriting {
-    /** Halves before leaving out, which would take the whole range; null tests before values, which need some. */
+    /**
+     * A range whose last value covers a period before halving, which would cut that period off; halves before leaving
+     * out, which would take the whole range; null tests before values, which need some.
+     */
     private static final List<ConditionRule> RULES = List.of(
+            new CoverLastPeriod(),
             new HalveRange(),
             new LeaveOutCondition(),
             new AskForRowsWithoutValue(),
+            new CoverValues(),
             new SpreadValues(),
             new EscapePattern());
 

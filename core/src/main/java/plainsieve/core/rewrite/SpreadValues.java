@@ -66,7 +66,7 @@ final class SpreadValues implements ConditionRule {
      * The values to spread. One value stands well in {@code =} and {@code in}, but not in {@code any(…)} or
      * {@code coalesce(…)}. All means each listed value here: where it filters nothing, the condition has been left out.
      */
-    private static Optional<Choice.Many> asMany(Choices choices, String name, boolean wrapped) {
+    static Optional<Choice.Many> asMany(Choices choices, String name, boolean wrapped) {
         Choice choice = choices.of(name);
         if (choice instanceof Choice.Many many) {
             return Optional.of(many);
@@ -110,7 +110,7 @@ final class SpreadValues implements ConditionRule {
         }
     }
 
-    private static void refuseParameterInColumn(Site site, Span column, Source source) {
+    static void refuseParameterInColumn(Site site, Span column, Source source) {
         site.places().stream()
                 .filter(place -> column.contains(place.token()))
                 .findFirst()

@@ -79,6 +79,30 @@ final class Given {
         return rewritten().text().replace("\nlimit ?", "");
     }
 
+    /** The text with each single value in its place, quotes doubled, as no one should send it. */
+    String inPlace() {
+        Statement statement = rewritten();
+        StringBuilder out = new StringBuilder(statement.text());
+        for (int i = statement.values().size() - 1; i >= 0; i--) {
+            BoundValue value = statement.values().get(i);
+            String literal = value.bound() instanceof Bound.Single single
+                            && single.value().type() == Type.INTEGER
+                    ? written(value.bound())
+                    : "'" + written(value.bound()).replace("'", "''") + "'";
+            out.replace(value.offset(), value.offset() + 1, literal);
+        }
+        return out.toString().replace("\nlimit '1000'", "");
+    }
+
+    /** What happened to a parameter at its first place. */
+    Placement.Outcome outcome(String name) {
+        return rewritten().placements().stream()
+                .filter(placement -> placement.parameter().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .outcome();
+    }
+
     /** The bound values as written, the cap left aside. */
     String values() {
         return String.join(

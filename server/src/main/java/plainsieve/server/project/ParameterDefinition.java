@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -35,7 +36,7 @@ public record ParameterDefinition(
 
     /** The parameter as the engine knows it, with the values it may take when it has a list. */
     public Parameter toParameter(Optional<AllowedValues> allowed) {
-        return new Parameter(name, typeOrRefuse(), many, blankRuleOrRefuse(), allowed, everyRowValue(), false);
+        return new Parameter(name, typeOrRefuse(), many, blankRuleOrRefuse(), allowed, everyRowValue(), false, Covers.ITSELF);
     }
 
     public Type typeOrRefuse() {

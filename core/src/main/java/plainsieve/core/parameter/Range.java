@@ -1,0 +1,54 @@
+package plainsieve.core.parameter;
+
+import java.math.BigDecimal;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.Value;
+
+/**
+ * Two parameters of one type that are the ends of a range, both included. Either end may be open.
+ *
+ * @param from the name of the parameter that is the lower end
+ * @param to the name of the parameter that is the upper end
+ */
+public record Range(String from, String to) {
+    /** The problem of a range whose end comes before its start. */
+    public Optional<Problem> check(Map<String, Choice> chosen) {
+        Optional<Value> low = one(chosen.get(from));
+        Optional<Value> high = one(chosen.get(to));
+        if (low.isEmpty() || high.isEmpty() || inOrder(low.get(), high.get())) {
+            return Optional.empty();
+        }
+        return Optional.of(Problem.of(
+                        "range-reversed",
+                        "The range ends at %s, before it begins at %s."
+                                .formatted(high.get().written(), low.get().written()),
+                        "Choose an end that is not before the start, or leave one of them open.")
+                .about(to));
+    }
+
+    private static Optional<Value> one(Choice choice) {
+        return choice instanceof Choice.One one ? Optional.of(one.value()) : Optional.empty();
+    }
+
+    /** Values that no order is known for, such as texts, whose order is the database's, are taken to be in order. */
+    private static boolean inOrder(Value low, Value high) {
+        if (low instanceof Value.Day a && high instanceof Value.Day b) {
+            return !b.date().isBefore(a.date());
+        }
+        if (low instanceof Value.Moment a && high instanceof Value.Moment b) {
+            return !b.dateTime().isBefore(a.dateTime());
+        }
+        return number(low)
+                .flatMap(a -> number(high).map(b -> b.compareTo(a) >= 0))
+                .orElse(true);
+    }
+
+    private static Optional<BigDecimal> number(Value value) {
+        if (value instanceof Value.Whole whole) {
+            return Optional.of(BigDecimal.valueOf(whole.number()));
+        }
+        return value instanceof Value.Decimal decimal ? Optional.of(decimal.number()) : Optional.empty();
+    }
+}

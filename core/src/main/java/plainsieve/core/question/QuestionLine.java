@@ -1,0 +1,130 @@
+package plainsieve.core.question;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * The sentence that says what a report asks, as its author writes it. The notation is described in docs/question-line.md:
+ *
+ * <pre>
+ * {port}         the choice of a parameter, in words
+ * {from..to}     the choices of two parameters that make a range
+ * [ on {vessel}] goes when nothing is chosen for the parameters in it
+ * {{ }} [[ ]]    a bracket that is just a bracket
+ * </pre>
+ */
+public record QuestionLine(List<Part> parts) {
+    public QuestionLine {
+        parts = List.copyOf(parts);
+    }
+
+    /** A part of the sentence as it is written. */
+    public sealed interface Part {}
+
+    record Text(String text) implements Part {}
+
+    /** @param parameters one, or the two ends of a range */
+    record Mark(List<String> parameters) implements Part {}
+
+    record Optional(List<Part> parts) implements Part {}
+
+    /** Reads the notation. Throws {@link ProblemException} with the place of a bracket that does not close. */
+    public static QuestionLine read(String text) {
+        return new QuestionLineReader(text).read();
+    }
+
+    /** A sentence of the labels, for a report whose author wrote none: {@code Late crossings[; Port {port}]}. */
+    public static QuestionLine compose(String report, List<ParameterWords> parameters) {
+        List<Part> parts = new ArrayList<>();
+        parts.add(new Text(report));
+        Set<String> ends = parameters.stream().map(ParameterWords::rangeEnd).collect(Collectors.toSet());
+        for (ParameterWords parameter : parameters) {
+            if (ends.contains(parameter.name())) {
+                continue;
+            }
+            boolean range = !parameter.rangeEnd().isEmpty();
+            List<String> names = range ? List.of(parameter.name(), parameter.rangeEnd()) : List.of(parameter.name());
+            parts.add(new Optional(List.of(new Text("; " + parameter.label() + " "), new Mark(names))));
+        }
+        return new QuestionLine(parts);
+    }
+
+    /** Every parameter that is marked, in written order. */
+    public Set<String> parameters() {
+        Set<String> names = new LinkedHashSet<>();
+        collect(parts, names);
+        return names;
+    }
+
+    private static void collect(List<Part> parts, Set<String> into) {
+        for (Part part : parts) {
+            if (part instanceof Mark mark) {
+                into.addAll(mark.parameters());
+            } else if (part instanceof Optional optional) {
+                collect(optional.parts(), into);
+            }
+        }
+    }
+
+    /** The same sentence with another name for a parameter, written again. */
+    public static String renamed(String text, String from, String to) {
+        return text.replaceAll("(?<!\\{)\\{" + from + "(\\}|\\.\\.)", "{" + to + "$1")
+                .replaceAll("(\\{[A-Za-z][A-Za-z0-9_]*\\.\\.)" + from + "\\}", "$1" + to + "}");
+    }
+
+    /**
+     * The sentence with the choices in it.
+     *
+     * @param words how the choices of each parameter read; a mark of a parameter that is not there stays as it is written
+     */
+    public Said say(Map<String, ParameterWords> words, ChoicesInWords choices) {
+        List<Said.Part> said = new ArrayList<>();
+        Set<String> quiet = new LinkedHashSet<>();
+        say(parts, words, choices, said, quiet);
+        said.stream().flatMap(part -> part.parameters().stream()).forEach(quiet::remove);
+        return new Said(said, List.copyOf(quiet));
+    }
+
+    private static void say(
+            List<Part> parts,
+            Map<String, ParameterWords> words,
+            ChoicesInWords choices,
+            List<Said.Part> said,
+            Set<String> quiet) {
+        for (Part part : parts) {
+            if (part instanceof Text text) {
+                said.add(new Said.Part(text.text(), List.of()));
+            } else if (part instanceof Mark mark) {
+                boolean known = words.keySet().containsAll(mark.parameters());
+                said.add(
+                        known
+                                ? new Said.Part(choices.say(mark.parameters()), mark.parameters())
+                                : new Said.Part("{" + String.join("..", mark.parameters()) + "}", List.of()));
+            } else {
+                Optional optional = (Optional) part;
+                Set<String> names = new LinkedHashSet<>();
+                collect(optional.parts(), names);
+                if (names.stream().anyMatch(choices::isChosen)) {
+                    say(optional.parts(), words, choices, said, quiet);
+                } else {
+                    names.stream().filter(words::containsKey).forEach(quiet::add);
+                }
+            }
+        }
+    }
+
+    static ProblemException open(String text, int at, String closing) {
+        return new ProblemException(Problem.of(
+                        "question-line",
+                        "A bracket of the question line does not close.",
+                        "Write “%s”, or the bracket twice where it is just a bracket.".formatted(closing))
+                .at(Place.in(text, at, at + 1)));
+    }
+}

@@ -1,0 +1,150 @@
+package plainsieve.core.question;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Covers;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+class QuestionLineTest {
+    private static final Map<String, ParameterWords> WORDS = new LinkedHashMap<>();
+
+    static {
+        add("port", "Port", Type.TEXT, Covers.ITSELF, "any port", "", "", "");
+        add("code", "Code", Type.INTEGER, Covers.ITSELF, "", "", "", "");
+        add("from", "Departed", Type.DATE, Covers.ITSELF, "any day", "", "", "to");
+        add("to", "To", Type.DATE, Covers.ITSELF, "", "", "", "");
+        add("low", "Delay", Type.INTEGER, Covers.ITSELF, "any delay", "min", "", "high");
+        add("high", "High", Type.INTEGER, Covers.ITSELF, "", "min", "", "");
+        add("rows", "Rows", Type.INTEGER, Covers.ITSELF, "every row", "rows", "0", "");
+        add("month", "Month", Type.DATE, Covers.MONTH, "any month", "", "", "");
+        add("quarter", "Quarter", Type.DATE, Covers.QUARTER, "", "", "", "");
+        add("note", "Note", Type.TEXT, Covers.CONTAINING, "any note", "", "", "");
+        add("open", "Open", Type.BOOLEAN, Covers.ITSELF, "open or not", "", "", "");
+    }
+
+    private static void add(
+            String name, String label, Type type, Covers covers, String blank, String unit, String every, String end) {
+        Map<String, String> labels = name.equals("code") ? Map.of("7", "Ardlow") : Map.of();
+        WORDS.put(name, new ParameterWords(name, label, type, covers, blank, unit, every, end, labels));
+    }
+
+    private static Said say(String line, Map<String, ChoiceText> choices) {
+        return QuestionLine.read(line).say(WORDS, new ChoicesInWords(WORDS, choices, Locale.UK));
+    }
+
+    /** Choices as {@code port=A port=B all=code without=port}. */
+    private static Map<String, ChoiceText> choices(String text) {
+        Map<String, ChoiceText> choices = new LinkedHashMap<>();
+        for (String word : text == null ? new String[0] : text.strip().split("\\s+")) {
+            String[] pair = word.split("=", 2);
+            choices.compute(pair[0].equals("all") || pair[0].equals("without") ? pair[1] : pair[0], (name, before) -> {
+                List<String> values = before == null ? List.of() : before.values();
+                if (pair[0].equals("all")) {
+                    return ChoiceText.all();
+                }
+                boolean without = pair[0].equals("without");
+                List<String> more = new java.util.ArrayList<>(values);
+                if (!without) {
+                    more.add(pair[1]);
+                }
+                return new ChoiceText(ChoiceText.Kind.VALUES, more, without);
+            });
+        }
+        return choices;
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', ignoreLeadingAndTrailingWhitespace = true, textBlock = """
+            From {port}.            |                              | From any port.
+            From {port}.            | port=Ardlow                  | From Ardlow.
+            From {port}.            | port=A port=B port=C         | From A, B, C.
+            From {port}.            | port=A port=B port=C port=D port=E | From A, B and 3 more.
+            From {port}.            | all=port                     | From every port.
+            From {port}.            | port=A without=port          | From A, no value.
+            From {code}.            |                              | From any code.
+            From {code}.            | code=7 code=1234             | From Ardlow, 1,234.
+            Sailed {from..to}.      |                              | Sailed any day.
+            Sailed {from..to}.      | from=2026-03-01 to=2026-03-31 | Sailed 1 Mar 2026 to 31 Mar 2026.
+            Sailed {from..to}.      | from=2026-03-01              | Sailed since 1 Mar 2026.
+            Sailed {from..to}.      | to=2026-03-31                | Sailed up to 31 Mar 2026.
+            Sailed {from..to}.      | from=2026-03-01 to=2026-03-01 | Sailed 1 Mar 2026.
+            Sailed {from..to}.      | from=soon                    | Sailed since soon.
+            Late {low..high}.       | low=15                       | Late at least 15 min.
+            Late {low..high}.       | low=15 high=1500             | Late 15 to 1,500 min.
+            Show {rows}.            | rows=1000                    | Show 1,000 rows.
+            Show {rows}.            | rows=0                       | Show every row.
+            In {month}.             | month=2026-03                | In March 2026.
+            In {month}.             | month=2026-03-01             | In March 2026.
+            In {quarter}.           | quarter=2026-Q4              | In Q4 2026.
+            Note {note}.            | note=50%                     | Note containing 50%.
+            {open}                  | open=true                    | yes
+            Sailed[ from {port}][ in {month}]. | port=A            | Sailed from A.
+            Sailed[ from {port}[ in {month}]]. | port=A            | Sailed from A.
+            Sailed[ from {port}][ in {month}]. |                   | Sailed.
+            {{port}} is {port} [[x]] | port=A                      | {port} is A [x]
+            From {prot}.            | port=A                       | From {prot}.
+            """)
+    void readsWell(String line, String choices, String sentence) {
+        assertThat(say(line, choices(choices)).sentence()).isEqualTo(sentence);
+    }
+
+    @Test
+    void eachMarkKnowsItsParametersAndWhatIsQuietIsNamed() {
+        Said said = say("Sailed {from..to}[ from {port}][ in {month}]", choices("port=A"));
+        assertThat(said.parts())
+                .containsExactly(
+                        new Said.Part("Sailed ", List.of()),
+                        new Said.Part("any day", List.of("from", "to")),
+                        new Said.Part(" from ", List.of()),
+                        new Said.Part("A", List.of("port")));
+        assertThat(said.quiet()).containsExactly("month");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            From {port           | does not close
+            From [x {port}       | does not close
+            From {2x}            | does not close
+            From x]              | too many
+            From x}              | too many
+            """)
+    void tellsABracketThatIsWrongAndWhere(String line, String message) {
+        assertThatThrownBy(() -> QuestionLine.read(line))
+                .isInstanceOfSatisfying(
+                        ProblemException.class,
+                        e -> assertThat(e.first().place()).isPresent())
+                .hasMessageContaining(message);
+    }
+
+    @Test
+    void composesItselfFromLabels() {
+        QuestionLine line = QuestionLine.compose(
+                "Late crossings", List.of(WORDS.get("port"), WORDS.get("from"), WORDS.get("to"), WORDS.get("month")));
+        Map<String, ChoiceText> chosen = choices("port=A from=2026-03-01");
+        assertThat(line.say(WORDS, new ChoicesInWords(WORDS, chosen, Locale.UK)).sentence())
+                .isEqualTo("Late crossings; Port A; Departed since 1 Mar 2026");
+    }
+
+    @Test
+    void followsARenamedParameter() {
+        assertThat(QuestionLine.renamed("{port} {ports} {{port}} {port..to} {from..port}", "port", "quay"))
+                .isEqualTo("{quay} {ports} {{port}} {quay..to} {from..quay}");
+    }
+
+    @Test
+    void speaksTheViewersLocale() {
+        ChoicesInWords german = new ChoicesInWords(WORDS, choices("from=2026-03-01 rows=1000"), Locale.GERMANY);
+        assertThat(german.say(List.of("from", "to"))).isEqualTo("since 01.03.2026");
+        assertThat(german.say(List.of("rows"))).isEqualTo("1.000 rows");
+    }
+}
