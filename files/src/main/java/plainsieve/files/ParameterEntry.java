@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
@@ -23,21 +24,34 @@ import tools.jackson.databind.JsonNode;
  * @param blank no-filter, rows-without-value or not-allowed
  * @param list where its values come from; nothing when any value will do
  * @param all what choosing all means: leave-out or send-each
+ * @param covers what a value stands for: itself, week, month, quarter, year, containing, starting or ending
+ * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param everyRow in a row limit, the value that means every row
+ * @param rangeEnd the parameter that is the upper end of the range that begins here
+ * @param formula how the value is worked out, when nobody chooses it
+ * @param defaultChoice a choice, or {@code {formula: …}}, or {@code {query: …}}
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record ParameterEntry(
         String name,
         String label,
         String hint,
+        String group,
         String type,
         @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean many,
+        String covers,
         String blank,
         String blankWords,
         String unit,
         @JsonInclude(JsonInclude.Include.NON_NULL) ListEntry list,
+        String whenGone,
         String all,
         @JsonInclude(JsonInclude.Include.NON_NULL) Long everyRow,
+        String least,
+        String most,
+        String rangeEnd,
+        String formula,
+        List<String> formerNames,
 
         @JsonProperty("default") @JsonInclude(JsonInclude.Include.NON_NULL)
         JsonNode defaultChoice,
@@ -51,9 +65,17 @@ public record ParameterEntry(
      *
      * @param values each a value, or a value with a label
      * @param query the id of a query whose first column has the values
+     * @param column a column that has the values, or that typed values are compared with
+     * @param counts whether viewers see how many rows each value has
+     * @param keptSeconds how long an answer is taken for fresh
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record ListEntry(List<JsonNode> values, String query) {
+    public record ListEntry(
+            List<JsonNode> values,
+            String query,
+            @JsonInclude(JsonInclude.Include.NON_NULL) ColumnPlaceEntry column,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean counts,
+            @JsonInclude(JsonInclude.Include.NON_NULL) Integer keptSeconds) {
         public ListEntry {
             values = values == null ? List.of() : List.copyOf(values);
             query = orEmpty(query);
@@ -66,6 +88,20 @@ public record ParameterEntry(
         }
     }
 
+    /** A column of a table of a source. */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record ColumnPlaceEntry(
+            String source, String schema, String table, String column, String label, List<String> except) {
+        public ColumnPlaceEntry {
+            source = orEmpty(source);
+            schema = orEmpty(schema);
+            table = orEmpty(table);
+            column = orEmpty(column);
+            label = orEmpty(label);
+            except = except == null ? List.of() : List.copyOf(except);
+        }
+    }
+
     public ParameterEntry {
         name = orEmpty(name);
         label = orEmpty(label);
@@ -75,6 +111,14 @@ public record ParameterEntry(
         blankWords = orEmpty(blankWords);
         unit = orEmpty(unit);
         all = orEmpty(all);
+        group = orEmpty(group);
+        covers = orEmpty(covers);
+        whenGone = orEmpty(whenGone);
+        least = orEmpty(least);
+        most = orEmpty(most);
+        rangeEnd = orEmpty(rangeEnd);
+        formula = orEmpty(formula);
+        formerNames = formerNames == null ? List.of() : List.copyOf(formerNames);
     }
 
     static String orEmpty(String text) {
@@ -103,6 +147,16 @@ public record ParameterEntry(
         return new Parameter(name, of, many, rule, allowed, every, all.equals(SEND_EACH), covered());
     }
 
+    private Covers covered() {
+        return covers.isEmpty()
+                ? Covers.ITSELF
+                : Covers.ofWord(covers)
+                        .orElseThrow(() -> refused(
+                                "“%s” is nothing a value can stand for".formatted(covers),
+                                Arrays.stream(Covers.values()).map(Covers::word).toList(),
+                                covers));
+    }
+
     private ProblemException refused(String what, List<String> known, String written) {
         String advice = Nearest.to(written, known)
                 .map("Did you mean “%s”?"::formatted)
@@ -111,8 +165,19 @@ public record ParameterEntry(
                 .about(name));
     }
 
-    /** What is chosen when nobody chooses. */
+    /** What is chosen when nobody chooses; blank when that is worked out or asked for each time. */
     public ChoiceText defaultText() {
-        return defaultChoice == null ? ChoiceText.blank() : ChoiceEntry.read(defaultChoice);
+        boolean fixed = defaultChoice != null
+                && defaultFormula().isEmpty()
+                && defaultQuery().isEmpty();
+        return fixed ? ChoiceEntry.read(defaultChoice) : ChoiceText.blank();
+    }
+
+    public String defaultFormula() {
+        return defaultChoice == null ? "" : defaultChoice.path("formula").asString("");
+    }
+
+    public String defaultQuery() {
+        return defaultChoice == null ? "" : defaultChoice.path("query").asString("");
     }
 }

@@ -62,7 +62,13 @@ public record ProjectFile(
         }
     }
 
-    /** A report. */
+    /**
+     * A report.
+     *
+     * @param start defaults, empty, or question
+     * @param onDemand whether it runs only when rows are asked for
+     * @param signed parameters that a signed link alone may choose
+     */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ReportEntry(
             String id,
@@ -70,8 +76,13 @@ public record ProjectFile(
             String audience,
             String question,
             List<ControlEntry> controls,
-            List<ViewEntry> views) {
+            List<ViewEntry> views,
+            String start,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean onDemand,
+            List<String> signed) {
         public ReportEntry {
+            start = ParameterEntry.orEmpty(start);
+            signed = orEmpty(signed);
             audience = ParameterEntry.orEmpty(audience);
             question = ParameterEntry.orEmpty(question);
             controls = orEmpty(controls);
@@ -79,7 +90,7 @@ public record ProjectFile(
         }
     }
 
-    /** @param kind slicer, dropdown, dates, number, or rows */
+    /** @param kind slicer, dropdown, search, dates, numbers, text, switch, number or rows */
     public record ControlEntry(String kind, String label, List<String> parameters) {
         public ControlEntry {
             label = ParameterEntry.orEmpty(label);

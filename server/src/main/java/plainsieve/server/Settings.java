@@ -2,6 +2,7 @@ package plainsieve.server;
 
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.ZoneId;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
@@ -13,6 +14,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param readerCap the most rows one view of a report shows
  * @param benchCap the most rows the bench shows
  * @param longestRun after this a statement is stopped at the database
+ * @param longestDownload after this a download is stopped at the database
+ * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
  * @param hosts the host names by which browsers may address this server, besides loopback
  * @param demo whether the ferries are set up when there is nothing yet
  * @param demoCrossings how many crossings the ferries get
@@ -23,6 +26,8 @@ public record Settings(
         @DefaultValue("10000") long readerCap,
         @DefaultValue("1000") long benchCap,
         @DefaultValue("60s") Duration longestRun,
+        @DefaultValue("30m") Duration longestDownload,
+        @DefaultValue("system") String timeZone,
         @DefaultValue List<String> hosts,
         @DefaultValue("false") boolean demo,
         @DefaultValue("1000000") int demoCrossings) {
@@ -31,7 +36,17 @@ public record Settings(
         require(benchCap > 0, "plainsieve.bench-cap must be at least 1, is " + benchCap);
         require(!longestRun.isNegative() && !longestRun.isZero(), "plainsieve.longest-run must be more than 0");
         require(demoCrossings > 0, "plainsieve.demo-crossings must be at least 1, is " + demoCrossings);
+        require(
+                !longestDownload.isNegative() && !longestDownload.isZero(),
+                "plainsieve.longest-download must be more than 0");
+        require(
+                timeZone.equals("system") || ZoneId.getAvailableZoneIds().contains(timeZone),
+                "plainsieve.time-zone is no time zone: " + timeZone);
         hosts = List.copyOf(hosts);
+    }
+
+    public ZoneId zone() {
+        return timeZone.equals("system") ? ZoneId.systemDefault() : ZoneId.of(timeZone);
     }
 
     private static void require(boolean holds, String message) {

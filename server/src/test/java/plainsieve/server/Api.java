@@ -85,6 +85,17 @@ public final class Api {
                 Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
     }
 
+    /** The values of a parameter's list, with what is chosen for those it depends on. */
+    public Answer listValues(String parameter, Map<String, Object> choices) {
+        return listValues(parameter, choices, "", 0);
+    }
+
+    public Answer listValues(String parameter, Map<String, Object> choices, String search, int start) {
+        return post(
+                "/api/parameters/%s/values".formatted(parameter),
+                Map.of("choices", choices, "search", search, "start", start));
+    }
+
     public Answer runDraft(String query, String text, Map<String, Object> choices) {
         return post(
                 "/api/queries/%s/run".formatted(query),

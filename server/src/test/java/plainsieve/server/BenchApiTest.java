@@ -31,7 +31,6 @@ class BenchApiTest {
         List.of("label", "hint", "blankWords", "unit", "everyRow").forEach(field -> parameter.put(field, ""));
         parameter.putAll(Map.of("name", name, "type", type, "many", many, "blankRule", "no-filter", "version", 0));
         parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
-        parameter.put("defaultChoice", Api.blank());
         parameter.put("trialChoice", Api.blank());
         return parameter;
     }
@@ -141,12 +140,11 @@ class BenchApiTest {
         Map<String, Object> vesselClass = parameter("vessel_class", "text", false);
         vesselClass.put("list", Map.of("kind", "query", "values", List.of(), "queryId", list));
         api.post("/api/parameters", vesselClass);
-        assertThat(api.get("/api/parameters/vessel_class/values").json().toString())
-                .contains("\"1\"");
+        assertThat(api.listValues("vessel_class", Map.of()).json().toString()).contains("\"1\"");
         String text = "select distinct vessel_class, 'class ' || vessel_class from vessels order by 1";
         api.send("PUT", "/api/queries/" + list + "/draft", Map.of("text", text, "version", 1));
         api.post("/api/queries/" + list + "/live", Map.of("version", 2));
-        JsonNode values = api.get("/api/parameters/vessel_class/values").json().get("values");
+        JsonNode values = api.listValues("vessel_class", Map.of()).json().get("values");
         assertThat(values).hasSize(4);
         assertThat(values.get(0).get("label").asString()).isEqualTo("class Isle");
     }
@@ -285,7 +283,7 @@ class BenchApiTest {
     @Test
     void badParametersAreRefused() {
         Map<String, Object> wrongDefault = parameter("wrong_default", "integer", false);
-        wrongDefault.put("defaultChoice", values("many"));
+        wrongDefault.put("default", Map.of("kind", "choice", "choice", values("many")));
         assertThat(api.post("/api/parameters", wrongDefault)
                         .json()
                         .get("detail")

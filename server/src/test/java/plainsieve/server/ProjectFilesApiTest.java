@@ -36,7 +36,8 @@ class ProjectFilesApiTest {
         return files;
     }
 
-    private static HttpResponse<String> upload(Map<String, String> files) throws IOException, InterruptedException {
+    /** Brings a project in, given by its files. */
+    static HttpResponse<String> upload(Map<String, String> files) throws IOException, InterruptedException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream out = new ZipOutputStream(bytes)) {
             for (Map.Entry<String, String> file : files.entrySet()) {
@@ -108,8 +109,52 @@ class ProjectFilesApiTest {
         assertThat(upload(Map.of("project.yaml", "queries: [{id: a, source: ferries, file: a.sql}]"))
                         .body())
                 .contains("is not in the file");
-        assertThat(upload(Map.of("project.yaml", "parameters: [{name: each, many: true, all: send-each}]"))
-                        .body())
-                .contains("cannot keep that yet");
+    }
+
+    @Test
+    void keepsEverythingAParameterCanBe() throws Exception {
+        String parameters = """
+                parameters:
+                - name: low_end
+                  type: integer
+                  range-end: high_end
+                  least: "0"
+                - name: high_end
+                  type: integer
+                - name: each
+                  many: true
+                  all: send-each
+                  when-gone: drop
+                  group: Where
+                  former-names: [every]
+                  list: {column: {source: ferries, table: ports, column: island, except: [Tarn]}, counts: true, kept-seconds: 7}
+                - name: quarter
+                  type: date
+                  covers: quarter
+                  default: {formula: first day of last quarter}
+                - name: year_of_quarter
+                  type: integer
+                  formula: year of :quarter
+                """;
+        assertThat(upload(Map.of("project.yaml", parameters)).statusCode()).isEqualTo(204);
+        String out = download().get("project.yaml");
+        assertThat(out)
+                .contains(
+                        "range-end: high_end",
+                        "all: send-each",
+                        "when-gone: drop",
+                        "covers: quarter",
+                        "formula: first day of last quarter",
+                        "formula: year of :quarter",
+                        "kept-seconds: 7",
+                        "- Tarn");
+        assertThat(upload(Map.of("project.yaml", out.replaceAll("(?s)queries:.*", "")))
+                        .statusCode())
+                .isEqualTo(204);
+        assertThat(download().get("project.yaml")).isEqualTo(out);
+        for (String name : new String[] {"year_of_quarter", "quarter", "each", "low_end", "high_end"}) {
+            assertThat(api.send("DELETE", "/api/parameters/" + name, "").status())
+                    .isEqualTo(204);
+        }
     }
 }

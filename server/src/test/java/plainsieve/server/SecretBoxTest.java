@@ -18,7 +18,8 @@ class SecretBoxTest {
     private Path folder;
 
     private SecretBox box() throws Exception {
-        return new SecretBox(new Settings(folder, 1, 1, Duration.ofSeconds(1), List.of(), false, 1));
+        return new SecretBox(new Settings(
+                folder, 1, 1, Duration.ofSeconds(1), Duration.ofMinutes(1), "system", List.of(), false, 1));
     }
 
     @Test

@@ -91,6 +91,16 @@ public interface Dialect {
         return day + " + interval '1 day'";
     }
 
+    /** A value of any type as text. */
+    default String asText(String expression) {
+        return "cast(" + expression + " as varchar)";
+    }
+
+    /** A number of zero or more without what stands behind its point, as a whole number. */
+    default String wholePart(String expression) {
+        return "cast(floor(" + expression + ") as integer)";
+    }
+
     /** The first day of the part in which a day or time lies, as SQL. */
     default String firstDay(DatePart part, String expression) {
         return "cast(date_trunc('" + part.word() + "', " + expression + ") as date)";

@@ -75,6 +75,16 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
+    public String asText(String expression) {
+        return "cast(" + expression + " as char)";
+    }
+
+    @Override
+    public String wholePart(String expression) {
+        return "cast(floor(" + expression + ") as signed)";
+    }
+
+    @Override
     public String dayAfter(String day) {
         return day + " + interval 1 day";
     }

@@ -45,6 +45,16 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
+    public String asText(String expression) {
+        return "cast(" + expression + " as text)";
+    }
+
+    @Override
+    public String wholePart(String expression) {
+        return "cast(" + expression + " as integer)";
+    }
+
+    @Override
     public String dayAfter(String day) {
         return "date(" + day + ", '+1 day')";
     }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
@@ -50,6 +51,45 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         }
         lookUp(ANY_TABLE, column).ifPresent(found::add);
         return found.size() == 1 ? found.stream().findFirst() : typeAlone(found);
+    }
+
+    /** A column's name, and its table where only one can be meant. */
+    record Known(Optional<ComparedColumn.Table> table, Optional<String> column) {}
+
+    Known known(ParsedQuery query, Dialect dialect, Span expression) {
+        Tokens tokens = query.tokens();
+        if (!SelectList.isPath(tokens, expression) || expression.length() > 3) {
+            return new Known(Optional.empty(), Optional.empty());
+        }
+        String written = tokens.written(expression.to() - 1);
+        String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
+        Set<ComparedColumn.Table> meant = new HashSet<>();
+        for (FromItem item : query.fromItems()) {
+            boolean has = item.kind() == FromItem.Kind.TABLE
+                    && isMeant(item, qualifier, tokens)
+                    && (!qualifier.isEmpty()
+                            || lookUp(
+                                            tableName(item, tokens),
+                                            Names.bare(written).toLowerCase(Locale.ROOT))
+                                    .isPresent());
+            if (has) {
+                meant.add(table(item, tokens, dialect));
+            }
+        }
+        return new Known(
+                meant.size() == 1 ? meant.stream().findFirst() : Optional.empty(), Optional.of(kept(written, dialect)));
+    }
+
+    private static ComparedColumn.Table table(FromItem item, Tokens tokens, Dialect dialect) {
+        Span name = item.name();
+        String schema = name.length() >= 3 ? kept(tokens.written(name.to() - 3), dialect) : "";
+        return new ComparedColumn.Table(schema, kept(tokens.written(name.to() - 1), dialect));
+    }
+
+    /** A name as the database keeps it: as it stands between quotes, else folded. */
+    private static String kept(String written, Dialect dialect) {
+        String bare = Names.bare(written);
+        return bare.equals(written) ? dialect.folded(written) : bare;
     }
 
     private Optional<Fact> lookUp(String table, String column) {

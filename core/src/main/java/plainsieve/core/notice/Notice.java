@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Place;
+import plainsieve.core.value.Type;
 
 /**
  * Something the author should know about a query.
@@ -26,11 +27,12 @@ public record Notice(
         boolean blocks) {
 
     /**
-     * A safe rewrite.
+     * A safe rewrite of the text, or a change of the parameter.
      *
      * @param label what it does, as on a button
+     * @param type the type that the parameter gets; nothing when the text is rewritten
      */
-    public record Fix(String label, List<TextEdit> edits) {
+    public record Fix(String label, List<TextEdit> edits, Optional<Type> type) {
         public Fix {
             edits = List.copyOf(edits);
         }
@@ -49,7 +51,19 @@ public record Notice(
     }
 
     Notice fixedBy(String label, TextEdit... edits) {
-        return new Notice(kind, message, advice, place, parameter, Optional.of(new Fix(label, List.of(edits))), blocks);
+        return new Notice(
+                kind,
+                message,
+                advice,
+                place,
+                parameter,
+                Optional.of(new Fix(label, List.of(edits), Optional.empty())),
+                blocks);
+    }
+
+    Notice mendedBy(Type type) {
+        Fix mend = new Fix("Make it a " + type.inWords(), List.of(), Optional.of(type));
+        return new Notice(kind, message, advice, place, parameter, Optional.of(mend), blocks);
     }
 
     Notice blocking() {

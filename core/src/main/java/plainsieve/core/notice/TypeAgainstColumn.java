@@ -46,7 +46,8 @@ final class TypeAgainstColumn implements NoticeRule {
                                         column.inWords()),
                         "Make :%s a %s.".formatted(parameter.name(), column.inWords()))
                 .at(subject.place(leaf))
-                .about(parameter.name());
+                .about(parameter.name())
+                .mendedBy(column);
         return isDate(parameter.type()) != isDate(column) ? notice.blocking() : notice;
     }
 

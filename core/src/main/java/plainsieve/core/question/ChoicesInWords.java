@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Period;
 
@@ -21,6 +22,10 @@ import plainsieve.core.value.Period;
  */
 public final class ChoicesInWords {
     private static final int MOST_NAMED = 3;
+
+    /** Numbers that name things rather than measure them, such as years, get no thousands marks. */
+    private static final Pattern NAMES_THINGS =
+            Pattern.compile("(^|_)(id|year|month|no|number|code)$", Pattern.CASE_INSENSITIVE);
 
     private final Map<String, ParameterWords> words;
     private final Map<String, ChoiceText> choices;
@@ -126,7 +131,7 @@ public final class ChoicesInWords {
                     DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
                             .withLocale(locale)
                             .format(LocalDateTime.parse(written));
-                case INTEGER, DECIMAL -> number(written);
+                case INTEGER, DECIMAL -> number(parameter, written);
                 case BOOLEAN -> written.equals("true") ? "yes" : written.equals("false") ? "no" : written;
                 case TEXT, NAME -> written;
             };
@@ -135,8 +140,9 @@ public final class ChoicesInWords {
         }
     }
 
-    private String number(String written) {
+    private String number(ParameterWords parameter, String written) {
         NumberFormat format = NumberFormat.getInstance(locale);
+        format.setGroupingUsed(!NAMES_THINGS.matcher(parameter.name()).find());
         format.setMaximumFractionDigits(10);
         return format.format(new BigDecimal(written));
     }

@@ -29,6 +29,7 @@ class QuestionLineTest {
         add("month", "Month", Type.DATE, Covers.MONTH, "any month", "", "", "");
         add("quarter", "Quarter", Type.DATE, Covers.QUARTER, "", "", "", "");
         add("note", "Note", Type.TEXT, Covers.CONTAINING, "any note", "", "", "");
+        add("fiscal_year", "Fiscal year", Type.INTEGER, Covers.ITSELF, "", "", "", "");
         add("open", "Open", Type.BOOLEAN, Covers.ITSELF, "open or not", "", "", "");
     }
 
@@ -72,7 +73,7 @@ class QuestionLineTest {
             From {port}.            | all=port                     | From every port.
             From {port}.            | port=A without=port          | From A, no value.
             From {code}.            |                              | From any code.
-            From {code}.            | code=7 code=1234             | From Ardlow, 1,234.
+            From {code}.            | code=7 code=1234             | From Ardlow, 1234.
             Sailed {from..to}.      |                              | Sailed any day.
             Sailed {from..to}.      | from=2026-03-01 to=2026-03-31 | Sailed 1 Mar 2026 to 31 Mar 2026.
             Sailed {from..to}.      | from=2026-03-01              | Sailed since 1 Mar 2026.
@@ -87,6 +88,7 @@ class QuestionLineTest {
             In {month}.             | month=2026-03-01             | In March 2026.
             In {quarter}.           | quarter=2026-Q4              | In Q4 2026.
             Note {note}.            | note=50%                     | Note containing 50%.
+            In {fiscal_year}.       | fiscal_year=2026             | In 2026.
             {open}                  | open=true                    | yes
             Sailed[ from {port}][ in {month}]. | port=A            | Sailed from A.
             Sailed[ from {port}[ in {month}]]. | port=A            | Sailed from A.

@@ -45,6 +45,8 @@ final class Bodies {
      *
      * @param fix what the safe rewrite does, as on a button; empty when there is none
      * @param edits the safe rewrite
+     * @param parameter the parameter it is about; empty when it is about none
+     * @param mendType the type that the parameter gets in place of edits; else empty
      */
     record NoticeBody(
             String kind,
@@ -55,7 +57,9 @@ final class Bodies {
             int start,
             int end,
             String fix,
-            List<EditBody> edits) {}
+            List<EditBody> edits,
+            String parameter,
+            String mendType) {}
 
     record EditBody(int start, int end, String replacement) {}
 
@@ -73,11 +77,22 @@ final class Bodies {
             int end,
             String excerpt) {}
 
-    record ParameterUse(ParameterDefinition definition, List<Uses.Use> uses) {}
+    /**
+     * @param needs the parameters that its list and its formulas depend on
+     * @param notices what its author should know of it
+     */
+    record ParameterUse(
+            ParameterDefinition definition, List<Uses.Use> uses, List<String> needs, List<String> notices) {}
 
-    record ReportCard(String id, String name, String audience, String question, List<ParameterDefinition> parameters) {}
+    record ReportCard(String id, String name, String audience, List<SaidPart> question) {}
 
-    /** @param viewParameters for each view the parameters its statement depends on */
+    /** A piece of a question line, with the parameters whose choice it says. */
+    record SaidPart(String text, List<String> parameters) {}
+
+    /**
+     * @param viewParameters for each view the parameters its statement depends on
+     * @param needs for each parameter those that its list and its formulas depend on
+     */
     record ReportBody(
             String id,
             String name,
@@ -86,7 +101,73 @@ final class Bodies {
             ReportDefinition definition,
             List<ParameterDefinition> parameters,
             Map<String, List<String>> viewParameters,
+            Map<String, List<String>> needs,
             long cap) {}
+
+    /** Choices to say in words. @param signed the signed part of the link; may be empty */
+    record Asked(Map<String, ChoiceBody> choices, String signed) {}
+
+    /**
+     * A report's question with its choices.
+     *
+     * @param quiet parameters that the sentence could mention, but does not while they are blank
+     * @param choices complete: with defaults, and by present names where a link used a former one
+     * @param fixed parameters whose choice the link fixes
+     * @param dropped chosen values that were taken out, because they are no longer on their list
+     */
+    record QuestionBody(
+            List<SaidPart> parts,
+            List<String> quiet,
+            String sentence,
+            Map<String, ChoiceBody> choices,
+            List<String> fixed,
+            Map<String, List<String>> dropped,
+            List<ProblemBody> problems) {}
+
+    /**
+     * Asks for values of a list.
+     *
+     * @param choices what is chosen; the list's parents are among them
+     * @param trial whether trial values stand in for what is not chosen
+     * @param search what the labels must contain; may be empty
+     * @param start how many values to pass over
+     * @param refresh whether the source is asked even if the last answer is fresh
+     */
+    record ListAsked(
+            Map<String, ChoiceBody> choices,
+            String reportId,
+            String signed,
+            boolean trial,
+            String search,
+            int start,
+            boolean refresh) {}
+
+    /** A file with every row. @param above whether a CSV begins with the question and the choices */
+    record NewDownload(
+            String runId,
+            Map<String, ChoiceBody> choices,
+            String signed,
+            List<FilterBody> filters,
+            String sortBy,
+            boolean descending,
+            String format,
+            boolean above) {}
+
+    record DownloadBody(String id, String fileName) {}
+
+    record NewSelection(String name, Map<String, ChoiceBody> choices) {}
+
+    record SignedToken(String token) {}
+
+    record NewSignedLink(Map<String, ChoiceBody> choices) {}
+
+    record ReportSettings(String question, String start, boolean onDemand, List<String> signed) {}
+
+    /** A name in a text, for which a parameter is wanted. */
+    record ProposalAsked(String text, String name) {}
+
+    /** How a hand-typed list differs from the data; not complete when the column has more values than were looked at. */
+    record ListComparison(List<String> notOccurring, List<String> notListed, boolean complete) {}
 
     /**
      * @param sortBy an output column, or empty for the query's own order
@@ -97,9 +178,11 @@ final class Bodies {
             Map<String, ChoiceBody> choices,
             String sortBy,
             boolean descending,
-            List<FilterBody> filters) {
+            List<FilterBody> filters,
+            String signed) {
         ViewRun {
             filters = filters == null ? List.of() : List.copyOf(filters);
+            signed = signed == null ? "" : signed;
         }
     }
 

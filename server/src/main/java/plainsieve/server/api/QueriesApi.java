@@ -6,7 +6,6 @@ import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
@@ -28,10 +28,15 @@ import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
+import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.ParameterGraph;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Proposals;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.SourceFacts;
 import plainsieve.server.runs.SourceRegistry;
@@ -46,6 +51,8 @@ class QueriesApi {
     private final SourceFacts facts;
     private final Streams streams;
     private final Settings settings;
+    private final Proposals proposals;
+    private final ParameterGraph graph;
 
     QueriesApi(
             Queries queries,
@@ -53,7 +60,11 @@ class QueriesApi {
             SourceRegistry sources,
             SourceFacts facts,
             Streams streams,
-            Settings settings) {
+            Settings settings,
+            Proposals proposals,
+            ParameterGraph graph) {
+        this.proposals = proposals;
+        this.graph = graph;
         this.facts = facts;
         this.queries = queries;
         this.parameters = parameters;
@@ -86,7 +97,23 @@ class QueriesApi {
 
     @PostMapping("/{id}/live")
     Bodies.QueryBody makeLive(@PathVariable String id, @RequestBody Bodies.LiveChange body) {
+        refuseCircle(queries.get(id));
         return body(queries.makeLive(id, body.version(), parameters.all().keySet()));
+    }
+
+    /** A list query that begins to mention a parameter could make parameters need each other in a circle. */
+    private void refuseCircle(QueryRow query) {
+        Set<String> mentioned = queries.prepare(query, query.draftText()).parameterNames();
+        Map<String, Set<String>> needs = new HashMap<>();
+        Map<String, ParameterDefinition> all = parameters.all();
+        all.forEach((name, definition) -> {
+            boolean uses = definition.list().queryId().equals(query.id())
+                    || definition.start().queryId().equals(query.id());
+            needs.put(name, uses ? mentioned : graph.needs(definition));
+        });
+        all.keySet().forEach(name -> new Dependencies(needs).circleThrough(name).ifPresent(problem -> {
+            throw new ProblemException(problem);
+        }));
     }
 
     /** Reads a text without running it: its parameters, and what is wrong with it and where. */
@@ -140,7 +167,15 @@ class QueriesApi {
                         .map(fix -> fix.edits().stream()
                                 .map(edit -> new Bodies.EditBody(edit.start(), edit.end(), edit.replacement()))
                                 .toList())
-                        .orElse(List.of()));
+                        .orElse(List.of()),
+                notice.parameter().orElse(""),
+                notice.fix().flatMap(Notice.Fix::type).map(Type::word).orElse(""));
+    }
+
+    /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
+    @PostMapping("/{id}/proposal")
+    Proposals.Proposal propose(@PathVariable String id, @RequestBody Bodies.ProposalAsked body) {
+        return proposals.of(queries.get(id), body.text(), body.name());
     }
 
     private static Problem unknown(String name, Set<String> known) {
@@ -157,14 +192,13 @@ class QueriesApi {
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(@PathVariable String id, @RequestBody Bodies.BenchRun body, HttpServletResponse response) {
         QueryRow query = queries.get(id);
-        Set<String> mayChoose = new LinkedHashSet<>(parameters.all().keySet());
+        AskedChoices asked = AskedChoices.onTheBench(parameters.all().keySet(), ReportsApi.texts(body.choices()));
         streams.run(
                 new RunOrder(
                         body.runId(),
                         query,
                         body.text(),
-                        mayChoose,
-                        ReportsApi.texts(body.choices()),
+                        asked,
                         "",
                         Wanted.allRows(),
                         List.of(),

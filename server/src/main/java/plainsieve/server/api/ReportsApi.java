@@ -4,84 +4,132 @@ import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletResponse;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
-import java.util.Optional;
+import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.value.Type;
+import plainsieve.core.question.Said;
 import plainsieve.server.Settings;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.ParameterGraph;
 import plainsieve.server.project.Parameters;
-import plainsieve.server.project.Queries;
 import plainsieve.server.project.Report;
-import plainsieve.server.project.ReportDefinition;
 import plainsieve.server.project.Reports;
-import plainsieve.server.records.QueryRow;
-import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Choosing;
+import plainsieve.server.runs.Questions;
+import plainsieve.server.runs.SignedChoices;
 
-/** Reports, and the runs of their views. */
+/** Reports, their questions, and the runs of their views. */
 @RestController
 @RequestMapping("/api/reports")
 class ReportsApi {
     private final Reports reports;
-    private final Queries queries;
     private final Parameters parameters;
+    private final ParameterGraph graph;
+    private final Choosing choosing;
+    private final Questions questions;
+    private final ReportOrders orders;
+    private final SignedChoices signed;
     private final Streams streams;
     private final Settings settings;
 
-    ReportsApi(Reports reports, Queries queries, Parameters parameters, Streams streams, Settings settings) {
+    ReportsApi(
+            Reports reports,
+            Parameters parameters,
+            ParameterGraph graph,
+            Choosing choosing,
+            Questions questions,
+            ReportOrders orders,
+            SignedChoices signed,
+            Streams streams,
+            Settings settings) {
         this.reports = reports;
-        this.queries = queries;
         this.parameters = parameters;
+        this.graph = graph;
+        this.choosing = choosing;
+        this.questions = questions;
+        this.orders = orders;
+        this.signed = signed;
         this.streams = streams;
         this.settings = settings;
     }
 
     @GetMapping
-    List<Bodies.ReportCard> all() {
-        Map<String, ParameterDefinition> known = parameters.all();
+    List<Bodies.ReportCard> all(Locale locale) {
         return reports.all().stream()
                 .map(report -> new Bodies.ReportCard(
-                        report.id(), report.name(), report.audience(), report.question(), used(report, known)))
+                        report.id(),
+                        report.name(),
+                        report.audience(),
+                        parts(questions
+                                .ask(report, orders.asked(report, Map.of(), ""), locale)
+                                .said())))
+                .toList();
+    }
+
+    static List<Bodies.SaidPart> parts(Said said) {
+        return said.parts().stream()
+                .map(part -> new Bodies.SaidPart(part.text(), part.parameters()))
                 .toList();
     }
 
     @GetMapping("/{id}")
     Bodies.ReportBody one(@PathVariable String id) {
         Report report = reports.get(id);
+        Map<String, ParameterDefinition> known = parameters.all();
         Map<String, List<String>> byView = new HashMap<>();
         report.definition().views().forEach(view -> byView.put(view.id(), List.copyOf(reports.parametersOf(view))));
+        Set<String> names = reports.parametersOf(report);
+        Map<String, List<String>> needs = new HashMap<>();
+        names.stream()
+                .filter(known::containsKey)
+                .forEach(name -> needs.put(name, List.copyOf(graph.needs(known.get(name)))));
         return new Bodies.ReportBody(
                 report.id(),
                 report.name(),
                 report.audience(),
                 report.question(),
                 report.definition(),
-                used(report, parameters.all()),
+                chosenByReaders(names, known),
                 byView,
+                needs,
                 settings.readerCap());
     }
 
-    /** The parameters of a report, without the trial values, which are the author's own. */
-    private List<ParameterDefinition> used(Report report, Map<String, ParameterDefinition> known) {
-        return reports.parametersOf(report).stream()
-                .filter(known::containsKey)
-                .map(known::get)
-                .map(ParameterDefinition::forReaders)
+    /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
+    private List<ParameterDefinition> chosenByReaders(Set<String> names, Map<String, ParameterDefinition> known) {
+        return known.values().stream()
+                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+                .map(definition -> definition.forReaders(choosing.defaultNow(definition)))
                 .toList();
+    }
+
+    /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
+    @PostMapping("/{id}/question")
+    Bodies.QuestionBody question(@PathVariable String id, @RequestBody Bodies.Asked body, Locale locale) {
+        Report report = reports.get(id);
+        Questions.Question question =
+                questions.ask(report, orders.asked(report, texts(body.choices()), body.signed()), locale);
+        Map<String, ChoiceBody> choices = new HashMap<>();
+        question.chosen().texts().forEach((name, text) -> choices.put(name, ChoiceBody.of(text)));
+        return new Bodies.QuestionBody(
+                parts(question.said()),
+                question.said().quiet(),
+                question.said().sentence(),
+                choices,
+                List.copyOf(signed.read(id, body.signed()).keySet()),
+                question.chosen().dropped(),
+                question.chosen().problems().stream().map(Problems::body).toList());
     }
 
     @PostMapping("/{id}/views/{viewId}/run")
@@ -93,54 +141,30 @@ class ReportsApi {
             @PathVariable String viewId,
             @RequestBody Bodies.ViewRun body,
             HttpServletResponse response) {
-        Report report = reports.get(id);
-        ReportDefinition.View view = report.view(viewId);
-        QueryRow query = queries.get(view.queryId());
-        streams.run(
-                new RunOrder(
-                        body.runId(),
-                        query,
-                        query.liveText(),
-                        reports.parametersOf(report),
-                        texts(body.choices()),
-                        view.limitParameter(),
-                        wanted(view, body),
-                        body.filters().stream().map(ReportsApi::filter).toList(),
-                        new RunOrder.Purpose("report", report.id(), view.id()),
-                        settings.readerCap()),
-                response);
+        streams.run(orders.view(reports.get(id), viewId, body), response);
     }
 
-    private static RunOrder.ColumnFilter filter(Bodies.FilterBody body) {
-        Type type = Type.ofWord(body.type()).orElse(Type.TEXT);
-        List<String> values = body.values().stream().filter(Objects::nonNull).toList();
-        boolean withoutValue = values.size() < body.values().size();
-        return new RunOrder.ColumnFilter(
-                body.column(), type, new ChoiceText(ChoiceText.Kind.VALUES, values, withoutValue));
+    /** A token for links with choices that cannot be changed. */
+    @PostMapping("/{id}/signed-links")
+    Bodies.SignedToken sign(@PathVariable String id, @RequestBody Bodies.NewSignedLink body) {
+        Report report = reports.get(id);
+        choosing.choose(body.choices().keySet(), orders.signing(report, texts(body.choices())))
+                .orRefuse();
+        return new Bodies.SignedToken(signed.sign(id, body.choices()));
+    }
+
+    /** Changes the question line and how the report starts. Throws when the line cannot be read. */
+    @PutMapping("/{id}/settings")
+    Bodies.ReportBody change(@PathVariable String id, @RequestBody Bodies.ReportSettings body) {
+        reports.change(id, body.question(), body.start(), body.onDemand(), body.signed());
+        return one(id);
     }
 
     static Map<String, ChoiceText> texts(Map<String, ChoiceBody> choices) {
         Map<String, ChoiceText> texts = new HashMap<>();
-        choices.forEach((name, choice) -> texts.put(name, choice.toText()));
-        return texts;
-    }
-
-    private static Wanted wanted(ReportDefinition.View view, Bodies.ViewRun body) {
-        if (view.kind().equals("table")) {
-            Optional<Wanted.Sort> sort = body.sortBy().isEmpty()
-                    ? Optional.empty()
-                    : Optional.of(new Wanted.Sort(body.sortBy(), body.descending()));
-            return new Wanted.Rows(sort, Optional.empty());
+        if (choices != null) {
+            choices.forEach((name, choice) -> texts.put(name, choice.toText()));
         }
-        List<String> keys = view.groupBy().isEmpty() ? List.of() : List.of(view.groupBy());
-        List<Measure> measures = new ArrayList<>();
-        view.measures().forEach(figure -> measures.add(measure(figure)));
-        return Wanted.totals(keys, measures, true);
-    }
-
-    private static Measure measure(ReportDefinition.Figure figure) {
-        return new Measure(
-                Measure.Function.valueOf(figure.function().toUpperCase(Locale.ROOT)),
-                Optional.of(figure.column()).filter(column -> !column.isEmpty()));
+        return texts;
     }
 }

@@ -25,6 +25,10 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
         return new ChoiceBody("values", List.of(values), false);
     }
 
+    public static ChoiceBody of(ChoiceText text) {
+        return new ChoiceBody(text.kind().name().toLowerCase(Locale.ROOT), text.values(), text.withoutValue());
+    }
+
     public ChoiceText toText() {
         for (ChoiceText.Kind known : ChoiceText.Kind.values()) {
             if (known.name().toLowerCase(Locale.ROOT).equals(kind)) {

@@ -1,5 +1,8 @@
 package plainsieve.server.project;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import plainsieve.core.parameter.AllowedValues;
@@ -11,11 +14,22 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * A parameter of the project with its words, list, default and trial value.
+ * A parameter of the project with its words, list, default and trial value. A field that is missing in a request has its
+ * usual value.
  *
- * @param blankWords what viewers read when nothing is chosen: "any vessel"
+ * @param group the heading under which readers find it; may be empty
  * @param unit what viewers read behind a value: "min"
+ * @param covers what a chosen value stands for: itself, month, containing, …
+ * @param blankWords what viewers read when nothing is chosen: "any vessel"
+ * @param allRule what choosing all means: leave-out or send-each
  * @param everyRow in a row limit, the value that means every row; else empty
+ * @param least the smallest value that may be chosen; else empty
+ * @param most the largest value that may be chosen; else empty
+ * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
+ * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
+ * @param formerNames names it had before, which links may still use
+ * @param start the default: what a report opens with
  * @param trialChoice what the author uses on the bench; never reaches a reader
  * @param version the version that a change was made from
  */
@@ -23,25 +37,77 @@ public record ParameterDefinition(
         String name,
         String label,
         String hint,
+        String group,
+        String unit,
         String type,
         boolean many,
+        String covers,
         String blankRule,
         String blankWords,
-        String unit,
-        ListDefinition list,
+        String allRule,
         String everyRow,
-        ChoiceBody defaultChoice,
+        String least,
+        String most,
+        String rangeEnd,
+        String formula,
+        ListDefinition list,
+        String whenGone,
+        @JsonProperty("default") DefaultDefinition start,
         ChoiceBody trialChoice,
+        List<String> formerNames,
         int version) {
+
+    private static final String SEND_EACH = "send-each";
+
+    public ParameterDefinition {
+        label = orElse(label, name);
+        hint = orElse(hint, "");
+        group = orElse(group, "");
+        unit = orElse(unit, "");
+        type = orElse(type, "text");
+        covers = orElse(covers, Covers.ITSELF.word());
+        blankRule = orElse(blankRule, BlankRule.NO_FILTER.word());
+        blankWords = orElse(blankWords, "");
+        allRule = orElse(allRule, "leave-out");
+        everyRow = orElse(everyRow, "");
+        least = orElse(least, "");
+        most = orElse(most, "");
+        rangeEnd = orElse(rangeEnd, "");
+        formula = orElse(formula, "");
+        list = list == null ? ListDefinition.any() : list;
+        whenGone = orElse(whenGone, "keep");
+        start = start == null ? DefaultDefinition.of(ChoiceBody.blank()) : start;
+        trialChoice = trialChoice == null ? ChoiceBody.blank() : trialChoice;
+        formerNames = formerNames == null ? List.of() : List.copyOf(formerNames);
+    }
+
+    private static String orElse(String text, String usual) {
+        return text == null || text.isEmpty() ? usual : text;
+    }
 
     /** The parameter as the engine knows it, with the values it may take when it has a list. */
     public Parameter toParameter(Optional<AllowedValues> allowed) {
-        return new Parameter(name, typeOrRefuse(), many, blankRuleOrRefuse(), allowed, everyRowValue(), false, Covers.ITSELF);
+        return new Parameter(
+                name,
+                typeOrRefuse(),
+                many,
+                blankRuleOrRefuse(),
+                allowed,
+                everyRowValue(),
+                allRule.equals(SEND_EACH),
+                coversOrRefuse());
     }
 
     public Type typeOrRefuse() {
         return Type.ofWord(type)
                 .orElseThrow(() -> refused("“%s” is no type.".formatted(type), "Choose a type from the list."));
+    }
+
+    public Covers coversOrRefuse() {
+        return Covers.ofWord(covers)
+                .orElseThrow(() -> refused(
+                        "“%s” is nothing a value can stand for.".formatted(covers),
+                        "Use itself, week, month, quarter, year, containing, starting or ending."));
     }
 
     private BlankRule blankRuleOrRefuse() {
@@ -64,25 +130,106 @@ public record ParameterDefinition(
         }
     }
 
-    private ProblemException refused(String message, String advice) {
+    ProblemException refused(String message, String advice) {
         return new ProblemException(Problem.of("bad-parameter", message, advice).about(name));
     }
 
-    /** The definition as readers get it: the trial value is the author's own. */
-    public ParameterDefinition forReaders() {
+    /** Whether its value is worked out, so that nobody chooses it. */
+    @JsonIgnore
+    public boolean isComputed() {
+        return !formula.isEmpty();
+    }
+
+    @JsonIgnore
+    public boolean hasList() {
+        return !list.kind().equals("any");
+    }
+
+    /** The definition as readers get it: with the default as it is right now, without the author's trial value. */
+    public ParameterDefinition forReaders(ChoiceBody defaultNow) {
+        return with(name, new DefaultDefinition(start.kind(), defaultNow, "", ""), ChoiceBody.blank(), formerNames);
+    }
+
+    ParameterDefinition renamed(String to, List<String> former) {
+        return with(to, start, trialChoice, former);
+    }
+
+    ParameterDefinition withVersion(int newVersion) {
         return new ParameterDefinition(
                 name,
                 label,
                 hint,
+                group,
+                unit,
                 type,
                 many,
+                covers,
                 blankRule,
                 blankWords,
-                unit,
-                list,
+                allRule,
                 everyRow,
-                defaultChoice,
-                ChoiceBody.blank(),
+                least,
+                most,
+                rangeEnd,
+                formula,
+                list,
+                whenGone,
+                start,
+                trialChoice,
+                formerNames,
+                newVersion);
+    }
+
+    ParameterDefinition withReferences(String newRangeEnd, String newFormula, DefaultDefinition newStart) {
+        return new ParameterDefinition(
+                name,
+                label,
+                hint,
+                group,
+                unit,
+                type,
+                many,
+                covers,
+                blankRule,
+                blankWords,
+                allRule,
+                everyRow,
+                least,
+                most,
+                newRangeEnd,
+                newFormula,
+                list,
+                whenGone,
+                newStart,
+                trialChoice,
+                formerNames,
+                version);
+    }
+
+    private ParameterDefinition with(
+            String newName, DefaultDefinition newStart, ChoiceBody newTrial, List<String> newFormer) {
+        return new ParameterDefinition(
+                newName,
+                label,
+                hint,
+                group,
+                unit,
+                type,
+                many,
+                covers,
+                blankRule,
+                blankWords,
+                allRule,
+                everyRow,
+                least,
+                most,
+                rangeEnd,
+                formula,
+                list,
+                whenGone,
+                newStart,
+                newTrial,
+                newFormer,
                 version);
     }
 }

@@ -1,32 +1,29 @@
 package plainsieve.server.project;
 
-import java.util.Arrays;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
-import plainsieve.core.parameter.AllowedValues;
-import plainsieve.core.parameter.BlankRule;
-import plainsieve.core.parameter.ChoiceReader;
-import plainsieve.core.parameter.ChoiceText;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.ParameterRecords;
 import plainsieve.server.records.ParameterRow;
-import plainsieve.server.records.QueryRecords;
 
 /** The parameters of the project: kept, changed, checked. */
 @Service
 public class Parameters {
     private final ParameterRecords records;
-    private final QueryRecords queries;
+    private final ParameterCheck check;
     private final Json json;
 
-    Parameters(ParameterRecords records, QueryRecords queries, Json json) {
+    Parameters(ParameterRecords records, ParameterCheck check, Json json) {
         this.records = records;
-        this.queries = queries;
+        this.check = check;
         this.json = json;
     }
 
@@ -41,8 +38,18 @@ public class Parameters {
         return Optional.ofNullable(all().get(name)).orElseThrow(() -> new NotFound("parameter", name, all().keySet()));
     }
 
+    /** Every former name that nobody has now, with the name that took its place. */
+    public Map<String, String> formerNames() {
+        Map<String, ParameterDefinition> all = all();
+        Map<String, String> former = new HashMap<>();
+        all.values().forEach(definition -> definition.formerNames().stream()
+                .filter(name -> !all.containsKey(name))
+                .forEach(name -> former.put(name, definition.name())));
+        return former;
+    }
+
     public ParameterDefinition add(ParameterDefinition definition) {
-        check(definition);
+        check.check(definition, all());
         refuseTaken(definition.name());
         records.add(row(definition, records.nextPosition()));
         return get(definition.name());
@@ -51,19 +58,38 @@ public class Parameters {
     /** Changes everything but the name. Throws {@link Changed} when the version is no longer the newest. */
     public ParameterDefinition change(ParameterDefinition definition) {
         get(definition.name());
-        check(definition);
+        check.check(definition, all());
         if (records.change(row(definition, 0)) == 0) {
             throw new Changed("Parameter :" + definition.name());
         }
         return get(definition.name());
     }
 
-    /** Changes only the name; what uses the parameter is {@link Renaming}'s to change. */
+    /** Puts the parameters into this order; those that are not named stay behind them. */
+    @Transactional
+    public void order(List<String> names) {
+        List<String> order = new ArrayList<>(names);
+        all().keySet().stream().filter(name -> !order.contains(name)).forEach(order::add);
+        for (int i = 0; i < order.size(); i++) {
+            records.move(order.get(i), i + 1);
+        }
+    }
+
+    /** Changes only the name, also in ranges and formulas; what else uses it is {@link Renaming}'s to change. */
     void rename(String from, String to) {
         ParameterDefinition definition = get(from);
         refuseTaken(to);
         Parameter.of(to, definition.typeOrRefuse());
-        records.rename(from, to);
+        List<String> former = new ArrayList<>(definition.formerNames());
+        former.remove(to);
+        former.add(from);
+        records.rename(from, to, json.write(kept(definition.renamed(to, former))));
+        all().values().forEach(other -> {
+            ParameterDefinition changed = ParameterReferences.renamed(other, from, to);
+            if (!changed.equals(other)) {
+                records.change(row(changed, 0));
+            }
+        });
     }
 
     private void refuseTaken(String name) {
@@ -85,77 +111,20 @@ public class Parameters {
         records.remove(name);
     }
 
-    /** Everything that could make a parameter fail later is refused now: its name, type, list, default and trial value. */
-    private void check(ParameterDefinition definition) {
-        Optional<AllowedValues> typed = typedList(definition);
-        Parameter parameter = definition.toParameter(typed);
-        typed.ifPresent(list -> list.written()
-                .forEach(value -> readAny(definition.toParameter(Optional.empty()), ChoiceText.of(value), "list")));
-        if (definition.list().kind().equals("query")
-                && queries.find(definition.list().queryId()).isEmpty()) {
-            throw new NotFound("query", definition.list().queryId(), List.of());
-        }
-        readAny(parameter, definition.defaultChoice().toText(), "default");
-        readAny(parameter, definition.trialChoice().toText(), "trial value");
-    }
-
-    /** Reads a choice whose blank is allowed whatever the rule: nothing has to be chosen while a parameter is made. */
-    private static void readAny(Parameter parameter, ChoiceText text, String what) {
-        try {
-            ChoiceReader.readAll(
-                    Map.of(parameter.name(), parameter.withBlankRule(BlankRule.NO_FILTER)),
-                    Map.of(parameter.name(), text));
-        } catch (ProblemException e) {
-            Problem first = e.first();
-            throw new ProblemException(
-                    Problem.of(first.kind(), "In the %s: %s".formatted(what, first.message()), first.advice())
-                            .about(parameter.name()));
-        }
-    }
-
-    static Optional<AllowedValues> typedList(ParameterDefinition definition) {
-        return definition.list().kind().equals("typed")
-                ? Optional.of(AllowedValues.of(definition.list().values().stream()
-                        .map(ListedValue::value)
-                        .toList()))
-                : Optional.empty();
-    }
-
     private ParameterDefinition definition(ParameterRow row) {
-        List<ListedValue> values = Arrays.asList(json.read(row.listValues(), ListedValue[].class));
-        return new ParameterDefinition(
-                row.name(),
-                row.label(),
-                row.hint(),
-                row.type(),
-                row.many(),
-                row.blankRule(),
-                row.blankWords(),
-                row.unit(),
-                new ListDefinition(row.listKind(), values, row.listQueryId() == null ? "" : row.listQueryId()),
-                row.everyRow() == null ? "" : row.everyRow().toString(),
-                json.read(row.defaultChoice(), ChoiceBody.class),
-                json.read(row.trialChoice(), ChoiceBody.class),
-                row.version());
+        return json.read(row.definition(), ParameterDefinition.class)
+                .renamed(
+                        row.name(),
+                        json.read(row.definition(), ParameterDefinition.class).formerNames())
+                .withVersion(row.version());
     }
 
     private ParameterRow row(ParameterDefinition definition, int position) {
-        return new ParameterRow(
-                definition.name(),
-                definition.label(),
-                definition.hint(),
-                definition.type(),
-                definition.many(),
-                definition.blankRule(),
-                definition.blankWords(),
-                definition.unit(),
-                definition.list().kind(),
-                json.write(definition.list().values()),
-                definition.list().queryId().isEmpty() ? null : definition.list().queryId(),
-                definition.everyRow().isEmpty() ? null : Long.valueOf(definition.everyRow()),
-                json.write(definition.defaultChoice()),
-                json.write(definition.trialChoice()),
-                position,
-                definition.version());
+        return new ParameterRow(definition.name(), json.write(kept(definition)), position, definition.version());
+    }
+
+    /** As it is kept: its name and version stand in columns of their own. */
+    private static ParameterDefinition kept(ParameterDefinition definition) {
+        return definition.withVersion(0);
     }
 }

@@ -2,8 +2,6 @@ package plainsieve.server.project;
 
 import java.util.List;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.files.ChoiceEntry;
 import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectFile.ColumnEntry;
@@ -24,26 +22,55 @@ final class ProjectEntries {
                 definition.name(),
                 definition.label(),
                 definition.hint(),
+                definition.group(),
                 definition.type(),
                 definition.many(),
+                unless("itself", definition.covers()),
                 definition.blankRule(),
                 definition.blankWords(),
                 definition.unit(),
                 list(definition.list()),
-                "",
+                unless("keep", definition.whenGone()),
+                unless("leave-out", definition.allRule()),
                 definition.everyRow().isEmpty() ? null : Long.valueOf(definition.everyRow()),
-                choice(definition.defaultChoice()),
+                definition.least(),
+                definition.most(),
+                definition.rangeEnd(),
+                definition.formula(),
+                definition.formerNames(),
+                start(definition.start()),
                 choice(definition.trialChoice()));
     }
 
-    private static ParameterEntry.ListEntry list(ListDefinition list) {
-        return switch (list.kind()) {
-            case "query" -> new ParameterEntry.ListEntry(List.of(), list.queryId());
-            case "typed" ->
-                new ParameterEntry.ListEntry(
-                        list.values().stream().map(ProjectEntries::listed).toList(), "");
-            default -> null;
+    private static String unless(String usual, String word) {
+        return word.equals(usual) ? "" : word;
+    }
+
+    private static JsonNode start(DefaultDefinition start) {
+        return switch (start.kind()) {
+            case "formula" -> JsonNodeFactory.instance.objectNode().put("formula", start.formula());
+            case "query" -> JsonNodeFactory.instance.objectNode().put("query", start.queryId());
+            default -> choice(start.choice());
         };
+    }
+
+    private static ParameterEntry.ListEntry list(ListDefinition list) {
+        if (list.kind().equals("any")) {
+            return null;
+        }
+        return new ParameterEntry.ListEntry(
+                list.kind().equals("typed")
+                        ? list.values().stream().map(ProjectEntries::listed).toList()
+                        : List.of(),
+                list.kind().equals("query") ? list.queryId() : "",
+                list.column().column().isEmpty() ? null : column(list.column()),
+                list.counts(),
+                list.keptSeconds() == ListDefinition.KEPT_SECONDS ? null : list.keptSeconds());
+    }
+
+    private static ParameterEntry.ColumnPlaceEntry column(ListDefinition.ColumnPlace place) {
+        return new ParameterEntry.ColumnPlaceEntry(
+                place.sourceId(), place.schema(), place.table(), place.column(), place.label(), place.except());
     }
 
     private static JsonNode listed(ListedValue value) {
@@ -59,50 +86,67 @@ final class ProjectEntries {
     }
 
     static ParameterDefinition definition(ParameterEntry entry, int version) {
-        if (entry.toParameter().sendEach()) {
-            throw new ProblemException(Problem.of(
-                            "send-each-not-kept",
-                            ":%s sends each value when all are chosen; the bench cannot keep that yet."
-                                    .formatted(entry.name()),
-                            "Take “all: send-each” out of the file.")
-                    .about(entry.name()));
-        }
         return new ParameterDefinition(
                 entry.name(),
-                entry.label().isEmpty() ? entry.name() : entry.label(),
+                entry.label(),
                 entry.hint(),
+                entry.group(),
+                entry.unit(),
                 entry.type(),
                 entry.many(),
+                entry.covers(),
                 entry.blank(),
                 entry.blankWords(),
-                entry.unit(),
-                list(entry.list()),
+                entry.all(),
                 entry.everyRow() == null ? "" : entry.everyRow().toString(),
-                choice(entry.defaultText()),
-                choice(entry.trial() == null ? ChoiceText.blank() : ChoiceEntry.read(entry.trial())),
+                entry.least(),
+                entry.most(),
+                entry.rangeEnd(),
+                entry.formula(),
+                list(entry.list()),
+                entry.whenGone(),
+                start(entry),
+                ChoiceBody.of(entry.trial() == null ? ChoiceText.blank() : ChoiceEntry.read(entry.trial())),
+                entry.formerNames(),
                 version);
+    }
+
+    private static DefaultDefinition start(ParameterEntry entry) {
+        String kind = !entry.defaultFormula().isEmpty()
+                ? "formula"
+                : entry.defaultQuery().isEmpty() ? "choice" : "query";
+        return new DefaultDefinition(
+                kind, ChoiceBody.of(entry.defaultText()), entry.defaultFormula(), entry.defaultQuery());
     }
 
     private static ListDefinition list(ParameterEntry.ListEntry list) {
         if (list == null) {
             return ListDefinition.any();
         }
-        if (!list.query().isEmpty()) {
-            return ListDefinition.ofQuery(list.query());
-        }
-        List<ListedValue> values = list.values().stream()
+        int kept = list.keptSeconds() == null ? ListDefinition.KEPT_SECONDS : list.keptSeconds();
+        ListDefinition.ColumnPlace place = list.column() == null
+                ? ListDefinition.ColumnPlace.NONE
+                : new ListDefinition.ColumnPlace(
+                        list.column().source(),
+                        list.column().schema(),
+                        list.column().table(),
+                        list.column().column(),
+                        list.column().label(),
+                        list.column().except());
+        String kind = !list.query().isEmpty()
+                ? "query"
+                : list.values().isEmpty() && list.column() != null ? "column" : "typed";
+        return new ListDefinition(kind, typedValues(list), list.query(), place, list.counts(), kept);
+    }
+
+    private static List<ListedValue> typedValues(ParameterEntry.ListEntry list) {
+        return list.values().stream()
                 .map(node -> node.isObject()
                         ? new ListedValue(
                                 node.path("value").asString(),
                                 node.path("label").asString(node.path("value").asString()))
-                        : new ListedValue(node.asString(), node.asString()))
+                        : ListedValue.of(node.asString()))
                 .toList();
-        return new ListDefinition("typed", values, "");
-    }
-
-    private static ChoiceBody choice(ChoiceText text) {
-        return new ChoiceBody(
-                text.kind().name().toLowerCase(java.util.Locale.ROOT), text.values(), text.withoutValue());
     }
 
     static ReportEntry entry(Report report) {
@@ -114,7 +158,10 @@ final class ProjectEntries {
                 report.definition().controls().stream()
                         .map(control -> new ControlEntry(control.kind(), control.label(), control.parameters()))
                         .toList(),
-                report.definition().views().stream().map(ProjectEntries::entry).toList());
+                report.definition().views().stream().map(ProjectEntries::entry).toList(),
+                unless("defaults", report.definition().start()),
+                report.definition().onDemand(),
+                report.definition().signed());
     }
 
     private static ViewEntry entry(ReportDefinition.View view) {
@@ -140,7 +187,10 @@ final class ProjectEntries {
                         .map(control ->
                                 new ReportDefinition.Control(control.kind(), control.label(), control.parameters()))
                         .toList(),
-                entry.views().stream().map(ProjectEntries::view).toList());
+                entry.views().stream().map(ProjectEntries::view).toList(),
+                entry.start(),
+                entry.onDemand(),
+                entry.signed());
     }
 
     private static ReportDefinition.View view(ViewEntry entry) {

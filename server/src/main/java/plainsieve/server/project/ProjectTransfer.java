@@ -92,7 +92,7 @@ public class ProjectTransfer {
         ProjectFile file = folder.file();
         file.sources().forEach(this::source);
         file.queries().forEach(query -> query(query, folder.texts()));
-        file.parameters().forEach(this::parameter);
+        parameters(file.parameters());
         file.reports().forEach(this::report);
     }
 
@@ -143,13 +143,21 @@ public class ProjectTransfer {
         }
     }
 
+    /** Parents come first, so that a range or a formula finds what it mentions; then all are there to mention. */
+    private void parameters(List<ParameterEntry> entries) {
+        entries.stream()
+                .filter(entry -> !parameters.all().containsKey(entry.name()))
+                .forEach(entry -> parameters.add(withoutReferences(ProjectEntries.definition(entry, 0))));
+        entries.forEach(this::parameter);
+    }
+
+    private static ParameterDefinition withoutReferences(ParameterDefinition definition) {
+        return definition.withReferences("", "", DefaultDefinition.of(ChoiceBody.blank()));
+    }
+
     private void parameter(ParameterEntry entry) {
-        ParameterDefinition known = parameters.all().get(entry.name());
-        if (known == null) {
-            parameters.add(ProjectEntries.definition(entry, 0));
-        } else {
-            parameters.change(ProjectEntries.definition(entry, known.version()));
-        }
+        ParameterDefinition known = parameters.get(entry.name());
+        parameters.change(ProjectEntries.definition(entry, known.version()));
     }
 
     private void report(ReportEntry entry) {

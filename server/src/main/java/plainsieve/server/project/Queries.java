@@ -97,8 +97,13 @@ public class Queries {
 
     /** A text read by the rules of the query's source. Throws {@link ProblemException} when it cannot be read. */
     public PreparedQuery prepare(QueryRow query, String text) {
-        String kind = sources.find(query.sourceId())
-                .orElseThrow(() -> new NotFound("source", query.sourceId(), List.of()))
+        return prepare(query.sourceId(), text);
+    }
+
+    /** A text read by the rules of a source. Throws {@link ProblemException} when it cannot be read. */
+    public PreparedQuery prepare(String sourceId, String text) {
+        String kind = sources.find(sourceId)
+                .orElseThrow(() -> new NotFound("source", sourceId, List.of()))
                 .kind();
         String dialect =
                 SourceSettings.Kind.valueOf(kind.toUpperCase(Locale.ROOT)).dialect();

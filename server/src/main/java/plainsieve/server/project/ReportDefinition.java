@@ -2,17 +2,34 @@ package plainsieve.server.project;
 
 import java.util.List;
 
-/** What stands on a report: its controls and its views. */
-public record ReportDefinition(List<Control> controls, List<View> views) {
+/**
+ * What stands on a report: its controls and its views, and how it starts.
+ *
+ * @param start defaults: runs with them; empty: waits until rows are asked for; question: something must be chosen first
+ * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
+ * @param signed parameters whose choice comes from a signed link and from nowhere else
+ */
+public record ReportDefinition(
+        List<Control> controls, List<View> views, String start, boolean onDemand, List<String> signed) {
     public ReportDefinition {
         controls = List.copyOf(controls);
         views = List.copyOf(views);
+        start = start == null || start.isEmpty() ? "defaults" : start;
+        signed = signed == null ? List.of() : List.copyOf(signed);
+    }
+
+    public static ReportDefinition of(List<Control> controls, List<View> views) {
+        return new ReportDefinition(controls, views, "defaults", false, List.of());
+    }
+
+    ReportDefinition with(List<Control> newControls, List<View> newViews, List<String> newSigned) {
+        return new ReportDefinition(newControls, newViews, start, onDemand, newSigned);
     }
 
     /**
      * An input for one parameter, or for two that make a range.
      *
-     * @param kind slicer, dropdown, dates, number, or rows
+     * @param kind slicer, dropdown, search, dates, numbers, text, switch, or rows; any other shows what suits the parameter
      * @param parameters from and to for dates; one for all others
      */
     public record Control(String kind, String label, List<String> parameters) {

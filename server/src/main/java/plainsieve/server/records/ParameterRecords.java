@@ -24,24 +24,24 @@ public interface ParameterRecords {
     int nextPosition();
 
     @Insert("""
-            insert into parameter (name, label, hint, type, many, blank_rule, blank_words, unit, list_kind, list_values,
-              list_query_id, every_row, default_choice, trial_choice, position, version)
-            values (#{name}, #{label}, #{hint}, #{type}, #{many}, #{blankRule}, #{blankWords}, #{unit}, #{listKind},
-              #{listValues}, #{listQueryId}, #{everyRow}, #{defaultChoice}, #{trialChoice}, #{position}, #{version})
+            insert into parameter (name, definition, position, version)
+            values (#{name}, #{definition}, #{position}, #{version})
             """)
     void add(ParameterRow row);
 
     @Update("""
-            update parameter set label = #{label}, hint = #{hint}, type = #{type}, many = #{many},
-              blank_rule = #{blankRule}, blank_words = #{blankWords}, unit = #{unit}, list_kind = #{listKind},
-              list_values = #{listValues}, list_query_id = #{listQueryId}, every_row = #{everyRow},
-              default_choice = #{defaultChoice}, trial_choice = #{trialChoice}, version = version + 1
+            update parameter set definition = #{definition}, version = version + 1
             where name = #{name} and version = #{version}
             """)
     int change(ParameterRow row);
 
-    @Update("update parameter set name = #{to}, version = version + 1 where name = #{from}")
-    void rename(@Param("from") String from, @Param("to") String to);
+    @Update("update parameter set position = #{position} where name = #{name}")
+    void move(@Param("name") String name, @Param("position") int position);
+
+    @Update("""
+            update parameter set name = #{to}, definition = #{definition}, version = version + 1 where name = #{from}
+            """)
+    void rename(@Param("from") String from, @Param("to") String to, @Param("definition") String definition);
 
     @Delete("delete from parameter where name = #{name}")
     int remove(String name);

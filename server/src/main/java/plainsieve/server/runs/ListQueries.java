@@ -1,15 +1,31 @@
 package plainsieve.server.runs;
 
+import java.time.Clock;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.ListText;
+import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
+import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ListedValue;
+import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.SentRow;
@@ -19,65 +35,186 @@ import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 
-/** Asks a source for the values of a list. A list is a query of its own, so choosing from it never narrows it. */
+/** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
 @Service
 class ListQueries {
-    private static final long MOST_VALUES = 10_000;
+    /** The most values of a list that are kept here; a longer list is searched at its source. */
+    static final int MOST_VALUES = 10_000;
 
     private final Queries queries;
+    private final Parameters parameters;
     private final SourceRegistry sources;
     private final SentLog log;
+    private final Clock clock;
     private final Settings settings;
 
-    ListQueries(Queries queries, SourceRegistry sources, SentLog log, Settings settings) {
+    ListQueries(
+            Queries queries,
+            Parameters parameters,
+            SourceRegistry sources,
+            SentLog log,
+            Clock clock,
+            Settings settings) {
         this.queries = queries;
+        this.parameters = parameters;
         this.sources = sources;
         this.log = log;
+        this.clock = clock;
         this.settings = settings;
     }
 
-    ValueLists.ValueList run(QueryRow query) {
-        Statement statement = queries.prepare(query, query.liveText())
-                .rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), MOST_VALUES);
-        RunOrder order = new RunOrder(
-                UUID.randomUUID().toString(),
-                query,
-                query.liveText(),
-                java.util.Set.of(),
-                Map.of(),
+    /** A list ready to be asked for: where, by what text, and with which choices for its parents. */
+    record Prepared(
+            String sourceId,
+            String queryId,
+            PreparedQuery query,
+            Map<String, Parameter> known,
+            Map<String, Choice> chosen) {
+        /** The statement for the whole list. */
+        Statement whole() {
+            return query.rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
+        }
+    }
+
+    /** @param parents what is chosen for the parameters that the list depends on */
+    Prepared prepare(ParameterDefinition definition, Map<String, ChoiceText> parents) {
+        return definition.list().kind().equals("column")
+                ? ofColumn(definition.list(), definition)
+                : ofQuery(queries.get(definition.list().queryId()), parents);
+    }
+
+    Prepared ofQuery(QueryRow query, Map<String, ChoiceText> parents) {
+        PreparedQuery prepared = queries.prepare(query, query.liveText());
+        Map<String, Parameter> known = new HashMap<>();
+        Map<String, ParameterDefinition> all = parameters.all();
+        prepared.parameterNames().stream()
+                .filter(all::containsKey)
+                .forEach(name -> known.put(name, all.get(name).toParameter(typed(parents.get(name)))));
+        Map<String, ChoiceText> texts = new HashMap<>(parents);
+        texts.keySet().retainAll(known.keySet());
+        return new Prepared(query.sourceId(), query.id(), prepared, known, ChoiceReader.readAll(known, texts));
+    }
+
+    /** Parents were checked when they were chosen; a name, which must be listed, is listed by being chosen. */
+    private static Optional<AllowedValues> typed(ChoiceText text) {
+        return text == null || text.values().isEmpty()
+                ? Optional.empty()
+                : Optional.of(AllowedValues.of(text.values()));
+    }
+
+    private Prepared ofColumn(ListDefinition list, ParameterDefinition definition) {
+        ListDefinition.ColumnPlace place = list.column();
+        boolean text = definition.typeOrRefuse() == Type.TEXT || definition.typeOrRefuse() == Type.NAME;
+        ListText.Column column = new ListText.Column(
+                place.schema(),
+                place.table(),
+                place.column(),
+                place.label(),
+                text,
+                list.counts(),
+                !place.except().isEmpty());
+        PreparedQuery prepared = queries.prepare(
+                place.sourceId(),
+                ListText.of(column, sources.get(place.sourceId()).dialect()));
+        Parameter except = Parameter.of(
+                        ListText.EXCEPT, definition.typeOrRefuse() == Type.NAME ? Type.TEXT : definition.typeOrRefuse())
+                .takingMany();
+        Map<String, Parameter> known = Map.of(except.name(), except);
+        return new Prepared(
+                place.sourceId(),
                 "",
-                Wanted.allRows(),
-                List.of(),
-                RunOrder.Purpose.LIST,
-                MOST_VALUES);
-        SentRow sent = log.begin(order, statement);
+                prepared,
+                known,
+                ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.except()))));
+    }
+
+    KeptList whole(Prepared list) {
+        return run(list, list.whole());
+    }
+
+    /** A page of a list, in the order of its labels. */
+    KeptList page(Prepared list, String labelColumn, String search, int start, int rows) {
+        String text = ListText.page(list.query().query(), list.query().dialect(), labelColumn);
+        Map<String, Parameter> known = new HashMap<>(list.known());
+        Map<String, Choice> chosen = new HashMap<>(list.chosen());
+        Parameter searched = Parameter.of(ListText.SEARCH, Type.TEXT).covering(Covers.CONTAINING);
+        choose(searched, search.isEmpty() ? ChoiceText.blank() : ChoiceText.of(search), known, chosen);
+        choose(Parameter.of(ListText.ROWS, Type.INTEGER), ChoiceText.of(Integer.toString(rows)), known, chosen);
+        choose(Parameter.of(ListText.START, Type.INTEGER), ChoiceText.of(Integer.toString(start)), known, chosen);
+        return run(list, statement(list, text, known, chosen));
+    }
+
+    /** Those of some values that are on a list. */
+    KeptList lookup(Prepared list, String valueColumn, Type type, List<String> values) {
+        String text = ListText.lookup(list.query().query(), list.query().dialect(), valueColumn);
+        Map<String, Parameter> known = new HashMap<>(list.known());
+        Map<String, Choice> chosen = new HashMap<>(list.chosen());
+        choose(Parameter.of(ListText.VALUES, type).takingMany(), ChoiceText.of(values), known, chosen);
+        return run(list, statement(list, text, known, chosen));
+    }
+
+    private static void choose(
+            Parameter parameter, ChoiceText text, Map<String, Parameter> known, Map<String, Choice> chosen) {
+        known.put(parameter.name(), parameter);
+        chosen.putAll(ChoiceReader.readAll(Map.of(parameter.name(), parameter), Map.of(parameter.name(), text)));
+    }
+
+    private Statement statement(Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
+        return queries.prepare(list.sourceId(), text)
+                .rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
+    }
+
+    private KeptList run(Prepared list, Statement statement) {
+        SentRow sent = log.begin(
+                UUID.randomUUID().toString(), list.sourceId(), list.queryId(), RunOrder.Purpose.LIST, statement);
         Values values = new Values();
         try {
-            Answer answer = sources.get(query.sourceId())
+            Answer answer = sources.get(list.sourceId())
                     .run(statement, new RunLimits(settings.longestRun()), new Cancellation(), values);
             log.done(sent, answer);
-            return new ValueLists.ValueList(List.copyOf(values.found), !answer.more());
+            return new KeptList(
+                    values.found,
+                    !answer.more(),
+                    values.name(0),
+                    values.name(values.names.size() > 1 ? 1 : 0),
+                    values.type,
+                    clock.instant());
         } catch (RuntimeException e) {
             log.failed(sent, "failed", e.getMessage(), 0);
             throw e;
         }
     }
 
-    /** The first column has the values, the second, if any, the labels; rows without a value are no choice. */
+    /** The first column has the values, the second the labels, the third the counts; rows without a value are no choice. */
     private static final class Values implements RowReceiver {
         private final List<ListedValue> found = new ArrayList<>();
+        private final List<String> names = new ArrayList<>();
+        private String type = "text";
+
+        String name(int column) {
+            return names.isEmpty() ? "" : names.get(column);
+        }
 
         @Override
         public void columns(List<Column> columns) {
-            // Names and types of a list's columns do not matter.
+            columns.forEach(column -> names.add(column.name()));
+            type = columns.get(0).kind().name().toLowerCase(Locale.ROOT);
         }
 
         @Override
         public void row(Object[] row) {
             if (row[0] != null) {
-                String value = row[0].toString();
-                found.add(new ListedValue(value, row.length > 1 && row[1] != null ? row[1].toString() : value));
+                String value = written(row[0]);
+                String label = row.length > 1 && row[1] != null ? row[1].toString() : value;
+                long count = row.length > 2 && row[2] instanceof Number number
+                        ? number.longValue()
+                        : ListedValue.NOT_COUNTED;
+                found.add(new ListedValue(value, label, count));
             }
+        }
+
+        private static String written(Object value) {
+            return value instanceof java.math.BigDecimal number ? number.toPlainString() : value.toString();
         }
     }
 }

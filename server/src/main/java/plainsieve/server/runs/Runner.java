@@ -8,10 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
-import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
-import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.AddedFilter;
 import plainsieve.core.rewrite.Choices;
@@ -22,8 +20,6 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.server.Settings;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.SentRow;
 import plainsieve.sources.Answer;
@@ -35,25 +31,22 @@ import plainsieve.sources.SourceFailure;
 @Service
 public class Runner {
     private final Queries queries;
-    private final Parameters parameters;
+    private final Choosing choosing;
     private final SourceRegistry sources;
-    private final ValueLists lists;
     private final RunningRuns running;
     private final SentLog log;
     private final Settings settings;
 
     Runner(
             Queries queries,
-            Parameters parameters,
+            Choosing choosing,
             SourceRegistry sources,
-            ValueLists lists,
             RunningRuns running,
             SentLog log,
             Settings settings) {
         this.queries = queries;
-        this.parameters = parameters;
+        this.choosing = choosing;
         this.sources = sources;
-        this.lists = lists;
         this.running = running;
         this.log = log;
         this.settings = settings;
@@ -68,12 +61,17 @@ public class Runner {
     public void run(RunOrder order, RunListener listener) {
         Statement statement = statement(order);
         Cancellation cancellation = running.begin(order.runId());
-        SentRow sent = log.begin(order, statement);
+        SentRow sent =
+                log.begin(order.runId(), order.query().sourceId(), order.query().id(), order.purpose(), statement);
         long start = System.nanoTime();
         try {
             listener.sent(sent.id(), statement);
             Answer answer = sources.get(order.query().sourceId())
-                    .run(statement, new RunLimits(settings.longestRun()), cancellation, listener);
+                    .run(
+                            statement,
+                            new RunLimits(order.isDownload() ? settings.longestDownload() : settings.longestRun()),
+                            cancellation,
+                            listener);
             log.done(sent, answer);
             listener.done(answer);
         } catch (RuntimeException e) {
@@ -88,37 +86,32 @@ public class Runner {
         }
     }
 
+    /** Throws every problem of an order's choices or text, without sending anything. */
+    public void check(RunOrder order) {
+        statement(order);
+    }
+
     private Statement statement(RunOrder order) {
         PreparedQuery prepared = queries.prepare(order.query(), order.text());
-        Map<String, ParameterDefinition> known = parameters.all();
-        List<Problem> problems = new ArrayList<>(strangers(order, known));
-        Map<String, Parameter> used = new LinkedHashMap<>();
-        Map<String, ChoiceText> texts = new LinkedHashMap<>();
-        for (String name : needed(prepared, order)) {
-            ParameterDefinition definition = known.get(name);
-            if (definition != null) {
-                ChoiceText text = order.choices().getOrDefault(name, unmentioned(definition, order));
-                used.put(name, definition.toParameter(allowed(definition, text)));
-                texts.put(name, text);
-            }
-        }
-        PreparedQuery filtered = prepared.with(filters(order, used, texts));
-        Map<String, Choice> chosen = read(used, texts, problems);
-        return filtered.rewrite(new Choices(used, chosen), wanted(order, used, chosen), order.cap());
+        Chosen chosen = choosing.choose(needed(prepared, order), order.asked()).orRefuse();
+        Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
+        Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
+        PreparedQuery filtered = prepared.with(filters(order, used, choices));
+        return filtered.rewrite(new Choices(used, choices), wanted(order, used, choices), order.cap());
     }
 
     /** Gives every added filter a parameter of its own, under a name that nobody else uses. */
-    private static List<AddedFilter> filters(
-            RunOrder order, Map<String, Parameter> used, Map<String, ChoiceText> texts) {
+    private static List<AddedFilter> filters(RunOrder order, Map<String, Parameter> used, Map<String, Choice> choices) {
         List<AddedFilter> filters = new ArrayList<>();
         for (RunOrder.ColumnFilter filter : order.filters()) {
             int number = 1;
             while (used.containsKey("added_" + number)) {
                 number++;
             }
-            String name = "added_" + number;
-            used.put(name, Parameter.of(name, filter.type()).takingMany());
-            texts.put(name, filter.values());
+            Parameter parameter = Parameter.of("added_" + number, filter.type()).takingMany();
+            String name = parameter.name();
+            used.put(name, parameter);
+            choices.putAll(ChoiceReader.readAll(Map.of(name, parameter), Map.of(name, filter.values())));
             filters.add(AddedFilter.anyOf(filter.column(), name));
         }
         return filters;
@@ -130,41 +123,6 @@ public class Runner {
             names.add(order.limitParameter());
         }
         return names;
-    }
-
-    private static ChoiceText unmentioned(ParameterDefinition definition, RunOrder order) {
-        boolean bench = order.purpose().cause().equals("bench");
-        return (bench ? definition.trialChoice() : definition.defaultChoice()).toText();
-    }
-
-    /** A list is only asked for when there is a value to look up in it. */
-    private Optional<AllowedValues> allowed(ParameterDefinition definition, ChoiceText text) {
-        return text.values().isEmpty() ? Optional.empty() : lists.allowed(definition);
-    }
-
-    /** Reads the choices; every problem there is comes out at once. */
-    private static Map<String, Choice> read(
-            Map<String, Parameter> used, Map<String, ChoiceText> texts, List<Problem> problems) {
-        try {
-            Map<String, Choice> chosen = ChoiceReader.readAll(used, texts);
-            if (problems.isEmpty()) {
-                return chosen;
-            }
-        } catch (ProblemException e) {
-            problems.addAll(e.problems());
-        }
-        throw new ProblemException(problems);
-    }
-
-    private static List<Problem> strangers(RunOrder order, Map<String, ParameterDefinition> known) {
-        Map<String, Parameter> choosable = new LinkedHashMap<>();
-        order.mayChoose().stream()
-                .filter(known::containsKey)
-                .forEach(name -> choosable.put(name, known.get(name).toParameter(Optional.empty())));
-        return order.choices().keySet().stream()
-                .filter(name -> !choosable.containsKey(name))
-                .map(name -> ChoiceReader.unknown(name, choosable))
-                .toList();
     }
 
     /** Puts the value of the view's own limit into what is wanted; blank, or the every-row value, leaves no limit. */

@@ -82,17 +82,22 @@ public class SentLog {
     /** A bound value as Sent shows it: many values stand together under one placeholder. */
     public record SentValue(String parameter, int offset, String type, List<String> values) {}
 
-    SentRow begin(RunOrder order, Statement statement) {
+    /**
+     * Writes down that a statement is sent.
+     *
+     * @param queryId the query it was made from; empty when there is none
+     */
+    SentRow begin(String runId, String sourceId, String queryId, RunOrder.Purpose purpose, Statement statement) {
         long id = lastId.incrementAndGet();
         SentRow row = new SentRow(
                 id,
-                order.runId(),
+                runId,
                 clock.instant(),
-                order.query().sourceId(),
-                order.query().id(),
-                order.purpose().reportId(),
-                order.purpose().viewId(),
-                order.purpose().cause(),
+                sourceId,
+                queryId,
+                purpose.reportId(),
+                purpose.viewId(),
+                purpose.cause(),
                 statement.text(),
                 json.write(values(statement)),
                 "running",

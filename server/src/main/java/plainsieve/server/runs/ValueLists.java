@@ -1,56 +1,195 @@
 package plainsieve.server.runs;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.ValueReader;
 import plainsieve.server.project.ListedValue;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Queries;
-import plainsieve.server.records.QueryRow;
 
-/** The values parameters may take: typed lists as they are, lists from queries asked for and kept for a short time. */
+/** The values parameters may take, for whatever is chosen for the parameters their lists depend on. */
 @Service
 public class ValueLists {
-    private static final Duration KEPT = Duration.ofSeconds(30);
+    private static final int PAGE = 100;
 
-    private final ListQueries listQueries;
-    private final Queries queries;
-    private final Cache<ListText, ValueList> kept =
-            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1000).build();
+    private final ListQueries queries;
+    private final KeptLists kept;
+    private final Queries projectQueries;
+    private final Clock clock;
 
-    ValueLists(ListQueries listQueries, Queries queries) {
-        this.listQueries = listQueries;
+    ValueLists(ListQueries queries, KeptLists kept, Queries projectQueries, Clock clock) {
         this.queries = queries;
+        this.kept = kept;
+        this.projectQueries = projectQueries;
+        this.clock = clock;
     }
 
-    /** @param complete whether these are all the values there are; when not, a value that is missing here is no error */
-    public record ValueList(List<ListedValue> values, boolean complete) {}
+    /**
+     * Values of a list.
+     *
+     * @param complete whether these are all the values there are; when not, the list is searched at its source
+     * @param more whether there are more values like these behind the last one
+     * @param askedAt when the source was asked, ISO 8601; empty for a list typed by hand
+     * @param refreshing whether a newer answer is on its way
+     */
+    public record ValueList(
+            List<ListedValue> values, boolean complete, boolean more, String askedAt, boolean refreshing) {}
 
-    /* A list whose query was changed is another list, and must not show the old values. */
-    private record ListText(String queryId, String text) {}
+    private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
 
-    public ValueList of(ParameterDefinition definition) {
+    /** The list, from its start. Of one that is too long to keep, the first page. */
+    public ValueList of(ParameterDefinition definition, Map<String, ChoiceText> parents) {
         return switch (definition.list().kind()) {
-            case "typed" -> new ValueList(definition.list().values(), true);
-            case "query" -> ask(queries.get(definition.list().queryId()));
-            default -> new ValueList(List.of(), false);
+            case "typed" -> new ValueList(definition.list().values(), true, false, "", false);
+            case "any" -> NO_LIST;
+            default -> {
+                KeptLists.Found found = kept.get(queries.prepare(definition, parents), fresh(definition));
+                yield body(found.list(), found.refreshing());
+            }
         };
     }
 
-    private ValueList ask(QueryRow query) {
-        return kept.get(new ListText(query.id(), query.liveText()), key -> listQueries.run(query));
+    /** The list, asked for anew. */
+    public ValueList refreshed(ParameterDefinition definition, Map<String, ChoiceText> parents) {
+        return isAsked(definition)
+                ? body(kept.refreshed(queries.prepare(definition, parents)), false)
+                : of(definition, parents);
     }
 
-    /** The values to check a choice against; nothing when the parameter takes any value or the list is not complete. */
-    Optional<AllowedValues> allowed(ParameterDefinition definition) {
-        ValueList list = of(definition);
-        return list.complete()
-                ? Optional.of(AllowedValues.of(
-                        list.values().stream().map(ListedValue::value).toList()))
-                : Optional.empty();
+    private static ValueList body(KeptList list, boolean refreshing) {
+        List<ListedValue> values = list.complete()
+                ? list.values()
+                : list.values().subList(0, Math.min(PAGE, list.values().size()));
+        return new ValueList(
+                values, list.complete(), !list.complete(), list.askedAt().toString(), refreshing);
+    }
+
+    /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
+    public ValueList search(ParameterDefinition definition, Map<String, ChoiceText> parents, String search, int start) {
+        if (!isAsked(definition)) {
+            return of(definition, parents);
+        }
+        ListQueries.Prepared list = queries.prepare(definition, parents);
+        KeptList whole = kept.get(list, fresh(definition)).list();
+        if (whole.complete()) {
+            return body(whole, false);
+        }
+        KeptList page = queries.page(list, whole.labelColumn(), search, start, PAGE + 1);
+        boolean more = page.values().size() > PAGE;
+        Instant now = clock.instant();
+        return new ValueList(more ? page.values().subList(0, PAGE) : page.values(), false, more, now.toString(), false);
+    }
+
+    /** The listed values among these, with their labels, as they are chosen. */
+    public List<ListedValue> named(
+            ParameterDefinition definition, Map<String, ChoiceText> parents, List<String> values) {
+        if (values.isEmpty()) {
+            return List.of();
+        }
+        if (!isAsked(definition)) {
+            return definition.list().values();
+        }
+        ListQueries.Prepared list = queries.prepare(definition, parents);
+        KeptList whole = kept.get(list, fresh(definition)).list();
+        List<ListedValue> found = new ArrayList<>(among(whole, values));
+        if (!whole.complete() && found.size() < values.size()) {
+            found.addAll(lookup(list, whole, missing(values, found)));
+        }
+        return found;
+    }
+
+    private static List<ListedValue> among(KeptList list, List<String> values) {
+        Set<String> wanted = new HashSet<>(values);
+        return list.values().stream()
+                .filter(item -> wanted.contains(item.value()))
+                .toList();
+    }
+
+    private static List<String> missing(List<String> values, List<ListedValue> found) {
+        Set<String> missing = new LinkedHashSet<>(values);
+        found.forEach(item -> missing.remove(item.value()));
+        return List.copyOf(missing);
+    }
+
+    private List<ListedValue> lookup(ListQueries.Prepared list, KeptList whole, List<String> values) {
+        Type type = Type.ofWord(whole.valueType()).orElse(Type.TEXT);
+        List<String> readable =
+                values.stream().filter(value -> isReadable(type, value)).toList();
+        return readable.isEmpty()
+                ? List.of()
+                : queries.lookup(list, whole.valueColumn(), type, readable).values();
+    }
+
+    private static boolean isReadable(Type type, String value) {
+        try {
+            ValueReader.read(type, value);
+            return true;
+        } catch (ProblemException e) {
+            return false;
+        }
+    }
+
+    /**
+     * The values to check a choice against; nothing when the parameter takes any value. Of a list that is too long to keep,
+     * those of the chosen values that are on it. Nobody is refused for a list that is out of date: it is asked for first.
+     */
+    Optional<AllowedValues> allowed(
+            ParameterDefinition definition, Map<String, ChoiceText> parents, List<String> chosen) {
+        if (definition.list().kind().equals("any")) {
+            return Optional.empty();
+        }
+        if (!isAsked(definition)) {
+            return Optional.of(allowed(definition.list().values()));
+        }
+        ListQueries.Prepared list = queries.prepare(definition, parents);
+        KeptLists.Found found = kept.get(list, fresh(definition));
+        KeptList whole = found.list();
+        if (whole.complete()
+                && among(whole, chosen).size() < new HashSet<>(chosen).size()
+                && whole.askedAt().plusSeconds(1).isBefore(clock.instant())) {
+            whole = kept.refreshed(list);
+        }
+        if (whole.complete()) {
+            return Optional.of(allowed(whole.values()));
+        }
+        return chosen.isEmpty() ? Optional.empty() : Optional.of(allowed(named(definition, parents, chosen)));
+    }
+
+    private static AllowedValues allowed(List<ListedValue> values) {
+        return AllowedValues.of(values.stream().map(ListedValue::value).toList());
+    }
+
+    /** The first value that a default's query gives; blank when it gives none. */
+    ChoiceText defaultOf(ParameterDefinition definition, Map<String, ChoiceText> parents) {
+        ListQueries.Prepared query =
+                queries.ofQuery(projectQueries.get(definition.start().queryId()), parents);
+        List<String> values = kept.get(query, fresh(definition)).list().values().stream()
+                .map(ListedValue::value)
+                .toList();
+        return definition.many()
+                ? ChoiceText.of(values)
+                : ChoiceText.of(values.stream().limit(1).toList());
+    }
+
+    private static boolean isAsked(ParameterDefinition definition) {
+        String kind = definition.list().kind();
+        return kind.equals("query") || kind.equals("column");
+    }
+
+    private static Duration fresh(ParameterDefinition definition) {
+        return Duration.ofSeconds(definition.list().keptSeconds());
     }
 }

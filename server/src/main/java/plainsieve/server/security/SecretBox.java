@@ -12,6 +12,7 @@ import java.security.SecureRandom;
 import java.util.Arrays;
 import java.util.Base64;
 import javax.crypto.Cipher;
+import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
@@ -62,6 +63,17 @@ public final class SecretBox {
                 Arrays.copyOf(bytes, NONCE_BYTES),
                 Arrays.copyOfRange(bytes, NONCE_BYTES, bytes.length));
         return new Secret(new String(text, StandardCharsets.UTF_8));
+    }
+
+    /** Another key for another purpose, which does not betray this one. */
+    public byte[] derivedKey(String purpose) {
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(new SecretKeySpec(key.getEncoded(), "HmacSHA256"));
+            return mac.doFinal(purpose.getBytes(StandardCharsets.UTF_8));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("Every Java has HmacSHA256", e);
+        }
     }
 
     private byte[] run(int mode, byte[] nonce, byte[] input) {

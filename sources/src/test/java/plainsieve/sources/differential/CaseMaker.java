@@ -9,6 +9,7 @@ import java.util.SplittableRandom;
 import java.util.function.Supplier;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Type;
 
@@ -28,8 +29,13 @@ final class CaseMaker {
             Parameter.of("p_n", Type.INTEGER),
             Parameter.of("p_m", Type.INTEGER),
             Parameter.of("p_port_or_none", Type.TEXT).withBlankRule(BlankRule.ROWS_WITHOUT_VALUE),
+            Parameter.of("p_months", Type.DATE).takingMany().covering(Covers.MONTH),
+            Parameter.of("p_month", Type.DATE).covering(Covers.MONTH),
+            Parameter.of("p_part", Type.TEXT).covering(Covers.CONTAINING),
             Parameter.of("added_port", Type.TEXT).takingMany(),
             Parameter.of("added_delay", Type.INTEGER));
+
+    private static final List<String> MONTHS = List.of("2024-02", "2026-03", "2026-02", "1001-01", "1969-12");
 
     private final SplittableRandom random;
     private final String kind;
@@ -76,6 +82,9 @@ final class CaseMaker {
         choices.put("p_n", one(List.of("0", "1", "7", "1000")));
         choices.put("p_m", one(List.of("0", "3", "100")));
         choices.put("p_port_or_none", one(Data.PORTS));
+        choices.put("p_months", many(MONTHS, true));
+        choices.put("p_month", one(MONTHS));
+        choices.put("p_part", one(Data.WORDS));
         choices.put("added_port", many(Data.PORTS, true));
         choices.put("added_delay", ChoiceText.of(pick(List.of("0", "2", "15"))));
         return choices;
@@ -198,7 +207,7 @@ final class CaseMaker {
     private Cond leaf() {
         String like =
                 kind.equals("mariadb") ? "t.note like concat('%', :p_word, '%')" : "t.note like '%' || :p_word || '%'";
-        return switch (random.nextInt(25)) {
+        return switch (random.nextInt(33)) {
             case 0 -> Cond.many("t.port", "p_port", false, Optional.empty(), "t.port = :p_port");
             case 1 -> Cond.many("t.port", "p_port", false, Optional.empty(), "t.port in (:p_port)");
             case 2 -> Cond.many("t.port", "p_port", true, Optional.empty(), "t.port not in (:p_port)");
@@ -230,6 +239,13 @@ final class CaseMaker {
             case 22 ->
                 new Cond.Exists(
                         random.nextBoolean(), "t.id", maybe(() -> Cond.one("s.n", ">", "p_low", "s.n > :p_low")));
+            case 25 -> Cond.months("t.moment", "p_months", false, "t.moment in (:p_months)");
+            case 26 -> Cond.months("t.day", "p_months", true, "t.day <> :p_months");
+            case 27 -> Cond.months("t.moment", "p_month", false, "t.moment = :p_month");
+            case 28 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment <= :p_month");
+            case 29 -> Cond.afterMonth("t.day", "p_month", true, "t.day > :p_month");
+            case 30 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment between '1000-01-01' and :p_month");
+            case 31 -> Cond.contains("t.note", "p_part", "t.note = :p_part");
             default -> Cond.fixed("t.delay > 5", row -> Cond.compared(row.get("t.delay"), "5", ">"));
         };
     }

@@ -163,6 +163,37 @@ interface Cond {
         });
     }
 
+    /** A membership in months, worked out from the year and the month alone. */
+    static Cond months(String column, String parameter, boolean negated, String text) {
+        return new Leaf(text, (row, env) -> {
+            if (env.blank(parameter)) {
+                return Optional.empty();
+            }
+            Object value = row.get(column);
+            if (value == null) {
+                return Optional.of(env.withoutValue(parameter) ? Truth.of(!negated) : Truth.UNKNOWN);
+            }
+            boolean in = env.values(parameter).stream().anyMatch(value.toString()::startsWith);
+            return Optional.of(Truth.of(in != negated));
+        });
+    }
+
+    /** Later than a whole month, or not later than its last moment. */
+    static Cond afterMonth(String column, String parameter, boolean after, String text) {
+        return new Leaf(text, (row, env) -> {
+            boolean range = text.contains("between");
+            if (env.blank(parameter)) {
+                return range ? Optional.of(row.get(column) == null ? Truth.UNKNOWN : Truth.TRUE) : Optional.empty();
+            }
+            if (row.get(column) == null) {
+                return Optional.of(Truth.UNKNOWN);
+            }
+            String month =
+                    row.get(column).toString().substring(0, env.one(parameter).length());
+            return Optional.of(Truth.of(month.compareTo(env.one(parameter)) > 0 == after));
+        });
+    }
+
     static Cond between(String column, String low, String high, boolean negated, String text) {
         return new Leaf(text, (row, env) -> {
             List<Truth> parts = new ArrayList<>();

@@ -1,0 +1,72 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Tokens;
+
+/** Plain SQL, with parameters, that asks for the values of a list or for a part of them. */
+public final class ListText {
+    /** The parameters of these texts. No project has them: {@code listed_} names are kept for this. */
+    public static final String SEARCH = "listed_search";
+
+    public static final String VALUES = "listed_values";
+    public static final String EXCEPT = "listed_except";
+    public static final String ROWS = "listed_rows";
+    public static final String START = "listed_start";
+
+    private ListText() {}
+
+    /**
+     * A column that has the values of a list.
+     *
+     * @param schema empty where the database has none, or finds the table by itself
+     * @param label a column with what viewers read; empty when it is the value itself
+     * @param text whether the column holds texts, of which an empty one is no value
+     * @param counts whether rows are counted for each value
+     * @param except whether {@link #EXCEPT} names values to leave out
+     */
+    public record Column(
+            String schema, String table, String column, String label, boolean text, boolean counts, boolean except) {}
+
+    /** {@code select "name" from "ports" where "name" is not null and "name" <> '' group by "name" order by "name"}. */
+    public static String of(Column list, Dialect dialect) {
+        String value = dialect.quoteName(list.column());
+        String table = Stream.of(list.schema(), list.table())
+                .filter(name -> !name.isEmpty())
+                .map(dialect::quoteName)
+                .collect(Collectors.joining("."));
+        List<String> columns = new ArrayList<>(List.of(value));
+        if (!list.label().isEmpty()) {
+            columns.add(dialect.quoteName(list.label()));
+        }
+        String keys = String.join(", ", columns);
+        String counted = list.counts() ? (list.label().isEmpty() ? ", " + value : "") + ", count(*)" : "";
+        return "select " + keys + counted + "\nfrom " + table + "\nwhere " + value + " is not null"
+                + (list.text() ? " and " + value + " <> ''" : "")
+                + (list.except() ? " and " + value + " not in (:" + EXCEPT + ")" : "")
+                + "\ngroup by " + keys + "\norder by " + columns.get(columns.size() - 1);
+    }
+
+    /** A page of a list in the order of its labels: only those that contain {@link #SEARCH}, when that is chosen. */
+    public static String page(ParsedQuery list, Dialect dialect, String label) {
+        String column = dialect.asText("listed." + dialect.quoteName(label));
+        return around(list) + "\nwhere lower(" + column + ") = lower(:" + SEARCH + ")\norder by listed."
+                + dialect.quoteName(label) + "\nlimit :" + ROWS + " offset :" + START;
+    }
+
+    /** Those values of a list that are among {@link #VALUES}. */
+    public static String lookup(ParsedQuery list, Dialect dialect, String value) {
+        return around(list) + "\nwhere listed." + dialect.quoteName(value) + " in (:" + VALUES + ")";
+    }
+
+    private static String around(ParsedQuery list) {
+        Tokens tokens = list.tokens();
+        int start = tokens.start(list.top().span().from());
+        int end = tokens.end(list.top().span().to() - 1);
+        return "select * from (\n" + list.text().substring(start, end) + "\n) as listed";
+    }
+}

@@ -1,0 +1,86 @@
+package plainsieve.server.downloads;
+
+import java.io.BufferedWriter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import plainsieve.sources.Column;
+
+/**
+ * CSV by RFC 4180 in UTF-8. On top, when wanted, the question and the choices in lines that begin with {@code #}, the
+ * comment prefix of the W3C's model for tabular data. A missing value is an empty field, an empty text is {@code ""}.
+ */
+final class CsvRows implements RowWriter {
+    private static final int BUFFER = 1 << 16;
+
+    private final Writer out;
+
+    CsvRows(OutputStream stream, FileHeader header) throws IOException {
+        out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), BUFFER);
+        if (header.above()) {
+            comment(header.title() + ": " + header.question());
+            for (Map.Entry<String, String> choice : header.choices()) {
+                comment(choice.getKey() + ": " + choice.getValue());
+            }
+            comment("as of " + header.asOf());
+        }
+        labels = header;
+    }
+
+    private final FileHeader labels;
+
+    private void comment(String text) throws IOException {
+        out.write("# ");
+        out.write(text.replaceAll("[\\r\\n]+", " "));
+        out.write("\r\n");
+    }
+
+    @Override
+    public void columns(List<Column> columns) throws IOException {
+        row(columns.stream().map(column -> (Object) labels.label(column.name())).toArray());
+    }
+
+    @Override
+    public void row(Object[] values) throws IOException {
+        for (int i = 0; i < values.length; i++) {
+            if (i > 0) {
+                out.write(',');
+            }
+            field(values[i]);
+        }
+        out.write("\r\n");
+    }
+
+    private void field(Object value) throws IOException {
+        if (value == null) {
+            return;
+        }
+        String text = value instanceof BigDecimal number ? number.toPlainString() : value.toString();
+        if (value instanceof String && needsQuotes(text)) {
+            out.write('"');
+            out.write(text.replace("\"", "\"\""));
+            out.write('"');
+        } else {
+            out.write(text);
+        }
+    }
+
+    /** A text that begins with # would read as a comment where it stands first. */
+    private static boolean needsQuotes(String text) {
+        return text.isEmpty()
+                || text.charAt(0) == '#'
+                || text.charAt(0) == ' '
+                || text.charAt(text.length() - 1) == ' '
+                || text.chars().anyMatch(c -> c == ',' || c == '"' || c == '\n' || c == '\r' || c == ';' || c == '\t');
+    }
+
+    @Override
+    public void close() throws IOException {
+        out.flush();
+    }
+}

@@ -1,0 +1,14 @@
+package plainsieve.server.downloads;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.util.List;
+import plainsieve.sources.Column;
+
+/** Writes rows into a file as they come; holds a few of them at most. Closing ends the file, not the stream under it. */
+interface RowWriter extends Closeable {
+    void columns(List<Column> columns) throws IOException;
+
+    /** A value is null, a Boolean, a Long, a BigDecimal, a Double, or text. */
+    void row(Object[] values) throws IOException;
+}

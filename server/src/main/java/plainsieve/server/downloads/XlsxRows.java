@@ -1,0 +1,128 @@
+package plainsieve.server.downloads;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Map;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+import plainsieve.sources.Column;
+
+/**
+ * A workbook whose first sheet has the question and the choices, and whose further sheets have the rows: as many sheets as
+ * it takes, because one holds 1,048,576 rows. Days and moments are dates of the workbook, so they can be worked with.
+ */
+final class XlsxRows implements RowWriter {
+    private static final int MOST_ROWS = 1_048_576;
+    private static final int FLUSH_EVERY = 500;
+    private static final int LONGEST_TEXT = 32_767;
+    private static final int FIRST_YEAR = 1900;
+
+    private final Workbook workbook;
+    private final FileHeader header;
+    private List<Column> columns = List.of();
+    private Worksheet sheet;
+    private int sheets;
+    private int row;
+
+    XlsxRows(OutputStream stream, FileHeader header) {
+        this.workbook = new Workbook(stream, "Plain Sieve", "1.0");
+        this.header = header;
+    }
+
+    @Override
+    public void columns(List<Column> found) throws IOException {
+        columns = found;
+        Worksheet about = workbook.newWorksheet("Question");
+        about.value(0, 0, header.title());
+        about.style(0, 0).bold().set();
+        about.value(1, 0, header.question());
+        int line = 3;
+        for (Map.Entry<String, String> choice : header.choices()) {
+            about.value(line, 0, choice.getKey());
+            about.value(line++, 1, choice.getValue());
+        }
+        about.value(line + 1, 0, "as of");
+        about.value(line + 1, 1, header.asOf());
+        about.finish();
+        nextSheet();
+    }
+
+    private void nextSheet() throws IOException {
+        if (sheet != null) {
+            sheet.finish();
+        }
+        sheets++;
+        sheet = workbook.newWorksheet(sheets == 1 ? "Rows" : "Rows " + sheets);
+        sheet.freezePane(0, 1);
+        for (int i = 0; i < columns.size(); i++) {
+            sheet.inlineString(0, i, header.label(columns.get(i).name()));
+            sheet.style(0, i).bold().set();
+        }
+        row = 1;
+    }
+
+    @Override
+    public void row(Object[] values) throws IOException {
+        if (row == MOST_ROWS) {
+            nextSheet();
+        }
+        for (int i = 0; i < values.length; i++) {
+            cell(i, values[i]);
+        }
+        if (++row % FLUSH_EVERY == 0) {
+            sheet.flush();
+        }
+    }
+
+    private void cell(int column, Object value) {
+        if (value instanceof Number number) {
+            sheet.value(row, column, number);
+        } else if (value instanceof Boolean truth) {
+            sheet.value(row, column, truth);
+        } else if (value != null && !date(column, value.toString())) {
+            String text = value.toString();
+            sheet.inlineString(row, column, text.length() > LONGEST_TEXT ? text.substring(0, LONGEST_TEXT) : text);
+        }
+    }
+
+    /** A workbook knows days from 1900 on; earlier ones, and what is no day, stay text. */
+    private boolean date(int column, String text) {
+        try {
+            switch (columns.get(column).kind()) {
+                case DATE -> {
+                    LocalDate day = LocalDate.parse(text);
+                    return day.getYear() >= FIRST_YEAR
+                            && styled(column, "yyyy-mm-dd", () -> sheet.value(row, column, day));
+                }
+                case DATETIME -> {
+                    LocalDateTime moment = LocalDateTime.parse(text.replace(' ', 'T'));
+                    return moment.getYear() >= FIRST_YEAR
+                            && styled(column, "yyyy-mm-dd hh:mm:ss", () -> sheet.value(row, column, moment));
+                }
+                default -> {
+                    return false;
+                }
+            }
+        } catch (DateTimeException e) {
+            return false;
+        }
+    }
+
+    private boolean styled(int column, String format, Runnable write) {
+        write.run();
+        sheet.style(row, column).format(format).set();
+        return true;
+    }
+
+    @Override
+    public void close() throws IOException {
+        if (sheet != null) {
+            sheet.finish();
+        }
+        workbook.finish();
+    }
+}

@@ -1,0 +1,27 @@
+package plainsieve.server.records;
+
+import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+/** The last answers of lists: one store on disk for everyone. */
+@Mapper
+public interface KeptListRecords {
+    @Select("select * from kept_list where id = #{id}")
+    Optional<KeptListRow> find(String id);
+
+    @Insert("""
+            insert into kept_list (id, list, asked_at, used_at) values (#{id}, #{list}, #{askedAt}, #{usedAt})
+            on conflict (id) do update set list = excluded.list, asked_at = excluded.asked_at, used_at = excluded.used_at
+            """)
+    void keep(KeptListRow row);
+
+    /** Keeps the lists that were used last. */
+    @Delete("""
+            delete from kept_list
+            where id not in (select id from kept_list order by used_at desc limit #{most})
+            """)
+    void prune(int most);
+}

@@ -1,0 +1,251 @@
+package plainsieve.server.runs;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.Range;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+import plainsieve.server.project.ParameterDefinition;
+
+/** One pass over parameters, parents first: each gets its choice, its list, and its check. */
+final class ChoosingRun {
+    private final Map<String, ParameterDefinition> known;
+    private final Dependencies dependencies;
+    private final AskedChoices asked;
+    private final ValueLists lists;
+    private final LocalDate today;
+    private final Map<String, ChoiceText> given = new LinkedHashMap<>();
+    private final Map<String, Parameter> parameters = new LinkedHashMap<>();
+    private final Map<String, Choice> choices = new LinkedHashMap<>();
+    private final Map<String, ChoiceText> texts = new LinkedHashMap<>();
+    private final Map<String, List<String>> dropped = new HashMap<>();
+    private final List<Problem> problems = new ArrayList<>();
+
+    ChoosingRun(
+            Map<String, ParameterDefinition> known,
+            Dependencies dependencies,
+            Map<String, String> formerNames,
+            AskedChoices asked,
+            ValueLists lists,
+            LocalDate today) {
+        this.known = known;
+        this.dependencies = dependencies;
+        this.asked = asked;
+        this.lists = lists;
+        this.today = today;
+        asked.choices().forEach((name, text) -> {
+            String current = formerNames.getOrDefault(name, name);
+            given.putIfAbsent(asked.mayChoose().contains(name) ? name : current, text);
+        });
+    }
+
+    Chosen choose(Set<String> needed) {
+        strangers();
+        Set<String> names = new LinkedHashSet<>();
+        for (String name : needed) {
+            if (known.containsKey(name)) {
+                names.add(name);
+                names.addAll(dependencies.allOf(name));
+            }
+        }
+        names.retainAll(known.keySet());
+        for (String name : dependencies.inOrder(List.copyOf(names))) {
+            chooseOne(known.get(name));
+        }
+        ranges(names);
+        return new Chosen(parameters, choices, texts, dropped, problems);
+    }
+
+    /** Choices for what is no parameter here, and for what a signed link alone may choose. */
+    private void strangers() {
+        Map<String, Parameter> choosable = new LinkedHashMap<>();
+        asked.mayChoose().stream()
+                .filter(name -> known.containsKey(name) && !known.get(name).isComputed())
+                .forEach(name -> choosable.put(name, known.get(name).toParameter(Optional.empty())));
+        for (String name : given.keySet()) {
+            boolean computed = asked.mayChoose().contains(name)
+                    && known.containsKey(name)
+                    && known.get(name).isComputed();
+            if (computed) {
+                problems.add(Problem.of(
+                                "computed",
+                                ":%s is worked out and cannot be chosen.".formatted(name),
+                                "Choose what it is worked out from.")
+                        .about(name));
+            } else if (!choosable.containsKey(name)) {
+                problems.add(ChoiceReader.unknown(name, choosable));
+            } else if (asked.signed().containsKey(name)
+                    && !asked.signed().get(name).equals(given.get(name))) {
+                problems.add(Problem.of(
+                                "fixed-by-link",
+                                "The link fixes what is chosen for :%s.".formatted(name),
+                                "Take the other choice out of the link.")
+                        .about(name));
+            }
+        }
+    }
+
+    private void chooseOne(ParameterDefinition definition) {
+        String name = definition.name();
+        try {
+            if (definition.isComputed()) {
+                computed(definition);
+                return;
+            }
+            ChoiceText text = text(definition);
+            texts.put(name, text);
+            if (asked.signedOnly().contains(name) && !asked.signed().containsKey(name)) {
+                throw new ProblemException(Problem.of(
+                        "signed-link-needed",
+                        "What is chosen for “%s” comes from a signed link.".formatted(definition.label()),
+                        "Open the link that you were given, or ask the report's author for one."));
+            }
+            Parameter parameter = definition.toParameter(allowed(definition, text));
+            text = droppingWhatIsGone(definition, parameter, text);
+            texts.put(name, text);
+            parameters.put(name, parameter);
+            choices.put(name, read(parameter, text));
+            bounds(definition);
+        } catch (ProblemException e) {
+            parameters.putIfAbsent(name, definition.toParameter(Optional.empty()));
+            e.problems().forEach(problem -> problems.add(problem.about(name)));
+        }
+    }
+
+    private void computed(ParameterDefinition definition) {
+        Optional<Value> value = work(definition.formula(), definition);
+        parameters.put(definition.name(), definition.toParameter(Optional.empty()));
+        texts.put(definition.name(), value.map(v -> ChoiceText.of(v.written())).orElseGet(ChoiceText::blank));
+        choices.put(definition.name(), read(parameters.get(definition.name()), texts.get(definition.name())));
+    }
+
+    private Optional<Value> work(String formula, ParameterDefinition definition) {
+        return Formula.read(formula)
+                .value(today, name -> choices.getOrDefault(name, new Choice.Blank()))
+                .map(value -> Formula.as(definition.typeOrRefuse(), value));
+    }
+
+    private ChoiceText text(ParameterDefinition definition) {
+        String name = definition.name();
+        if (asked.signed().containsKey(name)) {
+            return asked.signed().get(name);
+        }
+        if (given.containsKey(name)) {
+            return given.get(name);
+        }
+        return asked.trial() ? definition.trialChoice().toText() : defaultText(definition);
+    }
+
+    private ChoiceText defaultText(ParameterDefinition definition) {
+        return switch (definition.start().kind()) {
+            case "formula" ->
+                work(definition.start().formula(), definition)
+                        .map(value -> ChoiceText.of(value.written()))
+                        .orElseGet(ChoiceText::blank);
+            case "query" -> lists.defaultOf(definition, texts);
+            default -> definition.start().choice().toText();
+        };
+    }
+
+    /** A list is only asked for when there is a value to look up in it, or all of them are meant. */
+    private Optional<AllowedValues> allowed(ParameterDefinition definition, ChoiceText text) {
+        boolean looksUp = !text.values().isEmpty() || text.kind() == ChoiceText.Kind.ALL;
+        return looksUp && definition.hasList() ? lists.allowed(definition, texts, text.values()) : Optional.empty();
+    }
+
+    private ChoiceText droppingWhatIsGone(ParameterDefinition definition, Parameter parameter, ChoiceText text) {
+        if (!definition.whenGone().equals("drop") || parameter.allowed().isEmpty()) {
+            return text;
+        }
+        AllowedValues allowed = parameter.allowed().get();
+        List<String> kept = text.values().stream().filter(allowed::allow).toList();
+        if (kept.size() == text.values().size()) {
+            return text;
+        }
+        dropped.put(
+                definition.name(),
+                text.values().stream().filter(value -> !allowed.allow(value)).toList());
+        return kept.isEmpty() && !text.withoutValue()
+                ? ChoiceText.blank()
+                : new ChoiceText(ChoiceText.Kind.VALUES, kept, text.withoutValue());
+    }
+
+    /** On the bench, a trial without a required value says so when it runs, as for readers. */
+    private static Choice read(Parameter parameter, ChoiceText text) {
+        return ChoiceReader.readAll(Map.of(parameter.name(), parameter), Map.of(parameter.name(), text))
+                .get(parameter.name());
+    }
+
+    private void bounds(ParameterDefinition definition) {
+        Choice choice = choices.get(definition.name());
+        List<Value> values = choice instanceof Choice.One one
+                ? List.of(one.value())
+                : choice instanceof Choice.Many many ? many.values() : List.of();
+        for (Value value : values) {
+            if (isBeyond(definition.least(), value, definition) || isBeyond(value, definition.most(), definition)) {
+                String limits = definition.most().isEmpty()
+                        ? "at least " + definition.least()
+                        : definition.least().isEmpty()
+                                ? "at most " + definition.most()
+                                : "between " + definition.least() + " and " + definition.most();
+                throw new ProblemException(Problem.of(
+                        "out-of-bounds",
+                        "%s is not allowed for :%s.".formatted(value.written(), definition.name()),
+                        "Choose %s.".formatted(limits)));
+            }
+        }
+    }
+
+    private static boolean isBeyond(String least, Value value, ParameterDefinition definition) {
+        return !least.isEmpty()
+                && new Range("a", "b")
+                        .check(Map.of(
+                                "a",
+                                new Choice.One(ValueReader.read(definition.typeOrRefuse(), least)),
+                                "b",
+                                new Choice.One(value)))
+                        .isPresent();
+    }
+
+    private static boolean isBeyond(Value value, String most, ParameterDefinition definition) {
+        return !most.isEmpty()
+                && new Range("a", "b")
+                        .check(Map.of(
+                                "a",
+                                new Choice.One(value),
+                                "b",
+                                new Choice.One(ValueReader.read(definition.typeOrRefuse(), most))))
+                        .isPresent();
+    }
+
+    private void ranges(Set<String> names) {
+        for (String name : names) {
+            String end = known.get(name).rangeEnd();
+            if (!end.isEmpty() && names.contains(end)) {
+                new Range(name, end).check(choices).ifPresent(problems::add);
+            }
+        }
+    }
+
+    /** Whether nothing at all is chosen for a parameter that must have a choice. */
+    static boolean isRequired(ParameterDefinition definition) {
+        return definition.blankRule().equals(BlankRule.NOT_ALLOWED.word());
+    }
+}

@@ -1,0 +1,152 @@
+package plainsieve.server.runs;
+
+import jakarta.annotation.PreDestroy;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.server.project.Json;
+import plainsieve.server.records.KeptListRecords;
+import plainsieve.server.records.KeptListRow;
+
+/**
+ * The last answer of each list, on disk and shared by everyone. A list that is no longer fresh is given at once and asked
+ * for again in the background; the same list asked for twice at the same moment reaches its source once.
+ */
+@Service
+class KeptLists {
+    private static final Logger LOG = LoggerFactory.getLogger(KeptLists.class);
+    private static final int MOST_KEPT = 2_000;
+    private static final int PRUNE_EVERY = 100;
+
+    private final ListQueries queries;
+    private final KeptListRecords records;
+    private final Json json;
+    private final Clock clock;
+    private final Map<String, CompletableFuture<KeptList>> underWay = new ConcurrentHashMap<>();
+    private final Map<String, KeptList> inMemory = new ConcurrentHashMap<>();
+    private final AtomicInteger asked = new AtomicInteger();
+    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "value-lists");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    KeptLists(ListQueries queries, KeptListRecords records, Json json, Clock clock) {
+        this.queries = queries;
+        this.records = records;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** @param refreshing whether the source is being asked again right now */
+    record Found(KeptList list, boolean refreshing) {}
+
+    /** The list, not older than that unless a newer one is already on its way. */
+    Found get(ListQueries.Prepared list, Duration fresh) {
+        String id = id(list);
+        Optional<KeptList> last = last(id);
+        if (last.isEmpty() || fresh.isZero()) {
+            return new Found(join(ask(id, list)), false);
+        }
+        boolean old = last.get().askedAt().plus(fresh).isBefore(clock.instant());
+        if (old) {
+            ask(id, list).exceptionally(problem -> {
+                LOG.warn("A list could not be refreshed; the last one is shown: {}", problem.getMessage());
+                return last.get();
+            });
+        }
+        return new Found(last.get(), old);
+    }
+
+    /** The list as the source gives it now. */
+    KeptList refreshed(ListQueries.Prepared list) {
+        return join(ask(id(list), list));
+    }
+
+    private CompletableFuture<KeptList> ask(String id, ListQueries.Prepared list) {
+        CompletableFuture<KeptList> mine = new CompletableFuture<>();
+        CompletableFuture<KeptList> others = underWay.putIfAbsent(id, mine);
+        if (others != null) {
+            return others;
+        }
+        asking.execute(() -> {
+            try {
+                KeptList answer = queries.whole(list);
+                keep(id, answer);
+                underWay.remove(id);
+                mine.complete(answer);
+            } catch (RuntimeException e) {
+                underWay.remove(id);
+                mine.completeExceptionally(e);
+            }
+        });
+        return mine;
+    }
+
+    private static KeptList join(CompletableFuture<KeptList> answer) {
+        try {
+            return answer.join();
+        } catch (CompletionException e) {
+            throw e.getCause() instanceof RuntimeException cause ? cause : e;
+        }
+    }
+
+    private Optional<KeptList> last(String id) {
+        KeptList known = inMemory.get(id);
+        if (known != null) {
+            return Optional.of(known);
+        }
+        Optional<KeptList> onDisk = records.find(id).map(row -> json.read(row.list(), KeptList.class));
+        onDisk.ifPresent(list -> inMemory.put(id, list));
+        return onDisk;
+    }
+
+    private void keep(String id, KeptList list) {
+        if (inMemory.size() > MOST_KEPT) {
+            inMemory.clear();
+        }
+        inMemory.put(id, list);
+        try {
+            Instant now = clock.instant();
+            records.keep(new KeptListRow(id, json.write(list), now, now));
+            if (asked.incrementAndGet() % PRUNE_EVERY == 0) {
+                records.prune(MOST_KEPT);
+            }
+        } catch (RuntimeException e) {
+            // A full disk must not keep a list from those who are waiting for it.
+            LOG.error("A list could not be kept on disk", e);
+        }
+    }
+
+    private static String id(ListQueries.Prepared list) {
+        Statement statement = list.whole();
+        String all = list.sourceId() + "\n" + statement.text() + "\n" + SentLog.values(statement);
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(hash);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java has SHA-256", e);
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        asking.shutdownNow();
+    }
+}

@@ -1,0 +1,1 @@
+select name from ports order by name
