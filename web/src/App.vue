@@ -1,13 +1,28 @@
 <script setup lang="ts">
+import { onBeforeUnmount, onMounted, provide } from 'vue'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
+import { historyKey, useHistory } from './composables/useHistory'
 
 const route = useRoute()
 const screens = [
   { path: '/reports', name: 'Reports' },
   { path: '/queries', name: 'Queries' },
+  { path: '/parameters', name: 'Parameters' },
   { path: '/sources', name: 'Sources' },
   { path: '/sent', name: 'Sent' },
 ]
+const history = useHistory()
+provide(historyKey, history)
+
+/* Fields and the editor take back what is typed in them; everywhere else the last edit of a parameter goes back. */
+function keys(event: KeyboardEvent): void {
+  const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
+  if (typing || !event.ctrlKey || event.key.toLowerCase() !== 'z') return
+  event.preventDefault()
+  void (event.shiftKey ? history.redo() : history.undo())
+}
+onMounted(() => window.addEventListener('keydown', keys))
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>
@@ -16,6 +31,9 @@ const screens = [
     <nav aria-label="Screens">
       <RouterLink v-for="screen in screens" :key="screen.path" :to="screen.path" active-class="on">{{ screen.name }}</RouterLink>
     </nav>
+    <span class="grow"></span>
+    <button v-if="history.done.value" class="as-link" title="Ctrl Z" :disabled="history.busy.value" @click="history.undo">Undo {{ history.done.value.label }}</button>
+    <button v-if="history.undone.value" class="as-link" title="Ctrl Shift Z" :disabled="history.busy.value" @click="history.redo">Redo {{ history.undone.value.label }}</button>
   </header>
   <RouterView />
 </template>

@@ -23,6 +23,7 @@ export function numberInWords(text: string | number): string {
 }
 
 export const countInWords = (count: number): string => numbers.format(count)
+export const rowsInWords = (count: number): string => `${countInWords(count)} ${count === 1 ? 'row' : 'rows'}`
 export const millisInWords = (millis: number): string => `${numbers.format(millis < 10 ? Math.round(millis * 10) / 10 : Math.round(millis))} ms`
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 

@@ -14,6 +14,7 @@ export const router = createRouter({
     },
     { path: '/queries', component: () => import('./screens/queries/QueriesScreen.vue'), meta: { title: 'Queries' } },
     { path: '/queries/:id', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
+    { path: '/parameters', component: () => import('./screens/parameters/ParametersScreen.vue'), meta: { title: 'Parameters' } },
     { path: '/sources', component: () => import('./screens/sources/SourcesScreen.vue'), meta: { title: 'Sources' } },
     { path: '/sent', component: () => import('./screens/sent/SentScreen.vue'), meta: { title: 'Sent' } },
     { path: '/:rest(.*)', component: () => import('./screens/NothingHere.vue'), meta: { title: 'Nothing here' } },

@@ -45,3 +45,9 @@ async function* lines(response: Response): AsyncGenerator<RunEvent> {
 export function stop(runId: string): void {
   navigator.sendBeacon(`/api/runs/${runId}/stop`)
 }
+
+/* crypto.randomUUID exists only on secure origins; a server reached by its name in a harbour network is none. */
+export function newRunId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16))
+  return Array.from(bytes, byte => byte.toString(16).padStart(2, '0')).join('')
+}

@@ -13,5 +13,8 @@ export function sameChoice(a: Choice | undefined, b: Choice | undefined): boolea
 }
 
 export function defaultsOf(parameters: Parameter[]): Choices {
-  return Object.fromEntries(parameters.map(parameter => [parameter.name, parameter.defaultChoice]))
+  return Object.fromEntries(parameters.map(parameter => [parameter.name, parameter.default.choice]))
 }
+
+/** How many values a choice has, rows without a value counted as one. */
+export const countOf = (choice: Choice): number => choice.values.length + (choice.withoutValue ? 1 : 0)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Choices } from '../api/types'
 import { all, blank, chosen } from './choices'
-import { fromLink, toLink } from './link'
+import { fromLink, isTooLong, toLink } from './link'
 
 describe('choices in a link', () => {
   it.each<[string, Choices, string]>([
@@ -15,6 +15,16 @@ describe('choices in a link', () => {
   ])('writes %s and reads the same again', (_name, choices, link) => {
     expect(toLink(choices).toString()).toBe(link)
     expect(fromLink(new URLSearchParams(link))).toEqual(choices)
+  })
+
+  it('leaves what is kept at the server or signed to those who know it', () => {
+    expect(fromLink(new URLSearchParams('port=A&saved=x&signed=y.z'))).toEqual({ port: chosen(['A']) })
+  })
+
+  it('knows when it is too long', () => {
+    const values = Array.from({ length: 10_000 }, (_, i) => String(i))
+    expect(isTooLong(toLink({ port: chosen(values) }))).toBe(true)
+    expect(isTooLong(toLink({ port: chosen(values.slice(0, 100)) }))).toBe(false)
   })
 
   it('keeps what it does not know, for the server to tell', () => {

@@ -5,9 +5,18 @@ import { all, blank } from './choices'
  * Choices in a link, see docs/links.md:
  *   port=Ardlow&port=Skerrin   these values         vessel=        blank
  *   all=port                   every value          without=port   rows without a value, too
+ *   saved=…                    choices kept at the server           signed=…       choices that nobody can change
  */
 const ALL = 'all'
 const WITHOUT = 'without'
+/** Choices kept at the server, in place of a link that would be too long; and choices that nobody can change. */
+export const SAVED = 'saved'
+export const SIGNED = 'signed'
+const OWN = new Set([ALL, WITHOUT, SAVED, SIGNED])
+
+/** Servers and mail programs cut longer ones off. */
+const LONGEST_LINK = 6000
+export const isTooLong = (link: URLSearchParams): boolean => link.toString().length > LONGEST_LINK
 
 export function toLink(choices: Choices): URLSearchParams {
   const link = new URLSearchParams()
@@ -24,7 +33,7 @@ export function toLink(choices: Choices): URLSearchParams {
 export function fromLink(link: URLSearchParams): Choices {
   const choices: Choices = {}
   for (const name of new Set(link.keys())) {
-    if (name !== ALL && name !== WITHOUT) choices[name] = written(link.getAll(name))
+    if (!OWN.has(name)) choices[name] = written(link.getAll(name))
   }
   link.getAll(ALL).forEach(name => (choices[name] = all()))
   for (const name of link.getAll(WITHOUT)) {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Choice } from '../api/types'
-import { newParameter } from '../screens/bench/useParameters'
+import { newParameter } from '../parameters/newParameter'
 import { all, blank, chosen } from './choices'
-import { choiceInWords, sentenceParts } from './words'
+import { choiceInWords } from './words'
 
 const port = { ...newParameter('port'), many: true }
 const delay = { ...newParameter('min_delay'), type: 'integer', unit: 'min' }
@@ -21,23 +21,15 @@ describe('a choice in words', () => {
     [delay, chosen(['soon']), 'soon min'],
     [rows, chosen(['0']), 'every row'],
     [day, chosen(['2026-02-30']), '2026-02-30'],
+    [{ ...day, covers: 'quarter' }, chosen(['2026-04-01']), 'Q2 2026'],
+    [{ ...day, covers: 'year' }, chosen(['2026']), '2026'],
+    [{ ...newParameter('note'), covers: 'containing' }, chosen(['fog']), 'containing fog'],
+    [{ ...newParameter('open'), type: 'boolean' }, chosen(['false']), 'no'],
   ])('%# reads well', (parameter, choice, words) => {
     expect(choiceInWords(parameter, choice, [])).toBe(words)
   })
 
   it('shows the label of a listed value', () => {
-    expect(choiceInWords(port, chosen(['1']), [{ value: '1', label: 'Ardlow' }])).toBe('Ardlow')
-  })
-})
-
-describe('a question line', () => {
-  it('is cut at its marks', () => {
-    expect(sentenceParts('From {port} on {day}.')).toEqual([
-      { text: 'From ' }, { text: '{port}', parameter: 'port' }, { text: ' on ' }, { text: '{day}', parameter: 'day' }, { text: '.' },
-    ])
-  })
-
-  it('leaves braces that name nothing alone', () => {
-    expect(sentenceParts('a {b c} d')).toEqual([{ text: 'a {b c} d' }])
+    expect(choiceInWords(port, chosen(['1']), [{ value: '1', label: 'Ardlow', count: -1 }])).toBe('Ardlow')
   })
 })

@@ -1,5 +1,6 @@
 import type { Choice, ListedValue, Parameter } from '../api/types'
-import { dateInWords, numberInWords } from '../formats'
+import { numberInWords } from '../formats'
+import { periodInWords } from './periods'
 
 const MOST_NAMED = 3
 
@@ -11,9 +12,11 @@ export function choiceInWords(parameter: Parameter, choice: Choice, list: Listed
   const labels = new Map(list.map(item => [item.value, item.label]))
   const words = choice.values.map(value => labels.get(value) ?? valueInWords(parameter, value))
   if (choice.withoutValue) words.push('no value')
-  const named = several(words)
+  const named = (COVERED[parameter.covers] ?? '') + several(words)
   return parameter.unit ? `${named} ${parameter.unit}` : named
 }
+
+const COVERED: Record<string, string> = { containing: 'containing ', starting: 'starting with ', ending: 'ending with ' }
 
 function several(words: string[]): string {
   if (words.length <= MOST_NAMED) return words.join(', ')
@@ -23,24 +26,13 @@ function several(words: string[]): string {
 function valueInWords(parameter: Parameter, value: string): string {
   switch (parameter.type) {
     case 'date':
-      return dateInWords(value)
+      return periodInWords(parameter.covers, value)
+    case 'boolean':
+      return value === 'true' ? 'yes' : value === 'false' ? 'no' : value
     case 'integer':
     case 'decimal':
       return numberInWords(value)
     default:
       return value
   }
-}
-
-export interface SentencePart {
-  text: string
-  parameter?: string
-}
-
-/** Cuts a question line into plain text and marks: `from {port} on` gives "from ", the mark of port, " on". */
-export function sentenceParts(question: string): SentencePart[] {
-  return question
-    .split(/(\{[A-Za-z][A-Za-z0-9_]*\})/)
-    .filter(part => part !== '')
-    .map(part => (part.startsWith('{') ? { text: part, parameter: part.slice(1, -1) } : { text: part }))
 }

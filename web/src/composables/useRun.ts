@@ -1,6 +1,6 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import { run as send, stop as stopAtDatabase, type Answer } from '../api/runs'
+import { newRunId, run as send, stop as stopAtDatabase, type Answer } from '../api/runs'
 
 /** How a run stands. While one runs or after one failed, the last answer may still be shown. */
 export type RunState =
@@ -35,7 +35,7 @@ export function useRun(): UseRun {
 
   async function start(path: string, body: object): Promise<void> {
     cancelCurrent()
-    const mine = (current = { id: newId(), abort: new AbortController() })
+    const mine = (current = { id: newRunId(), abort: new AbortController() })
     const last = lastAnswer(state.value)
     state.value = { status: 'running', since: Date.now(), last }
     try {
@@ -57,10 +57,4 @@ export function useRun(): UseRun {
 
   onScopeDispose(cancelCurrent)
   return { state, start, stop }
-}
-
-/* crypto.randomUUID exists only on secure origins; a server reached by its name in a harbour network is none. */
-function newId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16))
-  return Array.from(bytes, byte => byte.toString(16).padStart(2, '0')).join('')
 }

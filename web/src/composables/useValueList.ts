@@ -1,16 +1,78 @@
-import { toValue, type MaybeRefOrGetter } from 'vue'
-import { get } from '../api/client'
-import type { Parameter, ValueList } from '../api/types'
-import { useLoaded } from './useLoaded'
+import { computed, inject, onScopeDispose, shallowRef, toValue, watch, type MaybeRefOrGetter, type ShallowRef } from 'vue'
+import { asFailure, post, type Failure } from '../api/client'
+import type { Choices, ListedValue, Parameter, ValueList } from '../api/types'
+import { choosingKey } from './useChoosing'
 
-const NO_LIST: ValueList = { values: [], complete: false }
+const NO_LIST: ValueList = { values: [], complete: false, more: false, askedAt: '', refreshing: false }
+const ASK_AGAIN_AFTER = 700
+const MOST_ASKED_AGAIN = 20
 
-/** The values a parameter may take. Parameters that take any value have none, and nothing is asked for. */
-export function useValueList(parameter: MaybeRefOrGetter<Parameter>) {
-  return useLoaded<ValueList>(signal => {
-    const { list, name } = toValue(parameter)
-    return list.kind === 'any' ? Promise.resolve(NO_LIST) : get<ValueList>(`/api/parameters/${name}/values`, signal)
-  })
+/** A list as a control shows it. While it loads, or when it could not be loaded, the last one is still there. */
+export type ListState =
+  | { status: 'loading'; list: ValueList }
+  | { status: 'ready'; list: ValueList }
+  | { status: 'failed'; list: ValueList; failure: Failure }
+
+export interface UsedValueList {
+  state: ShallowRef<ListState>
+  /** Asks for the list again; with refresh, the source is asked even if the last answer is fresh. */
+  reload: (refresh?: boolean) => Promise<void>
+  /** A page of a list that is too long to be here: those values whose label contains the text. */
+  search: (text: string, start: number) => Promise<ValueList>
+  /** The listed ones among these values, with their labels. */
+  named: (values: string[]) => Promise<ListedValue[]>
 }
 
-export type UsedValueList = ReturnType<typeof useValueList>
+/** The values a parameter may take, for what is chosen for those its list depends on. */
+export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueList {
+  const choosing = inject(choosingKey, undefined)
+  const state = shallowRef<ListState>({ status: 'loading', list: NO_LIST })
+  let current: symbol | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let askedAgain = 0
+
+  const parents = computed<Choices>(() => {
+    const all = choosing?.choices.value ?? {}
+    const needed = choosing?.needs.value[toValue(parameter).name] ?? []
+    return Object.fromEntries(needed.flatMap(name => (all[name] ? [[name, all[name]]] : [])))
+  })
+
+  const body = (more: object): object => ({
+    choices: parents.value, reportId: choosing?.reportId ?? '', signed: choosing?.signed.value ?? '', trial: choosing?.trial ?? false, ...more,
+  })
+  const ask = (more: object) => post<ValueList>(`/api/parameters/${toValue(parameter).name}/values`, body(more))
+
+  async function reload(refresh = false): Promise<void> {
+    clearTimeout(timer)
+    const mine = (current = Symbol('list'))
+    const last = state.value.list
+    if (toValue(parameter).list.kind === 'any') {
+      state.value = { status: 'ready', list: NO_LIST }
+      return
+    }
+    state.value = { status: 'loading', list: last }
+    try {
+      const list = await ask({ search: '', start: 0, refresh })
+      if (mine !== current) return
+      state.value = { status: 'ready', list }
+      if (list.refreshing && askedAgain++ < MOST_ASKED_AGAIN) timer = setTimeout(() => void reload(), ASK_AGAIN_AFTER)
+      else askedAgain = 0
+    } catch (error) {
+      if (mine === current) state.value = { status: 'failed', list: last, failure: asFailure(error) }
+    }
+  }
+
+  const search = (text: string, start: number) => ask({ search: text, start, refresh: false })
+  const named = (values: string[]) => {
+    const { name } = toValue(parameter)
+    const choices = { ...parents.value, [name]: { kind: 'values', values, withoutValue: false } }
+    return post<ListedValue[]>(`/api/parameters/${name}/named`, { ...body({}), choices })
+  }
+
+  watch(() => JSON.stringify([toValue(parameter).name, toValue(parameter).list, parents.value]), () => void reload(), { immediate: true })
+  onScopeDispose(() => {
+    current = undefined
+    clearTimeout(timer)
+  })
+  return { state, reload, search, named }
+}

@@ -1,39 +1,53 @@
 <script setup lang="ts">
 /* The control for one parameter: the kind that was asked for, or the one that suits it, with its hint and error line. */
-import { computed, watch } from 'vue'
+import { computed } from 'vue'
 import type { Choice, Parameter } from '../api/types'
 import { useValueList } from '../composables/useValueList'
+import { timeInWords } from '../formats'
+import DateControl from './DateControl.vue'
 import DropdownControl from './DropdownControl.vue'
+import LinesControl from './LinesControl.vue'
+import PeriodControl from './PeriodControl.vue'
 import RowsControl from './RowsControl.vue'
 import SwitchControl from './SwitchControl.vue'
 import TextControl from './TextControl.vue'
 import ValuePicker from './ValuePicker.vue'
 
-const props = defineProps<{ parameter: Parameter; modelValue: Choice; kind?: string; problem?: string }>()
+const props = defineProps<{ parameter: Parameter; modelValue: Choice; kind?: string; problem?: string; fixed?: boolean; reason?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [choice: Choice] }>()
 
-const { state, reload } = useValueList(() => props.parameter)
-watch(() => props.parameter.list, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && void reload())
+const source = useValueList(() => props.parameter)
+const { state, reload } = source
+const list = computed(() => state.value.list.values)
+const PERIODS = ['week', 'month', 'quarter', 'year']
 
-const list = computed(() => (state.value.status === 'ready' ? state.value.data.values : []))
-const hasList = computed(() => props.parameter.list.kind !== 'any')
 const control = computed(() => {
-  if (props.kind === 'rows' || (!props.kind && props.parameter.everyRow !== '')) return RowsControl
-  if (hasList.value) return props.kind === 'slicer' ? ValuePicker : DropdownControl
-  return props.parameter.type === 'boolean' ? SwitchControl : TextControl
+  const { parameter, kind } = props
+  if (parameter.list.kind !== 'any') return kind === 'slicer' || kind === 'search' ? ValuePicker : DropdownControl
+  if (parameter.many) return LinesControl
+  if (kind === 'rows' || parameter.everyRow !== '') return RowsControl
+  if (parameter.type === 'boolean') return SwitchControl
+  if (PERIODS.includes(parameter.covers)) return PeriodControl
+  return parameter.type === 'date' ? DateControl : TextControl
 })
+const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords(state.value.list.askedAt)}` : ''))
 </script>
 
 <template>
   <div>
-    <component
-      :is="control" :parameter="parameter" :model-value="modelValue" :list="list" :loading="state.status === 'loading'" :problem="problem"
-      @update:model-value="emit('update:modelValue', $event)" />
+    <fieldset :disabled="fixed || !!reason" class="plain-set">
+      <component
+        :is="control" :parameter="parameter" :model-value="modelValue" :list="list" :source="source" :loading="state.status === 'loading'" :problem="problem"
+        @update:model-value="emit('update:modelValue', $event)" />
+    </fieldset>
     <div v-if="state.status === 'failed'" class="bad-line" role="alert">
-      The list could not be loaded: {{ state.failure.message }} <button class="as-link" type="button" @click="reload">Try again</button>
+      The list could not be loaded: {{ state.failure.message }} {{ list.length ? `Shown is the ${age}.` : '' }} <button class="as-link" type="button" @click="reload()">Try again</button>
     </div>
     <div v-if="problem" class="bad-line" role="alert">{{ problem }}</div>
+    <div v-else-if="fixed" class="small soft">fixed by this link</div>
+    <div v-else-if="reason" class="small soft">{{ reason }}</div>
     <div v-else-if="parameter.hint" class="small soft">{{ parameter.hint }}</div>
+    <div v-if="state.list.refreshing" class="small soft" role="status">{{ age }}, a newer one is on its way</div>
   </div>
 </template>
 

@@ -1,16 +1,25 @@
 <script setup lang="ts">
 /* A closed list that says what is chosen; opens a picker. */
 import { BDropdown } from 'bootstrap-vue-next'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { choiceInWords } from '../choices/words'
 import type { Choice } from '../api/types'
 import type { ControlEmits, ControlProps } from './types'
+import { useLabels } from './useLabels'
 import ValuePicker from './ValuePicker.vue'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 const open = ref(false)
-const words = computed(() => choiceInWords(props.parameter, props.modelValue, props.list))
+const picker = ref<InstanceType<typeof ValuePicker> | null>(null)
+const labels = useLabels(props)
+const words = computed(() => choiceInWords(props.parameter, props.modelValue, labels.value))
+
+watch(open, async now => {
+  if (!now) return
+  await nextTick()
+  picker.value?.focus()
+})
 
 function pick(choice: Choice): void {
   emit('update:modelValue', choice)
@@ -20,15 +29,15 @@ function pick(choice: Choice): void {
 
 <template>
   <BDropdown
-    v-model="open" auto-close="outside" no-caret class="w-100" toggle-class="form-select text-start dropdown-face" variant="link"
-    :toggle-text="parameter.label" lazy>
-    <template #button-content><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template>
-    <div class="px-2 py-1 menu"><ValuePicker v-bind="props" @update:model-value="pick" /></div>
+    v-model="open" auto-close="outside" no-caret class="w-100" toggle-class="form-select text-start dropdown-face" variant="link" lazy
+    :data-dropdown="parameter.name">
+    <template #button-content><span class="visually-hidden">{{ parameter.label }}: </span><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template>
+    <div class="px-2 py-1 menu"><ValuePicker ref="picker" v-bind="props" @update:model-value="pick" /></div>
   </BDropdown>
 </template>
 
 <style scoped>
-.menu { width: 240px; }
+.menu { width: 250px; }
 :deep(.btn.dropdown-face), :deep(.btn.dropdown-face:hover), :deep(.btn.dropdown-face.show) { background-color: #fff; border: 1px solid #c9c2b2; }
 :deep(.dropdown-face) { text-decoration: none; color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 </style>

@@ -3,7 +3,7 @@
 import { BFormSelect } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import { blank, chosen, onlyValue } from '../choices/choices'
-import { countInWords } from '../formats'
+import { rowsInWords } from '../formats'
 import type { ControlEmits, ControlProps } from './types'
 
 const props = defineProps<ControlProps>()
@@ -15,7 +15,7 @@ const options = computed(() => {
   const current = Number(onlyValue(props.modelValue))
   const numbers = [...new Set([...STEPS, ...(current > 0 ? [current] : [])])].sort((a, b) => a - b)
   return [
-    ...numbers.map(number => ({ value: String(number), text: `${countInWords(number)} rows` })),
+    ...numbers.map(number => ({ value: String(number), text: rowsInWords(number) })),
     { value: everyRow.value, text: props.parameter.blankWords || 'every row' },
   ]
 })

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /* Yes, no, or either. */
-import { BFormSelect } from 'bootstrap-vue-next'
+import { BFormRadioGroup } from 'bootstrap-vue-next'
 import { blank, chosen, onlyValue } from '../choices/choices'
 import type { ControlEmits, ControlProps } from './types'
 
 defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
-const options = [{ value: '', text: 'either' }, { value: 'true', text: 'yes' }, { value: 'false', text: 'no' }]
+const options = [{ value: 'true', text: 'yes' }, { value: 'false', text: 'no' }, { value: '', text: 'either' }]
 </script>
 
 <template>
-  <BFormSelect
-    :model-value="onlyValue(modelValue)" :options="options" :aria-label="parameter.label"
+  <BFormRadioGroup
+    :model-value="onlyValue(modelValue)" :options="options" buttons button-variant="outline-primary" size="sm" :aria-label="parameter.label" role="radiogroup"
     @update:model-value="emit('update:modelValue', $event ? chosen([String($event)]) : blank())" />
 </template>

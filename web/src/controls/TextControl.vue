@@ -1,36 +1,33 @@
 <script setup lang="ts">
-/* A typed value: text, number, date or moment. It is chosen on Enter or when the field is left; empty means blank. */
+/* A typed value: text, number or moment. It is chosen on Enter or when the field is left; empty means blank. */
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
-import { blank, chosen } from '../choices/choices'
+import { blank, chosen, onlyValue } from '../choices/choices'
 import type { ControlEmits, ControlProps } from './types'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 
-const typed = ref(props.modelValue.values.join(', '))
+const typed = ref(onlyValue(props.modelValue))
 /* Only another value replaces what is being typed, not the same one loaded again. */
-watch(() => props.modelValue.values.join(', '), now => (typed.value = now))
+watch(() => onlyValue(props.modelValue), now => (typed.value = now))
 
-const inputType = computed(() => {
-  if (props.parameter.many) return 'text'
-  return props.parameter.type === 'date' ? 'date' : props.parameter.type === 'datetime' ? 'datetime-local' : 'text'
-})
+const COVERED: Record<string, string> = { containing: 'contains', starting: 'starts with', ending: 'ends with' }
+const inputType = computed(() => (props.parameter.type === 'datetime' ? 'datetime-local' : 'text'))
 const inputMode = computed(() => (['integer', 'decimal'].includes(props.parameter.type) ? 'decimal' : 'text'))
 
 /* A browser tells of year 0002 while someone types 2026. */
 const isHalfTyped = (): boolean => inputType.value !== 'text' && typed.value.startsWith('0')
 
 function choose(): void {
-  if (isHalfTyped()) return
-  const parts = props.parameter.many ? typed.value.split(',').map(part => part.trim()) : [typed.value.trim()]
-  const values = parts.filter(part => part !== '')
-  if (values.join() !== props.modelValue.values.join()) emit('update:modelValue', values.length ? chosen(values) : blank())
+  const value = typed.value.trim()
+  if (!isHalfTyped() && value !== onlyValue(props.modelValue)) emit('update:modelValue', value ? chosen([value]) : blank())
 }
 </script>
 
 <template>
   <div class="field">
+    <span v-if="COVERED[parameter.covers]" class="soft small text-nowrap">{{ COVERED[parameter.covers] }}</span>
     <BFormInput
       v-model="typed" :type="inputType" :inputmode="inputMode" :aria-label="parameter.label" :state="problem ? false : null"
       :placeholder="parameter.blankWords" @change="choose" @keydown.enter="choose" />

@@ -1,10 +1,16 @@
 <script setup lang="ts">
-/* The values of a list to tick (many) or to pick from (one), with a search from ten values on. */
+/*
+ * The values of a list to tick (many) or to pick from (one), with a search from ten values on. Made by hand, because only
+ * the values in sight may be in the page: ten thousand open as fast as ten, and arrow keys reach every one of them.
+ */
 import { BFormInput } from 'bootstrap-vue-next'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { computed, ref, useId } from 'vue'
-import { all, blank, chosen, sameChoice } from '../choices/choices'
+import { computed, nextTick, ref, useId, watch } from 'vue'
+import { all, blank, chosen, countOf, sameChoice } from '../choices/choices'
+import { countInWords } from '../formats'
+import { matched, pastedValues } from './pasted'
 import type { ControlEmits, ControlProps } from './types'
+import { useOptions } from './useOptions'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
@@ -14,24 +20,21 @@ const ROW_HEIGHT = 25
 const MOST_VISIBLE = 9
 const id = useId()
 const search = ref('')
+const active = ref(0)
+const unknown = ref<string[]>([])
 const scroller = ref<HTMLElement | null>(null)
+const field = ref<InstanceType<typeof BFormInput> | null>(null)
+const { options, long, searching, more } = useOptions(props, search)
 
 const picked = computed(() => new Set(props.modelValue.values))
 const isTicked = (value: string): boolean => props.modelValue.kind === 'all' || picked.value.has(value)
+const hasSearch = computed(() => long.value || props.list.length >= SEARCH_FROM)
+const placeholder = computed(() => (long.value ? 'Search the list' : `Search ${countInWords(props.list.length)} values`))
+const counted = computed(() => (props.parameter.many && props.modelValue.kind === 'values' ? `${countInWords(countOf(props.modelValue))} chosen` : ''))
 
-/* What was chosen and is not on the list any more stays in sight until it is changed. */
-const items = computed(() => {
-  const known = new Set(props.list.map(item => item.value))
-  const gone = props.loading ? [] : props.modelValue.values.filter(value => !known.has(value))
-  const wanted = search.value.trim().toLowerCase()
-  const listed = props.list.map(item => ({ ...item, gone: false }))
-  return [...gone.map(value => ({ value, label: value, gone: true })), ...listed].filter(item =>
-    item.label.toLowerCase().includes(wanted),
-  )
-})
 const virtual = useVirtualizer(
   computed(() => ({
-    count: items.value.length,
+    count: options.value.length,
     getScrollElement: () => scroller.value,
     estimateSize: () => ROW_HEIGHT,
     overscan: 10,
@@ -39,53 +42,114 @@ const virtual = useVirtualizer(
   })),
 )
 const shown = computed(() => virtual.value.getVirtualItems().flatMap(row => {
-  const item = items.value[row.index]
+  const item = options.value[row.index]
   return item ? [{ item, top: row.start, index: row.index }] : []
 }))
+watch(search, () => (active.value = 0))
+watch(shown, rows => {
+  if (rows.at(-1)?.index === options.value.length - 1) void more()
+})
 
 function toggle(value: string): void {
+  unknown.value = []
   if (!props.parameter.many) {
     emit('update:modelValue', chosen([value]))
     return
   }
   const base = props.modelValue.kind === 'all' ? props.list.map(item => item.value) : props.modelValue.values
   const values = isTicked(value) ? base.filter(other => other !== value) : [...base, value]
-  emit('update:modelValue', chosen(values))
+  emit('update:modelValue', { ...chosen(values), ...(props.modelValue.withoutValue ? { kind: 'values', withoutValue: true } : {}) })
 }
+
+function toggleWithout(): void {
+  const withoutValue = !props.modelValue.withoutValue
+  const values = props.modelValue.values
+  emit('update:modelValue', withoutValue || values.length > 0 ? { kind: 'values', values, withoutValue } : blank())
+}
+
+const MOVES: Record<string, (at: number, last: number) => number> = {
+  ArrowDown: (at, last) => Math.min(at + 1, last), ArrowUp: at => Math.max(at - 1, 0), Home: () => 0, End: (_at, last) => last,
+  PageDown: (at, last) => Math.min(at + MOST_VISIBLE, last), PageUp: at => Math.max(at - MOST_VISIBLE, 0),
+}
+function keys(event: KeyboardEvent, inSearch: boolean): void {
+  const move = MOVES[event.key]
+  const option = options.value[active.value]
+  if (event.key === '/' && !inSearch && hasSearch.value) focus()
+  else if (move && !(inSearch && ['Home', 'End'].includes(event.key))) {
+    active.value = move(active.value, options.value.length - 1)
+    virtual.value.scrollToIndex(active.value)
+  } else if (option && (event.key === 'Enter' || (event.key === ' ' && !inSearch))) toggle(option.value)
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+/** Five hundred values pasted are five hundred chosen; those that are not on the list are told. */
+async function paste(event: ClipboardEvent): Promise<void> {
+  const pasted = props.parameter.many ? pastedValues(event.clipboardData?.getData('text') ?? '') : []
+  if (pasted.length === 0) return
+  event.preventDefault()
+  const { values, unknown: others } = matched(pasted, long.value ? await props.source.named(pasted) : props.list)
+  unknown.value = others
+  emit('update:modelValue', chosen([...new Set([...(props.modelValue.kind === 'all' ? [] : props.modelValue.values), ...values])]))
+}
+
+function focus(): void {
+  void nextTick(() => (hasSearch.value ? field.value?.focus() : scroller.value?.focus()))
+}
+defineExpose({ focus })
 </script>
 
 <template>
-  <div class="picker">
+  <div class="picker" @paste="paste">
     <BFormInput
-      v-if="list.length >= SEARCH_FROM" v-model="search" type="search" class="mb-1" :placeholder="`Search ${list.length} values`"
-      :aria-label="`Search ${parameter.label}`" />
-    <div v-if="loading" class="soft">Loading the list …</div>
-    <div v-else-if="items.length === 0" class="soft">{{ search ? 'No value like that.' : 'The list is empty.' }}</div>
+      v-if="hasSearch" ref="field" v-model="search" type="search" class="mb-1" :placeholder="placeholder" :aria-label="`Search ${parameter.label}`"
+      role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="`${id}-list`"
+      :aria-activedescendant="options.length ? `${id}-${active}` : undefined" @keydown="keys($event, true)" />
+    <div v-if="loading && list.length === 0" class="soft" role="status">Loading the list …</div>
+    <div v-else-if="options.length === 0" class="soft" role="status">{{ searching ? 'Searching …' : search ? 'No value like that.' : 'The list is empty.' }}</div>
     <div
-      ref="scroller" class="values" role="group" :aria-label="parameter.label"
-      :style="{ height: `${Math.min(items.length, MOST_VISIBLE) * ROW_HEIGHT}px` }">
-      <div :style="{ height: `${items.length * ROW_HEIGHT}px`, position: 'relative' }">
-        <div v-for="row in shown" :key="row.item.value" class="form-check" :style="{ transform: `translateY(${row.top}px)` }">
-          <input
-            :id="`${id}-${row.index}`" class="form-check-input" :type="parameter.many ? 'checkbox' : 'radio'" :name="id"
-            :checked="isTicked(row.item.value)" @change="toggle(row.item.value)" />
-          <label class="form-check-label" :class="{ gone: row.item.gone }" :for="`${id}-${row.index}`">{{ row.item.label }}<span v-if="row.item.gone" class="small"> not on the list</span></label>
+      :id="`${id}-list`" ref="scroller" class="values" role="listbox" :tabindex="options.length ? 0 : -1" :aria-label="parameter.label" :aria-multiselectable="parameter.many"
+      :aria-activedescendant="options.length ? `${id}-${active}` : undefined" :style="{ height: `${Math.min(options.length, MOST_VISIBLE) * ROW_HEIGHT}px` }"
+      @keydown="keys($event, false)">
+      <div role="presentation" :style="{ height: `${options.length * ROW_HEIGHT}px`, position: 'relative' }">
+        <div
+          v-for="row in shown" :id="`${id}-${row.index}`" :key="row.item.value" class="option" role="option" :aria-selected="isTicked(row.item.value)"
+          :aria-setsize="long ? -1 : options.length" :aria-posinset="row.index + 1" :class="{ active: row.index === active, gone: row.item.gone }"
+          :style="{ transform: `translateY(${row.top}px)` }" :title="row.item.label" @click="(active = row.index), toggle(row.item.value)">
+          <span class="tick" :class="[parameter.many ? 'box' : 'dot', { on: isTicked(row.item.value) }]" aria-hidden="true"></span>
+          <span class="label">{{ row.item.label }}</span><span v-if="row.item.gone" class="small">not on the list</span>
+          <span v-else-if="row.item.count >= 0" class="small soft num">{{ countInWords(row.item.count) }}</span>
         </div>
       </div>
     </div>
-    <div class="row-line small pt-1">
+    <div class="row-line small pt-1 gap-2">
       <button v-if="parameter.many" class="as-link" type="button" @click="emit('update:modelValue', all())">All</button>
       <button class="as-link" type="button" @click="emit('update:modelValue', blank())">{{ parameter.many ? 'None' : parameter.blankWords || 'None' }}</button>
+      <button v-if="parameter.many" class="as-link" type="button" :aria-pressed="modelValue.withoutValue" :class="{ pressed: modelValue.withoutValue }" title="Rows without a value, too" @click="toggleWithout">no value</button>
       <button
-        v-if="!sameChoice(modelValue, parameter.defaultChoice)" class="as-link" type="button"
-        @click="emit('update:modelValue', parameter.defaultChoice)">Back to default</button>
+        v-if="!sameChoice(modelValue, parameter.default.choice)" class="as-link" type="button"
+        @click="emit('update:modelValue', parameter.default.choice)">Default</button>
+      <span class="soft ms-auto">{{ counted }}</span>
     </div>
+    <div v-if="unknown.length" class="small bad-line" role="alert">{{ countInWords(unknown.length) }} pasted {{ unknown.length === 1 ? 'value is' : 'values are' }} not on the list: {{ unknown.slice(0, 3).join(', ') }}{{ unknown.length > 3 ? ' …' : '' }}</div>
   </div>
 </template>
 
 <style scoped>
-.values { overflow-y: auto; }
-.form-check { position: absolute; left: 1px; right: 0; top: 0; height: 25px; margin: 0; min-height: 0; padding-top: 2px; }
-.form-check-label { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 100%; cursor: pointer; }
-.gone { text-decoration: line-through; color: var(--soft); }
+.values { overflow-y: auto; outline-offset: -2px; }
+.option { position: absolute; left: 0; right: 0; top: 0; height: 25px; display: flex; align-items: center; gap: 7px; padding: 0 4px; cursor: pointer; border-radius: 3px; }
+.option:hover { background: var(--wash); }
+.values:focus-visible .active, .picker:focus-within input:focus ~ .values .active { box-shadow: inset 0 0 0 1.5px var(--sea); }
+.label { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 1; min-width: 0; }
+.tick { width: 14px; height: 14px; border: 1px solid #7d868c; background: #fff; flex: none; }
+.tick.box { border-radius: 3px; }
+.tick.dot { border-radius: 50%; }
+.tick.on { background: var(--sea); border-color: var(--sea); }
+.tick.box.on { background-image: url("data:image/svg+xml,%3csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 14 14'%3e%3cpath fill='none' stroke='%23fff' stroke-width='2' d='M3 7.2l2.8 2.8L11 4.5'/%3e%3c/svg%3e"); }
+.tick.dot.on { box-shadow: inset 0 0 0 3px #fff; }
+.gone .label { text-decoration: line-through; color: var(--soft); }
+.pressed { font-weight: 700; }
+.bad-line { color: var(--buoy); }
+fieldset:disabled .values, fieldset:disabled .option { pointer-events: none; opacity: 0.6; }
 </style>

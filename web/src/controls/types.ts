@@ -1,4 +1,5 @@
 import type { Choice, ListedValue, Parameter } from '../api/types'
+import type { UsedValueList } from '../composables/useValueList'
 
 /** What every control is given. A control never changes a choice itself; it says what was chosen. */
 export interface ControlProps {
@@ -6,6 +7,8 @@ export interface ControlProps {
   modelValue: Choice
   /** The values on the list; empty while it loads, or when any value may be chosen. */
   list: ListedValue[]
+  /** The list itself, to search or to ask for again. */
+  source: UsedValueList
   loading?: boolean
   /** What is wrong with the choice; empty when nothing is. */
   problem?: string

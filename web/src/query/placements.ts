@@ -8,6 +8,8 @@ export function outcomeInWords(placement: Placement): string {
       return 'bound'
     case 'SPREAD':
       return `${placement.values} ${placement.values === 1 ? 'value' : 'values'} bound`
+    case 'WIDENED':
+      return 'all that it covers'
     case 'HALF':
       return 'one end open'
     case 'WITHOUT_VALUE':

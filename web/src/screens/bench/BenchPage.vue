@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, provide, ref } from 'vue'
 import { asFailure, type Failure } from '../../api/client'
 import type { Query, QueryCard } from '../../api/types'
 import { lastAnswer, useRun } from '../../composables/useRun'
 import FailureNote from '../../FailureNote.vue'
+import { choosingKey } from '../../composables/useChoosing'
+import { useParameters } from '../../parameters/useParameters'
+import { withType } from '../../parameters/switching'
 import { coloursFor } from '../../query/colours'
 import ChoicesPane from './ChoicesPane.vue'
 import QueryPane from './QueryPane.vue'
@@ -12,15 +15,20 @@ import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
-import { useParameters } from './useParameters'
 
 const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
 document.title = `${props.loaded.name} · Plain Sieve`
 
 const { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh } = useDraft(props.loaded)
 const { check, recheck } = useCheck(props.loaded.id, text)
-const parameters = useParameters()
+const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
+
+provide(choosingKey, {
+  choices: computed(() => Object.fromEntries(parameters.uses.value.filter(use => !use.definition.formula).map(use => [use.definition.name, use.definition.trialChoice]))),
+  needs: computed(() => Object.fromEntries(parameters.uses.value.map(use => [use.definition.name, use.needs]))),
+  reportId: '', signed: computed(() => ''), trial: true,
+})
 
 const lit = ref('')
 const ranText = ref('')
@@ -34,7 +42,8 @@ const runProblems = computed(() => (state.value.status === 'failed' && ranText.v
 
 function run(): void {
   ranText.value = text.value
-  const mine = parameters.uses.value.filter(use => check.value.parameters.includes(use.definition.name))
+  const needed = new Set(parameters.uses.value.filter(use => check.value.parameters.includes(use.definition.name)).flatMap(use => [use.definition.name, ...use.needs]))
+  const mine = parameters.uses.value.filter(use => needed.has(use.definition.name) && !use.definition.formula)
   const choices = Object.fromEntries(mine.map(use => [use.definition.name, use.definition.trialChoice]))
   void start(`/api/queries/${props.loaded.id}/run`, { text: text.value, choices })
 }
@@ -48,6 +57,12 @@ async function changed(): Promise<void> {
 async function renamed(): Promise<void> {
   await refresh()
   await changed()
+}
+
+/* A notice that the parameter is of another type than the column is mended where the parameter is. */
+async function mend(name: string, type: string): Promise<void> {
+  const parameter = parameters.find(name)
+  if (parameter && (await parameters.change(parameter, withType(parameter, type).parameter))) await changed()
 }
 
 async function giveToReports(): Promise<void> {
@@ -90,8 +105,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
     <div class="sheet">
       <div class="cols">
-        <ChoicesPane :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @renamed="renamed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
-        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :run-problems="runProblems" @edit="edit" @run="run" @light="lit = $event" />
+        <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @renamed="renamed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
+        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :run-problems="runProblems" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
         <RowsPane :state="state" />
       </div>
       <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" @light="lit = $event" />

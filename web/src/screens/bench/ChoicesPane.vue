@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import { BFormInput } from 'bootstrap-vue-next'
-import { computed, ref } from 'vue'
-import type { Problem, QueryCard, QueryCheck } from '../../api/types'
+import { computed, ref, shallowRef } from 'vue'
+import { post } from '../../api/client'
+import type { ParameterUse, Problem, Proposal, QueryCard, QueryCheck } from '../../api/types'
+import { newParameter } from '../../parameters/newParameter'
+import type { UsedParameters } from '../../parameters/useParameters'
 import ParameterCard from './ParameterCard.vue'
-import { newParameter, type UsedParameters } from './useParameters'
+import ProposalNote from './ProposalNote.vue'
 
 const props = defineProps<{
+  queryId: string
+  text: string
   parameters: UsedParameters
   check: QueryCheck
   colours: Record<string, string>
@@ -17,29 +22,42 @@ const emit = defineEmits<{ changed: []; renamed: []; light: [name: string]; inse
 
 const name = ref('')
 const made = ref('')
-const used = computed(() => props.check.parameters.flatMap(wanted => props.parameters.uses.value.find(use => use.definition.name === wanted) ?? []))
+const proposal = shallowRef<Proposal>()
+const byName = computed(() => new Map(props.parameters.uses.value.map(use => [use.definition.name, use])))
+const used = computed(() => props.check.parameters.flatMap(wanted => byName.value.get(wanted) ?? []))
+/* What the query's parameters need, but the text does not mention: the month a day is worked out from, the parent of a list. */
+const needed = computed(() => {
+  const names = new Set(used.value.flatMap(use => use.needs))
+  return props.parameters.uses.value.filter(use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name))
+})
 /* A parameter that was just made stays in sight until the text mentions it. */
-const extra = computed(() => props.parameters.uses.value.filter(use => use.definition.name === made.value && !props.check.parameters.includes(made.value)))
-const others = computed(() => props.parameters.uses.value.map(use => use.definition.name).filter(other => !props.check.parameters.includes(other) && other !== made.value))
+const extra = computed(() => props.parameters.uses.value.filter(use => use.definition.name === made.value && !shownNames.value.has(made.value)))
+const shownNames = computed(() => new Set([...used.value, ...needed.value].map(use => use.definition.name)))
+/* The end of a range stands on the card of its beginning. */
+const cards = computed(() => {
+  const all = [...used.value, ...needed.value, ...extra.value]
+  const ends = new Map(all.flatMap(use => (use.definition.rangeEnd && byName.value.has(use.definition.rangeEnd) ? [[use.definition.rangeEnd, use]] : [])))
+  return all.filter(use => !ends.has(use.definition.name)).map(use => ({ use, end: byName.value.get(use.definition.rangeEnd) }))
+})
+const others = computed(() => props.parameters.uses.value.map(use => use.definition.name).filter(other => !shownNames.value.has(other) && other !== made.value))
 const missing = computed(() => [...new Set(props.check.problems.filter(problem => problem.kind === 'unknown-parameter').map(problem => problem.parameter))])
-const problemOf = (wanted: string) => {
-  const problem = props.runProblems.find(other => other.parameter === wanted)
-  return problem ? `${problem.message} ${problem.advice}` : ''
-}
+const problems = computed<Record<string, string>>(() => Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])))
+const colourOf = (use: ParameterUse): string => props.colours[use.definition.name] ?? '#5c5c6b'
 
 async function after(work: Promise<boolean>): Promise<void> {
   if (await work) emit('changed')
 }
 
-async function renamed(from: string, to: string): Promise<void> {
-  if (!(await props.parameters.rename(from, to))) return
+function renamed(from: string, to: string): void {
   if (made.value === from) made.value = to
   emit('renamed')
 }
 
 async function make(wanted: string): Promise<void> {
   if (!wanted) return
-  if (await props.parameters.add(newParameter(wanted))) {
+  const found = await post<Proposal>(`/api/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(() => undefined)
+  if (await props.parameters.add(found?.definition ?? newParameter(wanted))) {
+    proposal.value = found
     made.value = wanted
     name.value = ''
     emit('changed')
@@ -51,11 +69,13 @@ async function make(wanted: string): Promise<void> {
   <section class="pane" aria-label="Choices">
     <div class="head"><h2 id="choices-pane">Choices</h2><span class="soft small">what the viewer can change</span></div>
     <div class="body">
-      <ParameterCard
-        v-for="use in [...used, ...extra]" :key="use.definition.name" :use="use" :colour="colours[use.definition.name] ?? '#5c5c6b'" :lit="lit === use.definition.name"
-        :queries="queries" :failure="parameters.failures[use.definition.name]" :run-problem="problemOf(use.definition.name)"
-        @choose="after(parameters.choose(use.definition.name, $event))" @change="after(parameters.change($event))"
-        @rename="renamed(use.definition.name, $event)" @drop="after(parameters.drop(use.definition.name))" @light="emit('light', $event ? use.definition.name : '')" />
+      <template v-for="{ use, end } in cards" :key="use.definition.name">
+        <ParameterCard
+          :use="use" :end="end" :colour="colourOf(use)" :end-colour="end ? colourOf(end) : ''" :lit="lit" :queries="queries" :parameters="parameters" :problems="problems"
+          :needed-only="!check.parameters.includes(use.definition.name)" @changed="emit('changed')" @choose="(wanted, choice) => after(parameters.choose(wanted, choice))"
+          @renamed="renamed" @light="emit('light', $event)" />
+        <ProposalNote v-if="proposal && proposal.definition.name === use.definition.name" :proposal="proposal" :parameters="parameters" @changed="emit('changed')" @close="proposal = undefined" />
+      </template>
       <div v-for="wanted in missing" :key="wanted" class="note bad m-2">
         <b class="mono">:{{ wanted }}</b> is in the query but not made yet. <button class="as-link" @click="make(wanted)">Make it</button>
       </div>

@@ -14,7 +14,7 @@ const props = defineProps<{
   placements: Placement[]
   runProblems: Problem[]
 }>()
-const emit = defineEmits<{ edit: [text: string]; run: []; light: [name: string] }>()
+const emit = defineEmits<{ edit: [text: string]; run: []; light: [name: string]; mend: [name: string, type: string] }>()
 
 const box = ref<HTMLElement | null>(null)
 let view: EditorView | undefined
@@ -37,6 +37,7 @@ function insertAtCursor(words: string): void {
 }
 /** Makes the safe rewrite in the editor, where it can be undone like anything typed. */
 function fix(notice: Notice): void {
+  if (notice.mendType) return emit('mend', notice.parameter, notice.mendType)
   if (!view) return
   view.dispatch({ changes: notice.edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
   view.focus()

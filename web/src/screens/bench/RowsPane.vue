@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { RunState } from '../../composables/useRun'
 import { lastAnswer } from '../../composables/useRun'
 import FailureNote from '../../FailureNote.vue'
-import { countInWords, millisInWords, timeInWords } from '../../formats'
+import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import RowTable from '../../RowTable.vue'
 
 const props = defineProps<{ state: RunState }>()
@@ -27,7 +27,7 @@ const count = computed(() => {
     <div v-else-if="state.status === 'stopped'" class="note m-2">Stopped at the database.</div>
     <div v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
       <span class="big" data-test="row-count">{{ count }}</span> rows{{ answer.done.more ? ', the cap' : '' }}
-      <span class="soft small">{{ millisInWords(answer.done.databaseMs) }}{{ before === undefined ? '' : ` · last run ${countInWords(before)} rows` }}</span>
+      <span class="soft small">{{ millisInWords(answer.done.databaseMs) }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span>
     </div>
     <RowTable v-if="answer" class="rows" :class="{ stale: state.status !== 'done' }" :columns="answer.begun.columns" :rows="answer.rows" />
   </section>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Answer } from '../../api/runs'
-import { countInWords, millisInWords } from '../../formats'
+import { countInWords, millisInWords, rowsInWords } from '../../formats'
 import { outcomeInWords } from '../../query/placements'
 import StatementText from '../../query/StatementText.vue'
 
@@ -38,7 +38,7 @@ async function copy(): Promise<void> {
         <tr v-for="outcome in outcomes" :key="outcome.name" :class="{ hit: lit === outcome.name }" @mouseenter="emit('light', outcome.name)" @mouseleave="emit('light', '')">
           <td class="mono" :style="{ color: colours[outcome.name] }">:{{ outcome.name }}</td><td>{{ outcome.words }}</td></tr>
       </tbody></table>
-      <p v-if="answer" class="soft pt-2 m-0">{{ countInWords(answer.done.fetched) }} rows left the database, {{ countInWords(answer.done.shown) }} are shown, in {{ millisInWords(answer.done.totalMs) }}. {{ answer.done.more ? 'The one more only tells that there are more.' : 'Nothing was filtered after the fetch.' }}</p>
+      <p v-if="answer" class="soft pt-2 m-0">{{ rowsInWords(answer.done.fetched) }} left the database, {{ countInWords(answer.done.shown) }} are shown, in {{ millisInWords(answer.done.totalMs) }}. {{ answer.done.more ? 'The one more only tells that there are more.' : 'Nothing was filtered after the fetch.' }}</p>
     </div>
   </section>
 </template>

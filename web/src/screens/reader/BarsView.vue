@@ -1,27 +1,29 @@
 <script setup lang="ts">
 import type { ECharts } from 'echarts/core'
-import { computed, onBeforeUnmount, ref, toRef, watch } from 'vue'
-import type { Choices, Problem, Report, View } from '../../api/types'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import type { View } from '../../api/types'
 import { lastAnswer } from '../../composables/useRun'
-import { countInWords } from '../../formats'
+import { countInWords, rowsInWords } from '../../formats'
 import RunNote from './RunNote.vue'
-import { useViewRun, type Picked } from './useViewRun'
+import { useViewRun, type Asked, type Picked } from './useViewRun'
 
-const props = defineProps<{ report: Report; view: View; choices: Choices; picked: Picked[] }>()
-const emit = defineEmits<{ problems: [problems: Problem[]]; pick: [picked: Picked] }>()
+const props = defineProps<{ view: View; asked: Asked }>()
+const emit = defineEmits<{ pick: [picked: Picked] }>()
 
 const BAR_HEIGHT = 30
 const MOST_BARS = 7
-const { state, rerun, stop } = useViewRun(props.report, props.view, toRef(props, 'choices'), p => emit('problems', p), toRef(props, 'picked'))
+const { state, rerun, stop } = useViewRun(props.view, props.asked)
 
 const all = computed(() =>
   (lastAnswer(state.value)?.rows ?? []).map(row => ({ key: row[0] ?? null, name: row[0] === null ? '(no value)' : String(row[0]), value: Number(row[1]) })),
 )
 const bars = computed(() => all.value.slice(0, MOST_BARS))
 const rest = computed(() => all.value.slice(MOST_BARS).reduce((sum, bar) => sum + bar.value, 0))
+/* Rows without a partner are counted and explained, not hidden. */
+const withoutValue = computed(() => all.value.find(bar => bar.key === null)?.value ?? 0)
 const asText = computed(() => bars.value.map(bar => `${bar.name}: ${countInWords(bar.value)}`).join(', '))
 
-const pickedName = computed(() => props.picked.find(one => one.queryId === props.view.queryId && one.filter.column === props.view.groupBy)?.label)
+const pickedName = computed(() => props.asked.picked.value.find(one => one.queryId === props.view.queryId && one.filter.column === props.view.groupBy)?.label)
 function pick(index: number): void {
   const bar = bars.value[index]
   const kind = lastAnswer(state.value)?.begun.columns[0]?.kind ?? 'text'
@@ -63,6 +65,7 @@ onBeforeUnmount(() => {
     <div class="picks">
       <button v-for="(bar, i) in bars" :key="bar.name" class="as-link" :aria-pressed="bar.name === pickedName" @click="pick(i)">Only {{ bar.name }}</button>
     </div>
+    <div v-if="withoutValue > 0" class="small soft">{{ rowsInWords(withoutValue) }} without a {{ view.groupBy.replaceAll('_', ' ') }}: counted under “(no value)”.</div>
     <div v-if="all.length > MOST_BARS" class="small soft">and {{ all.length - MOST_BARS }} more with {{ countInWords(rest) }} together</div>
   </section>
 </template>

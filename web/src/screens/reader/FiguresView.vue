@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { computed, toRef, watch } from 'vue'
-import type { Choices, Problem, Report, View } from '../../api/types'
+import { computed, watch } from 'vue'
+import type { View } from '../../api/types'
 import { lastAnswer } from '../../composables/useRun'
 import { numberInWords } from '../../formats'
 import RunNote from './RunNote.vue'
-import { useViewRun, type Picked } from './useViewRun'
+import { useViewRun, type Asked } from './useViewRun'
 
-const props = defineProps<{ report: Report; view: View; choices: Choices; picked: Picked[] }>()
-const emit = defineEmits<{ problems: [problems: Problem[]]; count: [rows: number | undefined] }>()
+const props = defineProps<{ view: View; asked: Asked }>()
+const emit = defineEmits<{ count: [rows: number | undefined] }>()
 
-const { state, rerun, stop } = useViewRun(props.report, props.view, toRef(props, 'choices'), p => emit('problems', p), toRef(props, 'picked'))
+const { state, rerun, stop } = useViewRun(props.view, props.asked)
 const values = computed(() => lastAnswer(state.value)?.rows[0])
 const stale = computed(() => state.value.status !== 'done')
 

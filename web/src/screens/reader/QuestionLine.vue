@@ -1,58 +1,59 @@
 <script setup lang="ts">
 /* The sentence that says what is asked. Each marked word opens its control in place. */
 import { BDropdown } from 'bootstrap-vue-next'
-import { computed, watch } from 'vue'
-import type { Choices, Parameter, Report } from '../../api/types'
-import { choiceInWords, sentenceParts } from '../../choices/words'
-import { useValueList } from '../../composables/useValueList'
-import ChoiceControl from '../../controls/ChoiceControl.vue'
+import { computed } from 'vue'
+import type { Choices, Question, Report } from '../../api/types'
+import ReportControl from './ReportControl.vue'
 
-const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string> }>()
-const emit = defineEmits<{ choose: [name: string, choice: Choices[string]]; sentence: [text: string] }>()
+const props = defineProps<{ report: Report; question?: Question; choices: Choices; problems: Record<string, string>; fixed: string[] }>()
+const emit = defineEmits<{ choose: [changed: Choices] }>()
 
-const byName = new Map(props.report.parameters.map(parameter => [parameter.name, parameter]))
-const lists = new Map(props.report.parameters.map(parameter => [parameter.name, useValueList(parameter)]))
-const kinds = new Map(props.report.definition.controls.flatMap(control => control.parameters.map(name => [name, control.kind])))
-
-function listOf(name: string) {
-  const state = lists.get(name)?.state.value
-  return state?.status === 'ready' ? state.data.values : []
-}
-const choiceOf = (parameter: Parameter) => props.choices[parameter.name] ?? parameter.defaultChoice
-const parts = computed(() =>
-  sentenceParts(props.report.question).map(part => {
-    const parameter = part.parameter ? byName.get(part.parameter) : undefined
-    return parameter
-      ? { parameter, text: choiceInWords(parameter, choiceOf(parameter), listOf(parameter.name)) }
-      : { parameter: undefined, text: part.text }
-  }),
-)
-watch(parts, now => emit('sentence', now.map(part => part.text).join('')), { immediate: true })
+const known = new Set(props.report.parameters.map(parameter => parameter.name))
+const labels = new Map(props.report.parameters.map(parameter => [parameter.name, parameter.label]))
+const parts = computed(() => (props.question?.parts ?? []).map(part => ({ text: part.text, names: part.parameters.filter(name => known.has(name)) })))
+const ends = new Set(props.report.parameters.map(parameter => parameter.rangeEnd))
+const quiet = computed(() => (props.question?.quiet ?? []).filter(name => known.has(name) && !ends.has(name)))
+const isWrong = (names: string[]): boolean => names.some(name => props.problems[name])
+const isFixed = (names: string[]): boolean => names.length > 0 && names.every(name => props.fixed.includes(name))
 </script>
 
 <template>
-  <p class="say">
+  <div class="say">
+    <p v-if="!question" class="soft">…</p>
     <template v-for="(part, i) in parts" :key="i">
+      <b v-if="isFixed(part.names)" class="fixed" title="fixed by this link">{{ part.text }}</b>
       <BDropdown
-        v-if="part.parameter" class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="mark" :data-mark="part.parameter.name"
-        :class="{ wrong: problems[part.parameter.name] }">
-        <template #button-content>{{ part.text }} <span class="caret" aria-hidden="true">▾</span></template>
+        v-else-if="part.names.length" class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="mark" :data-mark="part.names[0]"
+        :class="{ wrong: isWrong(part.names) }">
+        <template #button-content><span class="visually-hidden">{{ labels.get(part.names[0] ?? '') }}: </span>{{ part.text }} <span class="caret" aria-hidden="true">▾</span></template>
         <div class="px-3 py-2 menu">
-          <h2 class="pb-1">{{ part.parameter.label }}</h2>
-          <ChoiceControl
-            :parameter="part.parameter" :model-value="choiceOf(part.parameter)" :problem="problems[part.parameter.name]"
-            :kind="kinds.get(part.parameter.name) === 'rows' ? 'rows' : 'slicer'" @update:model-value="emit('choose', part.parameter.name, $event)" />
+          <h2 class="pb-1">{{ labels.get(part.names[0] ?? '') }}</h2>
+          <ReportControl :report="report" :names="part.names" :choices="choices" :problems="problems" :fixed="fixed" wide @choose="emit('choose', $event)" />
         </div>
       </BDropdown>
       <template v-else>{{ part.text }}</template>
     </template>
-  </p>
+    <span v-if="quiet.length" class="also">
+      also: <template v-for="name in quiet" :key="name">
+        <BDropdown class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="quiet" :data-mark="name">
+          <template #button-content>{{ labels.get(name) }} <span class="caret" aria-hidden="true">▾</span></template>
+          <div class="px-3 py-2 menu">
+            <h2 class="pb-1">{{ labels.get(name) }}</h2>
+            <ReportControl :report="report" :names="[name]" :choices="choices" :problems="problems" :fixed="fixed" wide @choose="emit('choose', $event)" />
+          </div>
+        </BDropdown>{{ ' ' }}
+      </template>
+    </span>
+  </div>
 </template>
 
 <style scoped>
-.say { padding: 18px 26px 12px; margin: 0; font-size: 21px; line-height: 1.75; max-width: 1280px; }
+.say { padding: 18px 26px 12px; margin: 0; font-size: 21px; line-height: 1.75; max-width: 1280px; min-height: 68px; }
 .mark-box { display: inline; }
-.menu { width: 260px; font-size: 13.5px; line-height: 1.45; }
+.menu { width: 280px; font-size: 13.5px; line-height: 1.45; }
+.fixed { border-bottom: 2px solid var(--line); }
+.also { font-size: 13.5px; color: var(--soft); white-space: normal; margin-left: 8px; }
+:deep(.quiet) { font-size: inherit; padding: 0 2px; color: var(--sea); text-decoration: none; vertical-align: baseline; border: 0; }
 :deep(.mark) {
   font-size: inherit; font-weight: 700; line-height: 1.3; padding: 0 3px; color: var(--ink); text-decoration: none; vertical-align: baseline;
   border: 0; border-bottom: 2px solid var(--sea); border-radius: 3px 3px 0 0; background: var(--wash); white-space: normal; text-align: left;
@@ -60,5 +61,6 @@ watch(parts, now => emit('sentence', now.map(part => part.text).join('')), { imm
 :deep(.mark:hover) { background: #d3e6e8; }
 .wrong :deep(.mark) { border-color: var(--buoy); background: var(--buoy-wash); }
 .caret { font-size: 14px; color: var(--sea); }
+.also .caret { font-size: 10px; }
 @media (max-width: 700px) { .say { font-size: 18px; padding: 14px 14px 8px; } }
 </style>

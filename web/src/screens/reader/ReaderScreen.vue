@@ -1,17 +1,22 @@
 <script setup lang="ts">
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../FailureNote.vue'
 import ReportPage from './ReportPage.vue'
+import { choicesOfLink } from './useReader'
 
 const props = defineProps<{ id: string }>()
-const { state, reload } = useLoaded(signal => get<Report>(`/api/reports/${encodeURIComponent(props.id)}`, signal))
+const route = useRoute()
+const { state, reload } = useLoaded(async signal => ({
+  report: await get<Report>(`/api/reports/${encodeURIComponent(props.id)}`, signal),
+  choices: await choicesOfLink(props.id, new URLSearchParams(route.fullPath.split('?')[1]?.split('#')[0] ?? '')),
+}))
 </script>
 
 <template>
-  <ReportPage v-if="state.status === 'ready'" :report="state.data" />
+  <ReportPage v-if="state.status === 'ready'" :key="JSON.stringify(state.data.report.definition) + state.data.report.question" :report="state.data.report" :linked="state.data.choices" @changed="reload" />
   <main v-else class="page">
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure">
       <div class="row-line pt-1"><RouterLink to="/reports">All reports</RouterLink><button class="as-link" @click="reload">Try again</button></div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import type { Answer } from '../../api/runs'
-import { countInWords } from '../../formats'
+import { countInWords, rowsInWords } from '../../formats'
 import StatementText from '../../query/StatementText.vue'
 
 defineProps<{ answer: Answer }>()
@@ -15,7 +15,7 @@ defineEmits<{ close: [] }>()
       <RouterLink to="/sent">All statements</RouterLink><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <StatementText :text="answer.begun.text" :values="answer.begun.values" />
-    <div class="soft pt-1">{{ countInWords(answer.done.fetched) }} rows left the database, {{ countInWords(answer.done.shown) }} are shown.</div>
+    <div class="soft pt-1">{{ rowsInWords(answer.done.fetched) }} left the database, {{ countInWords(answer.done.shown) }} are shown.</div>
   </section>
 </template>
 

@@ -1,44 +1,46 @@
 <script setup lang="ts">
-/* The controls the author wants always in sight. */
+/* The controls the author wants always in sight, under the headings of their groups. */
 import { computed } from 'vue'
-import type { Choices, Control, Parameter, Report } from '../../api/types'
+import type { Choices, Control, Report } from '../../api/types'
+import { countOf } from '../../choices/choices'
 import { countInWords } from '../../formats'
-import ChoiceControl from '../../controls/ChoiceControl.vue'
-import DatesControl from '../../controls/DatesControl.vue'
+import ReportControl from './ReportControl.vue'
 
-const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string> }>()
-const emit = defineEmits<{ choose: [name: string, choice: Choices[string]] }>()
+const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string>; fixed: string[] }>()
+const emit = defineEmits<{ choose: [changed: Choices] }>()
 
 const byName = new Map(props.report.parameters.map(parameter => [parameter.name, parameter]))
 const controls = computed(() =>
-  props.report.definition.controls.flatMap(control => {
-    const parameters = control.parameters.flatMap(name => byName.get(name) ?? [])
-    return parameters.length === control.parameters.length ? [{ control, parameters }] : []
-  }),
+  props.report.definition.controls
+    .filter(control => control.parameters.every(name => byName.has(name)))
+    .map((control, i, all) => {
+      const group = byName.get(control.parameters[0] ?? '')?.group ?? ''
+      const before = byName.get(all[i - 1]?.parameters[0] ?? '')?.group ?? ''
+      return { control, heading: group !== before ? group : '' }
+    }),
 )
-const choiceOf = (parameter: Parameter) => props.choices[parameter.name] ?? parameter.defaultChoice
 
-function summary(control: Control, parameter: Parameter): string {
-  const choice = choiceOf(parameter)
-  if (control.kind !== 'slicer' || !parameter.many) return ''
-  return choice.kind === 'values' ? `${countInWords(choice.values.length)} chosen` : choice.kind === 'all' ? 'all' : parameter.blankWords
+function summary(control: Control): string {
+  const parameter = byName.get(control.parameters[0] ?? '')
+  if (!parameter || control.kind !== 'slicer' || !parameter.many) return ''
+  const choice = props.choices[parameter.name] ?? parameter.default.choice
+  return choice.kind === 'values' ? `${countInWords(countOf(choice))} chosen` : choice.kind === 'all' ? 'all' : parameter.blankWords
 }
 </script>
 
 <template>
   <aside class="side" aria-label="Choices">
-    <section v-for="{ control, parameters } in controls" :key="control.label" class="card-box box" :data-control="parameters[0]?.name">
-      <h2 class="pb-1 d-flex">{{ control.label }}<small v-if="parameters[0]" class="soft fw-normal ms-auto">{{ summary(control, parameters[0]) }}</small></h2>
-      <DatesControl
-        v-if="control.kind === 'dates' && parameters[0] && parameters[1]" :from="parameters[0]" :to="parameters[1]" :choices="choices" :problems="problems"
-        @choose="(name, choice) => emit('choose', name, choice)" />
-      <ChoiceControl
-        v-else-if="parameters[0]" :parameter="parameters[0]" :kind="control.kind" :model-value="choiceOf(parameters[0])" :problem="problems[parameters[0].name]"
-        @update:model-value="emit('choose', parameters[0].name, $event)" />
-    </section>
+    <template v-for="{ control, heading } in controls" :key="control.label + control.parameters">
+      <div v-if="heading" class="heading soft small">{{ heading }}</div>
+      <section class="card-box box" :data-control="control.parameters[0]">
+        <h2 class="pb-1 d-flex">{{ control.label }}<small class="soft fw-normal ms-auto">{{ summary(control) }}</small></h2>
+        <ReportControl :report="report" :names="control.parameters" :kind="control.kind" :choices="choices" :problems="problems" :fixed="fixed" @choose="emit('choose', $event)" />
+      </section>
+    </template>
   </aside>
 </template>
 
 <style scoped>
 .box { margin-bottom: 12px; padding: 9px 12px; }
+.heading { padding: 0 2px 3px; font-weight: 700; }
 </style>

@@ -1,53 +1,110 @@
-import { computed, reactive, ref, watch, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
-import type { Problem } from '../../api/types'
-import type { Choice, Choices, Report } from '../../api/types'
+import { computed, provide, ref, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue'
+import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
+import { get, post } from '../../api/client'
+import type { Choice, Choices, Problem, Question, Report, Selection } from '../../api/types'
 import { defaultsOf, sameChoice } from '../../choices/choices'
-import { fromLink, toLink } from '../../choices/link'
+import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
+import { choosingKey } from '../../composables/useChoosing'
+import { useQuestion } from './useQuestion'
 
 const asParams = (fullPath: string): URLSearchParams => new URLSearchParams(fullPath.split('?')[1]?.split('#')[0] ?? '')
 
+/** The choices of a link: those written in it, or those it keeps at the server. */
+export async function choicesOfLink(reportId: string, link: URLSearchParams): Promise<Choices> {
+  const saved = link.get(SAVED)
+  const kept = saved ? (await get<Selection>(`/api/reports/${reportId}/selections/${encodeURIComponent(saved)}`)).choices : {}
+  return { ...kept, ...fromLink(link) }
+}
+
+export interface UseReader {
+  choices: Ref<Choices>
+  question: ShallowRef<Question | undefined>
+  signed: ComputedRef<string>
+  fixed: ComputedRef<string[]>
+  choose: (changed: Choices) => void
+  forget: (name: string) => void
+  reset: () => void
+  problemOf: ComputedRef<Record<string, string>>
+  strangers: ComputedRef<Problem[]>
+  dropped: Ref<{ name: string; values: string[] }[]>
+  /** Whether the link itself says what is chosen. */
+  linked: boolean
+}
+
 /** The choices of one report. They live in the address bar: a link is a saved question, and Back undoes a choice. */
-export function useReader(report: Report) {
+export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const route = useRoute()
   const router = useRouter()
   const defaults = defaultsOf(report.parameters)
-  const choices: Ref<Choices> = ref({ ...defaults, ...fromLink(asParams(route.fullPath)) })
-  const problemsByView = reactive<Record<string, Problem[]>>({})
+  const choices: Ref<Choices> = ref({ ...defaults, ...linkedChoices })
+  const signed = computed(() => asParams(route.fullPath).get(SIGNED) ?? '')
+  const dropped = ref<{ name: string; values: string[] }[]>([])
+  const { question } = useQuestion(report.id, choices, signed, accept)
+  const fixed = computed(() => question.value?.fixed ?? [])
 
-  watch(() => route.fullPath, path => {
-    const linked = { ...defaults, ...fromLink(asParams(path)) }
-    if (JSON.stringify(linked) !== JSON.stringify(choices.value)) choices.value = linked
+  provide(choosingKey, {
+    choices: computed(() => choices.value), needs: computed(() => report.needs), reportId: report.id, signed, trial: false,
   })
 
-  function set(next: Choices): void {
-    choices.value = next
-    void router.push({ path: route.path, query: queryOf(next) })
+  /* Back and Forward change the link, not the choices; links that were made here are known already. */
+  let shown = route.fullPath
+  watch(() => route.fullPath, async path => {
+    if (path === shown) return
+    shown = path
+    choices.value = { ...defaults, ...(await choicesOfLink(report.id, asParams(path))) }
+  })
+
+  /* Values that were dropped, and names that a link used formerly, are put right in the choices, and told. */
+  function accept(answer: Question): void {
+    const gone = Object.entries(answer.dropped).filter(([name]) => name in defaults)
+    const former = Object.keys(choices.value).filter(name => !(name in defaults) && !answer.problems.some(problem => problem.parameter === name))
+    if (gone.length === 0 && former.length === 0) return
+    dropped.value = gone.map(([name, values]) => ({ name, values }))
+    const next = Object.fromEntries(Object.entries(choices.value).filter(([name]) => !former.includes(name)))
+    for (const name of Object.keys(defaults)) {
+      const resolved = answer.choices[name]
+      if (resolved && (former.length > 0 || name in answer.dropped)) next[name] = resolved
+    }
+    void set(next, true)
   }
 
-  function choose(name: string, choice: Choice): void {
-    if (!sameChoice(choices.value[name], choice)) set({ ...choices.value, [name]: choice })
+  async function set(next: Choices, replace = false): Promise<void> {
+    choices.value = next
+    const link = toLink(withoutFixed(next))
+    const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(next) } : queryOf(link)
+    if (signed.value) query[SIGNED] = signed.value
+    const to = { path: route.path, query }
+    shown = router.resolve(to).fullPath
+    await (replace ? router.replace(to) : router.push(to))
+  }
+
+  const withoutFixed = (all: Choices): Choices => Object.fromEntries(Object.entries(all).filter(([name]) => !fixed.value.includes(name)))
+  const keep = async (all: Choices): Promise<string> =>
+    (await post<Selection>(`/api/reports/${report.id}/selections`, { name: '', choices: withoutFixed(all) })).id
+
+  function choose(changed: Choices): void {
+    const real = Object.entries(changed).filter(([name, choice]) => !sameChoice(choices.value[name], choice))
+    if (real.length === 0) return
+    dropped.value = []
+    void set({ ...choices.value, ...Object.fromEntries(real) as Record<string, Choice> })
   }
 
   function forget(name: string): void {
-    set(Object.fromEntries(Object.entries(choices.value).filter(([other]) => other !== name)))
+    void set(Object.fromEntries(Object.entries(choices.value).filter(([other]) => other !== name)))
   }
 
-  const problems = computed(() => {
-    const found = new Map<string, Problem>()
-    for (const list of Object.values(problemsByView)) for (const problem of list) found.set(problem.parameter + problem.message, problem)
-    return [...found.values()]
-  })
+  const problems = computed(() => question.value?.problems ?? [])
   const problemOf = computed<Record<string, string>>(() =>
     Object.fromEntries(problems.value.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
   )
   const strangers = computed(() => problems.value.filter(problem => !(problem.parameter in defaults)))
-  const reset = (): void => set({ ...defaults })
-  return { choices, choose, forget, reset, problemsByView, problemOf, strangers }
+  const reset = (): void => void set({ ...defaults })
+  return { choices, question, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked: Object.keys(linkedChoices).length > 0 }
 }
 
-function queryOf(choices: Choices): Record<string, string[]> {
+function queryOf(link: URLSearchParams): Record<string, string[]> {
   const query: Record<string, string[]> = {}
-  for (const [name, value] of toLink(choices)) (query[name] ??= []).push(value)
+  for (const [name, value] of link) (query[name] ??= []).push(value)
   return query
 }
+

@@ -1,6 +1,7 @@
 import { computed, watch, type Ref } from 'vue'
-import type { Choices, ColumnFilter, Problem, Report, View } from '../../api/types'
+import type { Choices, ColumnFilter, Report, View } from '../../api/types'
 import { useRun } from '../../composables/useRun'
+import type { Waiting } from './useShowing'
 
 export interface Sorted {
   column: string
@@ -15,19 +16,22 @@ export interface Picked {
   filter: ColumnFilter
 }
 
+/** What every view of a report runs with. */
+export interface Asked {
+  report: Report
+  choices: Ref<Choices>
+  picked: Ref<Picked[]>
+  signed: Ref<string>
+  waiting: Ref<Waiting>
+}
+
 /**
  * Runs one view whenever a choice that its statement depends on changes, and only then. Choices the report does not know
  * go along, so that the server can say so.
  */
-export function useViewRun(
-  report: Report,
-  view: View,
-  choices: Ref<Choices>,
-  onProblems: (problems: Problem[]) => void,
-  picked: Ref<Picked[]>,
-  sorted?: Ref<Sorted | undefined>,
-) {
+export function useViewRun(view: View, asked: Asked, sorted?: Ref<Sorted | undefined>) {
   const { state, start, stop } = useRun()
+  const { report, choices, picked, signed, waiting } = asked
   const known = new Set(report.parameters.map(parameter => parameter.name))
   const mine = new Set(report.viewParameters[view.id] ?? [])
   const relevant = computed(() =>
@@ -36,17 +40,14 @@ export function useViewRun(
   /* Bars are picked by an output column of one query; other queries do not have it, and the bars themselves stay whole. */
   const filters = computed(() => picked.value.filter(one => one.queryId === view.queryId && one.filter.column !== view.groupBy).map(one => one.filter))
   const body = computed(() => JSON.stringify({
-    choices: relevant.value, sortBy: sorted?.value?.column ?? '', descending: sorted?.value?.descending ?? false, filters: filters.value,
+    choices: relevant.value, sortBy: sorted?.value?.column ?? '', descending: sorted?.value?.descending ?? false, filters: filters.value, signed: signed.value,
   }))
 
-  async function rerun(): Promise<void> {
-    await start(`/api/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
-    if (state.value.status === 'failed') onProblems(state.value.failure.problems)
-    else if (state.value.status === 'done') onProblems([])
-  }
-
-  watch(body, () => void rerun(), { immediate: true })
-  return { state, rerun, stop }
+  const rerun = (): Promise<void> => start(`/api/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
+  watch([body, waiting], ([, wait]) => {
+    if (wait === 'no') void rerun()
+  }, { immediate: true })
+  return { state, rerun, stop, filters }
 }
 
 export type ViewRun = ReturnType<typeof useViewRun>

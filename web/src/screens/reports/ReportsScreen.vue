@@ -2,20 +2,10 @@
 import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
 import type { ReportCard } from '../../api/types'
-import { choiceInWords, sentenceParts } from '../../choices/words'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../FailureNote.vue'
 
 const { state, reload } = useLoaded(signal => get<ReportCard[]>('/api/reports', signal))
-
-/** The question a report opens with, its choices in words. */
-function opening(report: ReportCard) {
-  const byName = new Map(report.parameters.map(parameter => [parameter.name, parameter]))
-  return sentenceParts(report.question).map(part => {
-    const parameter = part.parameter ? byName.get(part.parameter) : undefined
-    return parameter ? { marked: true, text: choiceInWords(parameter, parameter.defaultChoice, []) } : { marked: false, text: part.text }
-  })
-}
 </script>
 
 <template>
@@ -27,7 +17,7 @@ function opening(report: ReportCard) {
     <template v-else>
       <RouterLink v-for="report in state.data" :key="report.id" :to="`/reports/${report.id}`" class="card-box report">
         <h2>{{ report.name }} <span class="soft fw-normal">{{ report.audience }}</span></h2>
-        <div class="question"><template v-for="(part, i) in opening(report)" :key="i"><b v-if="part.marked">{{ part.text }}</b><template v-else>{{ part.text }}</template></template></div>
+        <div class="question"><template v-for="(part, i) in report.question" :key="i"><b v-if="part.parameters.length">{{ part.text }}</b><template v-else>{{ part.text }}</template></template></div>
       </RouterLink>
     </template>
   </main>

@@ -5,7 +5,7 @@ import { get } from '../../api/client'
 import type { SentLine } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../FailureNote.vue'
-import { countInWords, millisInWords, timeInWords } from '../../formats'
+import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import StatementText from '../../query/StatementText.vue'
 
 const LIVE_EVERY = 3000
@@ -53,7 +53,7 @@ function choices(line: SentLine): string {
             <tr v-if="open === line.id"><td colspan="8" class="detail">
               <StatementText :text="line.text" :values="line.values" />
               <div v-if="line.problem" class="note bad mt-2">{{ line.problem }}</div>
-              <div class="soft pt-1">{{ countInWords(line.fetched) }} rows left the database, {{ countInWords(line.shown) }} were shown; {{ millisInWords(line.totalMs) }} until the last row was handed on.</div>
+              <div class="soft pt-1">{{ rowsInWords(line.fetched) }} left the database, {{ countInWords(line.shown) }} were shown; {{ millisInWords(line.totalMs) }} until the last row was handed on.</div>
             </td></tr>
           </template>
         </tbody>

@@ -34,7 +34,7 @@ public record Parameter(
     private static final Pattern NAME = Pattern.compile("[A-Za-z][A-Za-z0-9_]{0,62}");
 
     /** Names that links use for other things, see docs/links.md. */
-    private static final Set<String> RESERVED = Set.of("all", "without");
+    private static final Set<String> RESERVED = Set.of("all", "without", "saved", "signed");
 
     public Parameter {
         if (!NAME.matcher(name).matches()) {

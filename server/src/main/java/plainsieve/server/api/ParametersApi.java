@@ -190,6 +190,12 @@ class ParametersApi {
                 inData.complete());
     }
 
+    /** The column that a query compares the parameter with; without a name when there is none. */
+    @GetMapping("/{name}/column")
+    ListDefinition.ColumnPlace column(@PathVariable String name) {
+        return looks.compared(parameters.get(name)).orElse(ListDefinition.ColumnPlace.NONE);
+    }
+
     /** How the numbers of the column behind the parameter are spread. */
     @GetMapping("/{name}/spread")
     ColumnLooks.Spread spread(@PathVariable String name) {

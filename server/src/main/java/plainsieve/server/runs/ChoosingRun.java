@@ -23,6 +23,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 import plainsieve.server.project.ParameterDefinition;
+import plainsieve.sources.SourceFailure;
 
 /** One pass over parameters, parents first: each gets its choice, its list, and its check. */
 final class ChoosingRun {
@@ -126,6 +127,13 @@ final class ChoosingRun {
         } catch (ProblemException e) {
             parameters.putIfAbsent(name, definition.toParameter(Optional.empty()));
             e.problems().forEach(problem -> problems.add(problem.about(name)));
+        } catch (SourceFailure e) {
+            parameters.putIfAbsent(name, definition.toParameter(Optional.empty()));
+            problems.add(Problem.of(
+                            "list-not-there",
+                            "What :%s may be could not be asked: %s".formatted(name, e.getMessage()),
+                            e.advice())
+                    .about(name));
         }
     }
 

@@ -70,9 +70,13 @@ public class ColumnLooks {
 
     /** The column that a parameter's values come from or are compared with. */
     public Optional<ListDefinition.ColumnPlace> column(ParameterDefinition definition) {
-        if (!definition.list().column().column().isEmpty()) {
-            return Optional.of(definition.list().column());
-        }
+        return definition.list().column().column().isEmpty()
+                ? compared(definition)
+                : Optional.of(definition.list().column());
+    }
+
+    /** The plain column that the first query compares the parameter with. */
+    public Optional<ListDefinition.ColumnPlace> compared(ParameterDefinition definition) {
         return queries.all().stream()
                 .flatMap(query -> compared(query, definition.name()).stream())
                 .findFirst();

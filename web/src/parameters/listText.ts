@@ -1,4 +1,4 @@
-import type { ListedValue } from '../../api/types'
+import type { ListedValue } from '../api/types'
 
 /** A typed list as text: one value on each line, `value = label` where they differ. */
 export function listText(values: ListedValue[]): string {
@@ -12,5 +12,5 @@ export function readListText(text: string): ListedValue[] {
     const [value = '', label] = line.split(/\t| = /, 2).map(part => part.trim())
     if (value !== '' && !found.has(value)) found.set(value, label || value)
   }
-  return [...found].map(([value, label]) => ({ value, label }))
+  return [...found].map(([value, label]) => ({ value, label, count: -1 }))
 }

@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest'
+import { useHistory } from './useHistory'
+
+function edits(log: string[]) {
+  return (name: string, possible = true) => ({
+    label: name,
+    undo: () => Promise.resolve(possible && log.push(`-${name}`) > 0),
+    redo: () => Promise.resolve(log.push(`+${name}`) > 0),
+  })
+}
+
+describe('edits', () => {
+  it('are taken back newest first and made again in turn', async () => {
+    const log: string[] = []
+    const edit = edits(log)
+    const history = useHistory()
+    history.add(edit('a'))
+    history.add(edit('b'))
+    await history.undo()
+    await history.undo()
+    await history.redo()
+    expect(log).toEqual(['-b', '-a', '+a'])
+    expect([history.done.value?.label, history.undone.value?.label]).toEqual(['a', 'b'])
+  })
+
+  it('made after taking one back leave nothing to make again', async () => {
+    const edit = edits([])
+    const history = useHistory()
+    history.add(edit('a'))
+    await history.undo()
+    history.add(edit('c'))
+    expect(history.undone.value).toBeUndefined()
+  })
+
+  it('stay when they cannot be taken back', async () => {
+    const history = useHistory()
+    history.add(edits([])('a', false))
+    await history.undo()
+    expect(history.done.value?.label).toBe('a')
+  })
+})

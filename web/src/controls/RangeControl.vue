@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/* Two parameters that are the ends of a range; either end may be open. Days have quick spans, numbers their spread. */
+import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
+import { computed } from 'vue'
+import type { Choices, Parameter } from '../api/types'
+import { blank, chosen, onlyValue } from '../choices/choices'
+import { quickSpans, spanInWords, today } from '../choices/periods'
+import { numberInWords } from '../formats'
+import ChoiceControl from './ChoiceControl.vue'
+import SpreadBars from './SpreadBars.vue'
+
+const props = defineProps<{ from: Parameter; to: Parameter; choices: Choices; problems: Record<string, string>; fixed?: string[] }>()
+const emit = defineEmits<{ choose: [changed: Choices] }>()
+
+const choiceOf = (end: Parameter) => props.choices[end.name] ?? end.default.choice
+const low = computed(() => onlyValue(choiceOf(props.from)))
+const high = computed(() => onlyValue(choiceOf(props.to)))
+const isDates = computed(() => props.from.type === 'date')
+const isNumbers = computed(() => ['integer', 'decimal'].includes(props.from.type))
+const spans = computed(() => [...quickSpans(today()), { name: props.from.blankWords || 'any day', from: '', to: '' }])
+const isFixed = (end: Parameter): boolean => props.fixed?.includes(end.name) ?? false
+
+const words = computed(() => {
+  if (isDates.value) return spanInWords(low.value, high.value)
+  if (!isNumbers.value || (!low.value && !high.value)) return ''
+  const unit = props.from.unit ? ` ${props.from.unit}` : ''
+  if (!high.value) return `${numberInWords(low.value)}${unit} or more`
+  return low.value ? `${numberInWords(low.value)} to ${numberInWords(high.value)}${unit}, both included` : `${numberInWords(high.value)}${unit} or less`
+})
+const whole = (from: string, to: string): Choices => ({
+  [props.from.name]: from ? chosen([from]) : blank(), [props.to.name]: to ? chosen([to]) : blank(),
+})
+</script>
+
+<template>
+  <div role="group" :aria-label="from.label">
+    <SpreadBars v-if="isNumbers" :parameter="from" :low="low" :high="high" @choose="(a, b) => emit('choose', whole(a, b))" />
+    <div class="ends" :class="{ beside: isNumbers }">
+      <div v-for="(end, i) in [from, to]" :key="end.name" class="end" :data-end="end.name">
+        <span class="soft">{{ i === 0 ? 'from' : 'to' }}</span>
+        <ChoiceControl
+          class="grow" :parameter="{ ...end, hint: '', label: i === 0 ? `${from.label}, from` : `${from.label}, to`, blankWords: isNumbers ? '' : 'open' }"
+          :model-value="choiceOf(end)" :problem="problems[end.name]" :fixed="isFixed(end)" @update:model-value="emit('choose', { [end.name]: $event })" />
+      </div>
+    </div>
+    <div class="row-line gap-2">
+      <span class="small soft grow">{{ words }}</span>
+      <BDropdown v-if="isDates && !isFixed(from) && !isFixed(to)" size="sm" variant="link" text="Spans" toggle-class="as-link small p-0" lazy>
+        <BDropdownItemButton v-for="span in spans" :key="span.name" @click="emit('choose', whole(span.from, span.to))">{{ span.name }}</BDropdownItemButton>
+      </BDropdown>
+      <button v-else-if="isNumbers && (low || high)" class="as-link small" type="button" @click="emit('choose', whole('', ''))">{{ from.blankWords || 'Any' }}</button>
+    </div>
+    <div v-if="from.hint" class="small soft">{{ from.hint }}</div>
+  </div>
+</template>
+
+<style scoped>
+.end { display: flex; align-items: baseline; gap: 6px; margin-bottom: 4px; }
+.end > span { width: 32px; flex: none; }
+.beside { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+.beside .end > span { width: auto; }
+</style>

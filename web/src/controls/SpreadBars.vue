@@ -1,0 +1,46 @@
+<script setup lang="ts">
+/* How the numbers of the column behind a range are spread; the chosen part is dark. A bar picks its stretch. */
+import { computed } from 'vue'
+import { get } from '../api/client'
+import type { Parameter, Spread } from '../api/types'
+import { useLoaded } from '../composables/useLoaded'
+import { numberInWords, rowsInWords } from '../formats'
+
+const props = defineProps<{ parameter: Parameter; low: string; high: string }>()
+const emit = defineEmits<{ choose: [low: string, high: string] }>()
+
+const HEIGHT = 34
+const { state } = useLoaded(signal => get<Spread>(`/api/parameters/${props.parameter.name}/spread`, signal))
+const spread = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
+
+const bars = computed(() => {
+  const { least, most, counts } = spread.value ?? { least: 0, most: 0, counts: [] }
+  const width = (most - least) / counts.length
+  const tallest = Math.max(...counts, 1)
+  return counts.map((count, i) => {
+    const from = least + i * width
+    const to = from + width
+    const inside = (!props.low || to > Number(props.low)) && (!props.high || from <= Number(props.high))
+    const height = count === 0 ? 0 : Math.max(2, Math.round((Math.sqrt(count) / Math.sqrt(tallest)) * HEIGHT))
+    return { i, from, to, count, inside, height }
+  })
+})
+const rounded = (value: number): string => (props.parameter.type === 'integer' ? String(Math.round(value)) : String(Math.round(value * 100) / 100))
+</script>
+
+<template>
+  <div v-if="bars.length" class="spread" aria-hidden="true">
+    <div class="bars">
+      <i v-for="bar in bars" :key="bar.i" :class="{ inside: bar.inside }" :title="`${rounded(bar.from)} to ${rounded(bar.to)}: ${rowsInWords(bar.count)}`" @click="emit('choose', rounded(bar.from), rounded(bar.to))"><b :style="{ height: `${bar.height}px` }"></b></i>
+    </div>
+    <div class="d-flex small soft"><span>{{ numberInWords(spread?.least ?? 0) }}</span><span class="ms-auto">{{ numberInWords(spread?.most ?? 0) }}</span></div>
+  </div>
+</template>
+
+<style scoped>
+.bars { display: flex; height: 34px; gap: 1px; border-bottom: 1px solid #b9b3a5; }
+i { flex: 1; display: flex; align-items: flex-end; cursor: pointer; }
+i b { width: 100%; background: #cfe0e2; }
+i.inside b { background: var(--sea); }
+i:hover b { background: #0f4755; }
+</style>

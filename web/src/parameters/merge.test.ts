@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest'
+import { chosen } from '../choices/choices'
+import { changedFields, merge } from './merge'
+import { newParameter } from './newParameter'
+
+const base = newParameter('port')
+
+describe('two authors of one parameter', () => {
+  it('both keep what they changed in different fields', () => {
+    const { merged, conflicts, theirFields } = merge(base, { ...base, hint: 'mine' }, { ...base, unit: 'theirs', version: 7 })
+    expect(conflicts).toEqual([])
+    expect(theirFields).toEqual(['unit'])
+    expect(merged).toEqual({ ...base, hint: 'mine', unit: 'theirs', version: 7 })
+  })
+
+  it('are told where they changed the same field differently', () => {
+    expect(merge(base, { ...base, hint: 'mine' }, { ...base, hint: 'theirs' }).conflicts).toEqual(['hint'])
+    expect(merge(base, { ...base, hint: 'same' }, { ...base, hint: 'same' }).conflicts).toEqual([])
+  })
+
+  it('choices and lists are compared by what is in them', () => {
+    expect(changedFields(base, { ...base, trialChoice: { kind: 'blank', values: [], withoutValue: false } })).toEqual([])
+    expect(changedFields(base, { ...base, trialChoice: chosen(['A']) })).toEqual(['trialChoice'])
+  })
+})

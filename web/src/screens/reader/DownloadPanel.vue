@@ -1,0 +1,72 @@
+<script setup lang="ts">
+/* Every row as a file, however many there are: ordered, streamed by the browser's own download, with its progress. */
+import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
+import { onScopeDispose, ref, shallowRef } from 'vue'
+import { asFailure, get, post, type Failure } from '../../api/client'
+import { newRunId, stop as stopAtDatabase } from '../../api/runs'
+import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
+import FailureNote from '../../FailureNote.vue'
+import { rowsInWords } from '../../formats'
+
+const props = defineProps<{ report: Report; view: View; choices: Choices; filters: ColumnFilter[]; signed: string }>()
+defineEmits<{ close: [] }>()
+
+const FORMATS = [{ value: 'csv', text: 'CSV' }, { value: 'xlsx', text: 'XLSX' }, { value: 'json', text: 'JSON' }]
+const LOOK_EVERY = 400
+const format = ref('csv')
+const above = ref(true)
+const progress = shallowRef<DownloadProgress>()
+const failure = shallowRef<Failure>()
+let runId = ''
+let timer: ReturnType<typeof setTimeout> | undefined
+
+async function fetchFile(): Promise<void> {
+  clearTimeout(timer)
+  failure.value = undefined
+  runId = newRunId()
+  try {
+    await post(`/api/reports/${props.report.id}/views/${props.view.id}/downloads`, {
+      runId, choices: props.choices, signed: props.signed, filters: props.filters, sortBy: '', descending: false, format: format.value, above: above.value,
+    })
+    const link = document.createElement('a')
+    link.href = `/api/downloads/${runId}`
+    link.download = ''
+    link.click()
+    await look(runId)
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+
+async function look(id: string): Promise<void> {
+  const now = await get<DownloadProgress>(`/api/downloads/${id}/progress`).catch(() => undefined)
+  if (id !== runId) return
+  if (now) progress.value = now
+  if (now?.state === 'ordered' || now?.state === 'running') timer = setTimeout(() => void look(id), LOOK_EVERY)
+}
+const stop = (): void => stopAtDatabase(runId)
+onScopeDispose(() => clearTimeout(timer))
+</script>
+
+<template>
+  <section class="card-box panel" aria-label="Download">
+    <div class="row-line"><h2>Download every row</h2><span class="soft">of “{{ view.title }}”, with these choices, whatever the page shows</span><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button></div>
+    <div class="row-line pt-2">
+      <BFormRadioGroup v-model="format" :options="FORMATS" buttons button-variant="outline-primary" size="sm" role="radiogroup" aria-label="Format" />
+      <BFormCheckbox v-if="format === 'csv'" v-model="above">question and choices on top, in lines that begin with #</BFormCheckbox>
+      <span v-else class="soft">with the question and the choices inside</span>
+      <BButton variant="primary" @click="fetchFile">Download</BButton>
+    </div>
+    <div v-if="progress" class="pt-2" role="status" data-test="download">
+      <template v-if="progress.state === 'done'">Done: {{ rowsInWords(progress.rows) }}.</template>
+      <template v-else-if="progress.state === 'failed'"><span class="bad">Broken off after {{ rowsInWords(progress.rows) }}: {{ progress.problem }}</span></template>
+      <template v-else>{{ rowsInWords(progress.rows) }} so far <button class="as-link" @click="stop">Stop</button></template>
+    </div>
+    <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+  </section>
+</template>
+
+<style scoped>
+.panel { margin: 0 26px 12px; }
+.bad { color: var(--buoy); }
+</style>

@@ -1,0 +1,28 @@
+import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
+import { asFailure, post, type Failure } from '../../api/client'
+import type { Choices, Question } from '../../api/types'
+
+/** The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped. */
+export function useQuestion(
+  reportId: string, choices: Ref<Choices>, signed: Ref<string>, onAnswer: (answer: Question) => void,
+): { question: ShallowRef<Question | undefined>; failure: ShallowRef<Failure | undefined> } {
+  const question = shallowRef<Question>()
+  const failure = shallowRef<Failure>()
+  let current: symbol | undefined
+
+  async function ask(): Promise<void> {
+    const mine = (current = Symbol('question'))
+    try {
+      const answer = await post<Question>(`/api/reports/${reportId}/question`, { choices: choices.value, signed: signed.value })
+      if (mine !== current) return
+      question.value = answer
+      failure.value = undefined
+      onAnswer(answer)
+    } catch (error) {
+      if (mine === current) failure.value = asFailure(error)
+    }
+  }
+  watch(() => JSON.stringify([choices.value, signed.value]), () => void ask(), { immediate: true })
+  onScopeDispose(() => (current = undefined))
+  return { question, failure }
+}

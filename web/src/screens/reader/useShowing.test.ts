@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest'
+import { nextTick, ref } from 'vue'
+import type { Choices, Question, Report } from '../../api/types'
+import { blank, chosen } from '../../choices/choices'
+import { newParameter } from '../../parameters/newParameter'
+import { useShowing } from './useShowing'
+
+function report(start: string, onDemand: boolean): Report {
+  return {
+    id: 'r', name: 'R', audience: '', question: '', definition: { controls: [], views: [], start, onDemand, signed: [] },
+    parameters: [newParameter('port')], viewParameters: {}, needs: {}, cap: 10,
+  }
+}
+const missingPort = { problems: [{ kind: 'choice-missing', parameter: 'port' }] } as unknown as Question
+
+describe('what a report shows', () => {
+  it('follows every choice when it opens with its defaults', async () => {
+    const choices = ref<Choices>({ port: chosen(['A']) })
+    const { shown, waiting, outdated } = useShowing(report('defaults', false), choices, ref(undefined), false)
+    choices.value = { port: chosen(['B']) }
+    await nextTick()
+    expect([waiting.value, outdated.value, shown.value]).toEqual(['no', false, { port: chosen(['B']) }])
+  })
+
+  it('waits for Show rows when it opens empty, unless a link has asked', () => {
+    const choices = ref<Choices>({ port: blank() })
+    const opened = useShowing(report('empty', false), choices, ref(undefined), false)
+    expect(opened.waiting.value).toBe('for-rows')
+    opened.show()
+    expect(opened.waiting.value).toBe('no')
+    expect(useShowing(report('empty', false), choices, ref(undefined), true).waiting.value).toBe('no')
+  })
+
+  it('keeps the rows it shows until they are asked for again', async () => {
+    const choices = ref<Choices>({ port: chosen(['A']) })
+    const { shown, outdated, show } = useShowing(report('defaults', true), choices, ref(undefined), false)
+    choices.value = { port: chosen(['B']) }
+    await nextTick()
+    expect(outdated.value).toBe(true)
+    expect(shown.value).toEqual({ port: chosen(['A']) })
+    show()
+    expect(outdated.value).toBe(false)
+    expect(shown.value).toEqual({ port: chosen(['B']) })
+  })
+
+  it('cannot be asked while a choice is missing', () => {
+    const { waiting, missing, show } = useShowing(report('question', false), ref({ port: blank() }), ref(missingPort), false)
+    show()
+    expect(waiting.value).toBe('for-choices')
+    expect(missing.value.map(parameter => parameter.name)).toEqual(['port'])
+  })
+})
