@@ -20,7 +20,8 @@ interface ProblemDocument {
 }
 
 export async function send(path: string, init: RequestInit = {}): Promise<Response> {
-  const headers = init.body ? { 'Content-Type': 'application/json' } : undefined
+  /* Sentences that the server writes are in the language of the page, not in the first of the browser's list. */
+  const headers = { 'Accept-Language': navigator.language, ...(init.body ? { 'Content-Type': 'application/json' } : {}) }
   const response = await fetch(path, { headers, ...init }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Choices } from '../api/types'
 import { all, blank, chosen } from './choices'
-import { fromLink, isTooLong, toLink } from './link'
+import { fromLink, isTooLong, signedChoices, toLink } from './link'
 
 describe('choices in a link', () => {
   it.each<[string, Choices, string]>([
@@ -19,6 +19,13 @@ describe('choices in a link', () => {
 
   it('leaves what is kept at the server or signed to those who know it', () => {
     expect(fromLink(new URLSearchParams('port=A&saved=x&signed=y.z'))).toEqual({ port: chosen(['A']) })
+  })
+
+  it('reads what a signed part fixes, whatever it is', () => {
+    const token = btoa(String.fromCharCode(...new TextEncoder().encode(JSON.stringify({ report: 'r', choices: { port: chosen(['Þorvik']) } })))).replaceAll('+', '-').replaceAll('/', '_')
+    expect(signedChoices(`${token}.x`)).toEqual({ port: chosen(['Þorvik']) })
+    expect(signedChoices('nonsense')).toEqual({})
+    expect(signedChoices('')).toEqual({})
   })
 
   it('knows when it is too long', () => {

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /* The control for one parameter: the kind that was asked for, or the one that suits it, with its hint and error line. */
-import { computed } from 'vue'
+import { computed, inject } from 'vue'
 import type { Choice, Parameter } from '../api/types'
+import { sameChoice } from '../choices/choices'
+import { choosingKey } from '../composables/useChoosing'
 import { useValueList } from '../composables/useValueList'
 import { timeInWords } from '../formats'
 import DateControl from './DateControl.vue'
@@ -13,7 +15,7 @@ import SwitchControl from './SwitchControl.vue'
 import TextControl from './TextControl.vue'
 import ValuePicker from './ValuePicker.vue'
 
-const props = defineProps<{ parameter: Parameter; modelValue: Choice; kind?: string; problem?: string; fixed?: boolean; reason?: string }>()
+const props = defineProps<{ parameter: Parameter; modelValue: Choice; kind?: string; problem?: string; fixed?: boolean; reason?: string; bare?: boolean }>()
 const emit = defineEmits<{ 'update:modelValue': [choice: Choice] }>()
 
 const source = useValueList(() => props.parameter)
@@ -30,6 +32,10 @@ const control = computed(() => {
   if (PERIODS.includes(parameter.covers)) return PeriodControl
   return parameter.type === 'date' ? DateControl : TextControl
 })
+/* Lists offer it beside their values; on the bench, the default is the reader's. */
+const onBench = inject(choosingKey, undefined)?.trial ?? true
+const offersDefault = computed(() =>
+  !props.bare && !onBench && !props.fixed && props.parameter.list.kind === 'any' && !sameChoice(props.modelValue, props.parameter.default.choice))
 const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords(state.value.list.askedAt)}` : ''))
 </script>
 
@@ -47,6 +53,7 @@ const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords
     <div v-else-if="fixed" class="small soft">fixed by this link</div>
     <div v-else-if="reason" class="small soft">{{ reason }}</div>
     <div v-else-if="parameter.hint" class="small soft">{{ parameter.hint }}</div>
+    <button v-if="offersDefault" class="as-link small" type="button" @click="emit('update:modelValue', parameter.default.choice)">Default</button>
     <div v-if="state.list.refreshing" class="small soft" role="status">{{ age }}, a newer one is on its way</div>
   </div>
 </template>

@@ -29,7 +29,7 @@ function pick(choice: Choice): void {
 
 <template>
   <BDropdown
-    v-model="open" auto-close="outside" no-caret class="w-100" toggle-class="form-select text-start dropdown-face" variant="link" lazy
+    v-model="open" role="group" auto-close="outside" no-caret class="w-100" toggle-class="form-select text-start dropdown-face" variant="link" lazy
     :data-dropdown="parameter.name">
     <template #button-content><span class="visually-hidden">{{ parameter.label }}: </span><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template>
     <div class="px-2 py-1 menu"><ValuePicker ref="picker" v-bind="props" @update:model-value="pick" /></div>

@@ -33,19 +33,19 @@ function choose(): void {
 <template>
   <div>
     <div class="field">
-      <button class="as-link step" type="button" :aria-label="`${parameter.label}: the one before`" @click="step(-1)">‹</button>
+      <button class="as-link icon-button step" type="button" :aria-label="`${parameter.label}: the one before`" @click="step(-1)">‹</button>
       <BFormInput
         v-model="typed" :aria-label="parameter.label" :state="problem ? false : null" :placeholder="parameter.blankWords || EXAMPLES[period]" @change="choose"
         @keydown.enter="choose" @keydown.up.prevent="step(1)" @keydown.down.prevent="step(-1)" />
-      <button class="as-link step" type="button" :aria-label="`${parameter.label}: the one after`" @click="step(1)">›</button>
-      <button v-if="modelValue.kind !== 'blank'" class="as-link step" type="button" :aria-label="`Clear ${parameter.label}`" @click="emit('update:modelValue', blank())">×</button>
+      <button class="as-link icon-button step" type="button" :aria-label="`${parameter.label}: the one after`" @click="step(1)">›</button>
+      <button v-if="modelValue.kind !== 'blank'" class="as-link icon-button step" type="button" :aria-label="`Clear ${parameter.label}`" @click="emit('update:modelValue', blank())">×</button>
     </div>
     <div class="small soft">{{ value ? periodInWords(period, value) : `a ${period}, such as ${EXAMPLES[period]}` }}</div>
   </div>
 </template>
 
 <style scoped>
-.field { display: flex; align-items: center; gap: 6px; }
+.field { display: flex; align-items: center; gap: 2px; }
 .field :deep(input) { min-width: 0; }
-.step { font-size: 18px; line-height: 1; padding: 0 4px; }
+.step { font-size: 18px; }
 </style>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /* Two parameters that are the ends of a range; either end may be open. Days have quick spans, numbers their spread. */
 import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
-import { computed } from 'vue'
+import { computed, inject } from 'vue'
 import type { Choices, Parameter } from '../api/types'
-import { blank, chosen, onlyValue } from '../choices/choices'
+import { blank, chosen, onlyValue, sameChoice } from '../choices/choices'
 import { quickSpans, spanInWords, today } from '../choices/periods'
+import { choosingKey } from '../composables/useChoosing'
 import { numberInWords } from '../formats'
 import ChoiceControl from './ChoiceControl.vue'
 import SpreadBars from './SpreadBars.vue'
@@ -27,6 +28,9 @@ const words = computed(() => {
   if (!high.value) return `${numberInWords(low.value)}${unit} or more`
   return low.value ? `${numberInWords(low.value)} to ${numberInWords(high.value)}${unit}, both included` : `${numberInWords(high.value)}${unit} or less`
 })
+const onBench = inject(choosingKey, undefined)?.trial ?? true
+const defaults = computed<Choices>(() => Object.fromEntries([props.from, props.to].map(end => [end.name, end.default.choice])))
+const offersDefault = computed(() => !onBench && [props.from, props.to].some(end => !isFixed(end) && !sameChoice(choiceOf(end), end.default.choice)))
 const whole = (from: string, to: string): Choices => ({
   [props.from.name]: from ? chosen([from]) : blank(), [props.to.name]: to ? chosen([to]) : blank(),
 })
@@ -35,11 +39,11 @@ const whole = (from: string, to: string): Choices => ({
 <template>
   <div role="group" :aria-label="from.label">
     <SpreadBars v-if="isNumbers" :parameter="from" :low="low" :high="high" @choose="(a, b) => emit('choose', whole(a, b))" />
-    <div class="ends" :class="{ beside: isNumbers }">
+    <div>
       <div v-for="(end, i) in [from, to]" :key="end.name" class="end" :data-end="end.name">
         <span class="soft">{{ i === 0 ? 'from' : 'to' }}</span>
         <ChoiceControl
-          class="grow" :parameter="{ ...end, hint: '', label: i === 0 ? `${from.label}, from` : `${from.label}, to`, blankWords: isNumbers ? '' : 'open' }"
+          class="grow" bare :parameter="{ ...end, hint: '', label: i === 0 ? `${from.label}, from` : `${from.label}, to`, blankWords: isNumbers ? '' : 'open' }"
           :model-value="choiceOf(end)" :problem="problems[end.name]" :fixed="isFixed(end)" @update:model-value="emit('choose', { [end.name]: $event })" />
       </div>
     </div>
@@ -50,6 +54,7 @@ const whole = (from: string, to: string): Choices => ({
       </BDropdown>
       <button v-else-if="isNumbers && (low || high)" class="as-link small" type="button" @click="emit('choose', whole('', ''))">{{ from.blankWords || 'Any' }}</button>
     </div>
+    <button v-if="offersDefault" class="as-link small" type="button" @click="emit('choose', defaults)">Default</button>
     <div v-if="from.hint" class="small soft">{{ from.hint }}</div>
   </div>
 </template>
@@ -57,6 +62,4 @@ const whole = (from: string, to: string): Choices => ({
 <style scoped>
 .end { display: flex; align-items: baseline; gap: 6px; margin-bottom: 4px; }
 .end > span { width: 32px; flex: none; }
-.beside { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
-.beside .end > span { width: auto; }
 </style>

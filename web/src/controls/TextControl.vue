@@ -33,13 +33,13 @@ function choose(): void {
       :placeholder="parameter.blankWords" @change="choose" @keydown.enter="choose" />
     <span v-if="parameter.unit" class="soft">{{ parameter.unit }}</span>
     <button
-      v-if="modelValue.kind !== 'blank'" class="as-link clear" type="button" :aria-label="`Clear ${parameter.label}`" title="Clear"
+      v-if="modelValue.kind !== 'blank'" class="as-link icon-button clear" type="button" :aria-label="`Clear ${parameter.label}`" title="Clear"
       @click="emit('update:modelValue', blank())">×</button>
   </div>
 </template>
 
 <style scoped>
-.field { display: flex; align-items: center; gap: 6px; }
+.field { display: flex; align-items: center; gap: 2px; }
 .field :deep(input) { min-width: 0; }
 .clear { font-size: 16px; line-height: 1; color: var(--soft); }
 </style>

@@ -6,7 +6,7 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, nextTick, ref, useId, watch } from 'vue'
-import { all, blank, chosen, countOf, sameChoice } from '../choices/choices'
+import { all, blank, chosen, sameChoice } from '../choices/choices'
 import { countInWords } from '../formats'
 import { matched, pastedValues } from './pasted'
 import type { ControlEmits, ControlProps } from './types'
@@ -30,7 +30,6 @@ const picked = computed(() => new Set(props.modelValue.values))
 const isTicked = (value: string): boolean => props.modelValue.kind === 'all' || picked.value.has(value)
 const hasSearch = computed(() => long.value || props.list.length >= SEARCH_FROM)
 const placeholder = computed(() => (long.value ? 'Search the list' : `Search ${countInWords(props.list.length)} values`))
-const counted = computed(() => (props.parameter.many && props.modelValue.kind === 'values' ? `${countInWords(countOf(props.modelValue))} chosen` : ''))
 
 const virtual = useVirtualizer(
   computed(() => ({
@@ -130,7 +129,6 @@ defineExpose({ focus })
       <button
         v-if="!sameChoice(modelValue, parameter.default.choice)" class="as-link" type="button"
         @click="emit('update:modelValue', parameter.default.choice)">Default</button>
-      <span class="soft ms-auto">{{ counted }}</span>
     </div>
     <div v-if="unknown.length" class="small bad-line" role="alert">{{ countInWords(unknown.length) }} pasted {{ unknown.length === 1 ? 'value is' : 'values are' }} not on the list: {{ unknown.slice(0, 3).join(', ') }}{{ unknown.length > 3 ? ' …' : '' }}</div>
   </div>

@@ -14,6 +14,11 @@ watch(() => props.formula, now => {
   worked.value = now !== '' || worked.value
 })
 
+/* Enter may belong to the browser's list of suggestions, which swallows the change. */
+function setFormula(): void {
+  if (typed.value.trim() !== props.formula) emit('change', typed.value.trim())
+}
+
 function setKind(kind: unknown): void {
   worked.value = kind === true || kind === 'true'
   if (!worked.value && props.formula) emit('change', '')
@@ -21,8 +26,8 @@ function setKind(kind: unknown): void {
 </script>
 
 <template>
-  <label>Value is <BFormSelect :model-value="worked" :options="KINDS" @update:model-value="setKind" /></label>
-  <label v-if="worked">Formula <BFormInput v-model="typed" class="mono" placeholder="last day of month of :month" list="formulas" @change="emit('change', typed.trim())" /></label>
+  <label data-field="worked">Value is <BFormSelect :model-value="worked" :options="KINDS" @update:model-value="setKind" /></label>
+  <label v-if="worked" data-field="formula">Formula <BFormInput v-model="typed" class="mono" placeholder="last day of month of :month" list="formulas" @change="setFormula" @keydown.enter="setFormula" /></label>
   <datalist id="formulas">
     <option value="first day of last month" /><option value="last day of last month" /><option value="today - 7 days" /><option value="first day of this year" />
     <option value="fiscal year of today from April" />

@@ -40,7 +40,7 @@ const asked = computed(() => kind.value === 'column' || kind.value === 'query')
 </script>
 
 <template>
-  <label>List <BFormSelect :model-value="kind" :options="KINDS" @update:model-value="setKind" /></label>
+  <label data-field="list">List <BFormSelect :model-value="kind" :options="KINDS" @update:model-value="setKind" /></label>
   <label v-if="kind === 'query'">From <BFormSelect :model-value="list.queryId" :options="[{ value: '', text: 'choose a query' }, ...queries.map(query => ({ value: query.id, text: query.name }))]" @update:model-value="$event && set({ queryId: String($event) })" /></label>
   <ColumnFields v-if="kind === 'column' || kind === 'typed'" :parameter="parameter" :place="list.column" :optional="kind === 'typed'" @change="(column: ColumnPlace) => set({ column })" />
   <template v-if="kind === 'typed'">

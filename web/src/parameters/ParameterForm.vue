@@ -9,8 +9,14 @@ import ListFields from './ListFields.vue'
 import { changedFields } from './merge'
 import { withMany, withType, type Switched } from './switching'
 
-const props = defineProps<{ parameter: Parameter; all: Parameter[]; queries: (QueryCard | Query)[] }>()
-const emit = defineEmits<{ change: [base: Parameter, after: Parameter]; rename: [name: string] }>()
+const props = defineProps<{
+  parameter: Parameter
+  all: Parameter[]
+  queries: (QueryCard | Query)[]
+  /** Keeps an edit; says whether it could be kept. */
+  change: (base: Parameter, after: Parameter) => Promise<boolean>
+}>()
+const emit = defineEmits<{ rename: [name: string] }>()
 
 const TYPES = [
   { value: 'text', text: 'text' }, { value: 'integer', text: 'integer' }, { value: 'decimal', text: 'decimal' }, { value: 'date', text: 'date' },
@@ -33,18 +39,24 @@ const form = reactive({ ...props.parameter })
 const lost = ref<string[]>([])
 /* The server's answer to one edit must not wipe out the next one, which is being typed meanwhile. */
 watch(() => props.parameter, now => {
-  if (changedFields(base.value, { ...form }).length === 0) Object.assign(form, now)
-  else for (const field of changedFields(base.value, now)) Object.assign(form, { [field]: now[field] })
-  base.value = now
+  const typed = changedFields(base.value, { ...form })
+  for (const field of changedFields({ ...form }, now)) if (!typed.includes(field)) Object.assign(form, { [field]: now[field] })
+  const before = base.value
+  base.value = { ...now, ...Object.fromEntries(typed.map(field => [field, before[field]])) } as Parameter
 })
 
-function keep(): void {
-  const after = { ...form, trialChoice: form.trialChoice }
-  if (changedFields(base.value, after).length > 0) emit('change', base.value, after)
+/* The next edit is measured against this one, unless this one is refused. */
+async function keep(): Promise<void> {
+  const before = base.value
+  const after = { ...form }
+  const fields = changedFields(before, after)
+  if (fields.length === 0) return
+  base.value = after
+  if (!(await props.change(before, after))) base.value = { ...base.value, ...Object.fromEntries(fields.map(field => [field, before[field]])) } as Parameter
 }
 function set(part: Partial<Parameter>): void {
   Object.assign(form, part)
-  keep()
+  void keep()
 }
 function switchTo(switched: Switched): void {
   lost.value = switched.lost
@@ -68,19 +80,19 @@ const hasLimits = computed(() => ['integer', 'decimal', 'date', 'datetime'].incl
 <template>
   <div class="form">
     <label>Name <BFormInput :model-value="parameter.name" class="mono" @change="rename" /></label>
-    <label>Words <BFormInput v-model="form.label" @change="keep" /></label>
-    <label>Hint <BFormInput v-model="form.hint" placeholder="shown under the control" @change="keep" /></label>
+    <label data-field="label">Words <BFormInput v-model="form.label" @change="keep" /></label>
+    <label data-field="hint">Hint <BFormInput v-model="form.hint" placeholder="shown under the control" @change="keep" /></label>
     <label>Group <BFormInput v-model="form.group" placeholder="a heading for readers" @change="keep" /></label>
-    <label>Type <BFormSelect :model-value="form.type" :options="TYPES" @update:model-value="switchTo(withType({ ...form }, String($event)))" /></label>
+    <label data-field="type">Type <BFormSelect :model-value="form.type" :options="TYPES" @update:model-value="switchTo(withType({ ...form }, String($event)))" /></label>
     <FormulaField :formula="form.formula" :name="form.name" @change="set({ formula: $event })" />
     <template v-if="!computedValue">
-      <label>Values <BFormSelect :model-value="form.many" :options="MANY" @update:model-value="switchTo(withMany({ ...form }, String($event) === 'true'))" /></label>
-      <label v-if="covers.length">A value is <BFormSelect v-model="form.covers" :options="covers" @change="keep" /></label>
-      <label v-if="!form.many && ends.length > 1">Range <BFormSelect v-model="form.rangeEnd" :options="ends" @change="keep" /></label>
-      <label>Blank means <BFormSelect v-model="form.blankRule" :options="RULES" @change="keep" /></label>
+      <label data-field="many">Values <BFormSelect :model-value="form.many" :options="MANY" @update:model-value="switchTo(withMany({ ...form }, String($event) === 'true'))" /></label>
+      <label v-if="covers.length" data-field="covers">A value is <BFormSelect v-model="form.covers" :options="covers" @change="keep" /></label>
+      <label v-if="!form.many && ends.length > 1" data-field="range">Range <BFormSelect v-model="form.rangeEnd" :options="ends" @change="keep" /></label>
+      <label data-field="blank">Blank means <BFormSelect v-model="form.blankRule" :options="RULES" @change="keep" /></label>
       <label>Blank reads <BFormInput v-model="form.blankWords" placeholder="any vessel" @change="keep" /></label>
       <label v-if="form.many">All means <BFormSelect v-model="form.allRule" :options="ALL_RULES" @change="keep" /></label>
-      <label>Unit <BFormInput v-model="form.unit" placeholder="min" @change="keep" /></label>
+      <label data-field="unit">Unit <BFormInput v-model="form.unit" placeholder="min" @change="keep" /></label>
       <label v-if="form.type === 'integer'">Every row <BFormInput v-model="form.everyRow" placeholder="only for row limits: 0" @change="keep" /></label>
       <div v-if="hasLimits" class="line"><span>Limits</span><div class="row-line flex-nowrap gap-2">
         <BFormInput v-model="form.least" placeholder="least" aria-label="Smallest value" @change="keep" />to<BFormInput v-model="form.most" placeholder="most" aria-label="Largest value" @change="keep" /></div></div>

@@ -20,10 +20,10 @@ function askOrRemove(): void {
     <h2>Used by</h2>
     <ul class="uses">
       <li v-for="one in use.uses" :key="one.kind + one.id"><span class="soft">{{ one.kind }}</span> <RouterLink :to="path(one.kind, one.id)">{{ one.name }}</RouterLink>
-        <span v-if="one.kind === 'report'" class="soft"> {{ one.using }} of {{ one.of }} {{ one.of === 1 ? 'query' : 'queries' }}</span></li>
+        <span v-if="one.kind === 'report'" class="soft">{{ ` ${one.using}` }} of {{ one.of }} {{ one.of === 1 ? 'query' : 'queries' }}</span></li>
       <li v-if="use.uses.length === 0" class="soft">nothing</li>
     </ul>
-    <p v-if="use.needs.length" class="m-0 pb-1">Needs <span v-for="name in use.needs" :key="name" class="mono">:{{ name }} </span></p>
+    <p v-if="use.needs.length" class="m-0 pb-1">Needs <span class="mono">{{ use.needs.map(name => `:${name}`).join(' ') }}</span></p>
     <p v-for="notice in use.notices" :key="notice" class="note bad small mb-1">{{ notice }}</p>
     <button class="as-link" @click="askOrRemove">Remove :{{ use.definition.name }}</button>
     <p v-if="asking" class="note bad small mt-1" role="alert">Without it, {{ use.uses.map(one => `${one.kind} “${one.name}”`).join(', ') }} would not run. Take it out there first.</p>
@@ -31,5 +31,6 @@ function askOrRemove(): void {
 </template>
 
 <style scoped>
+.uses a { text-decoration: underline; }
 .uses { list-style: none; margin: 0; padding: 2px 0 8px; }
 </style>

@@ -32,8 +32,10 @@ export interface UsedParameters {
  * The project's parameters as authors edit them. Changes go to the server at once, one after the other; each can be taken
  * back. What a colleague changed meanwhile is never overwritten: other fields are kept beside mine, the same field is asked
  * about.
+ *
+ * @param onTextsChanged called when the server has changed texts of queries, or an edit was taken back
  */
-export function useParameters(onUndone: () => void = () => undefined): UsedParameters {
+export function useParameters(onTextsChanged: () => void = () => undefined): UsedParameters {
   const history = inject(historyKey, undefined)
   const uses = ref<ParameterUse[]>([])
   const failures = reactive<Record<string, Failure | undefined>>({})
@@ -81,7 +83,7 @@ export function useParameters(onUndone: () => void = () => undefined): UsedParam
   function remember(label: string, undo: () => Promise<boolean>, redo: () => Promise<boolean>): void {
     const told = async (work: () => Promise<boolean>): Promise<boolean> => {
       const possible = await work()
-      onUndone()
+      onTextsChanged()
       return possible
     }
     history?.add({ label, undo: () => told(undo), redo: () => told(redo) })
@@ -115,6 +117,7 @@ export function useParameters(onUndone: () => void = () => undefined): UsedParam
   async function rename(name: string, to: string): Promise<boolean> {
     const give = (from: string, next: string) => inTurn(name, () => post(`${path(from)}/name`, { name: next }))
     const possible = await give(name, to)
+    if (possible) onTextsChanged()
     if (possible) remember(`the name :${to}`, () => give(to, name), () => give(name, to))
     return possible
   }

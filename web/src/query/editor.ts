@@ -84,7 +84,7 @@ const theme = EditorView.theme({
   '&': { height: '100%', backgroundColor: 'transparent', fontSize: '12.5px' },
   // What is typed is what is sent: >= must not turn into another sign.
   '.cm-scroller': { fontFamily: 'var(--mono)', lineHeight: '1.72', fontVariantLigatures: 'none' },
-  '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: '#8f897c' },
+  '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: '#746e62' },
   '&.cm-focused': { outline: 'none' },
   '.cm-content': { padding: '8px 0' },
   '.cm-line': { paddingRight: '8px' },

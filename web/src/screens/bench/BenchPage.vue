@@ -105,7 +105,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
     <div class="sheet">
       <div class="cols">
-        <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @renamed="renamed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
+        <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
         <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :run-problems="runProblems" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
         <RowsPane :state="state" />
       </div>

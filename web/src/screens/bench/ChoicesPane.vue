@@ -18,7 +18,7 @@ const props = defineProps<{
   queries: QueryCard[]
   runProblems: Problem[]
 }>()
-const emit = defineEmits<{ changed: []; renamed: []; light: [name: string]; insert: [name: string] }>()
+const emit = defineEmits<{ changed: []; light: [name: string]; insert: [name: string] }>()
 
 const name = ref('')
 const made = ref('')
@@ -48,11 +48,6 @@ async function after(work: Promise<boolean>): Promise<void> {
   if (await work) emit('changed')
 }
 
-function renamed(from: string, to: string): void {
-  if (made.value === from) made.value = to
-  emit('renamed')
-}
-
 async function make(wanted: string): Promise<void> {
   if (!wanted) return
   const found = await post<Proposal>(`/api/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(() => undefined)
@@ -73,7 +68,7 @@ async function make(wanted: string): Promise<void> {
         <ParameterCard
           :use="use" :end="end" :colour="colourOf(use)" :end-colour="end ? colourOf(end) : ''" :lit="lit" :queries="queries" :parameters="parameters" :problems="problems"
           :needed-only="!check.parameters.includes(use.definition.name)" @changed="emit('changed')" @choose="(wanted, choice) => after(parameters.choose(wanted, choice))"
-          @renamed="renamed" @light="emit('light', $event)" />
+          @light="emit('light', $event)" />
         <ProposalNote v-if="proposal && proposal.definition.name === use.definition.name" :proposal="proposal" :parameters="parameters" @changed="emit('changed')" @close="proposal = undefined" />
       </template>
       <div v-for="wanted in missing" :key="wanted" class="note bad m-2">

@@ -23,16 +23,12 @@ const props = defineProps<{
   /** The text does not mention it; something that it mentions needs it. */
   neededOnly: boolean
 }>()
-const emit = defineEmits<{ choose: [name: string, choice: Choice]; changed: []; renamed: [from: string, to: string]; light: [name: string] }>()
+const emit = defineEmits<{ choose: [name: string, choice: Choice]; changed: []; light: [name: string] }>()
 
 const open = ref('')
 const parameter = computed(() => props.use.definition)
 const opened = computed(() => [props.use, ...(props.end ? [props.end] : [])].find(use => use.definition.name === open.value))
-const { preview, wanted, ask, cancel, confirm } = useRename(open, props.parameters, to => {
-  const from = open.value
-  open.value = to
-  emit('renamed', from, to)
-})
+const { preview, wanted, ask, cancel, confirm } = useRename(open, props.parameters, to => (open.value = to))
 const BLANK_WORDS: Record<string, string> = { 'no-filter': 'no filter', 'rows-without-value': 'rows without a value', 'not-allowed': 'not allowed' }
 const listWords = computed(() => {
   const { list } = parameter.value
@@ -52,8 +48,10 @@ const meaning = computed(() => {
 const kind = computed(() => [parameter.value.type, ...(parameter.value.covers === 'itself' ? [] : [parameter.value.covers]), props.end ? 'range' : parameter.value.many ? 'many' : 'one'].join(', '))
 /* On the bench, back to the trial value's own default is back to blank; the default is the reader's. */
 const forTrial = (one: Parameter): Parameter => ({ ...one, hint: '' })
-async function change(base: Parameter, after: Parameter): Promise<void> {
-  if (await props.parameters.change(base, after)) emit('changed')
+async function change(base: Parameter, after: Parameter): Promise<boolean> {
+  const kept = await props.parameters.change(base, after)
+  if (kept) emit('changed')
+  return kept
 }
 async function drop(name: string): Promise<void> {
   if (await props.parameters.drop(name)) emit('changed')
@@ -80,7 +78,7 @@ const toggle = (name: string) => (open.value = open.value === name ? '' : name)
     </div>
     <EditNotes v-for="name in [parameter.name, ...(end ? [end.definition.name] : [])]" :key="name" :name="name" :parameters="parameters" />
     <template v-if="opened">
-      <ParameterForm :key="opened.definition.name" :parameter="opened.definition" :all="parameters.uses.value.map(one => one.definition)" :queries="queries" @change="change" @rename="ask" />
+      <ParameterForm :key="opened.definition.name" :parameter="opened.definition" :all="parameters.uses.value.map(one => one.definition)" :queries="queries" :change="change" @rename="ask" />
       <RenamePreview v-if="preview" class="mt-2" :name="open" :wanted="wanted" :preview="preview" @confirm="confirm" @cancel="cancel" />
       <UsesList class="pt-2" :use="opened" @remove="drop(opened.definition.name)" />
     </template>

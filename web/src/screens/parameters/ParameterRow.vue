@@ -24,13 +24,13 @@ const { preview, wanted, ask, cancel, confirm } = useRename(name, props.paramete
       <template v-else>{{ column.value(use, queries) }}</template>
     </td>
     <td class="end">
-      <template v-if="movable"><button class="as-link" :aria-label="`Move :${name} up`" @click="emit('move', -1)">↑</button> <button class="as-link" :aria-label="`Move :${name} down`" @click="emit('move', 1)">↓</button></template>
+      <template v-if="movable"><button class="as-link icon-button" :aria-label="`Move :${name} up`" @click="emit('move', -1)">↑</button> <button class="as-link icon-button" :aria-label="`Move :${name} down`" @click="emit('move', 1)">↓</button></template>
       <button class="as-link ms-2" @click="emit('toggle')">{{ open ? 'Done' : 'Edit' }}</button>
     </td>
   </tr>
   <tr v-if="open" class="inner"><td :colspan="columns.length + 1">
     <div class="sheet">
-      <ParameterForm class="half" :parameter="use.definition" :all="parameters.uses.value.map(one => one.definition)" :queries="queries" @change="(base, after) => parameters.change(base, after)" @rename="ask" />
+      <ParameterForm class="half" :parameter="use.definition" :all="parameters.uses.value.map(one => one.definition)" :queries="queries" :change="parameters.change" @rename="ask" />
       <div>
         <EditNotes :name="name" :parameters="parameters" />
         <RenamePreview v-if="preview" :name="name" :wanted="wanted" :preview="preview" @confirm="confirm" @cancel="cancel" />
@@ -41,8 +41,8 @@ const { preview, wanted, ask, cancel, confirm } = useRename(name, props.paramete
 </template>
 
 <style scoped>
-td { max-width: 220px; overflow: hidden; text-overflow: ellipsis; }
-.bad { color: var(--buoy); max-width: 260px; }
+td { overflow: hidden; text-overflow: ellipsis; }
+.bad { color: var(--buoy); }
 .end { text-align: right; white-space: nowrap; }
 tr.open td { background: var(--wash); }
 .inner > td { max-width: none; white-space: normal; padding: 4px 10px 14px; background: var(--card); overflow: visible; }

@@ -13,7 +13,7 @@ import { columns, matches, type Column } from './columns'
 const parameters = useParameters()
 const queries = shallowRef<QueryCard[]>([])
 const search = ref('')
-const sortedBy = ref<{ column: Column; descending: boolean }>()
+const sortedBy = shallowRef<{ column: Column; descending: boolean }>()
 const open = ref('')
 const name = ref('')
 
@@ -66,6 +66,7 @@ onMounted(async () => {
     <div v-if="name && parameters.failures[name]" class="note bad mb-2" role="alert">{{ parameters.failures[name]?.message }}</div>
     <div class="card-box table-box">
       <table class="plain">
+        <colgroup><col v-for="column in columns" :key="column.name" :style="{ width: column.width }" /><col /></colgroup>
         <thead><tr>
           <th v-for="column in columns" :key="column.name" :aria-sort="direction(column)"><button class="as-link head" @click="sort(column)">{{ column.name }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}</button></th>
           <th><span class="visually-hidden">Edit</span></th>
@@ -84,5 +85,6 @@ onMounted(async () => {
 <style scoped>
 .wide { max-width: none; }
 .table-box { padding: 4px 6px; }
+table { table-layout: fixed; }
 .head { color: var(--soft); }
 </style>

@@ -4,6 +4,7 @@ import { choiceInWords } from '../../choices/words'
 /** A column of the table of parameters. */
 export interface Column {
   name: string
+  width: string
   value: (use: ParameterUse, queries: QueryCard[]) => string
 }
 
@@ -48,14 +49,14 @@ function usesOf(use: ParameterUse): string {
 }
 
 export const columns: Column[] = [
-  { name: 'Name', value: use => use.definition.name },
-  { name: 'Words', value: use => [use.definition.group, use.definition.label].filter(Boolean).join(' · ') },
-  { name: 'Type', value: typeOf },
-  { name: 'Blank', value: use => (use.definition.formula ? '' : (RULES[use.definition.blankRule] ?? use.definition.blankRule)) },
-  { name: 'List', value: listOf },
-  { name: 'Default', value: defaultOf },
-  { name: 'Used by', value: usesOf },
-  { name: 'Notices', value: use => use.notices.join(' ') },
+  { name: 'Name', width: '11%', value: use => use.definition.name },
+  { name: 'Words', width: '13%', value: use => [use.definition.group, use.definition.label].filter(Boolean).join(' · ') },
+  { name: 'Type', width: '15%', value: typeOf },
+  { name: 'Blank', width: '8%', value: use => (use.definition.formula ? '' : (RULES[use.definition.blankRule] ?? use.definition.blankRule)) },
+  { name: 'List', width: '15%', value: listOf },
+  { name: 'Default', width: '11%', value: defaultOf },
+  { name: 'Used by', width: '12%', value: usesOf },
+  { name: 'Notices', width: '7%', value: use => use.notices.join(' ') },
 ]
 
 export function matches(use: ParameterUse, search: string, queries: QueryCard[]): boolean {

@@ -61,7 +61,7 @@ onBeforeUnmount(() => {
     <h2>{{ view.title }} <span class="soft fw-normal">{{ view.measures[0]?.label }}</span></h2>
     <RunNote :state="state" class="my-1" @stop="stop" @again="rerun" />
     <p v-if="state.status === 'done' && bars.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
-    <div v-else ref="element" role="img" :aria-label="asText" :data-bars="asText" :class="{ stale: state.status !== 'done' }" :style="{ height: `${Math.max(3, bars.length) * BAR_HEIGHT}px` }"></div>
+    <div v-else ref="element" role="img" :aria-label="asText || 'Nothing drawn yet'" :data-bars="asText" :class="{ stale: state.status !== 'done' }" :style="{ height: `${Math.max(3, bars.length) * BAR_HEIGHT}px` }"></div>
     <div class="picks">
       <button v-for="(bar, i) in bars" :key="bar.name" class="as-link" :aria-pressed="bar.name === pickedName" @click="pick(i)">Only {{ bar.name }}</button>
     </div>

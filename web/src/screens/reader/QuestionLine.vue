@@ -23,9 +23,9 @@ const isFixed = (names: string[]): boolean => names.length > 0 && names.every(na
     <template v-for="(part, i) in parts" :key="i">
       <b v-if="isFixed(part.names)" class="fixed" title="fixed by this link">{{ part.text }}</b>
       <BDropdown
-        v-else-if="part.names.length" class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="mark" :data-mark="part.names[0]"
+        v-else-if="part.names.length" role="group" class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="mark" :data-mark="part.names[0]"
         :class="{ wrong: isWrong(part.names) }">
-        <template #button-content><span class="visually-hidden">{{ labels.get(part.names[0] ?? '') }}: </span>{{ part.text }} <span class="caret" aria-hidden="true">▾</span></template>
+        <template #button-content>{{ part.text }}<span class="visually-hidden">, {{ labels.get(part.names[0] ?? '') }}</span> <span class="caret" aria-hidden="true">▾</span></template>
         <div class="px-3 py-2 menu">
           <h2 class="pb-1">{{ labels.get(part.names[0] ?? '') }}</h2>
           <ReportControl :report="report" :names="part.names" :choices="choices" :problems="problems" :fixed="fixed" wide @choose="emit('choose', $event)" />
@@ -35,7 +35,7 @@ const isFixed = (names: string[]): boolean => names.length > 0 && names.every(na
     </template>
     <span v-if="quiet.length" class="also">
       also: <template v-for="name in quiet" :key="name">
-        <BDropdown class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="quiet" :data-mark="name">
+        <BDropdown role="group" class="mark-box" variant="link" no-caret auto-close="outside" lazy toggle-class="quiet" :data-mark="name">
           <template #button-content>{{ labels.get(name) }} <span class="caret" aria-hidden="true">▾</span></template>
           <div class="px-3 py-2 menu">
             <h2 class="pb-1">{{ labels.get(name) }}</h2>

@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router'
 import type { Answer } from '../../api/runs'
 import type { Choices, Report } from '../../api/types'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
+import FailureNote from '../../FailureNote.vue'
 import BarsView from './BarsView.vue'
 import DroppedNote from './DroppedNote.vue'
 import FiguresView from './FiguresView.vue'
@@ -21,7 +22,7 @@ import type { Asked, Picked } from './useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices }>()
 const emit = defineEmits<{ changed: [] }>()
-const { choices, question, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } = useReader(props.report, props.linked)
+const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } = useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
 const picked = ref<Picked[]>([])
@@ -74,6 +75,7 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
   </header>
   <main class="scroll">
     <QuestionLine :report="report" :question="question" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" />
+    <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2" />
     <SettingsPanel v-if="open === 'settings'" :report="report" :choices="choices" @close="open = 'nothing'" @changed="emit('changed')" />
     <div v-for="stranger in strangers" :key="stranger.message" class="note bad mx-4 mb-2" role="alert">
       {{ stranger.message }} {{ stranger.advice }} <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
@@ -119,7 +121,8 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
 .bars { display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 14px; }
 .foot { min-height: 36px; border-top: 1px solid var(--line); background: var(--card); display: flex; align-items: center; gap: 14px; padding: 0 26px; color: var(--soft); flex: none; flex-wrap: wrap; }
 @media (max-width: 700px) {
-  .bar, .foot { padding: 4px 14px; }
+  .bar, .foot { padding: 4px 14px; gap: 2px 10px; }
+  .bar { min-height: 36px; }
   /* The sentence has every control; the panel follows the answer. */
   .wrap { grid-template-columns: minmax(0, 1fr); padding: 0 14px 14px; gap: 14px; }
   .wrap :deep(.side) { order: 2; }

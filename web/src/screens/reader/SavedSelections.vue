@@ -28,11 +28,11 @@ async function forget(id: string): Promise<void> {
 </script>
 
 <template>
-  <BDropdown text="Saved" variant="link" no-caret toggle-class="as-link" auto-close="outside" lazy @show="load">
+  <BDropdown role="group" text="Saved" variant="link" no-caret toggle-class="as-link" auto-close="outside" lazy @show="load">
     <div class="px-3 py-1 menu">
       <div v-for="selection in kept" :key="selection.id" class="row-line kept">
         <button class="as-link grow text-start" @click="emit('open', selection.choices)">{{ selection.name }}</button>
-        <button class="as-link soft" :aria-label="`Forget ${selection.name}`" @click="forget(selection.id)">×</button>
+        <button class="as-link icon-button soft" :aria-label="`Forget ${selection.name}`" @click="forget(selection.id)">×</button>
       </div>
       <p v-if="kept.length === 0" class="soft m-0 pb-1">No choices saved yet.</p>
       <form class="row-line flex-nowrap pt-1" @submit.prevent="keep">

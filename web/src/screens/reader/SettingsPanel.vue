@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* For authors: the question line, how the report starts, and links whose choices nobody can change. */
-import { BButton, BFormCheckbox, BFormInput, BFormSelect } from 'bootstrap-vue-next'
+import { BButton, BFormCheckbox, BFormInput, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, post, put, type Failure } from '../../api/client'
 import type { Choices, Report } from '../../api/types'
@@ -44,7 +44,7 @@ async function makeLink(): Promise<void> {
 <template>
   <section class="card-box panel" aria-label="Settings of the report">
     <div class="row-line"><h2>Settings of this report</h2><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button></div>
-    <label class="line">Question <BFormInput v-model="form.question" placeholder="composed from the labels" /></label>
+    <label class="line">Question <BFormTextarea v-model="form.question" rows="2" placeholder="composed from the labels" /></label>
     <div class="small soft hint">A parameter in braces is a mark: <code>{port}</code>, a range <code>{from..to}</code>; what stands in <code>[brackets]</code> goes while nothing is chosen for it.</div>
     <label class="line">Opening it <BFormSelect v-model="form.start" class="w-auto" :options="STARTS" /></label>
     <div class="line"><span>Running</span><BFormCheckbox v-model="form.onDemand">only when <em>Show rows</em> is pressed</BFormCheckbox></div>

@@ -1,9 +1,9 @@
 import { computed, provide, ref, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
-import { get, post } from '../../api/client'
+import { get, post, type Failure } from '../../api/client'
 import type { Choice, Choices, Problem, Question, Report, Selection } from '../../api/types'
 import { defaultsOf, sameChoice } from '../../choices/choices'
-import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
+import { fromLink, isTooLong, SAVED, SIGNED, signedChoices, toLink } from '../../choices/link'
 import { choosingKey } from '../../composables/useChoosing'
 import { useQuestion } from './useQuestion'
 
@@ -19,6 +19,8 @@ export async function choicesOfLink(reportId: string, link: URLSearchParams): Pr
 export interface UseReader {
   choices: Ref<Choices>
   question: ShallowRef<Question | undefined>
+  /** Why the question could not be said at all. */
+  failure: ShallowRef<Failure | undefined>
   signed: ComputedRef<string>
   fixed: ComputedRef<string[]>
   choose: (changed: Choices) => void
@@ -36,10 +38,12 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const route = useRoute()
   const router = useRouter()
   const defaults = defaultsOf(report.parameters)
-  const choices: Ref<Choices> = ref({ ...defaults, ...linkedChoices })
   const signed = computed(() => asParams(route.fullPath).get(SIGNED) ?? '')
+  /* What the link fixes stands in place of defaults; a choice of the link against it is for the server to refuse. */
+  const complete = (linked: Choices): Choices => ({ ...defaults, ...signedChoices(signed.value), ...linked })
+  const choices: Ref<Choices> = ref(complete(linkedChoices))
   const dropped = ref<{ name: string; values: string[] }[]>([])
-  const { question } = useQuestion(report.id, choices, signed, accept)
+  const { question, failure } = useQuestion(report.id, choices, signed, accept)
   const fixed = computed(() => question.value?.fixed ?? [])
 
   provide(choosingKey, {
@@ -51,7 +55,7 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   watch(() => route.fullPath, async path => {
     if (path === shown) return
     shown = path
-    choices.value = { ...defaults, ...(await choicesOfLink(report.id, asParams(path))) }
+    choices.value = complete(await choicesOfLink(report.id, asParams(path)))
   })
 
   /* Values that were dropped, and names that a link used formerly, are put right in the choices, and told. */
@@ -98,8 +102,8 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
     Object.fromEntries(problems.value.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
   )
   const strangers = computed(() => problems.value.filter(problem => !(problem.parameter in defaults)))
-  const reset = (): void => void set({ ...defaults })
-  return { choices, question, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked: Object.keys(linkedChoices).length > 0 }
+  const reset = (): void => void set(complete({}))
+  return { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked: Object.keys(linkedChoices).length > 0 }
 }
 
 function queryOf(link: URLSearchParams): Record<string, string[]> {

@@ -29,6 +29,10 @@ export function useShowing(
     asked.value = true
     shown.value = { ...choices.value }
   }
+  /* A link that lacks what must be chosen has not asked yet. */
+  watch(missing, now => {
+    if (start !== 'defaults' && now.length > 0) asked.value = false
+  }, { immediate: true })
   watch(choices, now => {
     if (!onDemand || !asked.value) shown.value = { ...now }
   })

@@ -58,9 +58,9 @@ class BenchTest {
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
 
         browser.click(card(parameter) + " button", "Edit");
-        browser.click(card(parameter) + " .form option[value=true]");
+        browser.click(card(parameter) + " [data-field=many] option[value=true]");
         browser.untilText(card(parameter), text -> text.contains("text, many"));
-        browser.type(card(parameter) + " input", "Tarn, Vessay");
+        browser.typeLines(card(parameter) + " textarea", "Tarn", "Vessay");
         browser.untilText("[data-test=row-count]", "4"::equals);
         assertThat(browser.text(".sent .statement")).contains("island in (Tarn, Vessay)");
     }
@@ -71,8 +71,8 @@ class BenchTest {
         browser.open("/queries/" + id);
         browser.click(".note button", "Make it");
         browser.click(card("listed_island") + " button", "Edit");
-        browser.click(card("listed_island") + " .form option[value=typed]");
-        browser.see(card("listed_island") + " textarea").sendKeys("Tarn = Tarn island\nVessay\n");
+        browser.click(card("listed_island") + " [data-field=list] option[value=typed]");
+        browser.see(card("listed_island") + " .form textarea").sendKeys("Tarn = Tarn island\nVessay\n");
         browser.click(card("listed_island") + " button", "Use the trial value as default");
         browser.untilText(card("listed_island"), text -> text.contains("list of 2"));
         browser.click(card("listed_island") + " .dropdown-face");
@@ -87,14 +87,14 @@ class BenchTest {
         browser.open("/queries/" + id);
         browser.click(".note button", "Make it");
         browser.click(card("passing") + " button", "Edit");
-        browser.click(card("passing") + " button", "Remove");
-        browser.untilText(card("passing"), text -> text.contains("is used by the query “To be emptied”"));
+        browser.click(card("passing") + " button", "Remove :passing");
+        browser.untilText(card("passing"), text -> text.contains("Without it, query “To be emptied” would not run."));
         api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
         api.post("/api/queries/" + id + "/live", Map.of("version", 2));
         browser.reload();
         browser.click("[aria-label=Choices] button", ":passing");
         browser.click(card("passing") + " button", "Edit");
-        browser.click(card("passing") + " button", "Remove");
+        browser.click(card("passing") + " button", "Remove :passing");
         browser.until(() -> browser.all(card("passing")).isEmpty() ? true : null);
     }
 
@@ -105,6 +105,10 @@ class BenchTest {
         browser.click(".note button", "Make it");
         browser.click(card("old_name") + " button", "Edit");
         browser.type(card("old_name") + " .form input.mono", "new_name");
+        browser.untilText(
+                "[aria-label=Rename]",
+                text -> text.contains("island = :old_name") && text.contains("island = :new_name"));
+        browser.click("[aria-label=Rename] button", "Rename everywhere");
         browser.untilText(".cm-content", text -> text.contains("island = :new_name"));
         browser.see(card("new_name"));
     }

@@ -20,6 +20,8 @@ import plainsieve.server.RunningServer;
 final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
+    private static final int MOST_TABS = 150;
+
     private final ChromeDriver driver;
 
     Browser() {
@@ -43,6 +45,11 @@ final class Browser implements AutoCloseable {
                 .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
                 .build();
         driver = new ChromeDriver(service, options);
+        // The language of headless Chromium is not that of --lang: dates would be written as the machine is set.
+        driver.executeCdpCommand(
+                "Emulation.setUserAgentOverride",
+                java.util.Map.of(
+                        "userAgent", String.valueOf(script("return navigator.userAgent")), "acceptLanguage", "en-GB"));
     }
 
     void open(String path) {
@@ -119,13 +126,78 @@ final class Browser implements AutoCloseable {
 
     /** Ticks or picks a value by its label. */
     void pick(String within, String label) {
-        click(within + " label", label);
+        until(() -> {
+            WebElement option = all(within + " [role=option]").stream()
+                    .filter(found -> found.findElement(By.cssSelector(".label"))
+                            .getText()
+                            .equals(label))
+                    .findFirst()
+                    .orElseThrow(() -> new NoSuchElementException(label));
+            option.click();
+            return true;
+        });
     }
 
     void type(String selector, String text) {
         WebElement field = see(selector);
         field.click();
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
+    }
+
+    /** Types several values, one on each line, and chooses them. */
+    void typeLines(String selector, String... lines) {
+        WebElement field = see(selector);
+        field.click();
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), String.join("\n", lines), Keys.chord(Keys.CONTROL, Keys.ENTER));
+    }
+
+    /** Presses keys, wherever the focus is. */
+    void press(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+    }
+
+    /** Presses a key while another is held. */
+    void chord(Keys held, String key) {
+        new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+    }
+
+    /** Goes on with Tab until something with this name has the focus, as those do who use no mouse. */
+    void tabTo(String name) {
+        String wanted = name.toLowerCase(java.util.Locale.ROOT);
+        for (int i = 0; i < MOST_TABS; i++) {
+            press(Keys.TAB);
+            String focused = String.valueOf(
+                    script(
+                            "const e = document.activeElement; return e.getAttribute('aria-label') || e.labels?.[0]?.textContent || e.textContent || ''"));
+            if (focused.strip().toLowerCase(java.util.Locale.ROOT).startsWith(wanted)) {
+                return;
+            }
+        }
+        throw new AssertionError("Tab never reached " + name);
+    }
+
+    Object script(String script, Object... arguments) {
+        return driver.executeScript(script, arguments);
+    }
+
+    /** Pastes a text into an element, as Ctrl V does. */
+    void paste(String selector, String text) {
+        script(
+                "const data = new DataTransfer(); data.setData('text', arguments[1]);"
+                        + " arguments[0].dispatchEvent(new ClipboardEvent('paste', {clipboardData: data, bubbles: true, cancelable: true}))",
+                see(selector),
+                text);
+    }
+
+    /** Gives the page another size, in CSS pixels. */
+    void size(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                java.util.Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    org.openqa.selenium.WebDriver driver() {
+        return driver;
     }
 
     /** Replaces the text of the SQL editor. */

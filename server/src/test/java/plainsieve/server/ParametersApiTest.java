@@ -412,9 +412,7 @@ class ParametersApiTest {
                 reports: [{id: defaults-report, name: Defaults, views: [{id: t, kind: table, query: defaults-report}]}]
                 """;
         String text = "select 1 from vessels where name = :newest_one and retired_on < :opening_day";
-        assertThat(ProjectFilesApiTest.upload(Map.of("project.yaml", report, "d.sql", text))
-                        .statusCode())
-                .isEqualTo(204);
+        ProjectUpload.bringIn(RunningServer.get().address(), Map.of("project.yaml", report, "d.sql", text));
         JsonNode parameters = api.get("/api/reports/defaults-report").json().get("parameters");
         assertThat(parameters.toString()).contains("Ptarmigan", "-01\"");
     }

@@ -3,7 +3,6 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -14,7 +13,6 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
-import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 
 /** The project goes out as files and comes in again. */
@@ -36,21 +34,8 @@ class ProjectFilesApiTest {
         return files;
     }
 
-    /** Brings a project in, given by its files. */
-    static HttpResponse<String> upload(Map<String, String> files) throws IOException, InterruptedException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream out = new ZipOutputStream(bytes)) {
-            for (Map.Entry<String, String> file : files.entrySet()) {
-                out.putNextEntry(new ZipEntry(file.getKey()));
-                out.write(file.getValue().getBytes(StandardCharsets.UTF_8));
-            }
-        }
-        return CLIENT.send(
-                HttpRequest.newBuilder(ADDRESS)
-                        .header("Content-Type", "application/zip")
-                        .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
-                        .build(),
-                HttpResponse.BodyHandlers.ofString());
+    private static HttpResponse<String> upload(Map<String, String> files) throws IOException, InterruptedException {
+        return ProjectUpload.upload(RunningServer.get().address(), files);
     }
 
     @Test

@@ -119,7 +119,7 @@ public final class DatabaseSource implements AutoCloseable {
                 throw new SQLException("stopped before it began");
             }
             try (ResultSet rows = prepared.executeQuery()) {
-                return new RowPump(rows, vendor, receiver, start).pump(statement.cap());
+                return new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
             }
         } finally {
             cancellation.end();

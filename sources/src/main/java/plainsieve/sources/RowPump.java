@@ -11,12 +11,14 @@ final class RowPump {
     private final ResultSet rows;
     private final Vendor vendor;
     private final RowReceiver receiver;
+    private final Cancellation cancellation;
     private final long start;
 
-    RowPump(ResultSet rows, Vendor vendor, RowReceiver receiver, long start) {
+    RowPump(ResultSet rows, Vendor vendor, RowReceiver receiver, Cancellation cancellation, long start) {
         this.rows = rows;
         this.vendor = vendor;
         this.receiver = receiver;
+        this.cancellation = cancellation;
         this.start = start;
     }
 
@@ -31,10 +33,18 @@ final class RowPump {
             if (fetched > cap) {
                 break;
             }
+            refuseWhenStopped();
             receiver.row(read(columns));
             has = rows.next();
         }
         return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis());
+    }
+
+    /* A database that waits for the next rows to be fetched runs nothing that could be cancelled. */
+    private void refuseWhenStopped() throws SQLException {
+        if (cancellation.reason().isPresent()) {
+            throw new SQLException("stopped between rows");
+        }
     }
 
     private double millis() {

@@ -38,6 +38,8 @@ final class DayAgainstTimes implements NoticeRule {
                 };
         return subject.parameter(last).stream()
                 .filter(parameter -> holdsTimes && cutsOff && parameter.type() == Type.DATE)
+                // A value that covers a period is asked for to its last moment already.
+                .filter(parameter -> parameter.covers().period().isEmpty())
                 .map(parameter -> notice(subject, leaf, comparison, parameter));
     }
 

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;
@@ -145,5 +146,21 @@ class NoticesTest {
         assertThat(Notices.unused(List.of("a", "b"), List.of("b")))
                 .extracting(Notice::message)
                 .containsExactly(":a is used nowhere.");
+    }
+
+    @Test
+    void aMonthAgainstTimesIsWholeAlready() {
+        Parameter month = Parameter.of("month", Type.DATE).covering(Covers.MONTH);
+        Dialect dialect = Dialect.named("postgresql").orElseThrow();
+        ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at = :month", dialect);
+        assertThat(Notices.of(query, dialect, Map.of("month", month), FACTS)).isEmpty();
+    }
+
+    @Test
+    void aTypeAgainstAColumnIsMendedByTheColumnsType() {
+        Dialect dialect = Dialect.named("postgresql").orElseThrow();
+        ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
+        Notice notice = Notices.of(query, dialect, PARAMETERS, FACTS).get(0);
+        assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);
     }
 }

@@ -1,5 +1,6 @@
 package plainsieve.server.api;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -105,7 +106,7 @@ class DownloadsApi {
 
     /** The file, as its rows come from the source. One that fails on the way breaks off. */
     @GetMapping("/downloads/{runId}")
-    void file(@PathVariable String runId, HttpServletResponse response) throws IOException {
+    void file(@PathVariable String runId, HttpServletRequest request, HttpServletResponse response) throws IOException {
         Downloads.Download download = downloads.get(runId);
         response.setContentType(download.format().mediaType());
         response.setHeader(
@@ -115,7 +116,15 @@ class DownloadsApi {
                         .build()
                         .toString());
         response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-        downloads.write(download, response.getOutputStream());
+        try {
+            downloads.write(download, response.getOutputStream());
+        } catch (RuntimeException e) {
+            if (!response.isCommitted()) {
+                response.reset();
+                throw e;
+            }
+            request.setAttribute(BrokenAnswers.BROKEN, e.getMessage());
+        }
     }
 
     /** How far a file is. */

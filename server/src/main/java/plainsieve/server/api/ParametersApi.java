@@ -74,7 +74,7 @@ class ParametersApi {
             notices.add("Nothing uses it.");
         }
         uses.stream()
-                .filter(use -> use.kind().equals("report") && use.using() < use.of())
+                .filter(use -> use.kind().equals("report") && use.using() < use.of() && !definition.isComputed())
                 .forEach(use -> notices.add(
                         use.using() == 0
                                 ? "Shown on “%s”, but none of its queries uses it.".formatted(use.name())

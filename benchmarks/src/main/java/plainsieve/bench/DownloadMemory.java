@@ -1,0 +1,117 @@
+package plainsieve.bench;
+
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.lang.management.ManagementFactory;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import plainsieve.server.PlainSieve;
+
+/**
+ * What a download of every crossing, a million of them, needs beyond an idle server: the heap that is still in use after
+ * collections forced four times a second while it runs, and the memory of the whole process as the system counts it,
+ * DuckDB's own included.
+ */
+public final class DownloadMemory {
+    private static final double MEGA = 1024 * 1024;
+    private static final String EVERYTHING = "{\"runId\":\"%s\",\"format\":\"%s\",\"above\":true,\"choices\":{"
+            + "\"port\":{\"kind\":\"blank\"},\"from\":{\"kind\":\"blank\"},\"to\":{\"kind\":\"blank\"},\"min_delay\":{\"kind\":\"blank\"}}}";
+
+    private DownloadMemory() {}
+
+    public static void main(String[] args) throws Exception {
+        Path data = Files.createTempDirectory("plainsieve-bench");
+        ServletWebServerApplicationContext server =
+                (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
+                        .run(
+                                "--server.port=0",
+                                "--plainsieve.demo=true",
+                                "--plainsieve.data-folder=" + data,
+                                "--plainsieve.demo-crossings=1100000");
+        String address = "http://127.0.0.1:" + server.getWebServer().getPort();
+        try {
+            System.out.println();
+            for (String format : new String[] {"csv", "json", "xlsx"}) {
+                measure(address, format);
+            }
+        } finally {
+            SpringApplication.exit(server);
+        }
+    }
+
+    private static void measure(String address, String format) throws Exception {
+        HttpClient client = HttpClient.newHttpClient();
+        String runId = "bench-" + format;
+        client.send(
+                HttpRequest.newBuilder(URI.create(address + "/api/reports/late-crossings/views/crossings/downloads"))
+                        .header("Content-Type", "application/json")
+                        .POST(HttpRequest.BodyPublishers.ofString(EVERYTHING.formatted(runId, format)))
+                        .build(),
+                HttpResponse.BodyHandlers.discarding());
+        long idle = liveHeap();
+        long idleProcess = processKilobytes();
+        AtomicLong most = new AtomicLong();
+        AtomicBoolean running = new AtomicBoolean(true);
+        Thread watching = new Thread(() -> watch(running, most));
+        watching.start();
+        long start = System.nanoTime();
+        long bytes;
+        try (InputStream body = client.send(
+                        HttpRequest.newBuilder(URI.create(address + "/api/downloads/" + runId))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofInputStream())
+                .body()) {
+            bytes = body.transferTo(OutputStream.nullOutputStream());
+        }
+        double seconds = (System.nanoTime() - start) / 1e9;
+        running.set(false);
+        watching.join();
+        String progress = client.send(
+                        HttpRequest.newBuilder(URI.create(address + "/api/downloads/" + runId + "/progress"))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .body();
+        System.out.printf(
+                "download as %s: %.0f MB in %.1f s %s; live heap at most %.0f MB above the idle %.0f MB; process %+.0f MB%n",
+                format,
+                bytes / MEGA,
+                seconds,
+                progress,
+                (most.get() - idle) / MEGA,
+                idle / MEGA,
+                (processKilobytes() - idleProcess) / 1024.0);
+    }
+
+    private static void watch(AtomicBoolean running, AtomicLong most) {
+        while (running.get()) {
+            most.accumulateAndGet(liveHeap(), Math::max);
+            try {
+                Thread.sleep(250);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+        }
+    }
+
+    private static long liveHeap() {
+        System.gc();
+        return ManagementFactory.getMemoryMXBean().getHeapMemoryUsage().getUsed();
+    }
+
+    private static long processKilobytes() throws Exception {
+        return Files.readAllLines(Path.of("/proc/self/status")).stream()
+                .filter(line -> line.startsWith("VmRSS"))
+                .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")))
+                .findFirst()
+                .orElse(0);
+    }
+}

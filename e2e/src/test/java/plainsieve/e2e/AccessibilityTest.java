@@ -1,0 +1,92 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.results.Results;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** No screen has a violation of WCAG 2.2 AA that an accessibility checker from the registry finds and calls serious. */
+class AccessibilityTest {
+    private static Browser browser;
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private static List<String> seriousViolations() {
+        return seriousViolations("body");
+    }
+
+    /** What is wrong within an element; a part of the page that lies under an opened one is not looked at. */
+    private static List<String> seriousViolations(String within) {
+        Results results = new AxeBuilder()
+                .include(within)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"))
+                .analyze(browser.driver());
+        return results.getViolations().stream()
+                .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
+                .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
+                        + rule.getNodes().stream()
+                                .limit(3)
+                                .map(node -> node.getHtml() + " " + node.getTarget())
+                                .toList())
+                .toList();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            /reports                             | .report
+            /reports/late-crossings              | tbody td
+            /reports/vessel-diary                | tbody td
+            /reports/late-crossings?port=Nowhere | .bad-line
+            /queries                             | .list td
+            /queries/vessel-diary                | .cm-parameter
+            /parameters                          | [data-parameter=port]
+            /sources                             | .card-box
+            /sent                                | tr.line
+            """)
+    void aScreenHasNoSeriousViolation(String path, String shown) {
+        browser.open(path);
+        browser.see(shown);
+        assertThat(seriousViolations()).isEmpty();
+    }
+
+    @Test
+    void openedControlsAndPanelsHaveNone() {
+        browser.open("/reports/vessel-diary");
+        browser.see("tbody td");
+        browser.click("[data-control=ship] .dropdown-face");
+        browser.see("[data-control=ship] [role=option]");
+        assertThat(seriousViolations("[data-control=ship]")).as("dropdown").isEmpty();
+        browser.press(org.openqa.selenium.Keys.ESCAPE);
+        browser.click("[data-mark=month] .mark");
+        assertThat(seriousViolations(".say")).as("mark").isEmpty();
+        browser.press(org.openqa.selenium.Keys.ESCAPE);
+        browser.click("header button", "Download");
+        browser.see("[aria-label=Download]");
+        assertThat(seriousViolations()).as("download").isEmpty();
+        browser.click("header button", "Settings");
+        browser.see("[aria-label='Settings of the report']");
+        assertThat(seriousViolations()).as("settings").isEmpty();
+    }
+
+    @Test
+    void anOpenedParameterHasNone() {
+        browser.open("/parameters");
+        browser.click("[data-parameter=state] button");
+        browser.see("[data-field=type]");
+        assertThat(seriousViolations()).isEmpty();
+    }
+}

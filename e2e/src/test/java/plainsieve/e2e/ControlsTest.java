@@ -1,0 +1,360 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.Keys;
+import plainsieve.server.Api;
+import plainsieve.server.ProjectUpload;
+import plainsieve.server.RunningServer;
+
+/** Every control, by mouse and by keyboard alone; lists and dependent lists on PostgreSQL and MariaDB, too. */
+class ControlsTest {
+    private static final String DIARY = "/reports/vessel-diary";
+    private static final String SENT = ".panel .statement";
+
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    @BeforeEach
+    void wideAgain() {
+        browser.size(1280, 800);
+    }
+
+    private static void showRows() {
+        browser.click("main button", "Show rows");
+        browser.until(() ->
+                browser.all("main button").stream().noneMatch(b -> b.getText().equals("Show rows")) ? true : null);
+    }
+
+    private static String question(String... words) {
+        return browser.untilText(".say", text -> {
+            String line = text.replaceAll("\\s+", " ");
+            return java.util.Arrays.stream(words).allMatch(line::contains);
+        });
+    }
+
+    @Test
+    void everyControlByMouse() {
+        browser.open(DIARY);
+        question("March 2026", "fiscal year 2026", "from Ardlow");
+        browser.click("[data-control=month] button", "Month: the one after");
+        question("April 2026", "fiscal year 2027");
+        browser.click("[data-control=route] .dropdown-face");
+        browser.pick("[data-control=route]", "Ardlow to Skerrin");
+        question("on the route Ardlow to Skerrin");
+        browser.pick("[data-control=ship_class]", "Sound");
+        browser.pick("[data-control=ship_class]", "Isle");
+        question("of class Sound, Isle");
+        browser.click("[data-control=ship] .dropdown-face");
+        browser.pick("[data-control=ship]", "Dunlin (Sound)");
+        question("by Dunlin (Sound)");
+        browser.press(Keys.ESCAPE);
+        browser.pick("[data-control=state]", "Sailed");
+        browser.click("[data-control=delay_low] .bars i:nth-child(3)");
+        question("delayed 9 to 14 min");
+        browser.type("[data-control=note] input", "50%");
+        browser.click("[data-control=with_cars] label", "yes");
+        question("with a note containing 50%", "cars: yes");
+        showRows();
+        browser.click("footer button", "See what was sent");
+        browser.untilText(
+                SENT,
+                text -> text.contains("c.departed_at >= 2026-04-01 and c.departed_at < 2026-05-01")
+                        && text.contains("r.name = Ardlow to Skerrin")
+                        && text.contains("v.name in (Dunlin)")
+                        && text.contains("v.vessel_class in (Sound, Isle)")
+                        && text.contains("c.state in (SAILED)")
+                        && text.contains("c.delay_min between 9 and 14")
+                        && text.contains("c.master_note like %50\\%%")
+                        && text.contains("(v.car_deck > 0) = true"));
+    }
+
+    @Test
+    void everyControlByKeyboardAlone() {
+        browser.open(DIARY);
+        question("March 2026");
+        browser.click("h1");
+        browser.tabTo("Month: the one before");
+        browser.tabTo("Month");
+        browser.press(Keys.ARROW_UP);
+        question("April 2026");
+        browser.tabTo("Port:");
+        browser.press(Keys.ENTER);
+        browser.see("[data-control=quay] input[type=search]");
+        browser.until(() -> "INPUT".equals(browser.script("return document.activeElement.tagName")) ? true : null);
+        browser.press("tarn");
+        browser.press(Keys.ENTER);
+        question("from Tarn Quay");
+        browser.tabTo("Route:");
+        browser.press(Keys.ENTER);
+        browser.untilText("[data-control=route] [role=listbox]", text -> text.contains("Tarn Quay to Ardlow"));
+        browser.until(() -> "listbox".equals(browser.script("return document.activeElement.role")) ? true : null);
+        browser.press(Keys.ARROW_DOWN, Keys.ENTER);
+        question("on the route Tarn Quay to Brae O'Noth");
+        browser.tabTo("Class");
+        browser.press(Keys.END, Keys.SPACE);
+        question("of class Swift");
+        browser.tabTo("State");
+        browser.press(Keys.SPACE, Keys.ARROW_DOWN, Keys.SPACE);
+        question("Sailed, Cancelled");
+        browser.tabTo("Delay, from");
+        browser.press("5", Keys.ENTER);
+        question("delayed at least 5 min");
+        browser.tabTo("Delay, to");
+        browser.press("30", Keys.TAB);
+        question("delayed 5 to 30 min");
+        browser.tabTo("Master's note");
+        browser.press("fog", Keys.ENTER);
+        question("containing fog");
+        browser.tabTo("either");
+        browser.press(Keys.ARROW_LEFT);
+        question("cars: no");
+    }
+
+    @Test
+    void theMarksOfTheSentenceAreReachedAndOpenedByKeyboard() {
+        browser.open("/reports/late-crossings");
+        question("1 Mar 2026 to 31 Mar 2026");
+        browser.click("h1");
+        browser.tabTo("1 Mar 2026 to");
+        browser.press(Keys.ENTER);
+        browser.see("[data-mark=from] .menu [data-end=from] input");
+        browser.tabTo("Departed, from");
+        browser.chord(Keys.CONTROL, "a");
+        browser.press("2026-03-15", Keys.ENTER);
+        question("15 Mar 2026 to 31 Mar 2026");
+        browser.untilText("[data-mark=from] .menu", text -> text.contains("17 days, both days included"));
+    }
+
+    @Test
+    void quickSpansAndReversedRanges() {
+        browser.open("/reports/late-crossings");
+        browser.click("[data-control=from] button", "Spans");
+        browser.click("[data-control=from] .dropdown-item", "last month");
+        browser.until(() ->
+                browser.address().matches(".*from=\\d{4}-\\d\\d-01&to=\\d{4}-\\d\\d-(28|29|30|31).*") ? true : null);
+        browser.type("[data-control=from] [data-end=to] input:first-child", "2020-01-01");
+        browser.untilText(
+                "[data-control=from]",
+                text -> text.contains("before it begins") && text.contains("The last day is before the first."));
+        browser.untilText(".table-view", text -> text.contains("a choice above cannot be used"));
+    }
+
+    @Test
+    void aChosenChildThatNoLongerFitsIsTakenOutAndTold() {
+        browser.open(DIARY + "?month=2026-03&quay=Ardlow&route=Ardlow+to+Maddow");
+        question("on the route Ardlow to Maddow");
+        browser.click("[data-control=quay] .dropdown-face");
+        browser.pick("[data-control=quay]", "Mill_Pier");
+        browser.untilText(
+                "main",
+                text -> text.contains(
+                        "Route: “Ardlow to Maddow” does not go with the other choices and was taken out."));
+        assertThat(question("from Mill_Pier")).doesNotContain("route Ardlow");
+        browser.until(
+                () -> browser.address().contains("route=&") || browser.address().endsWith("route=") ? true : null);
+    }
+
+    @Test
+    void rowsWaitUntilTheyAreAskedForAndSayWhenTheyAreOutdated() {
+        browser.open(DIARY);
+        String before = browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
+        browser.click("[data-control=quay] .dropdown-face");
+        browser.pick("[data-control=quay]", "Lunna");
+        browser.untilText("main", text -> text.contains("The choices have changed since these rows were shown."));
+        assertThat(browser.text(".figure b")).isEqualTo(before);
+        showRows();
+        browser.untilText(".figure b", text -> text.matches("[\\d,]+") && !text.equals(before));
+    }
+
+    @Test
+    void aReportCanOpenEmptyOrWithAQuestionThatCannotBeSkipped() {
+        String settings = "/api/reports/vessel-diary/settings";
+        String question =
+                api.get("/api/reports/vessel-diary").json().get("question").asString();
+        try {
+            change(settings, question, "empty");
+            browser.open(DIARY);
+            browser.untilText("main", text -> text.contains("Nothing was asked yet."));
+            browser.click("main button", "Show rows");
+            browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
+
+            change(settings, question, "question");
+            browser.open(DIARY);
+            browser.untilText(
+                    "[aria-label='Before rows are shown']", text -> text.contains("What do you want to see?"));
+            browser.open(DIARY + "?month=");
+            browser.untilText("[aria-label='Before rows are shown']", text -> text.contains("First choose: Month"));
+            assertThat(browser.see("[aria-label='Before rows are shown'] .btn-primary")
+                            .isEnabled())
+                    .isFalse();
+            browser.type("[data-ask=month] input", "2026-05");
+            browser.until(() -> browser.see("[aria-label='Before rows are shown'] .btn-primary")
+                            .isEnabled()
+                    ? true
+                    : null);
+        } finally {
+            change(settings, question, "defaults");
+        }
+    }
+
+    private void change(String path, String question, String start) {
+        Map<String, Object> body =
+                Map.of("question", question, "start", start, "onDemand", true, "signed", java.util.List.of());
+        assertThat(api.send("PUT", path, body).status()).isEqualTo(200);
+    }
+
+    @Test
+    void everyRowIsDownloadedWhateverThePageShows() {
+        browser.open("/reports/late-crossings?rows=50&port=&from=&to=&min_delay=");
+        String all = browser.untilText("[data-test=counted]", text -> text.startsWith("50 of "))
+                .replaceAll(".* of ([\\d,]+) .*", "$1");
+        browser.click(".table-view button", "Download every row");
+        browser.click("[aria-label=Download] label", "JSON");
+        browser.click("[aria-label=Download] button", "Download");
+        browser.untilText("[data-test=download]", text -> text.equals("Done: " + all + " rows."));
+    }
+
+    @Test
+    void choicesAreSavedUnderANameAndOpenedAgain() {
+        browser.open("/reports/late-crossings?port=Lunna");
+        question("from Lunna");
+        browser.click("header button", "Saved");
+        browser.type("[aria-label='Name for these choices']", "My own port");
+        browser.see("header .kept button", "My own port");
+        browser.open("/reports/late-crossings");
+        question("Ardlow, Skerrin");
+        browser.click("header button", "Saved");
+        browser.click("header .kept button", "My own port");
+        question("from Lunna");
+        browser.click("header button", "Forget My own port");
+        browser.until(() -> browser.all("header .kept").isEmpty() ? true : null);
+    }
+
+    @Test
+    void aSignedLinkFixesAChoice() {
+        String token = api.post(
+                        "/api/reports/late-crossings/signed-links",
+                        Map.of("choices", Map.of("port", Api.values("Tarn Quay"))))
+                .json()
+                .get("token")
+                .asString();
+        browser.open("/reports/late-crossings?signed=" + token);
+        question("from Tarn Quay");
+        browser.untilText("[data-control=port]", text -> text.contains("fixed by this link"));
+        assertThat(browser.all("[data-mark=port]")).isEmpty();
+        browser.type("[data-control=min_delay] input", "20");
+        question("from Tarn Quay", "20 min");
+        assertThat(browser.address()).contains("signed=");
+        browser.open("/reports/late-crossings?port=Ardlow&signed=" + token);
+        browser.untilText("main", text -> text.contains("The link fixes what is chosen for :port."));
+        browser.open("/reports/late-crossings?signed=" + token.replace('a', 'b'));
+        browser.untilText("body", text -> text.contains("it was changed or cut off"));
+    }
+
+    private void bringInPorts(String source) throws Exception {
+        String yaml = """
+                parameters:
+                - {name: @_island, label: Island, many: true, list: {column: {source: @, table: ports, column: island}, counts: true}}
+                - {name: @_quay, label: Quay, many: true, when-gone: drop, list: {query: quays-@}}
+                - {name: @_ticket, label: Ticket, many: true, list: {query: tickets-@}}
+                queries:
+                - {id: quays-@, name: Quays @, source: @, file: quays.sql}
+                - {id: tickets-@, name: Tickets @, source: @, file: tickets.sql}
+                - {id: ports-@, name: Ports @, source: @, file: ports.sql}
+                reports:
+                - id: ports-@
+                  name: Ports @
+                  question: "Ports[ of {@_island}][, namely {@_quay}][, tickets {@_ticket}]"
+                  controls:
+                  - {kind: slicer, label: Island, parameters: [@_island]}
+                  - {kind: dropdown, label: Quay, parameters: [@_quay]}
+                  - {kind: search, label: Ticket, parameters: [@_ticket]}
+                  views: [{id: ports, kind: table, title: Ports, query: ports-@}]
+                """;
+        String tickets = source.equals("islands")
+                ? "select cast(seq as char) as code, concat('Ticket ', seq) as label from seq_1_to_30000"
+                : "select i::text as code, 'Ticket ' || i as label from generate_series(1, 30000) i";
+        ProjectUpload.bringIn(
+                RunningServer.get().address(),
+                Map.of(
+                        "project.yaml", yaml.replace("@", source),
+                        "quays.sql",
+                                "select name from ports where island in (:@_island) order by name".replace("@", source),
+                        "tickets.sql", tickets,
+                        "ports.sql",
+                                "select port_id, name, island from ports where island in (:@_island) and name in (:@_quay) and (:@_ticket is null or cast(port_id as char(9)) in (:@_ticket)) order by name"
+                                        .replace("@", source)));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"harbour", "islands"})
+    void listsDependentListsAndLongListsOnServers(String source) throws Exception {
+        bringInPorts(source);
+        browser.open("/reports/ports-" + source);
+        browser.untilText("[data-test=counted]", "14 rows"::equals);
+        browser.untilText(
+                "[data-control=" + source + "_island]", text -> text.contains("Hethra") && text.contains("3"));
+        browser.pick("[data-control=" + source + "_island]", "Tarn");
+        browser.untilText("[data-test=counted]", "2 rows"::equals);
+        browser.click("[data-control=" + source + "_quay] .dropdown-face");
+        browser.untilText("[data-control=" + source + "_quay] [role=listbox]", "Brae O'Noth\nTarn Quay"::equals);
+        browser.pick("[data-control=" + source + "_quay]", "Brae O'Noth");
+        browser.untilText("[data-test=counted]", "1 row"::equals);
+        browser.press(Keys.ESCAPE);
+        browser.pick("[data-control=" + source + "_island]", "Vessay");
+        browser.pick("[data-control=" + source + "_island]", "Tarn");
+        browser.untilText("main", text -> text.contains("Quay: “Brae O'Noth” does not go with the other choices"));
+        browser.untilText("[data-test=counted]", "2 rows"::equals);
+
+        String ticket = "[data-control=" + source + "_ticket]";
+        browser.see(ticket + " input[type=search]").sendKeys("ticket 2999");
+        browser.untilText(ticket + " [role=listbox]", text -> text.startsWith("Ticket 2999"));
+        browser.pick(ticket, "Ticket 29990");
+        browser.untilText(".say", text -> text.contains("tickets Ticket 29990"));
+        String many = IntStream.rangeClosed(1, 500).mapToObj(i -> "Ticket " + i).collect(Collectors.joining("\n"))
+                + "\nNowhere";
+        browser.paste(ticket + " input[type=search]", many.replace("Ticket ", ""));
+        browser.untilText(
+                ticket,
+                text -> text.contains("501 chosen") || text.contains("pasted value is not on the list: Nowhere"));
+        browser.untilText(".say", text -> text.contains("and 499 more"));
+        browser.untilText("[data-test=counted]", "2 rows"::equals);
+    }
+
+    @Test
+    void theReaderIsUsableOnAPhone() {
+        browser.size(390, 844);
+        browser.open("/reports/late-crossings");
+        browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
+        assertThat((Boolean) browser.script("return document.documentElement.scrollWidth <= 390"))
+                .isTrue();
+        browser.click("[data-mark=port] .mark");
+        assertThat(
+                        (Boolean)
+                                browser.script(
+                                        "const r = document.querySelector('[data-mark=port] .dropdown-menu').getBoundingClientRect(); return r.left >= 0 && r.right <= 390"))
+                .isTrue();
+        browser.pick("[data-mark=port]", "Skerrin");
+        question("from Ardlow");
+    }
+}

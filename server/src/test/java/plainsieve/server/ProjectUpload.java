@@ -1,0 +1,44 @@
+package plainsieve.server;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+
+/** Brings a project in as anyone does: as a ZIP of its files. */
+public final class ProjectUpload {
+    private static final HttpClient CLIENT = HttpClient.newHttpClient();
+
+    private ProjectUpload() {}
+
+    static HttpResponse<String> upload(String address, Map<String, String> files)
+            throws IOException, InterruptedException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream out = new ZipOutputStream(bytes)) {
+            for (Map.Entry<String, String> file : files.entrySet()) {
+                out.putNextEntry(new ZipEntry(file.getKey()));
+                out.write(file.getValue().getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        return CLIENT.send(
+                HttpRequest.newBuilder(URI.create(address + "/api/project.zip"))
+                        .header("Content-Type", "application/zip")
+                        .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+    }
+
+    /** Fails when the project is refused. */
+    public static void bringIn(String address, Map<String, String> files) throws IOException, InterruptedException {
+        HttpResponse<String> answer = upload(address, files);
+        if (answer.statusCode() != 204) {
+            throw new IllegalStateException("The project was refused: " + answer.body());
+        }
+    }
+}
