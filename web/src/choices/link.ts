@@ -47,11 +47,14 @@ function written(values: string[]): Choice {
   return filled.length === 0 ? blank() : { kind: 'values', values: filled, withoutValue: false }
 }
 
+const KINDS = new Set(['blank', 'all', 'values'])
+
 /** The choices that the signed part of a link fixes. Only the server can tell whether they are genuine; it does so with each request. */
 export function signedChoices(token: string): Choices {
   try {
     const bytes = Uint8Array.from(atob((token.split('.')[0] ?? '').replaceAll('-', '+').replaceAll('_', '/')), char => char.charCodeAt(0))
-    return (JSON.parse(new TextDecoder().decode(bytes)) as { choices?: Choices }).choices ?? {}
+    const { choices } = JSON.parse(new TextDecoder().decode(bytes)) as { choices?: Choices }
+    return Object.fromEntries(Object.entries(choices ?? {}).filter(([, choice]) => KINDS.has(choice.kind) && Array.isArray(choice.values)))
   } catch {
     return {}
   }

@@ -37,12 +37,18 @@ const DATE_COVERS = ['itself', 'week', 'month', 'quarter', 'year'].map(value => 
 const base = ref(props.parameter)
 const form = reactive({ ...props.parameter })
 const lost = ref<string[]>([])
-/* The server's answer to one edit must not wipe out the next one, which is being typed meanwhile. */
+/* The server's answer to one edit must wipe out neither the next one, which is being typed, nor one that it refused. */
+const pending = new Map<keyof Parameter, number>()
 watch(() => props.parameter, now => {
-  const typed = changedFields(base.value, { ...form })
-  for (const field of changedFields({ ...form }, now)) if (!typed.includes(field)) Object.assign(form, { [field]: now[field] })
-  const before = base.value
-  base.value = { ...now, ...Object.fromEntries(typed.map(field => [field, before[field]])) } as Parameter
+  const mine = new Set([...changedFields(base.value, { ...form }), ...pending.keys()])
+  for (const field of changedFields({ ...form }, now)) if (!mine.has(field)) Object.assign(form, { [field]: now[field] })
+  base.value = { ...now, ...pick(base.value, [...mine]) }
+})
+const pick = (from: Parameter, fields: (keyof Parameter)[]): Partial<Parameter> => Object.fromEntries(fields.map(field => [field, from[field]]))
+const count = (fields: (keyof Parameter)[], step: number) => fields.forEach(field => {
+  const left = (pending.get(field) ?? 0) + step
+  if (left > 0) pending.set(field, left)
+  else pending.delete(field)
 })
 
 /* The next edit is measured against this one, unless this one is refused. */
@@ -52,7 +58,10 @@ async function keep(): Promise<void> {
   const fields = changedFields(before, after)
   if (fields.length === 0) return
   base.value = after
-  if (!(await props.change(before, after))) base.value = { ...base.value, ...Object.fromEntries(fields.map(field => [field, before[field]])) } as Parameter
+  count(fields, 1)
+  const kept = await props.change(before, after)
+  count(fields, -1)
+  base.value = { ...base.value, ...(kept ? {} : pick(before, fields)) }
 }
 function set(part: Partial<Parameter>): void {
   Object.assign(form, part)

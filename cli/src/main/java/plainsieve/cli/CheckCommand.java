@@ -3,6 +3,7 @@ package plainsieve.cli;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -35,7 +36,7 @@ final class CheckCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         try {
-            List<ProjectCheck.Finding> findings = ProjectCheck.of(ProjectFolder.read(folder));
+            List<ProjectCheck.Finding> findings = ProjectCheck.of(ProjectFolder.read(folder), LocalDate.now());
             findings.forEach(finding -> output.println(finding.inWords()));
             long errors = findings.stream()
                     .filter(finding -> finding.error() || strict)

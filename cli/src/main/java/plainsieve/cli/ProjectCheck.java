@@ -1,11 +1,13 @@
 package plainsieve.cli;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.notice.ColumnFacts;
 import plainsieve.core.notice.Notice;
@@ -14,6 +16,7 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
@@ -31,11 +34,13 @@ final class ProjectCheck {
     private final ProjectFolder folder;
     private final ProjectFile file;
     private final Map<String, Parameter> parameters = new LinkedHashMap<>();
+    private final LocalDate today;
     private final Map<String, ChoiceText> defaults = new LinkedHashMap<>();
     private final Set<String> used = new LinkedHashSet<>();
     private final List<Finding> findings = new ArrayList<>();
 
-    private ProjectCheck(ProjectFolder folder) {
+    private ProjectCheck(ProjectFolder folder, LocalDate today) {
+        this.today = today;
         this.folder = folder;
         this.file = folder.file();
     }
@@ -47,9 +52,11 @@ final class ProjectCheck {
         }
     }
 
-    static List<Finding> of(ProjectFolder folder) {
-        ProjectCheck check = new ProjectCheck(folder);
+    /** @param today the day that formulas work from */
+    static List<Finding> of(ProjectFolder folder, LocalDate today) {
+        ProjectCheck check = new ProjectCheck(folder, today);
         check.file.parameters().forEach(check::parameter);
+        check.formulas();
         check.file.queries().forEach(check::query);
         check.file.reports().forEach(check::report);
         Notices.unused(check.parameters.keySet(), check.used)
@@ -77,7 +84,6 @@ final class ProjectCheck {
             if (parameters.put(entry.name(), parameter) != null) {
                 add(true, ProjectFolder.NAME, ":%s is defined twice.".formatted(entry.name()), "Keep one of the two.");
             }
-            defaults.put(entry.name(), entry.defaultText());
             boolean mayBeBlank = entry.defaultText().kind() == ChoiceText.Kind.BLANK;
             if (!mayBeBlank) {
                 ChoiceReader.readAll(Map.of(entry.name(), parameter), Map.of(entry.name(), entry.defaultText()));
@@ -87,6 +93,26 @@ final class ProjectCheck {
         }
         if (entry.list() != null && !entry.list().query().isEmpty()) {
             known("query", entry.list().query(), queryIds(), "the list of :" + entry.name());
+        }
+    }
+
+    private void formulas() {
+        try {
+            defaults.putAll(new Formulas(file.parameters(), parameters, today).workOut(Map.of()));
+        } catch (ProblemException e) {
+            problems(ProjectFolder.NAME, e.problems());
+            file.parameters().forEach(entry -> defaults.put(entry.name(), entry.defaultText()));
+        }
+        file.parameters().stream()
+                .flatMap(entry -> Stream.of(entry.formula(), entry.defaultFormula()))
+                .forEach(this::usedIn);
+    }
+
+    private void usedIn(String formula) {
+        try {
+            used.addAll(formula.isEmpty() ? Set.of() : Formula.read(formula).parameters());
+        } catch (ProblemException e) {
+            // Told already, where the formulas are worked out.
         }
     }
 
@@ -136,9 +162,14 @@ final class ProjectCheck {
     /** Every parameter that may be blank is; the others keep their defaults. */
     private Map<String, ChoiceText> allBlank() {
         Map<String, ChoiceText> blank = new LinkedHashMap<>();
-        parameters.forEach((name, parameter) -> blank.put(
-                name, parameter.blankRule() == BlankRule.NOT_ALLOWED ? defaults.get(name) : ChoiceText.blank()));
-        return blank;
+        file.parameters().stream()
+                .filter(entry -> entry.formula().isEmpty())
+                .forEach(entry -> blank.put(
+                        entry.name(),
+                        parameters.get(entry.name()).blankRule() == BlankRule.NOT_ALLOWED
+                                ? defaults.get(entry.name())
+                                : ChoiceText.blank()));
+        return new Formulas(file.parameters(), parameters, today).workOut(blank);
     }
 
     private void rewrite(PreparedQuery query, Map<String, ChoiceText> choices, String path) {

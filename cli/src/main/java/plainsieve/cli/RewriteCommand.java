@@ -9,6 +9,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -95,7 +96,7 @@ final class RewriteCommand implements Callable<Integer> {
     @Option(names = "--batch", paramLabel = "FILE", description = "One JSON request a line; - reads the input.")
     private String batch = "";
 
-    private final Work work = new Work();
+    private final Work work = new Work(LocalDate.now());
     private final InputStream input;
     private final PrintStream output;
 

@@ -1,5 +1,6 @@
 package plainsieve.cli;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -30,7 +31,13 @@ import tools.jackson.databind.node.ObjectNode;
 final class Work {
     private static final int MOST_PREPARED = 2000;
 
+    private final LocalDate today;
     private final Map<String, PreparedQuery> prepared = new ConcurrentHashMap<>();
+
+    /** @param today the day that formulas work from */
+    Work(LocalDate today) {
+        this.today = today;
+    }
 
     static Dialect dialect(String name) {
         List<String> known = Dialect.ALL.stream().map(Dialect::name).toList();
@@ -51,8 +58,8 @@ final class Work {
         Map<String, ChoiceText> choices = new LinkedHashMap<>(job.choices());
         for (ParameterEntry entry : job.parameters()) {
             parameters.put(entry.name(), entry.toParameter());
-            choices.putIfAbsent(entry.name(), entry.defaultText());
         }
+        choices.putAll(new Formulas(job.parameters(), parameters, today).workOut(choices));
         Set<String> defined = Set.copyOf(parameters.keySet());
         guess(plain, parameters, choices);
         List<AddedFilter> filters = filters(job, parameters, choices);

@@ -236,6 +236,29 @@ class SieveTest {
     }
 
     @Test
+    void worksOutFormulasBeforeItRewrites() throws Exception {
+        file("project.yaml", """
+                sources: [{id: ferries, kind: duckdb, database: f.duckdb}]
+                parameters:
+                  - {name: month, type: date, default: 2026-02-01}
+                  - {name: last_day, type: date, formula: last day of month of :month}
+                  - {name: whole, type: date, covers: month, default: 2024-02-10}
+                queries: [{id: late, source: ferries, file: late.sql}]
+                """);
+        file("late.sql", "select 1 from crossings where departed_at <= :last_day and day = :whole");
+        Called called = call(
+                "rewrite",
+                "--dialect",
+                "duckdb",
+                "--query",
+                folder.resolve("late.sql").toString(),
+                "--parameters",
+                folder.resolve("project.yaml").toString());
+        assertThat(called.output()).contains("2026-02-28", "2024-02-01", "2024-03-01", "day >= ? and day < ?");
+        assertThat(call("check", folder.toString()).output()).doesNotContain("used nowhere");
+    }
+
+    @Test
     void checksAProject() throws Exception {
         file("project.yaml", """
                 sources: [{id: ferries, kind: duckdb, database: f.duckdb}]
