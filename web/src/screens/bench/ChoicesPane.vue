@@ -73,6 +73,7 @@ async function make(wanted: string): Promise<void> {
       </template>
       <div v-for="wanted in missing" :key="wanted" class="note bad m-2">
         <b class="mono">:{{ wanted }}</b> is in the query but not made yet. <button class="as-link" @click="make(wanted)">Make it</button>
+        <div v-if="parameters.failures[wanted]" role="alert">{{ parameters.failures[wanted]?.message }}</div>
       </div>
       <form class="new" @submit.prevent="make(name)">
         <BFormInput v-model="name" placeholder="new_parameter" aria-label="Name of a new parameter" /><button class="as-link" type="submit" :disabled="!name">+ Parameter</button>

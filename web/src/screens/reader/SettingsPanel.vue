@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /* For authors: the question line, how the report starts, and links whose choices nobody can change. */
 import { BButton, BFormCheckbox, BFormInput, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, inject, ref, shallowRef } from 'vue'
 import { asFailure, post, put, type Failure } from '../../api/client'
 import type { Choices, Report } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
 import FailureNote from '../../FailureNote.vue'
 
 const props = defineProps<{ report: Report; choices: Choices }>()
@@ -12,21 +13,33 @@ const emit = defineEmits<{ close: []; changed: [] }>()
 const STARTS = [
   { value: 'defaults', text: 'runs with its defaults' }, { value: 'empty', text: 'is empty until rows are asked for' }, { value: 'question', text: 'asks what to show first' },
 ]
-const form = ref({
+const settings = {
   question: props.report.question, start: props.report.definition.start, onDemand: props.report.definition.onDemand, signed: props.report.definition.signed,
-})
+}
+const form = ref({ ...settings })
 const failure = shallowRef<Failure>()
 const fixing = ref<string[]>([])
 const link = ref('')
 const chooseable = computed(() => props.report.parameters.map(parameter => ({ value: parameter.name, text: parameter.label })))
 
-async function save(): Promise<void> {
+const history = inject(historyKey, undefined)
+type Settings = typeof form.value
+
+async function change(seen: Settings, next: Settings): Promise<boolean> {
   try {
-    await put(`/api/reports/${props.report.id}/settings`, form.value)
+    await put(`/api/reports/${props.report.id}/settings`, { ...next, seen: { ...seen, seen: null } })
     emit('changed')
+    return true
   } catch (error) {
     failure.value = asFailure(error)
+    return false
   }
+}
+
+async function save(): Promise<void> {
+  const before = { ...settings }
+  const after = { ...form.value }
+  if (await change(before, after)) history?.add({ label: `the settings of “${props.report.name}”`, undo: () => change(after, before), redo: () => change(before, after) })
 }
 
 async function makeLink(): Promise<void> {

@@ -224,6 +224,27 @@ class ControlsTest {
     }
 
     @Test
+    void theQuestionLineIsWrittenOnThePageAndTakenBack() {
+        browser.open("/reports/late-crossings");
+        question("Sailed crossings from Ardlow, Skerrin");
+        browser.click("header button", "Settings");
+        browser.type("[aria-label='Settings of the report'] textarea", "Late from {port}[ on {vessel}] {oops");
+        browser.click("button", "Keep these settings");
+        browser.untilText(
+                "[aria-label='Settings of the report']",
+                text -> text.contains("A bracket of the question line does not close."));
+        browser.type("[aria-label='Settings of the report'] textarea", "Late from {port}[ on {vessel}]");
+        browser.click("button", "Keep these settings");
+        assertThat(question("Late from Ardlow, Skerrin"))
+                .doesNotContain("Sailed")
+                .contains("also:")
+                .contains("Vessel");
+        browser.click("h1");
+        browser.chord(Keys.CONTROL, "z");
+        question("Sailed crossings from Ardlow, Skerrin");
+    }
+
+    @Test
     void everyRowIsDownloadedWhateverThePageShows() {
         browser.open("/reports/late-crossings?rows=50&port=&from=&to=&min_delay=");
         String all = browser.untilText("[data-test=counted]", text -> text.startsWith("50 of "))

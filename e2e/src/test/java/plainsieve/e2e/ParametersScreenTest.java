@@ -194,6 +194,7 @@ class ParametersScreenTest {
         browser.type("[aria-label='Formula of the default']", "first day of lst month");
         browser.untilText("main", text -> text.contains("The formula cannot be read at “lst”"));
         browser.type("[aria-label='Formula of the default']", "first day of last month");
+        browser.press(Keys.TAB);
         browser.until(
                 () -> kept().get("default").get("formula").asString().equals("first day of last month") ? true : null);
     }

@@ -184,6 +184,26 @@ class DownloadsApiTest {
     }
 
     @Test
+    void aSignedLinkHoldsAfterItsParameterHasAnotherName() {
+        String token = api.post(
+                        "/api/reports/vessel-diary/signed-links",
+                        Map.of("choices", Map.of("with_cars", values("true"))))
+                .json()
+                .get("token")
+                .asString();
+        api.post("/api/parameters/with_cars/name", Map.of("name", "takes_cars"));
+        try {
+            JsonNode question = api.post(
+                            "/api/reports/vessel-diary/question", Map.of("choices", Map.of(), "signed", token))
+                    .json();
+            assertThat(question.get("fixed").toString()).isEqualTo("[\"takes_cars\"]");
+            assertThat(question.get("sentence").asString()).contains("cars: yes");
+        } finally {
+            api.post("/api/parameters/takes_cars/name", Map.of("name", "with_cars"));
+        }
+    }
+
+    @Test
     void aParameterForSignedLinksAloneIsRefusedWithoutOne() {
         JsonNode before = api.get("/api/reports/late-crossings-on-the-islands").json();
         Map<String, Object> settings = new HashMap<>(Map.of(
@@ -215,6 +235,23 @@ class DownloadsApiTest {
             settings.put("signed", List.of());
             api.send("PUT", path, settings);
         }
+    }
+
+    @Test
+    void settingsThatSomeoneElseChangedMeanwhileAreNotOverwritten() {
+        String path = "/api/reports/late-crossings-at-the-harbour-server/settings";
+        String question = api.get("/api/reports/late-crossings-at-the-harbour-server")
+                .json()
+                .get("question")
+                .asString();
+        Map<String, Object> seen = new HashMap<>(
+                Map.of("question", question, "start", "defaults", "onDemand", false, "signed", List.of()));
+        Map<String, Object> mine = new HashMap<>(seen);
+        mine.put("seen", new HashMap<>(seen));
+        assertThat(api.send("PUT", path, mine).status()).isEqualTo(200);
+        seen.put("question", "What I saw long ago");
+        mine.put("seen", seen);
+        assertThat(api.send("PUT", path, mine).status()).isEqualTo(409);
     }
 
     private Api.Answer run(String report, Map<String, Object> choices, String signed) {

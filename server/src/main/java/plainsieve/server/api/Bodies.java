@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDefinition;
 import plainsieve.server.project.Uses;
 import plainsieve.server.runs.SentLog;
@@ -161,7 +162,16 @@ final class Bodies {
 
     record NewSignedLink(Map<String, ChoiceBody> choices) {}
 
-    record ReportSettings(String question, String start, boolean onDemand, List<String> signed) {}
+    /** @param seen the settings that a change was made from; missing when it holds whatever they are */
+    record ReportSettings(String question, String start, boolean onDemand, List<String> signed, ReportSettings seen) {
+        boolean isOf(Report report) {
+            ReportDefinition definition = report.definition();
+            return report.question().equals(question)
+                    && definition.start().equals(start)
+                    && definition.onDemand() == onDemand
+                    && definition.signed().equals(signed);
+        }
+    }
 
     /** A name in a text, for which a parameter is wanted. */
     record ProposalAsked(String text, String name) {}

@@ -16,6 +16,7 @@ import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
+import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDefinition;
@@ -30,10 +31,12 @@ import plainsieve.server.runs.SignedChoices;
 class ReportOrders {
     private final Reports reports;
     private final Queries queries;
+    private final Parameters parameters;
     private final SignedChoices signed;
     private final Settings settings;
 
-    ReportOrders(Reports reports, Queries queries, SignedChoices signed, Settings settings) {
+    ReportOrders(Reports reports, Queries queries, Parameters parameters, SignedChoices signed, Settings settings) {
+        this.parameters = parameters;
         this.reports = reports;
         this.queries = queries;
         this.signed = signed;
@@ -43,7 +46,9 @@ class ReportOrders {
     /** A reader's choices, with those that a signed link fixes. */
     AskedChoices asked(Report report, Map<String, ChoiceText> choices, String token) {
         Map<String, ChoiceText> fixed = new HashMap<>();
-        signed.read(report.id(), token).forEach((name, choice) -> fixed.put(name, choice.toText()));
+        Map<String, String> former = parameters.formerNames();
+        signed.read(report.id(), token)
+                .forEach((name, choice) -> fixed.put(former.getOrDefault(name, name), choice.toText()));
         return new AskedChoices(
                 reports.parametersOf(report),
                 choices,

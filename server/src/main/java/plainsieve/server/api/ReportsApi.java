@@ -19,12 +19,14 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.question.Said;
 import plainsieve.server.Settings;
+import plainsieve.server.project.Changed;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.ParameterGraph;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Reports;
+import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.Choosing;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.SignedChoices;
@@ -118,8 +120,8 @@ class ReportsApi {
     @PostMapping("/{id}/question")
     Bodies.QuestionBody question(@PathVariable String id, @RequestBody Bodies.Asked body, Locale locale) {
         Report report = reports.get(id);
-        Questions.Question question =
-                questions.ask(report, orders.asked(report, texts(body.choices()), body.signed()), locale);
+        AskedChoices asked = orders.asked(report, texts(body.choices()), body.signed());
+        Questions.Question question = questions.ask(report, asked, locale);
         Map<String, ChoiceBody> choices = new HashMap<>();
         question.chosen().texts().forEach((name, text) -> choices.put(name, ChoiceBody.of(text)));
         return new Bodies.QuestionBody(
@@ -127,7 +129,7 @@ class ReportsApi {
                 question.said().quiet(),
                 question.said().sentence(),
                 choices,
-                List.copyOf(signed.read(id, body.signed()).keySet()),
+                List.copyOf(asked.signed().keySet()),
                 question.chosen().dropped(),
                 question.chosen().problems().stream().map(Problems::body).toList());
     }
@@ -153,9 +155,12 @@ class ReportsApi {
         return new Bodies.SignedToken(signed.sign(id, body.choices()));
     }
 
-    /** Changes the question line and how the report starts. Throws when the line cannot be read. */
+    /** Changes the question line and how the report starts. Refused when the line cannot be read, or someone else was first. */
     @PutMapping("/{id}/settings")
     Bodies.ReportBody change(@PathVariable String id, @RequestBody Bodies.ReportSettings body) {
+        if (body.seen() != null && !body.seen().isOf(reports.get(id))) {
+            throw new Changed("The report");
+        }
         reports.change(id, body.question(), body.start(), body.onDemand(), body.signed());
         return one(id);
     }

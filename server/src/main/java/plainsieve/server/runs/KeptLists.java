@@ -1,5 +1,7 @@
 package plainsieve.server.runs;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -32,6 +34,7 @@ import plainsieve.server.records.KeptListRow;
 class KeptLists {
     private static final Logger LOG = LoggerFactory.getLogger(KeptLists.class);
     private static final int MOST_KEPT = 2_000;
+    private static final int MOST_VALUES_IN_MEMORY = 500_000;
     private static final int PRUNE_EVERY = 100;
 
     private final ListQueries queries;
@@ -39,7 +42,10 @@ class KeptLists {
     private final Json json;
     private final Clock clock;
     private final Map<String, CompletableFuture<KeptList>> underWay = new ConcurrentHashMap<>();
-    private final Map<String, KeptList> inMemory = new ConcurrentHashMap<>();
+    private final Cache<String, KeptList> inMemory = Caffeine.newBuilder()
+            .maximumWeight(MOST_VALUES_IN_MEMORY)
+            .weigher((String id, KeptList list) -> list.values().size() + 1)
+            .build();
     private final AtomicInteger asked = new AtomicInteger();
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "value-lists");
@@ -108,7 +114,7 @@ class KeptLists {
     }
 
     private Optional<KeptList> last(String id) {
-        KeptList known = inMemory.get(id);
+        KeptList known = inMemory.getIfPresent(id);
         if (known != null) {
             return Optional.of(known);
         }
@@ -118,9 +124,6 @@ class KeptLists {
     }
 
     private void keep(String id, KeptList list) {
-        if (inMemory.size() > MOST_KEPT) {
-            inMemory.clear();
-        }
         inMemory.put(id, list);
         try {
             Instant now = clock.instant();
