@@ -30,7 +30,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class InBrowser {
     private static final int RUNS = 30;
-    private static final int WARM_UP = 5;
+    private static final int WARM_UP = 60;
 
     /* Counts as painted when the frame after the next one begins: by then the one with the change has been drawn. */
     private static final String CLICK = """

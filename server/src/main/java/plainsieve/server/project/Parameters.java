@@ -1,6 +1,7 @@
 package plainsieve.server.project;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,6 +21,7 @@ public class Parameters {
     private final ParameterRecords records;
     private final ParameterCheck check;
     private final Json json;
+    private volatile Read lastRead = new Read(List.of(), Map.of());
 
     Parameters(ParameterRecords records, ParameterCheck check, Json json) {
         this.records = records;
@@ -27,12 +29,20 @@ public class Parameters {
         this.json = json;
     }
 
-    /** All parameters by name, in the project's order. */
+    /** All parameters by name, in the project's order. Read once for as long as the records stay the same. */
     public Map<String, ParameterDefinition> all() {
-        Map<String, ParameterDefinition> all = new LinkedHashMap<>();
-        records.all().forEach(row -> all.put(row.name(), definition(row)));
-        return all;
+        List<ParameterRow> rows = records.all();
+        Read last = lastRead;
+        if (!last.rows().equals(rows)) {
+            Map<String, ParameterDefinition> all = new LinkedHashMap<>();
+            rows.forEach(row -> all.put(row.name(), definition(row)));
+            last = new Read(List.copyOf(rows), Collections.unmodifiableMap(all));
+            lastRead = last;
+        }
+        return last.all();
     }
+
+    private record Read(List<ParameterRow> rows, Map<String, ParameterDefinition> all) {}
 
     public ParameterDefinition get(String name) {
         return Optional.ofNullable(all().get(name)).orElseThrow(() -> new NotFound("parameter", name, all().keySet()));
