@@ -41,5 +41,6 @@ function choose(): void {
 <style scoped>
 .field { display: flex; align-items: center; gap: 2px; }
 .field :deep(input) { min-width: 0; }
+.field > span { padding: 0 4px; }
 .clear { font-size: 16px; line-height: 1; color: var(--soft); }
 </style>

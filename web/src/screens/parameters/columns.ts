@@ -50,12 +50,12 @@ function usesOf(use: ParameterUse): string {
 
 export const columns: Column[] = [
   { name: 'Name', width: '11%', value: use => use.definition.name },
-  { name: 'Words', width: '13%', value: use => [use.definition.group, use.definition.label].filter(Boolean).join(' · ') },
-  { name: 'Type', width: '15%', value: typeOf },
+  { name: 'Words', width: '12%', value: use => [use.definition.group, use.definition.label].filter(Boolean).join(' · ') },
+  { name: 'Type', width: '14%', value: typeOf },
   { name: 'Blank', width: '8%', value: use => (use.definition.formula ? '' : (RULES[use.definition.blankRule] ?? use.definition.blankRule)) },
-  { name: 'List', width: '15%', value: listOf },
+  { name: 'List', width: '14%', value: listOf },
   { name: 'Default', width: '11%', value: defaultOf },
-  { name: 'Used by', width: '12%', value: usesOf },
+  { name: 'Used by', width: '11%', value: usesOf },
   { name: 'Notices', width: '7%', value: use => use.notices.join(' ') },
 ]
 

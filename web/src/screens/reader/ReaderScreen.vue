@@ -16,7 +16,7 @@ const { state, reload } = useLoaded(async signal => ({
 </script>
 
 <template>
-  <ReportPage v-if="state.status === 'ready'" :key="JSON.stringify(state.data.report.definition) + state.data.report.question" :report="state.data.report" :linked="state.data.choices" @changed="reload" />
+  <ReportPage v-if="state.status === 'ready'" :key="JSON.stringify(state.data.report.definition) + state.data.report.question" :report="state.data.report" :linked="state.data.choices" :reload="reload" />
   <main v-else class="page">
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure">
       <div class="row-line pt-1"><RouterLink to="/reports">All reports</RouterLink><button class="as-link" @click="reload">Try again</button></div>

@@ -20,8 +20,7 @@ import { useReader } from './useReader'
 import { useShowing } from './useShowing'
 import type { Asked, Picked } from './useViewRun'
 
-const props = defineProps<{ report: Report; linked: Choices }>()
-const emit = defineEmits<{ changed: [] }>()
+const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
 const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } = useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
@@ -76,7 +75,7 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
   <main class="scroll">
     <QuestionLine :report="report" :question="question" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" />
     <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2" />
-    <SettingsPanel v-if="open === 'settings'" :report="report" :choices="choices" @close="open = 'nothing'" @changed="emit('changed')" />
+    <SettingsPanel v-if="open === 'settings'" :report="report" :choices="choices" :reload="reload" @close="open = 'nothing'" />
     <div v-for="stranger in strangers" :key="stranger.message" class="note bad mx-4 mb-2" role="alert">
       {{ stranger.message }} {{ stranger.advice }} <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
     </div>

@@ -7,8 +7,13 @@ import type { Choices, Report } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import FailureNote from '../../FailureNote.vue'
 
-const props = defineProps<{ report: Report; choices: Choices }>()
-const emit = defineEmits<{ close: []; changed: [] }>()
+const props = defineProps<{
+  report: Report
+  choices: Choices
+  /** Loads the report again; also called when an edit is taken back after this panel has gone. */
+  reload: () => Promise<void>
+}>()
+defineEmits<{ close: [] }>()
 
 const STARTS = [
   { value: 'defaults', text: 'runs with its defaults' }, { value: 'empty', text: 'is empty until rows are asked for' }, { value: 'question', text: 'asks what to show first' },
@@ -28,7 +33,7 @@ type Settings = typeof form.value
 async function change(seen: Settings, next: Settings): Promise<boolean> {
   try {
     await put(`/api/reports/${props.report.id}/settings`, { ...next, seen: { ...seen, seen: null } })
-    emit('changed')
+    await props.reload()
     return true
   } catch (error) {
     failure.value = asFailure(error)
