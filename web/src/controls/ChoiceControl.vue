@@ -3,6 +3,7 @@
 import { computed, inject } from 'vue'
 import type { Choice, Parameter } from '../api/types'
 import { sameChoice } from '../choices/choices'
+import { firstDay } from '../choices/periods'
 import { choosingKey } from '../composables/useChoosing'
 import { useValueList } from '../composables/useValueList'
 import { timeInWords } from '../formats'
@@ -32,10 +33,13 @@ const control = computed(() => {
   if (PERIODS.includes(parameter.covers)) return PeriodControl
   return parameter.type === 'date' ? DateControl : TextControl
 })
+/* A month may be written 2026-03 or by any of its days. */
+const asFirstDays = (choice: Choice): Choice =>
+  PERIODS.includes(props.parameter.covers) ? { ...choice, values: choice.values.map(value => firstDay(props.parameter.covers, value)) } : choice
 /* Lists offer it beside their values; on the bench, the default is the reader's. */
 const onBench = inject(choosingKey, undefined)?.trial ?? true
 const offersDefault = computed(() =>
-  !props.bare && !onBench && !props.fixed && props.parameter.list.kind === 'any' && !sameChoice(props.modelValue, props.parameter.default.choice))
+  !props.bare && !onBench && !props.fixed && props.parameter.list.kind === 'any' && !sameChoice(asFirstDays(props.modelValue), asFirstDays(props.parameter.default.choice)))
 const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords(state.value.list.askedAt)}` : ''))
 </script>
 
