@@ -90,5 +90,5 @@ const toggle = (name: string) => (open.value = open.value === name ? '' : name)
 .card-line.lit { background: color-mix(in srgb, var(--k) 8%, #fff); outline: none; border-radius: 0; }
 .name { color: var(--k); }
 .foot { display: flex; gap: 10px; padding-top: 3px; align-items: baseline; white-space: normal; }
-.foot button { white-space: nowrap; }
+.foot button { white-space: nowrap; min-height: 24px; min-width: 24px; }
 </style>
