@@ -39,15 +39,6 @@ public record Dependencies(Map<String, Set<String>> needs) {
         }
     }
 
-    /** Every parameter that needs this one, directly or through others. */
-    public Set<String> dependents(String name) {
-        Set<String> found = new LinkedHashSet<>();
-        needs.keySet().stream()
-                .filter(other -> !other.equals(name) && allOf(other).contains(name))
-                .forEach(found::add);
-        return found;
-    }
-
     /**
      * The parameters so that each comes after those it needs; otherwise as they were given.
      *

@@ -19,8 +19,4 @@ public record DefaultDefinition(String kind, ChoiceBody choice, String formula, 
     public static DefaultDefinition of(ChoiceBody choice) {
         return new DefaultDefinition("choice", choice, "", "");
     }
-
-    public static DefaultDefinition formula(String formula) {
-        return new DefaultDefinition("formula", ChoiceBody.blank(), formula, "");
-    }
 }

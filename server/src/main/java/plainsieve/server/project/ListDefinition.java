@@ -49,21 +49,4 @@ public record ListDefinition(
     public static ListDefinition any() {
         return new ListDefinition("any", List.of(), "", ColumnPlace.NONE, false, KEPT_SECONDS);
     }
-
-    public static ListDefinition ofQuery(String queryId) {
-        return new ListDefinition("query", List.of(), queryId, ColumnPlace.NONE, false, KEPT_SECONDS);
-    }
-
-    public static ListDefinition typed(List<ListedValue> values) {
-        return new ListDefinition("typed", values, "", ColumnPlace.NONE, false, KEPT_SECONDS);
-    }
-
-    public static ListDefinition ofColumn(String sourceId, String table, String column) {
-        ColumnPlace place = new ColumnPlace(sourceId, "", table, column, "", List.of());
-        return new ListDefinition("column", List.of(), "", place, false, KEPT_SECONDS);
-    }
-
-    public ListDefinition counted() {
-        return new ListDefinition(kind, values, queryId, column, true, keptSeconds);
-    }
 }

@@ -18,10 +18,6 @@ public record ReportDefinition(
         signed = signed == null ? List.of() : List.copyOf(signed);
     }
 
-    public static ReportDefinition of(List<Control> controls, List<View> views) {
-        return new ReportDefinition(controls, views, "defaults", false, List.of());
-    }
-
     ReportDefinition with(List<Control> newControls, List<View> newViews, List<String> newSigned) {
         return new ReportDefinition(newControls, newViews, start, onDemand, newSigned);
     }

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.parameter.AllowedValues;
-import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
@@ -250,10 +249,5 @@ final class ChoosingRun {
                 new Range(name, end).check(choices).ifPresent(problems::add);
             }
         }
-    }
-
-    /** Whether nothing at all is chosen for a parameter that must have a choice. */
-    static boolean isRequired(ParameterDefinition definition) {
-        return definition.blankRule().equals(BlankRule.NOT_ALLOWED.word());
     }
 }
