@@ -252,6 +252,34 @@ class ParametersApiTest {
     }
 
     @Test
+    void aMonthOfAListMayBeWrittenShorter() {
+        List<Map<String, Object>> months = List.of(
+                Map.of("value", "2026-02-01", "label", "February"), Map.of("value", "2026-03-01", "label", "March"));
+        make(
+                "listed_month",
+                Map.of(
+                        "type",
+                        "date",
+                        "covers",
+                        "month",
+                        "whenGone",
+                        "drop",
+                        "list",
+                        Map.of("kind", "typed", "values", months)));
+        String text = "select count(*) from crossings where departed_at = :listed_month";
+        assertThat(api.runDraft("late-crossings", text, Map.of("listed_month", values("2026-03")))
+                        .json()
+                        .get("text")
+                        .asString())
+                .contains("departed_at >= ?");
+        assertThat(api.runDraft("late-crossings", text, Map.of("listed_month", values("2026-04")))
+                        .json()
+                        .get("text")
+                        .asString())
+                .doesNotContain("departed_at");
+    }
+
+    @Test
     void aComputedParameterFollowsAndCannotBeChosen() {
         assertThat(question(Map.of("month", values("2026-03"))).get("sentence").asString())
                 .startsWith("Crossings in March 2026 (fiscal year 2026)");

@@ -97,6 +97,25 @@ public final class ChoiceReader {
         return value;
     }
 
+    /**
+     * The same choice with each value as lists and links write it: 2026-03 becomes the first day of a month, a space in a
+     * moment a T. A value that cannot be read stays as it is, for {@link #readAll} to tell.
+     */
+    public static ChoiceText asWritten(Parameter parameter, ChoiceText text) {
+        return new ChoiceText(
+                text.kind(),
+                text.values().stream().map(value -> asWritten(parameter, value)).toList(),
+                text.withoutValue());
+    }
+
+    private static String asWritten(Parameter parameter, String value) {
+        try {
+            return readValue(parameter, value).written();
+        } catch (ProblemException e) {
+            return value;
+        }
+    }
+
     /** A month may be written 2026-03; the value is its first day. */
     private static Value readValue(Parameter parameter, String text) {
         return parameter

@@ -109,4 +109,19 @@ class ChoiceReaderTest {
     void aNameThatLinksCannotCarryIsRefused(String name) {
         assertThatThrownBy(() -> Parameter.of(name, Type.TEXT)).isInstanceOf(ProblemException.class);
     }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            DATE     | MONTH  | 2026-03          | 2026-03-01
+            DATE     | MONTH  | 2026-03-17       | 2026-03-01
+            DATE     | ITSELF | 2026-03-17       | 2026-03-17
+            DATETIME | ITSELF | 2026-03-17 10:00 | 2026-03-17T10:00
+            INTEGER  | ITSELF | 007              | 7
+            INTEGER  | ITSELF | soon             | soon
+            """)
+    void valuesAreWrittenAsListsWriteThem(Type type, Covers covers, String given, String written) {
+        Parameter parameter = Parameter.of("p", type).covering(covers);
+        assertThat(ChoiceReader.asWritten(parameter, ChoiceText.of(given)).values())
+                .containsExactly(written);
+    }
 }

@@ -1,6 +1,8 @@
 package plainsieve.server.project;
 
 import java.util.List;
+import java.util.Optional;
+import plainsieve.core.notice.ComparedColumn;
 
 /**
  * Where a parameter's values come from.
@@ -43,6 +45,12 @@ public record ListDefinition(
 
         public ColumnPlace {
             except = except == null ? List.of() : List.copyOf(except);
+        }
+
+        /** The place of a compared column; nothing when it is not a plain column of one table. */
+        public static Optional<ColumnPlace> of(String sourceId, ComparedColumn compared) {
+            return compared.table().flatMap(table -> compared.column()
+                    .map(name -> new ColumnPlace(sourceId, table.schema(), table.name(), name, "", List.of())));
         }
     }
 

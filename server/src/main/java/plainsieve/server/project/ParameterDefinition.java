@@ -147,67 +147,36 @@ public record ParameterDefinition(
 
     /** The definition as readers get it: with the default as it is right now, without the author's trial value. */
     public ParameterDefinition forReaders(ChoiceBody defaultNow) {
-        return with(name, new DefaultDefinition(start.kind(), defaultNow, "", ""), ChoiceBody.blank(), formerNames);
+        DefaultDefinition now = new DefaultDefinition(start.kind(), defaultNow, "", "");
+        return copy(name, rangeEnd, formula, list, now, ChoiceBody.blank(), formerNames, version);
+    }
+
+    public ParameterDefinition withList(ListDefinition newList) {
+        return copy(name, rangeEnd, formula, newList, start, trialChoice, formerNames, version);
     }
 
     ParameterDefinition renamed(String to, List<String> former) {
-        return with(to, start, trialChoice, former);
+        return copy(to, rangeEnd, formula, list, start, trialChoice, former, version);
     }
 
     ParameterDefinition withVersion(int newVersion) {
-        return new ParameterDefinition(
-                name,
-                label,
-                hint,
-                group,
-                unit,
-                type,
-                many,
-                covers,
-                blankRule,
-                blankWords,
-                allRule,
-                everyRow,
-                least,
-                most,
-                rangeEnd,
-                formula,
-                list,
-                whenGone,
-                start,
-                trialChoice,
-                formerNames,
-                newVersion);
+        return copy(name, rangeEnd, formula, list, start, trialChoice, formerNames, newVersion);
     }
 
     ParameterDefinition withReferences(String newRangeEnd, String newFormula, DefaultDefinition newStart) {
-        return new ParameterDefinition(
-                name,
-                label,
-                hint,
-                group,
-                unit,
-                type,
-                many,
-                covers,
-                blankRule,
-                blankWords,
-                allRule,
-                everyRow,
-                least,
-                most,
-                newRangeEnd,
-                newFormula,
-                list,
-                whenGone,
-                newStart,
-                trialChoice,
-                formerNames,
-                version);
+        return copy(name, newRangeEnd, newFormula, list, newStart, trialChoice, formerNames, version);
     }
 
-    private ParameterDefinition with(
-            String newName, DefaultDefinition newStart, ChoiceBody newTrial, List<String> newFormer) {
+    /** The one place that knows every field; what is not given here stays. */
+    private ParameterDefinition copy(
+            String newName,
+            String newRangeEnd,
+            String newFormula,
+            ListDefinition newList,
+            DefaultDefinition newStart,
+            ChoiceBody newTrial,
+            List<String> newFormer,
+            int newVersion) {
         return new ParameterDefinition(
                 newName,
                 label,
@@ -223,13 +192,13 @@ public record ParameterDefinition(
                 everyRow,
                 least,
                 most,
-                rangeEnd,
-                formula,
-                list,
+                newRangeEnd,
+                newFormula,
+                newList,
                 whenGone,
                 newStart,
                 newTrial,
                 newFormer,
-                version);
+                newVersion);
     }
 }

@@ -109,7 +109,7 @@ final class ChoosingRun {
                 computed(definition);
                 return;
             }
-            ChoiceText text = text(definition);
+            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(Optional.empty()), text(definition));
             texts.put(name, text);
             if (asked.signedOnly().contains(name) && !asked.signed().containsKey(name)) {
                 throw new ProblemException(Problem.of(
@@ -206,7 +206,7 @@ final class ChoosingRun {
                 ? List.of(one.value())
                 : choice instanceof Choice.Many many ? many.values() : List.of();
         for (Value value : values) {
-            if (isBeyond(definition.least(), value, definition) || isBeyond(value, definition.most(), definition)) {
+            if (isBeyond(definition, value)) {
                 String limits = definition.most().isEmpty()
                         ? "at least " + definition.least()
                         : definition.least().isEmpty()
@@ -220,26 +220,21 @@ final class ChoosingRun {
         }
     }
 
-    private static boolean isBeyond(String least, Value value, ParameterDefinition definition) {
-        return !least.isEmpty()
-                && new Range("a", "b")
-                        .check(Map.of(
-                                "a",
-                                new Choice.One(ValueReader.read(definition.typeOrRefuse(), least)),
-                                "b",
-                                new Choice.One(value)))
+    private static boolean isBeyond(ParameterDefinition definition, Value value) {
+        return isReversed(definition, definition.least(), value.written())
+                || isReversed(definition, value.written(), definition.most());
+    }
+
+    private static boolean isReversed(ParameterDefinition definition, String low, String high) {
+        return !low.isEmpty()
+                && !high.isEmpty()
+                && new Range("low", "high")
+                        .check(Map.of("low", one(definition, low), "high", one(definition, high)))
                         .isPresent();
     }
 
-    private static boolean isBeyond(Value value, String most, ParameterDefinition definition) {
-        return !most.isEmpty()
-                && new Range("a", "b")
-                        .check(Map.of(
-                                "a",
-                                new Choice.One(value),
-                                "b",
-                                new Choice.One(ValueReader.read(definition.typeOrRefuse(), most))))
-                        .isPresent();
+    private static Choice one(ParameterDefinition definition, String written) {
+        return new Choice.One(ValueReader.read(definition.typeOrRefuse(), written));
     }
 
     private void ranges(Set<String> names) {

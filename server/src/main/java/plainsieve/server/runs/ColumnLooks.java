@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.notice.ComparedColumn;
@@ -20,17 +19,12 @@ import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.server.Settings;
 import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.SentRow;
-import plainsieve.sources.Answer;
-import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
-import plainsieve.sources.RunLimits;
 
 /** Looks at the column behind a parameter: how its numbers are spread. Worked out at the source. */
 @Service
@@ -42,15 +36,13 @@ public class ColumnLooks {
     private final Queries queries;
     private final SourceFacts facts;
     private final SourceRegistry sources;
-    private final SentLog log;
-    private final Settings settings;
+    private final SideStatements statements;
 
-    ColumnLooks(Queries queries, SourceFacts facts, SourceRegistry sources, SentLog log, Settings settings) {
+    ColumnLooks(Queries queries, SourceFacts facts, SourceRegistry sources, SideStatements statements) {
         this.queries = queries;
         this.facts = facts;
         this.sources = sources;
-        this.log = log;
-        this.settings = settings;
+        this.statements = statements;
     }
 
     /**
@@ -89,15 +81,7 @@ public class ColumnLooks {
                 return Optional.empty();
             }
             return ComparedColumn.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), name).stream()
-                    .filter(column ->
-                            column.table().isPresent() && column.column().isPresent())
-                    .map(column -> new ListDefinition.ColumnPlace(
-                            query.sourceId(),
-                            column.table().get().schema(),
-                            column.table().get().name(),
-                            column.column().get(),
-                            "",
-                            List.of()))
+                    .flatMap(column -> ListDefinition.ColumnPlace.of(query.sourceId(), column).stream())
                     .findFirst();
         } catch (ProblemException e) {
             return Optional.empty();
@@ -139,17 +123,9 @@ public class ColumnLooks {
         });
         Statement statement = queries.prepare(place.sourceId(), text)
                 .rewrite(new Choices(known, chosen), Wanted.allRows(), STRETCHES + 2L);
-        SentRow sent = log.begin(UUID.randomUUID().toString(), place.sourceId(), "", RunOrder.Purpose.LIST, statement);
         Numbers rows = new Numbers();
-        try {
-            Answer answer = sources.get(place.sourceId())
-                    .run(statement, new RunLimits(settings.longestRun()), new Cancellation(), rows);
-            log.done(sent, answer);
-            return rows.found;
-        } catch (RuntimeException e) {
-            log.failed(sent, "failed", e.getMessage(), 0);
-            throw e;
-        }
+        statements.send(place.sourceId(), "", statement, rows);
+        return rows.found;
     }
 
     private static final class Numbers implements RowReceiver {

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.Choice;
@@ -21,19 +20,15 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
-import plainsieve.server.Settings;
 import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ListedValue;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.SentRow;
 import plainsieve.sources.Answer;
-import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
-import plainsieve.sources.RunLimits;
 
 /** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
 @Service
@@ -44,23 +39,16 @@ class ListQueries {
     private final Queries queries;
     private final Parameters parameters;
     private final SourceRegistry sources;
-    private final SentLog log;
+    private final SideStatements statements;
     private final Clock clock;
-    private final Settings settings;
 
     ListQueries(
-            Queries queries,
-            Parameters parameters,
-            SourceRegistry sources,
-            SentLog log,
-            Clock clock,
-            Settings settings) {
+            Queries queries, Parameters parameters, SourceRegistry sources, SideStatements statements, Clock clock) {
         this.queries = queries;
         this.parameters = parameters;
         this.sources = sources;
-        this.log = log;
+        this.statements = statements;
         this.clock = clock;
-        this.settings = settings;
     }
 
     /** A list ready to be asked for: where, by what text, and with which choices for its parents. */
@@ -165,24 +153,15 @@ class ListQueries {
     }
 
     private KeptList run(Prepared list, Statement statement) {
-        SentRow sent = log.begin(
-                UUID.randomUUID().toString(), list.sourceId(), list.queryId(), RunOrder.Purpose.LIST, statement);
         Values values = new Values();
-        try {
-            Answer answer = sources.get(list.sourceId())
-                    .run(statement, new RunLimits(settings.longestRun()), new Cancellation(), values);
-            log.done(sent, answer);
-            return new KeptList(
-                    values.found,
-                    !answer.more(),
-                    values.name(0),
-                    values.name(values.names.size() > 1 ? 1 : 0),
-                    values.type,
-                    clock.instant());
-        } catch (RuntimeException e) {
-            log.failed(sent, "failed", e.getMessage(), 0);
-            throw e;
-        }
+        Answer answer = statements.send(list.sourceId(), list.queryId(), statement, values);
+        return new KeptList(
+                values.found,
+                !answer.more(),
+                values.name(0),
+                values.name(values.names.size() > 1 ? 1 : 0),
+                values.type,
+                clock.instant());
     }
 
     /** The first column has the values, the second the labels, the third the counts; rows without a value are no choice. */

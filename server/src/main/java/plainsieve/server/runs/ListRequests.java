@@ -7,8 +7,6 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.ChoiceBody;
-import plainsieve.server.project.DefaultDefinition;
 import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ListedValue;
 import plainsieve.server.project.ParameterDefinition;
@@ -84,30 +82,6 @@ public class ListRequests {
     /** What a column holds, as the values of a parameter. */
     public ValueLists.ValueList ofColumn(ParameterDefinition definition, ListDefinition.ColumnPlace column) {
         ListDefinition list = new ListDefinition("column", List.of(), "", column, false, 0);
-        return lists.of(
-                new ParameterDefinition(
-                        definition.name(),
-                        "",
-                        "",
-                        "",
-                        "",
-                        definition.type(),
-                        false,
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        list,
-                        "",
-                        DefaultDefinition.of(ChoiceBody.blank()),
-                        ChoiceBody.blank(),
-                        List.of(),
-                        0),
-                Map.of());
+        return lists.of(definition.withList(list), Map.of());
     }
 }

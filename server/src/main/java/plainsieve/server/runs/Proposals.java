@@ -75,7 +75,10 @@ public class Proposals {
         String why = type == column.type().orElseThrow()
                 ? "A %s, as %s is.".formatted(type.inWords(), column.expression())
                 : "A day, because %s is compared by its order; it holds times.".formatted(column.expression());
-        return new Proposal(definition(parameter, ""), why, place(query.sourceId(), column));
+        return new Proposal(
+                definition(parameter, ""),
+                why,
+                ListDefinition.ColumnPlace.of(query.sourceId(), column).orElse(ListDefinition.ColumnPlace.NONE));
     }
 
     /** Whoever narrows moments by their order thinks in days. */
@@ -87,18 +90,6 @@ public class Proposals {
                 };
         Type type = column.type().orElseThrow();
         return type == Type.DATETIME && ordered ? Type.DATE : type;
-    }
-
-    private static ListDefinition.ColumnPlace place(String sourceId, ComparedColumn column) {
-        return column.table().isPresent() && column.column().isPresent()
-                ? new ListDefinition.ColumnPlace(
-                        sourceId,
-                        column.table().get().schema(),
-                        column.table().get().name(),
-                        column.column().get(),
-                        "",
-                        List.of())
-                : ListDefinition.ColumnPlace.NONE;
     }
 
     private static ParameterDefinition definition(Parameter parameter, String everyRow) {

@@ -1,0 +1,39 @@
+package plainsieve.server.runs;
+
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.server.Settings;
+import plainsieve.server.records.SentRow;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunLimits;
+
+/** Sends what nobody asked for by name, lists and looks at columns, and writes it into Sent like any other statement. */
+@Service
+class SideStatements {
+    private final SourceRegistry sources;
+    private final SentLog log;
+    private final Settings settings;
+
+    SideStatements(SourceRegistry sources, SentLog log, Settings settings) {
+        this.sources = sources;
+        this.log = log;
+        this.settings = settings;
+    }
+
+    /** @param queryId the query it was made from; empty when there is none */
+    Answer send(String sourceId, String queryId, Statement statement, RowReceiver receiver) {
+        SentRow sent = log.begin(UUID.randomUUID().toString(), sourceId, queryId, RunOrder.Purpose.LIST, statement);
+        try {
+            Answer answer = sources.get(sourceId)
+                    .run(statement, new RunLimits(settings.longestRun()), new Cancellation(), receiver);
+            log.done(sent, answer);
+            return answer;
+        } catch (RuntimeException e) {
+            log.failed(sent, "failed", e.getMessage(), 0);
+            throw e;
+        }
+    }
+}
