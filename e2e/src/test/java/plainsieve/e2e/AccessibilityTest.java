@@ -63,15 +63,22 @@ class AccessibilityTest {
         assertThat(seriousViolations()).isEmpty();
     }
 
+    /** Contrast is that of what stands there, not of what is still fading in. */
+    private static void untilOpaque(String selector) {
+        browser.until(() -> "1".equals(browser.see(selector).getCssValue("opacity")) ? true : null);
+    }
+
     @Test
     void openedControlsAndPanelsHaveNone() {
         browser.open("/reports/vessel-diary");
         browser.see("tbody td");
         browser.click("[data-control=ship] .dropdown-face");
         browser.see("[data-control=ship] [role=option]");
+        untilOpaque("[data-control=ship] .dropdown-menu.show");
         assertThat(seriousViolations("[data-control=ship]")).as("dropdown").isEmpty();
         browser.press(org.openqa.selenium.Keys.ESCAPE);
         browser.click("[data-mark=month] .mark");
+        untilOpaque("[data-mark=month] .dropdown-menu.show");
         assertThat(seriousViolations(".say")).as("mark").isEmpty();
         browser.press(org.openqa.selenium.Keys.ESCAPE);
         browser.click("header button", "Download");
