@@ -14,6 +14,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.evidence.Plan;
 import plainsieve.core.rewrite.BoundValue;
 import plainsieve.core.rewrite.Statement;
 
@@ -74,6 +75,17 @@ public final class DatabaseSource implements AutoCloseable {
         } finally {
             alarm.cancel(false);
         }
+    }
+
+    /**
+     * Asks for the plan of a statement.
+     *
+     * @param measured whether the database shall run the statement to its end and count rows, where it can
+     * @throws SourceFailure as for {@link #run}
+     */
+    public Plan explain(Statement statement, boolean measured, RunLimits limits, Cancellation cancellation) {
+        return Explaining.plan(
+                statement, dialect(), measured, (question, receiver) -> run(question, limits, cancellation, receiver));
     }
 
     /* A byte order mark belongs to a file's encoding; databases take it for a word. */

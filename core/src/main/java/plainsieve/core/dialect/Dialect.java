@@ -3,6 +3,7 @@ package plainsieve.core.dialect;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
 
 /** How one database writes what rewriting adds to a statement. Data and few overrides; one small class each. */
 public interface Dialect {
@@ -84,6 +85,31 @@ public interface Dialect {
     /** Whether {@code values (1), (2) limit 1} is allowed. */
     default boolean takesLimitBehindValues() {
         return true;
+    }
+
+    /** How the plan of a statement is asked for. */
+    ExplainForm explain();
+
+    /** A value as it stands in SQL text, for people who run a statement by hand; statements of this program bind it. */
+    default String literal(Value value) {
+        return switch (value.type()) {
+            case INTEGER, DECIMAL -> value.written();
+            case BOOLEAN -> value.written();
+            case DATE -> "date '" + value.written() + "'";
+            case DATETIME -> "timestamp '" + ((Value.Moment) value).inSql() + "'";
+            case NAME -> quoteName(value.written());
+            case TEXT -> textLiteral(value.written());
+        };
+    }
+
+    /** A text between quotes. */
+    default String textLiteral(String text) {
+        return "'" + text.replace("'", "''") + "'";
+    }
+
+    /** A list bound as one array, as SQL text. */
+    default String arrayLiteral(Type type, List<String> literals) {
+        throw new IllegalStateException(name() + " binds no arrays");
     }
 
     /** The day after a day, both as SQL. */

@@ -1,5 +1,6 @@
 package plainsieve.core.dialect;
 
+import java.util.List;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -18,6 +19,22 @@ final class DuckDbDialect implements Dialect {
     @Override
     public String name() {
         return "duckdb";
+    }
+
+    @Override
+    public ExplainForm explain() {
+        return new ExplainForm(
+                List.of("explain (format json) "),
+                List.of("explain (analyze, format json) "),
+                "select table_name, unnest(constraint_column_names) from duckdb_constraints()"
+                        + " where constraint_type in ('PRIMARY KEY', 'UNIQUE', 'FOREIGN KEY')"
+                        + " union all select table_name, expressions from duckdb_indexes()",
+                ExplainForm.Answer.DUCKDB_JSON);
+    }
+
+    @Override
+    public String arrayLiteral(Type type, List<String> literals) {
+        return "[" + String.join(", ", literals) + "]";
     }
 
     @Override

@@ -22,6 +22,16 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
+    public ExplainForm explain() {
+        return ExplainForm.of(ExplainForm.Answer.MARIADB_JSON, "explain format=json ", "analyze format=json ");
+    }
+
+    @Override
+    public String textLiteral(String text) {
+        return "'" + text.replace("\\", "\\\\").replace("'", "''") + "'";
+    }
+
+    @Override
     public Syntax syntax() {
         return SYNTAX;
     }

@@ -1,5 +1,6 @@
 package plainsieve.core.dialect;
 
+import java.util.List;
 import java.util.Locale;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
@@ -18,6 +19,26 @@ final class PostgreSqlDialect implements Dialect {
     @Override
     public String name() {
         return "postgresql";
+    }
+
+    @Override
+    public ExplainForm explain() {
+        return ExplainForm.of(
+                ExplainForm.Answer.POSTGRESQL_JSON, "explain (format json) ", "explain (analyze, format json) ");
+    }
+
+    @Override
+    public String arrayLiteral(Type type, List<String> literals) {
+        String element =
+                switch (type) {
+                    case TEXT, NAME -> "text";
+                    case INTEGER -> "bigint";
+                    case DECIMAL -> "numeric";
+                    case DATE -> "date";
+                    case DATETIME -> "timestamp";
+                    case BOOLEAN -> "boolean";
+                };
+        return "array[" + String.join(", ", literals) + "]::" + element + "[]";
     }
 
     @Override

@@ -1,7 +1,9 @@
 package plainsieve.core.dialect;
 
+import java.util.List;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
 
 /** SQLite. */
 final class SqliteDialect implements Dialect {
@@ -11,6 +13,23 @@ final class SqliteDialect implements Dialect {
     @Override
     public String name() {
         return "sqlite";
+    }
+
+    @Override
+    public ExplainForm explain() {
+        return new ExplainForm(
+                List.of("explain query plan ", "explain "), List.of(), "", ExplainForm.Answer.SQLITE_PROGRAM);
+    }
+
+    /** Days and times are texts here, and truth is a number. */
+    @Override
+    public String literal(Value value) {
+        return switch (value.type()) {
+            case BOOLEAN -> ((Value.Truth) value).truth() ? "1" : "0";
+            case DATE -> textLiteral(value.written());
+            case DATETIME -> textLiteral(((Value.Moment) value).inSql());
+            default -> Dialect.super.literal(value);
+        };
     }
 
     @Override

@@ -1,0 +1,177 @@
+package plainsieve.core.evidence;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+
+/**
+ * DuckDB's {@code EXPLAIN (FORMAT JSON)}, with the names of 1.x and of 2.x. A filter marked optional only skips parts of
+ * the table; the same condition is then tested again above the scan. Whether an index is used is decided while the
+ * statement runs, so of a column with an index a plan that was not measured proves nothing.
+ */
+final class DuckDbPlan implements PlanReader {
+    private static final Dialect DIALECT = Dialect.named("duckdb").orElseThrow();
+    private static final String OPTIONAL = "optional: ";
+    private static final Set<String> PASSING =
+            Set.of("PROJECTION", "FILTER", "STREAMING_LIMIT", "LIMIT", "EXPLAIN_ANALYZE");
+
+    private final List<PlanStep> steps = new ArrayList<>();
+    private final List<PlanTest> tests = new ArrayList<>();
+    private final Map<String, Set<String>> indexed = new HashMap<>();
+    private boolean measured;
+
+    @Override
+    public Plan read(List<?> answers) {
+        Map<?, ?> top = Map.of();
+        for (Object item : PlanTree.list(answers.isEmpty() ? null : answers.get(0))) {
+            top = PlanTree.map(item);
+        }
+        for (Object row : PlanTree.list(answers.size() < 2 ? null : answers.get(1))) {
+            List<?> cells = PlanTree.list(row);
+            indexed.computeIfAbsent(PlanTree.text(cells.get(0)).toLowerCase(Locale.ROOT), table -> new HashSet<>())
+                    .addAll(names(PlanTree.text(cells.get(1))));
+        }
+        measured = !PlanTree.map(top).isEmpty() && top.containsKey("latency");
+        walk(top);
+        return limited(top);
+    }
+
+    private static String name(Map<?, ?> node) {
+        Object name = node.get("name") == null ? node.get("operator_name") : node.get("name");
+        return PlanTree.text(name == null ? node.get("operator_type") : name)
+                .strip()
+                .toUpperCase(Locale.ROOT);
+    }
+
+    private void walk(Map<?, ?> node) {
+        if (node.isEmpty()) {
+            return;
+        }
+        Map<?, ?> info = PlanTree.map(node.get("extra_info"));
+        PlanStep step = step(node, info);
+        if (!step.name().isEmpty() && !step.name().equals("EXPLAIN_ANALYZE")) {
+            steps.add(step);
+            tests(node, info, step);
+        }
+        PlanTree.list(node.get("children")).forEach(child -> walk(PlanTree.map(child)));
+    }
+
+    private static PlanStep step(Map<?, ?> node, Map<?, ?> info) {
+        String path = PlanTree.text(info.get("Table"));
+        String table = path.substring(path.lastIndexOf('.') + 1);
+        boolean byIndex = PlanTree.text(info.get("Type")).equals("Index Scan");
+        OptionalDouble read = PlanTree.number(node.get("operator_rows_scanned"));
+        return new PlanStep(
+                name(node),
+                table,
+                "",
+                byIndex ? PlanTree.text(info.get("Index") == null ? "its index" : info.get("Index")) : "",
+                PlanTree.number(info.get("Estimated Cardinality")),
+                PlanTree.number(node.get("operator_cardinality")),
+                read.orElse(0) > 0 ? read : OptionalDouble.empty());
+    }
+
+    private static List<String> names(String list) {
+        return Arrays.asList(
+                list.toLowerCase(Locale.ROOT).replaceAll("[\\[\\]'\" ]", "").split(","));
+    }
+
+    private void tests(Map<?, ?> node, Map<?, ?> info, PlanStep step) {
+        for (Object filter : PlanTree.list(info.get("Filters"))) {
+            scanned(filter.toString().replace(OPTIONAL, ""), step, step);
+        }
+        for (Object condition : PlanTree.list(info.get("Conditions"))) {
+            tests.add(PlanTest.of(Where.AFTER_JOIN, condition.toString(), step));
+        }
+        if (step.name().equals("FILTER")) {
+            Map<?, ?> below = below(node);
+            Where where = filtered(name(below));
+            for (Object expression : PlanTree.list(info.get("Expression"))) {
+                if (where == Where.WHILE_SCANNING) {
+                    scanned(expression.toString(), step, step(below, PlanTree.map(below.get("extra_info"))));
+                } else {
+                    tests.add(PlanTest.of(where, expression.toString(), step));
+                }
+            }
+        }
+    }
+
+    /** Conditions tested in a scan of a table or right above it, one by one: only one on an indexed column can enter an index. */
+    private void scanned(String conditions, PlanStep step, PlanStep scan) {
+        Set<String> columns = indexed.getOrDefault(scan.table().toLowerCase(Locale.ROOT), Set.of());
+        for (PlanCondition condition : PlanCondition.in(conditions, DIALECT)) {
+            boolean plain = condition.columns().stream().noneMatch(columns::contains);
+            Where where = plain
+                    ? Where.WHILE_SCANNING
+                    : !measured ? Where.NOT_KNOWN : scan.index().isEmpty() ? Where.WHILE_SCANNING : Where.BY_INDEX;
+            tests.add(PlanTest.of(where, condition.text(), where == Where.BY_INDEX ? scan : step));
+        }
+    }
+
+    /** The step whose rows a filter tests; empty when there is none. */
+    private static Map<?, ?> below(Map<?, ?> filter) {
+        Map<?, ?> node = filter;
+        do {
+            List<?> children = PlanTree.list(node.get("children"));
+            node = children.isEmpty() ? Map.of() : PlanTree.map(children.get(0));
+        } while (name(node).equals("PROJECTION") || name(node).equals("FILTER"));
+        return node;
+    }
+
+    /** By what stands under a filter: a table, a join, groups, or something that an inner query made. */
+    private static Where filtered(String below) {
+        if (below.endsWith("SCAN")) {
+            return below.contains("CTE") ? Where.ON_INNER_RESULT : Where.WHILE_SCANNING;
+        }
+        if (below.contains("GROUP_BY") || below.contains("AGGREGATE")) {
+            return Where.AFTER_GROUP;
+        }
+        if (below.contains("JOIN") || below.equals("CROSS_PRODUCT")) {
+            return Where.AFTER_JOIN;
+        }
+        boolean made = below.contains("LIMIT") || below.equals("TOP_N") || below.contains("WINDOW");
+        return made || below.equals("UNION") ? Where.ON_INNER_RESULT : Where.NOT_KNOWN;
+    }
+
+    private Plan limited(Map<?, ?> top) {
+        Map<?, ?> node = top;
+        while (!node.isEmpty()) {
+            String name = name(node);
+            if (name.contains("LIMIT")) {
+                Where where = streams(node) ? Where.STOPS_EARLY : Where.AFTER_SORTING;
+                return new Plan(steps, tests, where, name);
+            }
+            if (name.equals("TOP_N")) {
+                return new Plan(steps, tests, Where.AFTER_SORTING, name);
+            }
+            List<?> children = PlanTree.list(node.get("children"));
+            node = children.isEmpty() ? Map.of() : PlanTree.map(children.get(0));
+        }
+        boolean sorted = steps.stream().anyMatch(step -> step.name().equals("TOP_N"));
+        return new Plan(steps, tests, sorted ? Where.AFTER_SORTING : Where.NOT_KNOWN, sorted ? "TOP_N" : "");
+    }
+
+    private static boolean streams(Map<?, ?> limit) {
+        Map<?, ?> node = limit;
+        while (true) {
+            List<?> children = PlanTree.list(node.get("children"));
+            if (children.isEmpty()) {
+                return name(node).endsWith("SCAN");
+            }
+            node = PlanTree.map(children.get(0));
+            boolean passes = PASSING.contains(name(node))
+                    || name(node).equals("HASH_JOIN")
+                    || name(node).endsWith("SCAN");
+            if (!passes) {
+                return false;
+            }
+        }
+    }
+}

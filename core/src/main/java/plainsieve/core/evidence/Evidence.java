@@ -1,0 +1,225 @@
+package plainsieve.core.evidence;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.rewrite.Bound;
+import plainsieve.core.rewrite.BoundValue;
+import plainsieve.core.rewrite.Placement;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Value;
+
+/**
+ * Finds for every placement of a statement the tests of a plan that are made with it.
+ *
+ * <p>Where a plan names placeholders, those decide. Elsewhere it shows values: a test is taken for a placement when it is
+ * about the same column and one of the values bound there. A value that the database has worked on ({@code ? + interval
+ * '1 day'}) shows as another one; then column and operator decide, if no other condition of the statement has both. Tests
+ * that are found at different places of a plan, some by index and some not, prove neither: the verdict is "not known".
+ */
+public final class Evidence {
+    private final Statement statement;
+    private final String text;
+    private final Dialect dialect;
+    private final Plan plan;
+    private final ParsedQuery sent;
+    private final List<Tested> tests = new ArrayList<>();
+    private final List<PlanCondition> sentConditions;
+
+    /** One test of the plan, and one of the conditions in it. */
+    private record Tested(PlanTest test, PlanCondition condition) {}
+
+    private Evidence(Statement statement, Dialect dialect, Plan plan) {
+        this.statement = statement;
+        this.dialect = dialect;
+        this.plan = plan;
+        this.text = withoutPlaceholders(statement);
+        this.sent = ParsedQuery.parse(text, dialect);
+        for (PlanTest test : plan.tests()) {
+            PlanCondition.in(test.condition(), dialect).forEach(condition -> tests.add(new Tested(test, condition)));
+        }
+        this.sentConditions = sent.conditionClauses().stream()
+                .flatMap(clause -> PlanCondition.in(text(clause), dialect).stream())
+                .toList();
+    }
+
+    /** The verdict on every placement, in their order. */
+    public static List<Verdict> of(Statement statement, Dialect dialect, Plan plan) {
+        Evidence evidence = new Evidence(statement, dialect, plan);
+        return statement.placements().stream().map(evidence::verdict).toList();
+    }
+
+    /** The statement with a number of the same length for every placeholder, so that every place stays where it is. */
+    private static String withoutPlaceholders(Statement statement) {
+        StringBuilder text = new StringBuilder(statement.text());
+        statement.values().forEach(value -> text.setCharAt(value.offset(), '0'));
+        return text.toString();
+    }
+
+    private String text(Clause clause) {
+        Tokens tokens = sent.tokens();
+        return tokens.text()
+                .substring(
+                        tokens.start(clause.body().from()),
+                        tokens.end(clause.body().to() - 1));
+    }
+
+    private Verdict verdict(Placement placement) {
+        return switch (placement.outcome()) {
+            case LEFT_OUT -> plain(placement, Where.LEFT_OUT);
+            case NAMED -> plain(placement, Where.AT_SOURCE);
+            case LIMITED -> limited(placement);
+            default -> isOutsideConditions(placement) ? outside(placement) : condition(placement);
+        };
+    }
+
+    private static Verdict plain(Placement placement, Where where) {
+        return new Verdict(placement, where, "", PlanStep.named(""));
+    }
+
+    private static boolean isOutsideConditions(Placement placement) {
+        return placement.start() >= 0
+                && placement.clauseStart() == placement.start()
+                && placement.clauseEnd() == placement.end();
+    }
+
+    private Verdict outside(Placement placement) {
+        return isInLimit(placement) ? limited(placement) : plain(placement, Where.AT_SOURCE);
+    }
+
+    /** Only the outermost limit of a statement is the one that a plan ends with. */
+    private Verdict limited(Placement placement) {
+        return isInLimit(placement)
+                ? new Verdict(placement, plan.limit(), plan.limitProof(), PlanStep.named(plan.limitProof()))
+                : plain(placement, Where.NOT_KNOWN);
+    }
+
+    private boolean isInLimit(Placement placement) {
+        return sent.top().tail().stream()
+                .filter(clause -> clause.kind() == Clause.Kind.LIMIT || clause.kind() == Clause.Kind.FETCH)
+                .anyMatch(clause -> {
+                    int start = sent.tokens().start(clause.keyword());
+                    return start >= placement.sentStart() - 1 && start < placement.sentEnd();
+                });
+    }
+
+    private Verdict condition(Placement placement) {
+        Set<Integer> placeholders = placeholders(placement);
+        List<Tested> named = tests.stream()
+                .filter(tested -> tested.test().placeholders().stream().anyMatch(placeholders::contains))
+                .toList();
+        return named.isEmpty() ? bySight(placement) : agreed(placement, named);
+    }
+
+    private Verdict bySight(Placement placement) {
+        List<PlanCondition> asSent =
+                PlanCondition.in(text.substring(placement.sentStart(), placement.sentEnd()), dialect);
+        List<Value> values = values(placement);
+        List<Tested> found = shown().filter(tested -> asSent.stream().anyMatch(tested.condition()::sharesColumnWith)
+                        && values.stream()
+                                .anyMatch(v ->
+                                        Literals.isOneOf(v, tested.condition().literals())))
+                .toList();
+        if (found.isEmpty() && asSent.size() == 1) {
+            found = byOperator(asSent.get(0));
+        }
+        return agreed(placement, meant(found, asSent));
+    }
+
+    private Stream<Tested> shown() {
+        return tests.stream().filter(tested -> tested.test().placeholders().isEmpty());
+    }
+
+    private List<Tested> byOperator(PlanCondition asSent) {
+        long alike = sentConditions.stream()
+                .filter(other -> other.operator() == asSent.operator() && other.sharesColumnWith(asSent))
+                .count();
+        return alike > 1
+                ? List.of()
+                : shown().filter(tested -> tested.condition().sharesColumnWith(asSent)
+                                && sameOperator(tested.condition().operator(), asSent.operator()))
+                        .toList();
+    }
+
+    private static boolean sameOperator(Comparison.Kind planned, Comparison.Kind sent) {
+        boolean members = sent == Comparison.Kind.IN && planned == Comparison.Kind.EQUAL;
+        return planned == sent || members;
+    }
+
+    /** Of several tables with such a column, the one that the condition names; all of them when the plan does not say. */
+    private List<Tested> meant(List<Tested> found, List<PlanCondition> asSent) {
+        Set<String> tables = new HashSet<>();
+        asSent.forEach(condition -> condition.qualifiers().forEach(qualifier -> tables.addAll(tablesOf(qualifier))));
+        List<Tested> named = found.stream()
+                .filter(tested -> tables.contains(tested.test().step().alias().toLowerCase(Locale.ROOT))
+                        || tables.contains(tested.test().step().table().toLowerCase(Locale.ROOT)))
+                .toList();
+        return named.isEmpty() ? found : named;
+    }
+
+    private Set<String> tablesOf(String qualifier) {
+        Set<String> names = new HashSet<>(Set.of(qualifier));
+        for (FromItem item : sent.fromItems()) {
+            if (item.kind() == FromItem.Kind.TABLE && Names.same(item.alias(), qualifier)) {
+                names.add(
+                        Names.bare(sent.tokens().written(item.name().to() - 1)).toLowerCase(Locale.ROOT));
+            }
+        }
+        return names;
+    }
+
+    private static Verdict agreed(Placement placement, List<Tested> found) {
+        Set<Where> places = found.stream().map(tested -> tested.test().where()).collect(Collectors.toSet());
+        if (places.size() == 1) {
+            PlanTest test = found.get(0).test();
+            return new Verdict(placement, test.where(), test.proof(), test.step());
+        }
+        String proofs =
+                found.stream().map(tested -> tested.test().proof()).distinct().collect(Collectors.joining("; "));
+        return new Verdict(placement, Where.NOT_KNOWN, proofs, PlanStep.named(""));
+    }
+
+    private boolean isOf(Placement placement, BoundValue value) {
+        return value.parameter().equals(placement.parameter())
+                && value.offset() >= placement.sentStart()
+                && value.offset() < placement.sentEnd();
+    }
+
+    private Set<Integer> placeholders(Placement placement) {
+        Set<Integer> numbers = new HashSet<>();
+        for (int i = 0; i < statement.values().size(); i++) {
+            if (isOf(placement, statement.values().get(i))) {
+                numbers.add(i + 1);
+            }
+        }
+        return numbers;
+    }
+
+    private List<Value> values(Placement placement) {
+        List<Value> values = new ArrayList<>();
+        for (BoundValue value : statement.values()) {
+            if (isOf(placement, value)) {
+                Bound bound = value.bound();
+                if (bound instanceof Bound.Single single) {
+                    values.add(single.value());
+                } else if (bound instanceof Bound.Array array) {
+                    values.addAll(array.values());
+                } else if (bound instanceof Bound.JsonArray json) {
+                    values.addAll(json.values());
+                }
+            }
+        }
+        return values;
+    }
+}

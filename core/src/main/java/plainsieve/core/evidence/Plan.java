@@ -1,0 +1,22 @@
+package plainsieve.core.evidence;
+
+import java.util.List;
+
+/**
+ * A plan of any database in one form.
+ *
+ * @param steps every step, outer ones before those they take their rows from
+ * @param limit what the outermost row limit does: {@link Where#STOPS_EARLY}, {@link Where#AFTER_SORTING}, or not known
+ * @param limitProof the piece of plan that tells
+ */
+public record Plan(List<PlanStep> steps, List<PlanTest> tests, Where limit, String limitProof) {
+    public Plan {
+        steps = List.copyOf(steps);
+        tests = List.copyOf(tests);
+    }
+
+    /** Every step in one line each. */
+    public List<String> inWords() {
+        return steps.stream().map(PlanStep::inWords).toList();
+    }
+}

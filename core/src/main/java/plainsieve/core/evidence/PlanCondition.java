@@ -1,0 +1,175 @@
+package plainsieve.core.evidence;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * One condition of a statement or of a plan, as far as the two can be compared: which columns, which operator, which
+ * fixed values.
+ *
+ * @param columns the names of columns without quotes and qualifiers, in lower case
+ * @param qualifiers what stands before their dots, in lower case
+ * @param literals the fixed values as the text has them, without quotes; the items of an array one by one
+ * @param operator the operator; {@code OTHER} when there is none or several
+ * @param leftColumn the column that stands alone before the operator
+ */
+record PlanCondition(
+        String text,
+        Set<String> columns,
+        Set<String> qualifiers,
+        List<String> literals,
+        Comparison.Kind operator,
+        boolean negated,
+        Optional<String> leftColumn) {
+
+    private static final String BEFORE = "select 1 where ";
+    private static final Set<String> NO_COLUMNS = Set.of(
+            "and",
+            "or",
+            "not",
+            "in",
+            "is",
+            "null",
+            "like",
+            "ilike",
+            "between",
+            "case",
+            "when",
+            "then",
+            "else",
+            "end",
+            "any",
+            "all",
+            "some",
+            "true",
+            "false",
+            "as",
+            "escape",
+            "exists",
+            "select",
+            "from",
+            "where",
+            "distinct",
+            "const",
+            "similar",
+            "to",
+            "using",
+            "interval",
+            "day",
+            "month",
+            "year");
+
+    /** Every single condition in a text of conditions joined by AND, OR and NOT. A text that cannot be read is one condition. */
+    static List<PlanCondition> in(String text, Dialect dialect) {
+        String plain = text.replace("<cache>", "");
+        try {
+            ParsedQuery query = ParsedQuery.parse(BEFORE + plain, dialect);
+            List<PlanCondition> found = new ArrayList<>();
+            query.top().operands().stream()
+                    .flatMap(operand -> operand instanceof QueryLevel.Operand.Plain plainBlock
+                            ? plainBlock.block().clause(Clause.Kind.WHERE).stream()
+                            : Stream.empty())
+                    .forEach(where -> collect(where.condition().orElseThrow(), query.tokens(), found));
+            return found;
+        } catch (ProblemException e) {
+            return List.of(new PlanCondition(
+                    text, Set.of(), Set.of(), List.of(), Comparison.Kind.OTHER, false, Optional.empty()));
+        }
+    }
+
+    private static void collect(Condition condition, Tokens tokens, List<PlanCondition> into) {
+        if (condition instanceof Condition.Leaf leaf) {
+            into.add(of(leaf.span(), tokens));
+        } else if (condition instanceof Condition.Not not) {
+            collect(not.operand(), tokens, into);
+        } else if (condition instanceof Condition.Parenthesised wrapped) {
+            collect(wrapped.inner(), tokens, into);
+        } else {
+            ((Condition.Joined) condition).items().forEach(item -> collect(item, tokens, into));
+        }
+    }
+
+    private static PlanCondition of(Span span, Tokens tokens) {
+        Set<String> columns = new LinkedHashSet<>();
+        Set<String> qualifiers = new LinkedHashSet<>();
+        List<String> literals = new ArrayList<>();
+        for (int i = span.from(); i < span.to(); i++) {
+            if (tokens.is(i, TokenKind.STRING)) {
+                literals.addAll(Literals.of(tokens.written(i)));
+            } else if (tokens.is(i, TokenKind.NUMBER)) {
+                literals.add(tokens.written(i));
+            } else if (isName(tokens, i)) {
+                (tokens.isSymbol(i + 1, ".") ? qualifiers : columns).add(name(tokens, i));
+            }
+        }
+        Optional<Comparison> comparison = Comparison.of(tokens, span);
+        return new PlanCondition(
+                tokens.text().substring(tokens.start(span.from()), tokens.end(span.to() - 1)),
+                columns,
+                qualifiers,
+                literals,
+                comparison.map(Comparison::kind).orElseGet(() -> pattern(tokens, span)),
+                comparison.map(Comparison::negatedWord).orElse(false),
+                comparison.flatMap(found -> alone(tokens, found.left())));
+    }
+
+    /** PostgreSQL writes LIKE as {@code ~~}. */
+    private static Comparison.Kind pattern(Tokens tokens, Span span) {
+        for (int i = span.from(); i < span.to(); i++) {
+            if (tokens.isSymbol(i, "~~") || tokens.isSymbol(i, "~~*")) {
+                return Comparison.Kind.LIKE;
+            }
+        }
+        return Comparison.Kind.OTHER;
+    }
+
+    private static boolean isName(Tokens tokens, int i) {
+        if (tokens.is(i, TokenKind.QUOTED_NAME)) {
+            return true;
+        }
+        return tokens.is(i, TokenKind.WORD)
+                && !NO_COLUMNS.contains(tokens.written(i).toLowerCase(Locale.ROOT))
+                && !tokens.isBracket(i + 1, '(')
+                && !tokens.is(i + 1, TokenKind.STRING)
+                && !tokens.isSymbol(i - 1, "::");
+    }
+
+    private static String name(Tokens tokens, int i) {
+        return Names.bare(tokens.written(i)).toLowerCase(Locale.ROOT);
+    }
+
+    private static Optional<String> alone(Tokens tokens, Span left) {
+        int last = left.to() - 1;
+        boolean path = left.length() == 1 || (left.length() >= 3 && tokens.isSymbol(last - 1, "."));
+        return path && isName(tokens, last) ? Optional.of(name(tokens, last)) : Optional.empty();
+    }
+
+    /** Whether a database can enter an index with it, when its column stands alone. */
+    boolean canEnterIndex() {
+        boolean wild = operator == Comparison.Kind.LIKE
+                && literals.stream().anyMatch(text -> text.startsWith("%") || text.startsWith("_"));
+        return !negated && !wild && (operator != Comparison.Kind.OTHER || text.endsWith("null"));
+    }
+
+    /** Whether both are about one column; conditions without any, as on {@code count(*)}, are alike in that. */
+    boolean sharesColumnWith(PlanCondition other) {
+        return (columns.isEmpty() && other.columns.isEmpty())
+                || columns.stream().anyMatch(other.columns::contains);
+    }
+}

@@ -1,0 +1,23 @@
+package plainsieve.core.evidence;
+
+import java.util.List;
+import plainsieve.core.dialect.ExplainForm;
+
+/** Turns the answers of one database to its questions for a plan into the common form. One small class each. */
+public interface PlanReader {
+    static PlanReader of(ExplainForm.Answer form) {
+        return switch (form) {
+            case POSTGRESQL_JSON -> new PostgreSqlPlan();
+            case MARIADB_JSON -> new MariaDbPlan();
+            case DUCKDB_JSON -> new DuckDbPlan();
+            case SQLITE_PROGRAM -> new SqlitePlan();
+        };
+    }
+
+    /**
+     * Reads a plan. What is not understood is passed over: the verdicts on it are then "not known".
+     *
+     * @param answers one for each question: JSON as maps, lists, texts and numbers; or rows, each a list of values
+     */
+    Plan read(List<?> answers);
+}

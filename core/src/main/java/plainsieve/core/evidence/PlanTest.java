@@ -1,0 +1,24 @@
+package plainsieve.core.evidence;
+
+import java.util.Set;
+
+/**
+ * One test that a plan makes.
+ *
+ * @param condition what is tested, in the database's own words
+ * @param placeholders which placeholders of the statement go into it, from 1; empty where the plan shows values instead
+ */
+record PlanTest(Where where, String condition, Set<Integer> placeholders, PlanStep step) {
+    PlanTest {
+        placeholders = Set.copyOf(placeholders);
+    }
+
+    static PlanTest of(Where where, String condition, PlanStep step) {
+        return new PlanTest(where, condition, Set.of(), step);
+    }
+
+    /** The piece of plan that proves it. */
+    String proof() {
+        return condition.isEmpty() ? step.inWords() : step.inWords() + ": " + condition;
+    }
+}

@@ -1,0 +1,12 @@
+package plainsieve.core.evidence;
+
+import plainsieve.core.rewrite.Placement;
+
+/**
+ * Where one parameter did its work at one of its places.
+ *
+ * @param placement the place
+ * @param proof the piece of the database's own plan that shows it; empty when nothing is claimed
+ * @param step the step of the plan that does it
+ */
+public record Verdict(Placement placement, Where where, String proof, PlanStep step) {}

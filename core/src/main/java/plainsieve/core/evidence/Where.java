@@ -1,0 +1,25 @@
+package plainsieve.core.evidence;
+
+/** Where a condition or a row limit did its work, as the database's plan tells. */
+public enum Where {
+    /** An index was entered with it; rows outside were never touched. */
+    BY_INDEX,
+    /** Each row of a table was read and tested as it was read. */
+    WHILE_SCANNING,
+    /** Tested on rows that had been joined already. */
+    AFTER_JOIN,
+    /** Tested on groups, after their rows had been counted or summed. */
+    AFTER_GROUP,
+    /** Tested on what an inner query had made: behind a limit, a window or a named query. */
+    ON_INNER_RESULT,
+    /** The database stops reading when there are enough rows. */
+    STOPS_EARLY,
+    /** Few rows leave, but all that match are read first, to be sorted or grouped. */
+    AFTER_SORTING,
+    /** Handed to the database outside conditions, as an argument or a name: nothing is tested with it. */
+    AT_SOURCE,
+    /** Not sent. */
+    LEFT_OUT,
+    /** The plan does not say it in a form that is understood here. Never a guess. */
+    NOT_KNOWN
+}

@@ -1,0 +1,93 @@
+package plainsieve.sources;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.ExplainForm;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.PlanReader;
+import plainsieve.core.rewrite.BoundValue;
+import plainsieve.core.rewrite.Statement;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Asks a database for its plan of a statement, with the same values bound, so that it is the plan for just these choices. */
+final class Explaining {
+    private static final JsonMapper JSON = new JsonMapper();
+    private static final long MOST_LINES = 100_000;
+
+    /** Sends one question to the database. */
+    interface Sender {
+        void send(Statement question, RowReceiver receiver);
+    }
+
+    private record Lines(List<List<Object>> rows) implements RowReceiver {
+        @Override
+        public void columns(List<Column> columns) {
+            // A plan's columns are known by their places.
+        }
+
+        @Override
+        public void row(Object[] values) {
+            rows.add(Arrays.asList(values));
+        }
+    }
+
+    private Explaining() {}
+
+    static Plan plan(Statement statement, Dialect dialect, boolean measured, Sender sender) {
+        ExplainForm form = dialect.explain();
+        boolean can = measured && !form.measured().isEmpty();
+        List<Object> answers = new ArrayList<>();
+        for (String question : can ? form.measured() : form.planned()) {
+            Lines lines = new Lines(new ArrayList<>());
+            sender.send(behind(question, statement), lines);
+            answers.add(form.answer().isJson() ? json(lines) : lines.rows());
+        }
+        if (!form.indexedColumns().isEmpty()) {
+            Lines lines = new Lines(new ArrayList<>());
+            sender.send(new Statement(form.indexedColumns(), List.of(), List.of(), MOST_LINES), lines);
+            answers.add(lines.rows());
+        }
+        return PlanReader.of(form.answer()).read(answers);
+    }
+
+    private static Statement behind(String question, Statement statement) {
+        String text = statement.text();
+        int mark = text.startsWith("\uFEFF") ? 1 : 0;
+        int moved = question.length() - mark;
+        return new Statement(
+                question + text.substring(mark),
+                statement.values().stream()
+                        .map(value -> new BoundValue(value.parameter(), value.offset() + moved, value.bound()))
+                        .toList(),
+                List.of(),
+                MOST_LINES);
+    }
+
+    private static Object json(Lines lines) {
+        if (lines.rows().isEmpty()) {
+            return Map.of();
+        }
+        List<Object> row = lines.rows().get(0);
+        String answer = String.valueOf(row.get(row.size() - 1));
+        return read(answer).or(() -> read(mended(answer))).orElse(Map.of());
+    }
+
+    /** Nothing when it is no JSON: a form of plan that is not known here, from which nothing is claimed. */
+    private static Optional<Object> read(String answer) {
+        try {
+            return Optional.ofNullable(JSON.readValue(answer, Object.class));
+        } catch (JacksonException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** MariaDB leaves the backslash of a quoted quote as it is, which JSON does not know. */
+    private static String mended(String json) {
+        return json.replace("\\'", "\\\\'");
+    }
+}
