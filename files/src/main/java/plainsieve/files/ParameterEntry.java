@@ -26,6 +26,7 @@ import tools.jackson.databind.JsonNode;
  * @param all what choosing all means: leave-out or send-each
  * @param covers what a value stands for: itself, week, month, quarter, year, containing, starting or ending
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
+ * @param unlogged whether its values are private: never written into Sent
  * @param everyRow in a row limit, the value that means every row
  * @param rangeEnd the parameter that is the upper end of the range that begins here
  * @param formula how the value is worked out, when nobody chooses it
@@ -51,6 +52,10 @@ public record ParameterEntry(
         String most,
         String rangeEnd,
         String formula,
+
+        @JsonProperty("private") @JsonInclude(JsonInclude.Include.NON_DEFAULT)
+        boolean unlogged,
+
         List<String> formerNames,
 
         @JsonProperty("default") @JsonInclude(JsonInclude.Include.NON_NULL)

@@ -15,6 +15,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param benchCap the most rows the bench shows
  * @param longestRun after this a statement is stopped at the database
  * @param longestDownload after this a download is stopped at the database
+ * @param sentKept how long statements stay in Sent
+ * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
  * @param hosts the host names by which browsers may address this server, besides loopback
  * @param demo whether the ferries are set up when there is nothing yet
@@ -27,6 +29,8 @@ public record Settings(
         @DefaultValue("1000") long benchCap,
         @DefaultValue("60s") Duration longestRun,
         @DefaultValue("30m") Duration longestDownload,
+        @DefaultValue("30d") Duration sentKept,
+        @DefaultValue("20000") int sentMost,
         @DefaultValue("system") String timeZone,
         @DefaultValue List<String> hosts,
         @DefaultValue("false") boolean demo,
@@ -39,6 +43,8 @@ public record Settings(
         require(
                 !longestDownload.isNegative() && !longestDownload.isZero(),
                 "plainsieve.longest-download must be more than 0");
+        require(!sentKept.isNegative() && !sentKept.isZero(), "plainsieve.sent-kept must be more than 0");
+        require(sentMost > 0, "plainsieve.sent-most must be at least 1, is " + sentMost);
         require(
                 timeZone.equals("system") || ZoneId.getAvailableZoneIds().contains(timeZone),
                 "plainsieve.time-zone is no time zone: " + timeZone);

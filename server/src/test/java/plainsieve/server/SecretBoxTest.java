@@ -19,7 +19,17 @@ class SecretBoxTest {
 
     private SecretBox box() throws Exception {
         return new SecretBox(new Settings(
-                folder, 1, 1, Duration.ofSeconds(1), Duration.ofMinutes(1), "system", List.of(), false, 1));
+                folder,
+                1,
+                1,
+                Duration.ofSeconds(1),
+                Duration.ofMinutes(1),
+                Duration.ofDays(1),
+                1,
+                "system",
+                List.of(),
+                false,
+                1));
     }
 
     @Test

@@ -14,7 +14,17 @@ import org.junit.jupiter.api.Test;
 class SettingsTest {
     private static Settings in(String zone) {
         return new Settings(
-                Path.of("x"), 1, 1, Duration.ofSeconds(1), Duration.ofSeconds(1), zone, List.of(), false, 1);
+                Path.of("x"),
+                1,
+                1,
+                Duration.ofSeconds(1),
+                Duration.ofSeconds(1),
+                Duration.ofDays(1),
+                1,
+                zone,
+                List.of(),
+                false,
+                1);
     }
 
     @Test

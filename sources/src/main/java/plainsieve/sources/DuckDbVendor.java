@@ -20,6 +20,20 @@ final class DuckDbVendor implements Vendor {
     }
 
     @Override
+    public CatalogueDetails.Questions details() {
+        return new CatalogueDetails.Questions("""
+                select schema_name, table_name, index_name, unnest(string_split(trim(expressions, '[]'), ', ')), is_unique, is_primary
+                from duckdb_indexes()
+                union all
+                select schema_name, table_name, lower(constraint_type), unnest(constraint_column_names), true, constraint_type = 'PRIMARY KEY'
+                from duckdb_constraints() where constraint_type in ('PRIMARY KEY', 'UNIQUE')""", """
+                select schema_name, table_name, estimated_size from duckdb_tables()""", """
+                select schema_name, function_name, 'function', array_to_string(parameters, ', ')
+                from duckdb_functions() where function_type = 'table_macro' and not internal
+                order by 1, 2""");
+    }
+
+    @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) {
         // Streaming is a property of the connection, set in configure.
     }

@@ -31,6 +31,24 @@ final class MariaDbVendor implements Vendor {
     }
 
     @Override
+    public CatalogueDetails.Questions details() {
+        return new CatalogueDetails.Questions("""
+                select null, table_name, index_name, column_name, non_unique = 0, index_name = 'PRIMARY'
+                from information_schema.statistics
+                where table_schema = database()
+                order by table_name, index_name, seq_in_index""", """
+                select null, table_name, table_rows from information_schema.tables
+                where table_schema = database() and table_rows is not null""", """
+                select null, r.routine_name, 'procedure',
+                  (select group_concat(concat(p.parameter_name, ' ', p.dtd_identifier) order by p.ordinal_position separator ', ')
+                   from information_schema.parameters p
+                   where p.specific_schema = r.routine_schema and p.specific_name = r.specific_name)
+                from information_schema.routines r
+                where r.routine_schema = database() and r.routine_type = 'PROCEDURE'
+                order by r.routine_name""");
+    }
+
+    @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException {
         statement.setFetchSize(ROWS_PER_FETCH);
     }

@@ -65,6 +65,30 @@ final class PostgreSqlVendor implements Vendor {
     }
 
     @Override
+    public CatalogueDetails.Questions details() {
+        return new CatalogueDetails.Questions("""
+                select n.nspname, t.relname, i.relname, coalesce(a.attname, pg_get_indexdef(ix.indexrelid, k.place::int, true)),
+                  ix.indisunique, ix.indisprimary
+                from pg_index ix
+                join pg_class t on t.oid = ix.indrelid
+                join pg_class i on i.oid = ix.indexrelid
+                join pg_namespace n on n.oid = t.relnamespace
+                cross join lateral unnest(ix.indkey::int2[]) with ordinality k(attribute, place)
+                left join pg_attribute a on a.attrelid = t.oid and a.attnum = k.attribute
+                where n.nspname not in ('pg_catalog', 'information_schema', 'pg_toast')
+                order by 1, 2, 3, k.place""", """
+                select n.nspname, c.relname, c.reltuples::bigint
+                from pg_class c join pg_namespace n on n.oid = c.relnamespace
+                where c.relkind in ('r', 'm', 'p', 'f') and n.nspname not in ('pg_catalog', 'information_schema', 'pg_toast')""", """
+                select n.nspname, p.proname, case p.prokind when 'p' then 'procedure' else 'function' end,
+                  pg_get_function_identity_arguments(p.oid)
+                from pg_proc p join pg_namespace n on n.oid = p.pronamespace
+                where (p.proretset or p.prokind = 'p') and p.prorettype not in ('trigger'::regtype, 'event_trigger'::regtype)
+                  and n.nspname not in ('pg_catalog', 'information_schema')
+                order by 1, 2""");
+    }
+
+    @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException {
         statement.setFetchSize(ROWS_PER_FETCH);
     }

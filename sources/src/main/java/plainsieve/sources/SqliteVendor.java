@@ -29,6 +29,19 @@ final class SqliteVendor implements Vendor {
     }
 
     @Override
+    public CatalogueDetails.Questions details() {
+        return new CatalogueDetails.Questions("""
+                select null, t.name, l.name, i.name, l."unique", l.origin = 'pk'
+                from sqlite_master t, pragma_index_list(t.name) l, pragma_index_info(l.name) i
+                where t.type = 'table' and i.name is not null
+                union all
+                select null, t.name, 'primary key', c.name, 1, 1
+                from sqlite_master t, pragma_table_info(t.name) c
+                where t.type = 'table' and c.pk = 1
+                  and not exists (select 1 from pragma_index_list(t.name) l where l.origin = 'pk')""", "", "");
+    }
+
+    @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) {
         // SQLite computes each row when it is asked for.
     }

@@ -34,6 +34,9 @@ interface Vendor {
         JdbcValues.bind(statement, index, bound);
     }
 
+    /** How to ask for what drivers tell only table by table. */
+    CatalogueDetails.Questions details();
+
     /** The columns of an answer. The rows stand before the first one. */
     default List<Column> columns(ResultSet rows) throws SQLException {
         return JdbcValues.columns(rows.getMetaData());

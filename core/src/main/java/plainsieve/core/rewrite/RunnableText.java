@@ -1,6 +1,9 @@
 package plainsieve.core.rewrite;
 
 import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Value;
@@ -11,16 +14,24 @@ public final class RunnableText {
 
     /** The semicolon stands on a line of its own, because the last line may end in a comment. */
     public static String of(Statement statement, Dialect dialect) {
-        StringBuilder text = new StringBuilder();
-        int at = 0;
-        for (BoundValue value : statement.values()) {
-            text.append(statement.text(), at, value.offset()).append(literal(value.bound(), dialect));
-            at = value.offset() + 1;
-        }
-        return text.append(statement.text().substring(at)).append("\n;\n").toString();
+        SortedMap<Integer, String> literals = new TreeMap<>();
+        statement.values().forEach(value -> literals.put(value.offset(), literal(value.bound(), dialect)));
+        return of(statement.text(), literals);
     }
 
-    private static String literal(Bound bound, Dialect dialect) {
+    /** @param literals what stands in the place of each placeholder, by its offset */
+    public static String of(String text, SortedMap<Integer, String> literals) {
+        StringBuilder runnable = new StringBuilder();
+        int at = 0;
+        for (Map.Entry<Integer, String> literal : literals.entrySet()) {
+            runnable.append(text, at, literal.getKey()).append(literal.getValue());
+            at = literal.getKey() + 1;
+        }
+        return runnable.append(text.substring(at)).append("\n;\n").toString();
+    }
+
+    /** A bound value as it stands in SQL text. */
+    public static String literal(Bound bound, Dialect dialect) {
         if (bound instanceof Bound.Single single) {
             return dialect.literal(single.value());
         }

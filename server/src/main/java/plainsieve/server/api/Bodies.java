@@ -8,6 +8,7 @@ import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDefinition;
 import plainsieve.server.project.Uses;
 import plainsieve.server.runs.SentLog;
+import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
 
 /** What the API sends and takes, where that is not a record of the project itself. */
@@ -21,7 +22,11 @@ final class Bodies {
 
     record NewSource(String id, String kind, String host, int port, String database, String user, String password) {}
 
-    record TableBody(String schema, String name, List<Column> columns) {}
+    /** @param rows how many rows the database thinks there are; -1 when it does not say */
+    record TableBody(
+            String schema, String name, boolean view, long rows, List<Column> columns, List<Catalogue.Index> indexes) {}
+
+    record RunnableStatement(String text) {}
 
     record QueryCard(String id, String name, String sourceId) {}
 

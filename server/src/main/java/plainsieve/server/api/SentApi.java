@@ -1,6 +1,5 @@
 package plainsieve.server.api;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -9,14 +8,16 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.project.Json;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.records.SentWanted;
+import plainsieve.server.runs.Comparing;
+import plainsieve.server.runs.Proofs;
 import plainsieve.server.runs.SentLog;
 
-/** The statements that were sent, newest first. */
+/** The statements that were sent: what they were, where their choices ran, how two of them differ. */
 @RestController
 @RequestMapping("/api/sent")
 class SentApi {
@@ -24,12 +25,14 @@ class SentApi {
 
     private final SentLog log;
     private final Queries queries;
-    private final Json json;
+    private final Proofs proofs;
+    private final Comparing comparing;
 
-    SentApi(SentLog log, Queries queries, Json json) {
+    SentApi(SentLog log, Queries queries, Proofs proofs, Comparing comparing) {
         this.log = log;
+        this.proofs = proofs;
+        this.comparing = comparing;
         this.queries = queries;
-        this.json = json;
     }
 
     @GetMapping
@@ -37,18 +40,41 @@ class SentApi {
             @RequestParam(defaultValue = "9223372036854775807") long before,
             @RequestParam(defaultValue = "") String report,
             @RequestParam(defaultValue = "") String query,
+            @RequestParam(defaultValue = "") String source,
             @RequestParam(defaultValue = "") String outcome,
+            @RequestParam(defaultValue = "") String cause,
+            @RequestParam(defaultValue = "") String search,
+            @RequestParam(defaultValue = "new") String order,
             @RequestParam(defaultValue = "50") int limit) {
         Map<String, String> names = queries.all().stream().collect(Collectors.toMap(QueryRow::id, QueryRow::name));
-        return log.latest(before, report, query, outcome, Math.max(1, Math.min(limit, MOST))).stream()
+        SentWanted wanted = new SentWanted(report, query, source, outcome, cause, search.strip(), order);
+        return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()
                 .map(row -> line(row, names))
                 .toList();
+    }
+
+    /** Where each choice ran; the first time, the database is asked. */
+    @GetMapping("/{id}/proof")
+    Proofs.Proof proof(@PathVariable long id, @RequestParam(defaultValue = "false") boolean measured) {
+        return proofs.of(id, measured);
+    }
+
+    /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */
+    @GetMapping("/{id}/text")
+    Bodies.RunnableStatement text(@PathVariable long id) {
+        return new Bodies.RunnableStatement(comparing.runnable(id));
+    }
+
+    /** Two statements beside each other: what differs, and the first rows in which they do. */
+    @GetMapping("/{id}/against/{other}")
+    Comparing.Compared compare(@PathVariable long id, @PathVariable long other) {
+        return comparing.compare(id, other);
     }
 
     @GetMapping("/{id}")
     Bodies.SentLine one(@PathVariable long id) {
         SentRow row = log.find(id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
-        return line(row, Map.of(row.queryId(), queries.get(row.queryId()).name()));
+        return line(row, queries.all().stream().collect(Collectors.toMap(QueryRow::id, QueryRow::name)));
     }
 
     private Bodies.SentLine line(SentRow row, Map<String, String> names) {
@@ -62,7 +88,7 @@ class SentApi {
                 row.viewId(),
                 row.cause(),
                 row.text(),
-                Arrays.asList(json.read(row.boundValues(), SentLog.SentValue[].class)),
+                log.values(row),
                 row.outcome(),
                 row.problem(),
                 row.fetched(),

@@ -64,7 +64,8 @@ class SourcesApi {
     @GetMapping("/{id}/tables")
     List<Bodies.TableBody> tables(@PathVariable String id) {
         return sources.get(id).catalogue().tables().stream()
-                .map(table -> new Bodies.TableBody(table.schema(), table.name(), table.columns()))
+                .map(table -> new Bodies.TableBody(
+                        table.schema(), table.name(), table.view(), table.rows(), table.columns(), table.indexes()))
                 .toList();
     }
 }

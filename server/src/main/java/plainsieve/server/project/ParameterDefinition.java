@@ -29,6 +29,7 @@ import plainsieve.core.value.Type;
  * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
+ * @param unlogged whether its values are private: never written into Sent
  * @param start the default: what a report opens with
  * @param trialChoice what the author uses on the bench; never reaches a reader
  * @param version the version that a change was made from
@@ -52,6 +53,7 @@ public record ParameterDefinition(
         String formula,
         ListDefinition list,
         String whenGone,
+        @JsonProperty("private") boolean unlogged,
         @JsonProperty("default") DefaultDefinition start,
         ChoiceBody trialChoice,
         List<String> formerNames,
@@ -196,6 +198,7 @@ public record ParameterDefinition(
                 newFormula,
                 newList,
                 whenGone,
+                unlogged,
                 newStart,
                 newTrial,
                 newFormer,

@@ -37,6 +37,7 @@ final class ProjectEntries {
                 definition.most(),
                 definition.rangeEnd(),
                 definition.formula(),
+                definition.unlogged(),
                 definition.formerNames(),
                 start(definition.start()),
                 choice(definition.trialChoice()));
@@ -105,6 +106,7 @@ final class ProjectEntries {
                 entry.formula(),
                 list(entry.list()),
                 entry.whenGone(),
+                entry.unlogged(),
                 start(entry),
                 ChoiceBody.of(entry.trial() == null ? ChoiceText.blank() : ChoiceEntry.read(entry.trial())),
                 entry.formerNames(),

@@ -1,5 +1,6 @@
 package plainsieve.server.records;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
@@ -30,21 +31,37 @@ public interface SentRecords {
             """)
     void finish(SentRow row);
 
+    /**
+     * Statements before one, newest or slowest first. Empty filters let everything through; without a cause, only what was
+     * sent to look at plans is left aside.
+     */
     @Select("""
             <script>
             select * from sent where id &lt; #{before}
-              <if test="reportId != ''">and report_id = #{reportId}</if>
-              <if test="queryId != ''">and query_id = #{queryId}</if>
-              <if test="outcome != ''">and outcome = #{outcome}</if>
-            order by id desc limit #{limit}
+              <if test="w.reportId != ''">and report_id = #{w.reportId}</if>
+              <if test="w.queryId != ''">and query_id = #{w.queryId}</if>
+              <if test="w.sourceId != ''">and source_id = #{w.sourceId}</if>
+              <if test="w.outcome != ''">and outcome = #{w.outcome}</if>
+              <choose>
+                <when test="w.cause != ''">and cause = #{w.cause}</when>
+                <otherwise>and cause != 'evidence'</otherwise>
+              </choose>
+              <if test="w.search != ''">
+                and (instr(lower(text), lower(#{w.search})) > 0 or instr(lower(bound_values), lower(#{w.search})) > 0)
+              </if>
+            order by
+              <choose>
+                <when test="w.order == 'slow'">total_ms desc, id desc</when>
+                <when test="w.order == 'failed'">(outcome = 'failed') desc, id desc</when>
+                <otherwise>id desc</otherwise>
+              </choose>
+            limit #{limit}
             </script>
             """)
-    List<SentRow> latest(
-            @Param("before") long before,
-            @Param("reportId") String reportId,
-            @Param("queryId") String queryId,
-            @Param("outcome") String outcome,
-            @Param("limit") int limit);
+    List<SentRow> latest(@Param("before") long before, @Param("w") SentWanted wanted, @Param("limit") int limit);
+
+    @Update("update sent set evidence = #{evidence} where id = #{id}")
+    void keepEvidence(@Param("id") long id, @Param("evidence") String evidence);
 
     @Select("select * from sent where id = #{id}")
     Optional<SentRow> find(long id);
@@ -54,6 +71,12 @@ public interface SentRecords {
             "update sent set outcome = 'stopped', problem = 'The server ended while this ran.' where outcome = 'running'")
     void closeRunning();
 
-    @Delete("delete from sent where id <= (select max(id) from sent) - #{keep}")
-    void prune(int keep);
+    /** Deletes at most as many of the oldest that are too old or too many; returns how many there were. */
+    @Delete("""
+            delete from sent where id in (
+              select id from sent
+              where id <= (select max(id) from sent) - #{keep} or sent_at < #{before}
+              order by id limit #{most})
+            """)
+    int prune(@Param("keep") int keep, @Param("before") Instant before, @Param("most") int most);
 }

@@ -2,7 +2,11 @@ package plainsieve.server.records;
 
 import java.time.Instant;
 
-/** One statement that was sent, with who caused it and how it went. */
+/**
+ * One statement that was sent, with who caused it and how it went.
+ *
+ * @param evidence where its choices ran, as JSON; empty when nobody asked
+ */
 public record SentRow(
         long id,
         String runId,
@@ -19,4 +23,5 @@ public record SentRow(
         long fetched,
         long shown,
         double databaseMs,
-        double totalMs) {}
+        double totalMs,
+        String evidence) {}

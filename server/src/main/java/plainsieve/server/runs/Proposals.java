@@ -114,6 +114,7 @@ public class Proposals {
                 "",
                 ListDefinition.any(),
                 "",
+                false,
                 DefaultDefinition.of(ChoiceBody.blank()),
                 ChoiceBody.blank(),
                 List.of(),

@@ -1,23 +1,33 @@
 package plainsieve.server.runs;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
+import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
-import plainsieve.core.rewrite.Bound;
 import plainsieve.core.rewrite.BoundValue;
 import plainsieve.core.rewrite.Statement;
+import plainsieve.server.Settings;
 import plainsieve.server.project.Json;
+import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.Parameters;
 import plainsieve.server.records.SentRecords;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.records.SentWanted;
 import plainsieve.sources.Answer;
 
 /**
@@ -28,16 +38,26 @@ import plainsieve.sources.Answer;
 public class SentLog {
     private static final Logger LOG = LoggerFactory.getLogger(SentLog.class);
     private static final long CLOSING_SECONDS = 5;
-    private static final int KEEP = 20_000;
     private static final int PRUNE_EVERY = 500;
+    private static final int PRUNED_AT_ONCE = 500;
+    private static final int REMEMBERED = 1000;
 
     private final SentRecords records;
     private final Json json;
     private final Clock clock;
+    private final Parameters parameters;
+    private final Settings settings;
     private final AtomicLong lastId;
+
+    /** The newest statements as they were sent, so that the database can be asked for their plans. */
+    private final Cache<Long, Statement> recent =
+            Caffeine.newBuilder().maximumSize(REMEMBERED).build();
+
     private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> new Thread(task, "sent-log"));
 
-    SentLog(SentRecords records, Json json, Clock clock) {
+    SentLog(SentRecords records, Json json, Clock clock, Parameters parameters, Settings settings) {
+        this.parameters = parameters;
+        this.settings = settings;
         this.records = records;
         this.json = json;
         this.clock = clock;
@@ -45,10 +65,38 @@ public class SentLog {
         this.lastId = new AtomicLong(records.lastId());
     }
 
-    /** The newest statements before a number, newest first; empty filters let everything through. */
-    public List<SentRow> latest(long before, String reportId, String queryId, String outcome, int limit) {
+    /** Statements before a number, as they are wanted. */
+    public List<SentRow> latest(long before, SentWanted wanted, int limit) {
         settle();
-        return records.latest(before, reportId, queryId, outcome, limit);
+        return records.latest(before, wanted, limit);
+    }
+
+    /** The statement as it was sent, with its values; nothing when it was sent long ago or before the last start. */
+    public Optional<Statement> recent(long id) {
+        return Optional.ofNullable(recent.getIfPresent(id));
+    }
+
+    /** The values of a statement as they are kept. */
+    public List<SentValue> values(SentRow row) {
+        return Arrays.asList(json.read(row.boundValues(), SentValue[].class));
+    }
+
+    /** What was sent, to be sent once more; nothing when private values were, and the statement is not remembered. */
+    Optional<Statement> again(SentRow row) {
+        Optional<Statement> remembered = recent(row.id());
+        List<SentValue> values = values(row);
+        if (remembered.isPresent()
+                || values.stream().anyMatch(value -> value.type().equals(SentValues.PRIVATE))) {
+            return remembered;
+        }
+        List<BoundValue> bound = values.stream()
+                .map(value -> new BoundValue(value.parameter(), value.offset(), SentValues.bound(value)))
+                .toList();
+        return Optional.of(new Statement(row.text(), bound, List.of(), Statement.NO_CAP));
+    }
+
+    void keepEvidence(long id, String evidence) {
+        write(() -> records.keepEvidence(id, evidence));
     }
 
     public Optional<SentRow> find(long id) {
@@ -89,6 +137,7 @@ public class SentLog {
      */
     SentRow begin(String runId, String sourceId, String queryId, RunOrder.Purpose purpose, Statement statement) {
         long id = lastId.incrementAndGet();
+        recent.put(id, statement);
         SentRow row = new SentRow(
                 id,
                 runId,
@@ -99,20 +148,48 @@ public class SentLog {
                 purpose.viewId(),
                 purpose.cause(),
                 statement.text(),
-                json.write(values(statement)),
+                json.write(stored(statement)),
                 "running",
                 "",
                 0,
                 0,
                 0,
-                0);
+                0,
+                "");
         write(() -> {
             records.add(row);
             if (id % PRUNE_EVERY == 0) {
-                records.prune(KEEP);
+                prune();
             }
         });
         return row;
+    }
+
+    /* In small pieces, each its own write: whoever else writes in between does not wait for all of it. */
+    private void prune() {
+        Instant before = clock.instant().minus(settings.sentKept());
+        int pruned = records.prune(settings.sentMost(), before, PRUNED_AT_ONCE);
+        if (pruned == PRUNED_AT_ONCE) {
+            write(this::prune);
+        }
+    }
+
+    private List<SentValue> stored(Statement statement) {
+        Set<String> hidden = privateIn(statement);
+        return values(statement).stream()
+                .map(value -> hidden.contains(value.parameter())
+                        ? new SentValue(value.parameter(), value.offset(), SentValues.PRIVATE, List.of())
+                        : value)
+                .toList();
+    }
+
+    /** The private parameters that have values in a statement. */
+    Set<String> privateIn(Statement statement) {
+        Map<String, ParameterDefinition> all = parameters.all();
+        return statement.values().stream()
+                .map(BoundValue::parameter)
+                .filter(name -> all.containsKey(name) && all.get(name).unlogged())
+                .collect(Collectors.toSet());
     }
 
     void done(SentRow row, Answer answer) {
@@ -120,38 +197,34 @@ public class SentLog {
     }
 
     void failed(SentRow row, String outcome, String problem, double millis) {
-        write(() -> records.finish(finished(row, outcome, problem, new Answer(0, 0, millis, millis))));
+        write(() ->
+                records.finish(finished(row, outcome, withoutPrivate(row, problem), new Answer(0, 0, millis, millis))));
+    }
+
+    /** Databases quote values in their messages. */
+    private String withoutPrivate(SentRow row, String problem) {
+        String text = problem == null ? "" : problem;
+        Optional<Statement> statement = recent(row.id());
+        boolean hides = statement.isPresent() && !privateIn(statement.get()).isEmpty();
+        if (!hides) {
+            return text;
+        }
+        Set<String> names = privateIn(statement.get());
+        for (SentValue value : values(statement.get())) {
+            if (names.contains(value.parameter())) {
+                for (String written : value.values()) {
+                    text = written.isEmpty() ? text : text.replace(written, "•••");
+                }
+            }
+        }
+        return text;
     }
 
     /** The values of a statement as Sent shows them. */
     public static List<SentValue> values(Statement statement) {
-        return statement.values().stream().map(SentLog::value).toList();
-    }
-
-    private static SentValue value(BoundValue value) {
-        Bound bound = value.bound();
-        if (bound instanceof Bound.Single single) {
-            return new SentValue(
-                    value.parameter(),
-                    value.offset(),
-                    single.value().type().word(),
-                    List.of(single.value().written()));
-        }
-        if (bound instanceof Bound.Array array) {
-            List<String> written = array.values().stream().map(v -> v.written()).toList();
-            return new SentValue(value.parameter(), value.offset(), array.type().word() + "[]", written);
-        }
-        if (bound instanceof Bound.JsonArray json) {
-            return new SentValue(value.parameter(), value.offset(), "json", List.of(json.text()));
-        }
-        if (bound instanceof Bound.RowCount count) {
-            return new SentValue(value.parameter(), value.offset(), "integer", List.of(Long.toString(count.rows())));
-        }
-        return new SentValue(
-                value.parameter(),
-                value.offset(),
-                ((Bound.Nothing) bound).type().word(),
-                List.of());
+        return statement.values().stream()
+                .map(value -> SentValues.of(value.parameter(), value.offset(), value.bound()))
+                .toList();
     }
 
     private static SentRow finished(SentRow row, String outcome, String problem, Answer answer) {
@@ -171,6 +244,7 @@ public class SentLog {
                 answer.fetched(),
                 answer.shown(),
                 answer.databaseMillis(),
-                answer.totalMillis());
+                answer.totalMillis(),
+                row.evidence());
     }
 }

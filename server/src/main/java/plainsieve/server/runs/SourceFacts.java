@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -40,7 +41,12 @@ public class SourceFacts {
     });
     private final Map<String, Asked> asked = new ConcurrentHashMap<>();
 
-    private record Asked(Instant at, Future<ColumnFacts> answer) {}
+    private record Asked(Instant at, Future<Facts> answer) {}
+
+    /** @param indexes for each table, in lower case, the leading column of each index and the name of that index */
+    private record Facts(ColumnFacts columns, Map<String, Map<String, String>> indexes, Catalogue catalogue) {
+        static final Facts NONE = new Facts(ColumnFacts.none(), Map.of(), new Catalogue(List.of(), List.of()));
+    }
 
     SourceFacts(SourceRegistry sources, Clock clock) {
         this.sources = sources;
@@ -48,6 +54,20 @@ public class SourceFacts {
     }
 
     public ColumnFacts of(String sourceId) {
+        return facts(sourceId).columns();
+    }
+
+    /** The tables and functions of a source; none until it has answered. */
+    public Catalogue catalogue(String sourceId) {
+        return facts(sourceId).catalogue();
+    }
+
+    /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
+    Map<String, String> leadingIndexes(String sourceId, String table) {
+        return facts(sourceId).indexes().getOrDefault(table.toLowerCase(Locale.ROOT), Map.of());
+    }
+
+    private Facts facts(String sourceId) {
         Asked current = asked.compute(
                 sourceId,
                 (id, last) -> last != null && last.at().plus(KEPT).isAfter(clock.instant())
@@ -56,19 +76,32 @@ public class SourceFacts {
         try {
             return current.answer().get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
         } catch (TimeoutException | ExecutionException e) {
-            return ColumnFacts.none();
+            return Facts.NONE;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            return ColumnFacts.none();
+            return Facts.NONE;
         }
     }
 
-    private ColumnFacts ask(String sourceId) {
+    private Facts ask(String sourceId) {
         try {
-            return facts(sources.get(sourceId).catalogue());
+            Catalogue catalogue = sources.get(sourceId).catalogue();
+            return new Facts(facts(catalogue), indexes(catalogue), catalogue);
         } catch (SourceFailure e) {
-            return ColumnFacts.none();
+            return Facts.NONE;
         }
+    }
+
+    private static Map<String, Map<String, String>> indexes(Catalogue catalogue) {
+        Map<String, Map<String, String>> all = new HashMap<>();
+        for (Catalogue.Table table : catalogue.tables()) {
+            Map<String, String> leading = new HashMap<>();
+            table.indexes().stream()
+                    .filter(index -> !index.columns().isEmpty())
+                    .forEach(index -> leading.put(index.columns().get(0).toLowerCase(Locale.ROOT), index.name()));
+            all.put(table.name().toLowerCase(Locale.ROOT), leading);
+        }
+        return all;
     }
 
     private static ColumnFacts facts(Catalogue catalogue) {

@@ -1,0 +1,10 @@
+package plainsieve.server.records;
+
+/**
+ * Which statements of Sent are wanted. Empty texts let everything through.
+ *
+ * @param search what the statement or one of its values must contain, in any case
+ * @param order new, slow or failed: what comes first
+ */
+public record SentWanted(
+        String reportId, String queryId, String sourceId, String outcome, String cause, String search, String order) {}

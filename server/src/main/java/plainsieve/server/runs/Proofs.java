@@ -1,0 +1,201 @@
+package plainsieve.server.runs;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.Verdict;
+import plainsieve.core.evidence.Where;
+import plainsieve.core.rewrite.Placement;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.Settings;
+import plainsieve.server.project.Json;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.records.SentRow;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.DatabaseSource;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * Shows where each choice of a statement ran, with the database's own plan for it. Asked for after the rows have come, never
+ * before; an answer is kept with the statement in Sent. Private values show in no proof, and such proofs are not kept.
+ */
+@Service
+public class Proofs {
+    private final SentLog log;
+    private final SourceRegistry sources;
+    private final SourceFacts facts;
+    private final Json json;
+    private final Settings settings;
+
+    Proofs(SentLog log, SourceRegistry sources, SourceFacts facts, Json json, Settings settings) {
+        this.log = log;
+        this.sources = sources;
+        this.facts = facts;
+        this.json = json;
+        this.settings = settings;
+    }
+
+    /**
+     * What is known of a statement.
+     *
+     * @param reason why nothing is known; empty when something is
+     * @param measured whether the database counted rows, or only planned
+     * @param millis how long the database took to tell
+     * @param plan its steps, a line each
+     */
+    public record Proof(String reason, boolean measured, double millis, List<Ran> verdicts, List<String> plan) {
+        static Proof none(String reason) {
+            return new Proof(reason, false, 0, List.of(), List.of());
+        }
+    }
+
+    /**
+     * Where one parameter did its work at one place.
+     *
+     * @param proof the piece of plan that shows it; empty when nothing is claimed
+     * @param estimated rows that the database expected to come out of that step; -1 when it does not say
+     * @param actual rows that came out; -1 when it was not measured
+     * @param read rows that were read for it; -1 when it was not measured
+     * @param advice what would let an index be used, if there is one; may be empty
+     */
+    public record Ran(
+            String parameter,
+            Placement.Outcome outcome,
+            int start,
+            int end,
+            int clauseStart,
+            int clauseEnd,
+            Where where,
+            String proof,
+            String table,
+            String index,
+            double estimated,
+            double actual,
+            double read,
+            String advice) {}
+
+    /** @param measured whether the database shall run the statement once more and count rows, where it can */
+    public Proof of(long sentId, boolean measured) {
+        SentRow row = log.find(sentId).orElseThrow(() -> new NotFound("statement", Long.toString(sentId), List.of()));
+        if (!row.evidence().isEmpty() && !measured) {
+            return json.read(row.evidence(), Proof.class);
+        }
+        Optional<Statement> statement = log.recent(sentId);
+        if (statement.isEmpty()) {
+            return Proof.none("It was sent too long ago to ask the database for its plan. Run it again.");
+        }
+        Proof proof = ask(row, statement.get(), measured);
+        boolean hides = !log.privateIn(statement.get()).isEmpty();
+        if (proof.reason().isEmpty() && !hides) {
+            log.keepEvidence(sentId, json.write(proof));
+        }
+        return hides ? withoutProofs(proof) : proof;
+    }
+
+    private Proof ask(SentRow row, Statement statement, boolean measured) {
+        DatabaseSource source = sources.get(row.sourceId());
+        boolean counts = measured && !source.dialect().explain().measured().isEmpty();
+        Statement question = new Statement("explain " + statement.text(), List.of(), List.of(), Statement.NO_CAP);
+        SentRow sent = log.begin(
+                UUID.randomUUID().toString(), row.sourceId(), row.queryId(), RunOrder.Purpose.EVIDENCE, question);
+        long start = System.nanoTime();
+        try {
+            Plan plan = source.explain(statement, measured, new RunLimits(settings.longestRun()), new Cancellation());
+            double millis = (System.nanoTime() - start) / 1e6;
+            log.done(sent, new Answer(plan.steps().size(), plan.steps().size(), millis, millis));
+            List<Ran> verdicts = Evidence.of(statement, source.dialect(), plan).stream()
+                    .map(verdict -> ran(verdict, row.sourceId(), statement))
+                    .toList();
+            return new Proof("", counts, millis, verdicts, plan.inWords());
+        } catch (SourceFailure | ProblemException e) {
+            log.failed(sent, "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
+            return Proof.none("The database did not tell its plan: " + e.getMessage());
+        }
+    }
+
+    private Ran ran(Verdict verdict, String sourceId, Statement statement) {
+        Placement place = verdict.placement();
+        return new Ran(
+                place.parameter(),
+                place.outcome(),
+                place.start(),
+                place.end(),
+                place.clauseStart(),
+                place.clauseEnd(),
+                verdict.where(),
+                verdict.proof(),
+                verdict.step().table(),
+                verdict.step().index(),
+                known(verdict.step().estimated()),
+                known(verdict.step().actual()),
+                known(verdict.step().read()),
+                advice(verdict, sourceId, statement));
+    }
+
+    private static double known(OptionalDouble number) {
+        return number.orElse(-1);
+    }
+
+    /** Says so when a table has an index that begins with the tested column, and the condition did not enter it. */
+    private String advice(Verdict verdict, String sourceId, Statement statement) {
+        if (verdict.where() != Where.WHILE_SCANNING) {
+            return "";
+        }
+        String clause = statement
+                .text()
+                .substring(verdict.placement().sentStart(), verdict.placement().sentEnd())
+                .toLowerCase(Locale.ROOT);
+        Map<String, String> indexes =
+                facts.leadingIndexes(sourceId, verdict.step().table());
+        return indexes.entrySet().stream()
+                .filter(index -> clause.matches("(?s).*\\b" + java.util.regex.Pattern.quote(index.getKey()) + "\\b.*"))
+                .findFirst()
+                .map(index -> "Index %s begins with %s but was not entered: %s"
+                        .formatted(index.getValue(), index.getKey(), why(clause, index.getKey())))
+                .orElse("");
+    }
+
+    private static String why(String clause, String column) {
+        if (clause.matches("(?s).*\\w\\s*\\([^()]*\\b" + java.util.regex.Pattern.quote(column) + "\\b.*")
+                && !clause.contains(" in (")) {
+            return "a function stands around the column. Compare the column itself with a range.";
+        }
+        return clause.contains(" like ")
+                ? "a pattern that begins with a wildcard cannot use it. Search by how the text starts."
+                : "the database expects too many rows for it to pay. Choose less, or leave it to the database.";
+    }
+
+    private static Proof withoutProofs(Proof proof) {
+        return new Proof(
+                proof.reason(),
+                proof.measured(),
+                proof.millis(),
+                proof.verdicts().stream()
+                        .map(ran -> new Ran(
+                                ran.parameter(),
+                                ran.outcome(),
+                                ran.start(),
+                                ran.end(),
+                                ran.clauseStart(),
+                                ran.clauseEnd(),
+                                ran.where(),
+                                "private",
+                                ran.table(),
+                                ran.index(),
+                                ran.estimated(),
+                                ran.actual(),
+                                ran.read(),
+                                ran.advice()))
+                        .toList(),
+                List.of());
+    }
+}

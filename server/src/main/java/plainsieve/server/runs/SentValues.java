@@ -1,0 +1,57 @@
+package plainsieve.server.runs;
+
+import java.util.List;
+import plainsieve.core.rewrite.Bound;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** Bound values as Sent keeps them, and back again. */
+final class SentValues {
+    static final String PRIVATE = "private";
+    private static final String JSON = "json";
+    private static final String MANY = "[]";
+
+    private SentValues() {}
+
+    static SentLog.SentValue of(String parameter, int offset, Bound bound) {
+        if (bound instanceof Bound.Single single) {
+            return new SentLog.SentValue(
+                    parameter,
+                    offset,
+                    single.value().type().word(),
+                    List.of(single.value().written()));
+        }
+        if (bound instanceof Bound.Array array) {
+            List<String> written = array.values().stream().map(Value::written).toList();
+            return new SentLog.SentValue(parameter, offset, array.type().word() + MANY, written);
+        }
+        if (bound instanceof Bound.JsonArray json) {
+            return new SentLog.SentValue(parameter, offset, JSON, List.of(json.text()));
+        }
+        return bound instanceof Bound.RowCount count
+                ? new SentLog.SentValue(parameter, offset, Type.INTEGER.word(), List.of(Long.toString(count.rows())))
+                : new SentLog.SentValue(
+                        parameter, offset, ((Bound.Nothing) bound).type().word(), List.of());
+    }
+
+    /** What was bound. A list that was bound as JSON comes back as its text, which binds alike. */
+    static Bound bound(SentLog.SentValue value) {
+        if (value.type().equals(JSON)) {
+            return new Bound.Single(new Value.Text(value.values().get(0)));
+        }
+        boolean many = value.type().endsWith(MANY);
+        String word = many ? value.type().substring(0, value.type().length() - MANY.length()) : value.type();
+        Type type = Type.ofWord(word).orElse(Type.TEXT);
+        if (many) {
+            return new Bound.Array(
+                    type,
+                    value.values().stream()
+                            .map(written -> ValueReader.read(type, written))
+                            .toList());
+        }
+        return value.values().isEmpty()
+                ? new Bound.Nothing(type)
+                : new Bound.Single(ValueReader.read(type, value.values().get(0)));
+    }
+}
