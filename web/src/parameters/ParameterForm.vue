@@ -83,6 +83,7 @@ const ends = computed(() => [
   ...props.all.filter(other => other.name !== form.name && other.type === form.type && !other.many).map(other => ({ value: other.name, text: `begins a range that ends with :${other.name}` })),
 ])
 const covers = computed(() => (form.type === 'text' ? TEXT_COVERS : form.type === 'date' ? DATE_COVERS : []))
+const KEPT = [{ value: false, text: 'values are kept' }, { value: true, text: 'private: values are never kept' }]
 const hasLimits = computed(() => ['integer', 'decimal', 'date', 'datetime'].includes(form.type))
 </script>
 
@@ -108,6 +109,7 @@ const hasLimits = computed(() => ['integer', 'decimal', 'date', 'datetime'].incl
       <ListFields :parameter="{ ...form }" :queries="queries" @change="(list, said) => ((lost = said), set({ list }))" @gone="set({ whenGone: $event })" />
       <DefaultFields :parameter="{ ...form }" :queries="queries" @change="set({ default: $event })" />
     </template>
+    <label data-field="private">In Sent <BFormSelect :model-value="form.private" :options="KEPT" @update:model-value="set({ private: String($event) === 'true' })" /></label>
     <ul v-if="lost.length" class="note small lost" role="status"><li v-for="said in lost" :key="said">{{ said }}</li></ul>
     <p v-if="parameter.formerNames.length" class="soft small m-0">Links may still say {{ parameter.formerNames.join(', ') }}.</p>
   </div>

@@ -14,6 +14,6 @@ export function newParameter(name: string): Parameter {
   return {
     name, label: words.charAt(0).toUpperCase() + words.slice(1), hint: '', group: '', unit: '', type: 'text', many: false, covers: 'itself',
     blankRule: 'no-filter', blankWords: `any ${words}`, allRule: 'leave-out', everyRow: '', least: '', most: '', rangeEnd: '', formula: '',
-    list: noList(), whenGone: 'keep', default: defaultOf(blank()), trialChoice: blank(), formerNames: [], version: 0,
+    list: noList(), whenGone: 'keep', private: false, default: defaultOf(blank()), trialChoice: blank(), formerNames: [], version: 0,
   }
 }

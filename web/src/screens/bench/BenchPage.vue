@@ -3,6 +3,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, onBeforeUnmount, onMounted, provide, ref } from 'vue'
 import { asFailure, type Failure } from '../../api/client'
 import type { Query, QueryCard } from '../../api/types'
+import { useProof } from '../../composables/useProof'
 import { lastAnswer, useRun } from '../../composables/useRun'
 import FailureNote from '../../FailureNote.vue'
 import { choosingKey } from '../../composables/useChoosing'
@@ -38,6 +39,8 @@ const answer = computed(() => lastAnswer(state.value))
 const colours = computed(() => coloursFor(check.value.parameters))
 const stale = computed(() => ranText.value !== text.value || state.value.status !== 'done')
 const placements = computed(() => (stale.value ? [] : (answer.value?.begun.placements ?? [])))
+const { proof, measure } = useProof(() => (state.value.status === 'done' ? state.value.answer.begun.sentId : undefined))
+const verdicts = computed(() => (stale.value || proof.value?.status !== 'ready' ? [] : proof.value.data.verdicts))
 const runProblems = computed(() => (state.value.status === 'failed' && ranText.value === text.value ? state.value.failure.problems : []))
 
 function run(): void {
@@ -106,10 +109,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <div class="sheet">
       <div class="cols">
         <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
-        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :run-problems="runProblems" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
+        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :verdicts="verdicts" :run-problems="runProblems" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
         <RowsPane :state="state" />
       </div>
-      <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" @light="lit = $event" />
+      <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" :proof="proof" @measure="measure" @light="lit = $event" />
     </div>
   </main>
 </template>

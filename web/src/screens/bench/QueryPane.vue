@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { Notice, Placement, Problem, QueryCheck } from '../../api/types'
+import type { Notice, Placement, Problem, QueryCheck, Ran } from '../../api/types'
 import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
-import { goneMarks, marginNotes } from '../../query/placements'
+import { goneMarks } from '../../query/placements'
+import { whereNotes } from '../../query/where'
 
 const props = defineProps<{
   text: string
@@ -12,6 +13,8 @@ const props = defineProps<{
   lit: string
   /** What became of the parameters in the last run; empty when the text has changed since. */
   placements: Placement[]
+  /** Where they ran, once the database has told. */
+  verdicts: Ran[]
   runProblems: Problem[]
 }>()
 const emit = defineEmits<{ edit: [text: string]; run: []; light: [name: string]; mend: [name: string, type: string] }>()
@@ -28,7 +31,7 @@ const decorated = computed<Decorated>(() => {
   const marks: Mark[] = props.check.marks.map(mark => ({ ...mark, kind: 'parameter', parameter: mark.name, colour: props.colours[mark.name], lit: props.lit === mark.name }))
   const problems: Mark[] = placed.value.map(problem => ({ start: problem.start, end: Math.max(problem.end, problem.start + 1), kind: 'problem' }))
   const notices: Mark[] = props.check.notices.filter(notice => notice.start >= 0).map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocks ? 'problem' : 'notice' }))
-  return { marks: [...goneMarks(props.placements), ...notices, ...marks, ...problems], notes: marginNotes(props.text, props.placements) }
+  return { marks: [...goneMarks(props.placements), ...notices, ...marks, ...problems], notes: whereNotes(props.text, props.placements, props.verdicts) }
 })
 
 function insertAtCursor(words: string): void {

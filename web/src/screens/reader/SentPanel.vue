@@ -1,24 +1,30 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import type { Answer } from '../../api/runs'
-import { countInWords, rowsInWords } from '../../formats'
+import { useProof } from '../../composables/useProof'
+import CopySql from '../../query/CopySql.vue'
 import StatementText from '../../query/StatementText.vue'
+import WhereList from '../../query/WhereList.vue'
 
-defineProps<{ answer: Answer }>()
+const props = defineProps<{ answer: Answer }>()
 defineEmits<{ close: [] }>()
+const { proof, measure } = useProof(() => props.answer.begun.sentId)
 </script>
 
 <template>
   <section class="panel" aria-label="What was sent">
     <div class="row-line pb-1">
       <h2>Sent</h2><span class="soft">the statement the database received for the table</span><span class="grow"></span>
-      <RouterLink to="/sent">All statements</RouterLink><button class="as-link" @click="$emit('close')">Close</button>
+      <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent">All statements</RouterLink><button class="as-link" @click="$emit('close')">Close</button>
     </div>
-    <StatementText :text="answer.begun.text" :values="answer.begun.values" />
-    <div class="soft pt-1">{{ rowsInWords(answer.done.fetched) }} left the database, {{ countInWords(answer.done.shown) }} are shown.</div>
+    <div class="both">
+      <StatementText :text="answer.begun.text" :values="answer.begun.values" />
+      <div><h2 class="pb-1">Where each choice ran</h2><WhereList :proof="proof" :done="answer.done" @measure="measure" /></div>
+    </div>
   </section>
 </template>
 
 <style scoped>
 .panel { border-top: 3px double var(--line); background: #fffdf6; padding: 10px 26px; max-height: 45vh; overflow: auto; flex: none; }
+.both { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr)); gap: 10px 24px; }
 </style>

@@ -1,0 +1,23 @@
+<script setup lang="ts">
+/* Copies a statement as text that runs in any client of its database. */
+import { ref } from 'vue'
+import { asFailure, get } from '../api/client'
+
+const props = defineProps<{ sentId: number }>()
+const said = ref('Copy as SQL')
+
+async function copy(): Promise<void> {
+  try {
+    const { text } = await get<{ text: string }>(`/api/sent/${props.sentId}/text`)
+    await navigator.clipboard.writeText(text)
+    said.value = 'Copied'
+  } catch (error) {
+    said.value = `Not copied: ${asFailure(error).message}`
+  }
+  setTimeout(() => (said.value = 'Copy as SQL'), 1500)
+}
+</script>
+
+<template>
+  <button class="as-link small" title="With its values in place, to run it in any client" @click="copy">{{ said }}</button>
+</template>

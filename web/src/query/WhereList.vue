@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/* Where each choice ran, with the database's own words for it on demand, and how many rows left the database. */
+import { computed, ref } from 'vue'
+import type { Proof, RunDone } from '../api/types'
+import type { Loaded } from '../composables/useLoaded'
+import FailureNote from '../FailureNote.vue'
+import { countInWords, millisInWords, rowsInWords } from '../formats'
+import { whereAtLength, whereInWords } from './where'
+
+const props = defineProps<{
+  proof: Loaded<Proof> | undefined
+  done: Pick<RunDone, 'fetched' | 'shown'>
+  colours?: Record<string, string>
+  lit?: string
+}>()
+const emit = defineEmits<{ light: [name: string]; measure: [] }>()
+
+const open = ref(false)
+const told = computed(() => (props.proof?.status === 'ready' ? props.proof.data : undefined))
+/* A parameter that did the same at several places is said once. */
+const lines = computed(() => {
+  const seen = new Map((told.value?.verdicts ?? []).map(ran => [`${ran.parameter} ${whereAtLength(ran)}`, ran]))
+  return [...seen.values()]
+})
+</script>
+
+<template>
+  <div data-test="where-ran">
+    <p v-if="proof?.status === 'loading'" class="soft m-0" role="status">Asking the database for its plan …</p>
+    <FailureNote v-else-if="proof?.status === 'failed'" :failure="proof.failure" />
+    <p v-else-if="told?.reason" class="soft m-0">{{ told.reason }}</p>
+    <template v-else-if="told">
+      <table v-if="lines.length" class="plain where"><tbody>
+        <tr v-for="ran in lines" :key="ran.parameter + ran.start + ran.proof" :class="{ hit: lit && lit === ran.parameter }" :data-where="ran.where" @mouseenter="emit('light', ran.parameter)" @mouseleave="emit('light', '')">
+          <td class="mono" :style="{ color: colours?.[ran.parameter] }">{{ whereInWords(ran).slice(0, 1) }} :{{ ran.parameter }}</td>
+          <td>{{ whereAtLength(ran) }}
+            <div v-if="ran.advice" class="attention">⚠ {{ ran.advice }}</div>
+            <div v-if="open && ran.proof" class="mono proof">{{ ran.proof }}</div></td>
+        </tr>
+      </tbody></table>
+      <p v-else class="soft m-0">The statement has no choices in it.</p>
+    </template>
+    <p class="soft pt-1 m-0">{{ rowsInWords(done.fetched) }} left the database, {{ countInWords(done.shown) }} {{ done.shown === 1 ? 'is' : 'are' }} shown. {{ done.fetched > done.shown ? 'The one more only tells that there are more.' : 'Nothing was filtered after the fetch.' }}</p>
+    <div v-if="told && !told.reason" class="row-line small">
+      <button class="as-link small" :aria-expanded="open" @click="open = !open">{{ open ? 'Hide the plan' : 'Show the proof and the plan' }}</button>
+      <button v-if="!told.measured" class="as-link small" title="Runs the statement once more, to its end" @click="emit('measure')">Count the rows it reads</button>
+      <span class="soft">the plan took {{ millisInWords(told.millis) }}{{ told.measured ? ', with every row counted' : '' }}</span>
+    </div>
+    <ol v-if="open && told" class="mono plan"><li v-for="(step, i) in told.plan" :key="i">{{ step }}</li></ol>
+  </div>
+</template>
+
+<style scoped>
+.where td { white-space: normal; vertical-align: top; padding-left: 0; }
+.where td:first-child { white-space: nowrap; }
+.hit { background: var(--wash); }
+.attention { color: var(--buoy); }
+.proof { font-size: 11.5px; color: var(--soft); overflow-wrap: anywhere; }
+.plan { font-size: 11.5px; margin: 4px 0; padding-left: 28px; overflow-wrap: anywhere; }
+</style>

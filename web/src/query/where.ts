@@ -1,0 +1,76 @@
+import type { Placement, Ran } from '../api/types'
+import { countInWords } from '../formats'
+import type { LineNote } from './editor'
+import { marginNotes } from './placements'
+
+/** Where a choice ran, short for the margin. A full mark: rows outside were not touched; an open one: they were read. */
+export function whereInWords(ran: Ran): string {
+  switch (ran.where) {
+    case 'BY_INDEX':
+      return '◆ by index'
+    case 'WHILE_SCANNING':
+      return '◇ while scanning'
+    case 'AFTER_JOIN':
+      return '◇ after joining'
+    case 'AFTER_GROUP':
+      return '◇ after grouping'
+    case 'ON_INNER_RESULT':
+      return '◇ on an inner result'
+    case 'STOPS_EARLY':
+      return '◆ stops early'
+    case 'AFTER_SORTING':
+      return '◇ after sorting all'
+    case 'AT_SOURCE':
+      return '◆ at the source'
+    case 'LEFT_OUT':
+      return '– left out: blank'
+    case 'NOT_KNOWN':
+      return '· not known'
+    default:
+      return ran.where satisfies never
+  }
+}
+
+/** The same as a sentence, with the index, the table and the rows it took. */
+export function whereAtLength(ran: Ran): string {
+  const of = ran.table ? ` of ${ran.table}` : ''
+  const read = ran.read >= 0 ? `, ${countInWords(ran.read)} read` : ''
+  switch (ran.where) {
+    case 'BY_INDEX':
+      return `at the database, ${ran.index ? `index ${ran.index}` : 'by an index'}${read}`
+    case 'WHILE_SCANNING':
+      return `at the database, tested on each row${of}${read}`
+    case 'AFTER_JOIN':
+      return 'at the database, tested on joined rows'
+    case 'AFTER_GROUP':
+      return 'at the database, tested on groups'
+    case 'ON_INNER_RESULT':
+      return 'at the database, tested on what an inner query gave'
+    case 'STOPS_EARLY':
+      return 'at the database, which stops reading when it has enough'
+    case 'AFTER_SORTING':
+      return 'at the database, after all rows that match were read and sorted or grouped'
+    case 'AT_SOURCE':
+      return 'at the database, as an argument or a name'
+    case 'LEFT_OUT':
+      return 'blank, left out of the statement'
+    case 'NOT_KNOWN':
+      return 'sent to the database; its plan does not show where'
+    default:
+      return ran.where satisfies never
+  }
+}
+
+/** Margin notes: where each clause ran, once the database has told; until then what was sent of it. */
+export function whereNotes(text: string, placements: Placement[], verdicts: Ran[]): LineNote[] {
+  if (verdicts.length === 0) return marginNotes(text, placements)
+  const byLine = new Map<number, { at: number; words: Set<string>; attention: boolean }>()
+  for (const ran of verdicts.filter(verdict => verdict.start >= 0)) {
+    const line = text.slice(0, ran.start).split('\n').length
+    const note = byLine.get(line) ?? { at: ran.start, words: new Set<string>(), attention: false }
+    note.words.add(whereInWords(ran) + (ran.advice ? ' ⚠' : ''))
+    note.attention ||= ran.advice !== ''
+    byLine.set(line, note)
+  }
+  return [...byLine.values()].map(note => ({ at: note.at, text: [...note.words].join(', '), attention: note.attention }))
+}

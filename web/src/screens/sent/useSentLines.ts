@@ -1,0 +1,36 @@
+import { onScopeDispose, reactive, watch, type ShallowRef } from 'vue'
+import { get } from '../../api/client'
+import type { SentLine } from '../../api/types'
+import { useLoaded, type Loaded } from '../../composables/useLoaded'
+
+const LIVE_EVERY = 2000
+const SEARCH_AFTER = 250
+
+/** What is wanted of Sent; empty lets everything through. */
+export interface SentWanted {
+  outcome: string
+  cause: string
+  source: string
+  query: string
+  report: string
+  search: string
+  order: 'new' | 'slow' | 'failed'
+}
+
+/** The statements that are wanted. While they follow, what is sent meanwhile shows up by itself, also in a window beside. */
+export function useSentLines(start: Partial<SentWanted>): { wanted: SentWanted; state: ShallowRef<Loaded<SentLine[]>>; follow: { on: boolean } } {
+  const wanted = reactive<SentWanted>({ outcome: '', cause: '', source: '', query: '', report: '', search: '', order: 'new', ...start })
+  const follow = reactive({ on: true })
+  const { state, reload } = useLoaded(signal => get<SentLine[]>(`/api/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal))
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  watch(wanted, () => {
+    clearTimeout(waiting)
+    waiting = setTimeout(() => void reload(), SEARCH_AFTER)
+  })
+  const timer = setInterval(() => void (follow.on && reload()), LIVE_EVERY)
+  onScopeDispose(() => {
+    clearInterval(timer)
+    clearTimeout(waiting)
+  })
+  return { wanted, state, follow }
+}

@@ -1,0 +1,23 @@
+import type { SentLine } from '../../api/types'
+
+const MOST_VALUES = 3
+
+/** Who or what caused a statement. */
+export function causeInWords(line: SentLine): string {
+  if (line.cause === 'report') return `report ${line.reportId}, ${line.viewId}`
+  if (line.cause === 'evidence') return 'a look at the plan'
+  return line.cause === 'list' ? 'value list' : line.cause
+}
+
+export const outcomeInWords = (line: SentLine): string => (line.outcome === 'done' ? 'answered' : line.outcome)
+
+/** The values of a statement by parameter, each value once. */
+export function choicesInWords(line: SentLine): string {
+  const byParameter = new Map<string, Set<string>>()
+  for (const value of line.values.filter(sent => sent.parameter)) {
+    const known = byParameter.get(value.parameter) ?? new Set()
+    for (const each of value.type === 'private' ? ['private'] : value.values) known.add(each)
+    byParameter.set(value.parameter, known)
+  }
+  return [...byParameter].map(([name, values]) => `${name}: ${[...values].slice(0, MOST_VALUES).join(', ')}${values.size > MOST_VALUES ? ' …' : ''}`).join('  ')
+}
