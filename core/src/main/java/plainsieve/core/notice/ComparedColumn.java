@@ -40,6 +40,12 @@ public record ComparedColumn(
         return found;
     }
 
+    /** What is known of an expression that is compared with something. */
+    public static ComparedColumn at(
+            ParsedQuery query, Dialect dialect, ColumnFacts facts, Span expression, Comparison.Kind kind) {
+        return compared(Subject.of(query, dialect, Map.of(), facts), expression, kind);
+    }
+
     private static boolean mentions(Subject subject, Span span, String parameter) {
         return subject.query().parameters().stream()
                 .anyMatch(place -> place.name().equals(parameter) && span.contains(place.token()));

@@ -7,6 +7,7 @@ import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDefinition;
 import plainsieve.server.project.Uses;
+import plainsieve.server.runs.FixedOffers;
 import plainsieve.server.runs.SentLog;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
@@ -44,7 +45,11 @@ final class Bodies {
 
     /** What a text contains, for the editor. */
     record QueryCheck(
-            List<String> parameters, List<ParameterMark> marks, List<ProblemBody> problems, List<NoticeBody> notices) {}
+            List<String> parameters,
+            List<ParameterMark> marks,
+            List<ProblemBody> problems,
+            List<NoticeBody> notices,
+            List<FixedOffers.Offer> fixed) {}
 
     /**
      * A notice with its place; line 0 and start -1 when it has none.
@@ -66,6 +71,16 @@ final class Bodies {
             List<EditBody> edits,
             String parameter,
             String mendType) {}
+
+    /**
+     * Fixed values that viewers shall choose.
+     *
+     * @param starts where they begin in the text; all of them when there are none
+     */
+    record FixedChosen(String text, List<Integer> starts, Map<String, ChoiceBody> choices) {}
+
+    /** What was made of fixed values and shall be taken back. */
+    record FixedTakenBack(String text, int version, List<String> names) {}
 
     record EditBody(int start, int end, String replacement) {}
 

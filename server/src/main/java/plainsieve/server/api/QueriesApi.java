@@ -36,6 +36,7 @@ import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.FixedOffers;
 import plainsieve.server.runs.Proposals;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.SourceFacts;
@@ -53,6 +54,7 @@ class QueriesApi {
     private final Settings settings;
     private final Proposals proposals;
     private final ParameterGraph graph;
+    private final FixedOffers fixed;
 
     QueriesApi(
             Queries queries,
@@ -62,7 +64,9 @@ class QueriesApi {
             Streams streams,
             Settings settings,
             Proposals proposals,
-            ParameterGraph graph) {
+            ParameterGraph graph,
+            FixedOffers fixed) {
+        this.fixed = fixed;
         this.proposals = proposals;
         this.graph = graph;
         this.facts = facts;
@@ -127,6 +131,7 @@ class QueriesApi {
                     List.of(),
                     List.of(),
                     e.problems().stream().map(Problems::body).toList(),
+                    List.of(),
                     List.of());
         }
     }
@@ -142,7 +147,12 @@ class QueriesApi {
                 problems.add(Problems.body(unknown(place.name(), known).at(tokens.place(place.token()))));
             }
         });
-        return new Bodies.QueryCheck(List.copyOf(prepared.parameterNames()), marks, problems, notices(query, prepared));
+        return new Bodies.QueryCheck(
+                List.copyOf(prepared.parameterNames()),
+                marks,
+                problems,
+                notices(query, prepared),
+                fixed.of(query, prepared));
     }
 
     private List<Bodies.NoticeBody> notices(QueryRow query, PreparedQuery prepared) {
@@ -176,6 +186,17 @@ class QueriesApi {
     @PostMapping("/{id}/proposal")
     Proposals.Proposal propose(@PathVariable String id, @RequestBody Bodies.ProposalAsked body) {
         return proposals.of(queries.get(id), body.text(), body.name());
+    }
+
+    /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
+    @PostMapping("/{id}/fixed")
+    FixedOffers.Made make(@PathVariable String id, @RequestBody Bodies.FixedChosen body) {
+        return fixed.make(queries.get(id), body.text(), Set.copyOf(body.starts()), ReportsApi.texts(body.choices()));
+    }
+
+    @PostMapping("/{id}/fixed/back")
+    Bodies.QueryBody takeBack(@PathVariable String id, @RequestBody Bodies.FixedTakenBack body) {
+        return body(fixed.takeBack(queries.get(id), body.text(), body.version(), body.names()));
     }
 
     private static Problem unknown(String name, Set<String> known) {

@@ -157,6 +157,11 @@ public record ParameterDefinition(
         return copy(name, rangeEnd, formula, newList, start, trialChoice, formerNames, version);
     }
 
+    /** The definition of a parameter that takes the place of fixed values: they are its default and its trial value. */
+    public ParameterDefinition inPlaceOf(ChoiceBody fixed, String upperEnd, ListDefinition newList) {
+        return copy(name, upperEnd, formula, newList, DefaultDefinition.of(fixed), fixed, formerNames, version);
+    }
+
     ParameterDefinition renamed(String to, List<String> former) {
         return copy(to, rangeEnd, formula, list, start, trialChoice, former, version);
     }

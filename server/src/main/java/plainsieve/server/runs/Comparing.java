@@ -1,10 +1,6 @@
 package plainsieve.server.runs;
 
-import java.math.BigDecimal;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -16,13 +12,10 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.records.SentRow;
-import plainsieve.sources.Column;
-import plainsieve.sources.RowReceiver;
 
 /** Sends statements of Sent once more: beside each other to compare them, or as text for another client. */
 @Service
 public class Comparing {
-    private static final long MOST_ROWS = 10_000;
     private static final int SHOWN = 5;
 
     private final SentLog log;
@@ -36,16 +29,6 @@ public class Comparing {
     }
 
     /**
-     * One of two statements that are compared, as it answers now.
-     *
-     * @param rows how many rows, of at most as many as are compared
-     * @param more whether there are more
-     * @param totals of every column of numbers, as a plain decimal
-     */
-    public record Side(
-            long id, List<String> columns, long rows, boolean more, Map<String, String> totals, double millis) {}
-
-    /**
      * How two statements differ.
      *
      * @param sameText whether only values differ
@@ -55,77 +38,42 @@ public class Comparing {
      */
     public record Compared(
             boolean sameText,
-            Side first,
-            Side second,
+            AnswerDigest.Side first,
+            AnswerDigest.Side second,
             long firstDifference,
             List<List<String>> left,
             List<List<String>> right) {}
 
-    /** The rows of one answer as text, and the totals of its numbers. */
-    private static final class Answered implements RowReceiver {
-        private final List<List<String>> rows = new ArrayList<>();
-        private final Map<String, BigDecimal> totals = new LinkedHashMap<>();
-        private List<Column> columns = List.of();
-        private boolean more;
-        private double millis;
-
-        @Override
-        public void columns(List<Column> found) {
-            columns = found;
-        }
-
-        @Override
-        public void row(Object[] values) {
-            List<String> row = new ArrayList<>();
-            for (int i = 0; i < values.length; i++) {
-                row.add(values[i] == null ? null : values[i].toString());
-                if (values[i] instanceof Number number) {
-                    totals.merge(columns.get(i).name(), new BigDecimal(number.toString()), BigDecimal::add);
-                }
-            }
-            rows.add(row);
-        }
-
-        Side side(long id) {
-            Map<String, String> written = new LinkedHashMap<>();
-            totals.forEach((name, total) -> written.put(name, total.toPlainString()));
-            return new Side(id, columns.stream().map(Column::name).toList(), rows.size(), more, written, millis);
-        }
-    }
-
     public Compared compare(long first, long second) {
         SentRow one = row(first);
         SentRow other = row(second);
-        Answered left = answered(one);
-        Answered right = answered(other);
-        int at = firstDifference(left.rows, right.rows);
+        AnswerDigest left = answered(one);
+        AnswerDigest right = answered(other);
+        int at = firstDifference(left.rows(), right.rows());
         return new Compared(
                 one.text().equals(other.text()),
                 left.side(first),
                 right.side(second),
                 at < 0 ? 0 : at + 1L,
-                from(left.rows, at),
-                from(right.rows, at));
+                from(left.rows(), at),
+                from(right.rows(), at));
     }
 
     private SentRow row(long id) {
         return log.find(id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
     }
 
-    private Answered answered(SentRow row) {
+    private AnswerDigest answered(SentRow row) {
         Statement sent = log.again(row)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "private-values",
                         "Statement %d had private values, which were not kept.".formatted(row.id()),
                         "Run it again, then compare.")));
-        Statement limited = new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), MOST_ROWS));
-        Answered answered = new Answered();
-        long start = System.nanoTime();
-        answered.more = statements
-                .send(row.sourceId(), row.queryId(), limited, answered)
-                .more();
-        answered.millis = (System.nanoTime() - start) / 1e6;
-        return answered;
+        Statement limited =
+                new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), AnswerDigest.MOST_ROWS));
+        AnswerDigest digest = new AnswerDigest();
+        digest.done(statements.send(row.sourceId(), row.queryId(), limited, digest));
+        return digest;
     }
 
     private static int firstDifference(List<List<String>> left, List<List<String>> right) {

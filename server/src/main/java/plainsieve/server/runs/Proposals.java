@@ -92,7 +92,7 @@ public class Proposals {
         return type == Type.DATETIME && ordered ? Type.DATE : type;
     }
 
-    private static ParameterDefinition definition(Parameter parameter, String everyRow) {
+    static ParameterDefinition definition(Parameter parameter, String everyRow) {
         String words = parameter.name().replace('_', ' ');
         String label = Character.toUpperCase(words.charAt(0)) + words.substring(1);
         return new ParameterDefinition(
@@ -103,8 +103,8 @@ public class Proposals {
                 everyRow.isEmpty() ? "" : "rows",
                 parameter.type().word(),
                 parameter.many(),
-                "",
-                "",
+                parameter.covers().word(),
+                parameter.blankRule().word(),
                 everyRow.isEmpty() ? "any " + words : "every row",
                 "",
                 everyRow,

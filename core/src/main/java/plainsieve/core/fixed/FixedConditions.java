@@ -1,0 +1,354 @@
+package plainsieve.core.fixed;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.fixed.FixedValues.Found;
+import plainsieve.core.fixed.FixedValues.Piece;
+import plainsieve.core.notice.ColumnFacts;
+import plainsieve.core.notice.ComparedColumn;
+import plainsieve.core.parameter.Covers;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/** The fixed values in a tree of conditions. */
+final class FixedConditions {
+    private static final String NAMELESS = "value";
+
+    private final ParsedQuery query;
+    private final Tokens tokens;
+    private final Dialect dialect;
+    private final ColumnFacts facts;
+
+    /** One comparison of an expression with one literal. */
+    private record Single(Condition.Leaf leaf, Span compared, Comparison.Kind operator, Literal literal) {}
+
+    FixedConditions(ParsedQuery query, Dialect dialect, ColumnFacts facts) {
+        this.query = query;
+        this.tokens = query.tokens();
+        this.dialect = dialect;
+        this.facts = facts;
+    }
+
+    List<Found> in(Condition condition) {
+        List<Found> found = new ArrayList<>();
+        collect(condition, found);
+        return found;
+    }
+
+    private void collect(Condition condition, List<Found> into) {
+        if (condition instanceof Condition.Leaf leaf) {
+            leaf(leaf, into);
+        } else if (condition instanceof Condition.Not not) {
+            collect(not.operand(), into);
+        } else if (condition instanceof Condition.Parenthesised wrapped) {
+            collect(wrapped.inner(), into);
+        } else {
+            joined((Condition.Joined) condition, into);
+        }
+    }
+
+    /** Two ends of one column in the same list of ANDs are one range. */
+    private void joined(Condition.Joined joined, List<Found> into) {
+        Set<Condition> paired = new HashSet<>();
+        if (!joined.or()) {
+            List<Single> singles = joined.items().stream()
+                    .filter(Condition.Leaf.class::isInstance)
+                    .flatMap(item -> single((Condition.Leaf) item).stream())
+                    .toList();
+            for (Single low : singles) {
+                for (Single high : singles) {
+                    boolean free = !paired.contains(low.leaf()) && !paired.contains(high.leaf());
+                    Optional<Found> range = free ? range(low, high) : Optional.empty();
+                    range.ifPresent(one -> {
+                        into.add(one);
+                        paired.add(low.leaf());
+                        paired.add(high.leaf());
+                    });
+                }
+            }
+        }
+        joined.items().stream().filter(item -> !paired.contains(item)).forEach(item -> collect(item, into));
+    }
+
+    private Optional<Single> single(Condition.Leaf leaf) {
+        return Comparison.of(tokens, leaf.span()).flatMap(comparison -> {
+            Optional<Literal> right = Literal.of(tokens, comparison.right());
+            Optional<Literal> left = Literal.of(tokens, comparison.left());
+            if (right.isPresent() && left.isEmpty()) {
+                return Optional.of(new Single(leaf, comparison.left(), comparison.kind(), right.get()));
+            }
+            return left.isPresent() && right.isEmpty()
+                    ? Optional.of(new Single(leaf, comparison.right(), turned(comparison.kind()), left.get()))
+                    : Optional.empty();
+        });
+    }
+
+    private static Comparison.Kind turned(Comparison.Kind kind) {
+        return switch (kind) {
+            case LESS -> Comparison.Kind.GREATER;
+            case LESS_OR_EQUAL -> Comparison.Kind.GREATER_OR_EQUAL;
+            case GREATER -> Comparison.Kind.LESS;
+            case GREATER_OR_EQUAL -> Comparison.Kind.LESS_OR_EQUAL;
+            default -> kind;
+        };
+    }
+
+    /**
+     * Both ends of a range belong to it. A last day that is left out, {@code < '2026-04-01'}, becomes the day before it,
+     * written as {@code < :to + 1 day}: the same rows, and what viewers read is true.
+     */
+    private Optional<Found> range(Single low, Single high) {
+        boolean ends = low.operator() == Comparison.Kind.GREATER_OR_EQUAL
+                && (high.operator() == Comparison.Kind.LESS_OR_EQUAL || high.operator() == Comparison.Kind.LESS)
+                && tokens.sameText(low.compared(), high.compared());
+        if (!ends) {
+            return Optional.empty();
+        }
+        ComparedColumn column = column(low.compared(), Comparison.Kind.BETWEEN);
+        Type type = type(column, List.of(low.literal(), high.literal()), Comparison.Kind.BETWEEN);
+        boolean open = high.operator() == Comparison.Kind.LESS;
+        if ((open && type != Type.DATE) || !inOrder(type, low.literal(), high.literal())) {
+            return Optional.empty();
+        }
+        Piece upper = open
+                ? new Piece(
+                        hole(
+                                HoleNames.to(column),
+                                type,
+                                dayBefore(high.literal().text())),
+                        high.literal().tokens(),
+                        tokens.isSymbol(high.literal().tokens().to(), "::")
+                                ? "(" + dialect.dayAfter("%s") + ")"
+                                : dialect.dayAfter("%s"))
+                : piece(HoleNames.to(column), type, high.literal());
+        Piece lower = piece(HoleNames.from(column), type, low.literal());
+        return Optional.of(
+                new Found(FixedValue.Kind.RANGE, Optional.of(column), Comparison.Kind.BETWEEN, List.of(lower, upper)));
+    }
+
+    private static boolean inOrder(Type type, Literal low, Literal high) {
+        String one = low.writtenAs(type).orElse(low.text());
+        String other = high.writtenAs(type).orElse(high.text());
+        boolean numbers = type == Type.INTEGER || type == Type.DECIMAL;
+        return numbers ? new BigDecimal(one).compareTo(new BigDecimal(other)) <= 0 : one.compareTo(other) <= 0;
+    }
+
+    private static String dayBefore(String day) {
+        return LocalDate.parse(day).minusDays(1).toString();
+    }
+
+    private void leaf(Condition.Leaf leaf, List<Found> into) {
+        Set<Integer> used = new HashSet<>();
+        Optional<Found> whole = whole(leaf);
+        whole.ifPresent(found -> {
+            into.add(found);
+            found.pieces().forEach(piece -> {
+                for (int i = piece.span().from(); i < piece.span().to(); i++) {
+                    used.add(i);
+                }
+            });
+        });
+        if (hasColumn(leaf.span())) {
+            within(leaf.span(), used, into);
+        }
+    }
+
+    private Optional<Found> whole(Condition.Leaf leaf) {
+        Optional<Single> single = single(leaf);
+        if (single.isPresent()) {
+            return Optional.of(compared(leaf, single.get()));
+        }
+        Optional<Comparison> comparison = Comparison.of(tokens, leaf.span());
+        if (comparison.isEmpty()) {
+            return Optional.empty();
+        }
+        return comparison.get().kind() == Comparison.Kind.IN
+                ? list(comparison.get())
+                : comparison.get().kind() == Comparison.Kind.BETWEEN ? between(comparison.get()) : Optional.empty();
+    }
+
+    private Found compared(Condition.Leaf leaf, Single single) {
+        ComparedColumn column = column(single.compared(), single.operator());
+        Type type = type(column, List.of(single.literal()), single.operator());
+        String name = HoleNames.compared(column, type, single.operator());
+        Optional<Piece> pattern =
+                single.operator() == Comparison.Kind.LIKE ? pattern(leaf, single, name) : Optional.empty();
+        return new Found(
+                FixedValue.Kind.COMPARED,
+                Optional.of(column),
+                single.operator(),
+                List.of(pattern.orElseGet(() -> piece(name, type, single.literal()))));
+    }
+
+    /** {@code x like '%seal%'} asks for texts that contain a word: viewers choose the word, not the pattern. */
+    private Optional<Piece> pattern(Condition.Leaf leaf, Single single, String name) {
+        String text = single.literal().text();
+        boolean before = text.startsWith("%");
+        boolean behind = text.endsWith("%") && text.length() > 1;
+        String word = text.substring(before ? 1 : 0, text.length() - (behind ? 1 : 0));
+        int operator = single.compared().to();
+        boolean plain = tokens.isWord(operator, "like")
+                && single.literal().tokens().to() == leaf.span().to();
+        if (!plain || word.isEmpty() || word.matches("(?s).*[%_\\\\].*") || !(before || behind)) {
+            return Optional.empty();
+        }
+        Covers covers = before && behind ? Covers.CONTAINING : behind ? Covers.STARTING : Covers.ENDING;
+        return Optional.of(new Piece(
+                new FixedValue.Hole(name, Type.TEXT, false, covers, List.of(word)),
+                new Span(operator, leaf.span().to()),
+                "= %s"));
+    }
+
+    private Optional<Found> list(Comparison comparison) {
+        Span right = comparison.right();
+        if (!tokens.isBracket(right.from(), '(') || !tokens.isBracket(right.to() - 1, ')')) {
+            return Optional.empty();
+        }
+        List<Literal> items = new ArrayList<>();
+        Span inside = new Span(right.from() + 1, right.to() - 1);
+        List<Span> parts = SelectList.split(tokens, query.brackets(), inside);
+        parts.forEach(part -> Literal.of(tokens, part).ifPresent(items::add));
+        if (items.isEmpty() || items.size() < parts.size()) {
+            return Optional.empty();
+        }
+        ComparedColumn column = column(comparison.left(), Comparison.Kind.IN);
+        Type type = type(column, items, Comparison.Kind.IN);
+        FixedValue.Hole hole = new FixedValue.Hole(
+                HoleNames.compared(column, type, Comparison.Kind.IN),
+                type,
+                true,
+                Covers.ITSELF,
+                items.stream()
+                        .map(item -> item.writtenAs(type).orElse(item.text()))
+                        .distinct()
+                        .toList());
+        return Optional.of(new Found(
+                FixedValue.Kind.LIST, Optional.of(column), Comparison.Kind.IN, List.of(new Piece(hole, inside, "%s"))));
+    }
+
+    private Optional<Found> between(Comparison comparison) {
+        Span right = comparison.right();
+        int and = Comparison.next(tokens, right, right.from(), i -> tokens.isWord(i, "and"));
+        if (and < 0) {
+            return Optional.empty();
+        }
+        Optional<Literal> low = Literal.of(tokens, new Span(right.from(), and));
+        Optional<Literal> high = Literal.of(tokens, new Span(and + 1, right.to()));
+        if (low.isEmpty() || high.isEmpty()) {
+            return Optional.empty();
+        }
+        ComparedColumn column = column(comparison.left(), Comparison.Kind.BETWEEN);
+        Type type = type(column, List.of(low.get(), high.get()), Comparison.Kind.BETWEEN);
+        return !inOrder(type, low.get(), high.get())
+                ? Optional.empty()
+                : Optional.of(new Found(
+                        FixedValue.Kind.RANGE,
+                        Optional.of(column),
+                        Comparison.Kind.BETWEEN,
+                        List.of(
+                                piece(HoleNames.from(column), type, low.get()),
+                                piece(HoleNames.to(column), type, high.get()))));
+    }
+
+    /** What is left: literals deeper in the condition, those of its subqueries aside, which are conditions of their own. */
+    private void within(Span leaf, Set<Integer> used, List<Found> into) {
+        for (int i = leaf.from(); i < leaf.to(); i++) {
+            boolean subquery =
+                    tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));
+            if (subquery) {
+                i = query.brackets().close(i);
+            } else if (!used.contains(i) && isFree(i)) {
+                Span one = new Span(i, i + 1);
+                Literal.of(tokens, one)
+                        .filter(literal -> literal.type() != Type.BOOLEAN)
+                        .ifPresent(literal -> into.add(new Found(
+                                FixedValue.Kind.WITHIN,
+                                Optional.empty(),
+                                Comparison.Kind.OTHER,
+                                List.of(piece(nameWithin(leaf), literal.type(), literal)))));
+            }
+        }
+    }
+
+    /** An interval's text, a type's length and an escape character are part of the language, not values. */
+    private boolean isFree(int at) {
+        boolean word = tokens.isWord(at - 1, "interval")
+                || tokens.isWord(at - 1, "escape")
+                || Literal.isTypeWord(tokens, at - 1)
+                || tokens.isSymbol(at - 1, "::");
+        boolean unit = tokens.isWord(at - 2, "varchar")
+                || tokens.isWord(at - 2, "char")
+                || tokens.isWord(at - 2, "decimal")
+                || tokens.isWord(at - 2, "numeric");
+        return !word && !unit;
+    }
+
+    /** {@code 1 = 1} filters nothing that anyone would choose. */
+    private boolean hasColumn(Span leaf) {
+        return !nameWithin(leaf).equals(NAMELESS);
+    }
+
+    private String nameWithin(Span leaf) {
+        for (int i = leaf.from(); i < leaf.to(); i++) {
+            boolean column =
+                    tokens.is(i, TokenKind.WORD) && !tokens.isBracket(i + 1, '(') && !tokens.isSymbol(i + 1, ".");
+            if (column) {
+                return HoleNames.plain(tokens.written(i)) + "_value";
+            }
+        }
+        return NAMELESS;
+    }
+
+    private ComparedColumn column(Span expression, Comparison.Kind kind) {
+        return ComparedColumn.at(query, dialect, facts, expression, kind);
+    }
+
+    /** The column's own type, if every literal is a value of it; a day where times are compared by their order. */
+    private static Type type(ComparedColumn column, List<Literal> literals, Comparison.Kind kind) {
+        Type form = form(literals);
+        Type wanted = column.type().orElse(form);
+        boolean ordered =
+                kind != Comparison.Kind.EQUAL && kind != Comparison.Kind.NOT_EQUAL && kind != Comparison.Kind.IN;
+        boolean days = literals.stream().allMatch(literal -> literal.type() == Type.DATE);
+        if (wanted == Type.DATETIME && ordered && days) {
+            return Type.DATE;
+        }
+        boolean numbers = wanted == Type.INTEGER && form == Type.DECIMAL;
+        boolean textOfNumbers = wanted == Type.TEXT && (form == Type.INTEGER || form == Type.DECIMAL);
+        boolean fits =
+                literals.stream().allMatch(literal -> literal.writtenAs(wanted).isPresent());
+        return numbers || textOfNumbers || !fits ? form : wanted;
+    }
+
+    private static Type form(List<Literal> literals) {
+        Set<Type> types = new HashSet<>();
+        literals.forEach(literal -> types.add(literal.type()));
+        if (types.size() == 1) {
+            return literals.get(0).type();
+        }
+        if (Set.of(Type.INTEGER, Type.DECIMAL).containsAll(types)) {
+            return Type.DECIMAL;
+        }
+        return Set.of(Type.DATE, Type.DATETIME).containsAll(types) ? Type.DATETIME : Type.TEXT;
+    }
+
+    private static Piece piece(String name, Type type, Literal literal) {
+        return new Piece(hole(name, type, literal.writtenAs(type).orElse(literal.text())), literal.tokens(), "%s");
+    }
+
+    private static FixedValue.Hole hole(String name, Type type, String value) {
+        return new FixedValue.Hole(name, type, false, Covers.ITSELF, List.of(value));
+    }
+}

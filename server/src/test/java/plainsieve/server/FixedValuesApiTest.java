@@ -1,0 +1,92 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+class FixedValuesApiTest {
+    private static final String TEXT = """
+            select c.crossing_id, p.name, c.delay_min
+            from crossings c join ports p using (port_id)
+            where p.name in ('Ardlow', 'Brae O''Noth') and c.state = 'SAILED'
+              and c.delay_min >= 15
+              and c.departed_at >= '2026-03-01' and c.departed_at < '2026-04-01'
+            order by c.crossing_id
+            limit 200""";
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    private String query(String name, String source) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", TEXT))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    private Api.Answer make(String query, String text, List<Integer> starts) {
+        return api.post(
+                "/api/queries/%s/fixed".formatted(query), Map.of("text", text, "starts", starts, "choices", Map.of()));
+    }
+
+    private JsonNode takeBack(String query, String text, JsonNode names) {
+        int version = api.get("/api/queries/" + query).json().get("version").asInt();
+        return api.post(
+                        "/api/queries/%s/fixed/back".formatted(query),
+                        Map.of("text", text, "version", version, "names", names))
+                .json();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour", "islands"})
+    void everyFixedValueBecomesAParameterAndTheRowsStay(String source) {
+        String query = query("Fixed on " + source, source);
+        JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", TEXT))
+                .json()
+                .get("fixed");
+        assertThat(offers).hasSize(5);
+        assertThat(offers.get(0).get("words").asString()).isEqualTo(":port_2, many, each a text, as p.name is");
+        JsonNode made = make(query, TEXT, List.of()).json();
+        assertThat(made.get("same").asBoolean()).isTrue();
+        assertThat(made.get("before").get("rows").asLong()).isPositive();
+        assertThat(made.get("after").get("totals")).isEqualTo(made.get("before").get("totals"));
+        assertThat(made.get("names")).hasSize(6);
+        assertThat(made.get("text").asString())
+                .doesNotContain("'Ardlow'")
+                .doesNotContain("2026")
+                .contains("limit :row_limit");
+        JsonNode state = api.get("/api/parameters/state_2").json();
+        assertThat(state.get("list").get("kind").asString()).isEqualTo("column");
+        assertThat(state.get("default").get("choice").get("values").get(0).asString())
+                .isEqualTo("SAILED");
+        JsonNode from = api.get("/api/parameters/departed_from").json();
+        assertThat(from.get("type").asString()).isEqualTo("date");
+        assertThat(from.get("rangeEnd").asString()).isEqualTo("departed_to");
+        takeBack(query, TEXT, made.get("names"));
+        assertThat(api.get("/api/parameters/departed_from").status()).isEqualTo(404);
+        assertThat(api.get("/api/queries/" + query).json().get("text").asString())
+                .isEqualTo(TEXT);
+    }
+
+    @Test
+    void oneValueLeavesTheOthers() {
+        String query = query("One of them", "harbour");
+        JsonNode made = make(query, TEXT, List.of(TEXT.indexOf("15"))).json();
+        assertThat(made.get("names").toString()).isEqualTo("[\"least_delay_min\"]");
+        assertThat(made.get("text").asString()).contains(">= :least_delay_min").contains("'SAILED'");
+        takeBack(query, TEXT, made.get("names"));
+    }
+
+    @Test
+    void whatCannotRunMakesNothing() {
+        String query = query("Does not run", "harbour");
+        String broken = TEXT.replace("c.state", "c.no_such_column");
+        Api.Answer answer = make(query, broken, List.of());
+        assertThat(answer.status()).isBetween(400, 499);
+        assertThat(api.get("/api/parameters/least_delay_min").status()).isEqualTo(404);
+    }
+}
