@@ -3,7 +3,7 @@
 import { BFormSelect } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { get } from '../api/client'
-import type { ColumnPlace, Parameter, Source, Table } from '../api/types'
+import type { SourceContents, ColumnPlace, Parameter, Source, Table } from '../api/types'
 import { useLoaded } from '../composables/useLoaded'
 
 const props = defineProps<{ parameter: Parameter; place: ColumnPlace; optional?: boolean }>()
@@ -20,7 +20,7 @@ const failed = ref('')
 watch(() => place.value.sourceId, async id => {
   tables.value = []
   failed.value = ''
-  if (id) tables.value = await get<Table[]>(`/api/sources/${id}/tables`).catch(() => ((failed.value = 'The source does not answer.'), []))
+  if (id) tables.value = await get<SourceContents>(`/api/sources/${id}/contents`).then(contents => contents.tables).catch(() => ((failed.value = 'The source does not answer.'), []))
 }, { immediate: true })
 
 const options = computed(() => (state.value.status === 'ready' ? state.value.data.sources.map(source => ({ value: source.id, text: source.id })) : []))

@@ -1,16 +1,16 @@
 // The SQL editor: plain SQL with parameters in their colours, and what happened to each clause at the end of its line.
-import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
+import { autocompletion, completionKeymap, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
-import { PostgreSQL, sql } from '@codemirror/lang-sql'
+import { MariaSQL, PostgreSQL, sql, SQLite } from '@codemirror/lang-sql'
 import { HighlightStyle, syntaxHighlighting } from '@codemirror/language'
-import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state'
-import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view'
+import { Compartment, EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state'
+import { Decoration, EditorView, keymap, lineNumbers, showTooltip, WidgetType, type DecorationSet } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 
 export interface Mark {
   start: number
   end: number
-  kind: 'parameter' | 'gone' | 'problem' | 'notice'
+  kind: 'parameter' | 'gone' | 'problem' | 'notice' | 'fixed'
   colour?: string
   parameter?: string
   lit?: boolean
@@ -22,9 +22,19 @@ export interface LineNote {
   attention: boolean
 }
 
+/** A fixed value that viewers could choose, at one of its places. */
+export interface FixedPlace {
+  start: number
+  end: number
+  /** Where its first literal begins, by which it is asked for. */
+  at: number
+  words: string
+}
+
 export interface Decorated {
   marks: Mark[]
   notes: LineNote[]
+  fixed: FixedPlace[]
 }
 
 const decorate = StateEffect.define<Decorated>()
@@ -73,6 +83,41 @@ const decorationField = StateField.define<DecorationSet>({
   provide: field => EditorView.decorations.from(field),
 })
 
+/* Mapped with each edit; what was told of an older text must not be offered at a wrong place. */
+const fixedField = StateField.define<FixedPlace[]>({
+  create: () => [],
+  update(places, transaction) {
+    const told = transaction.effects.find(effect => effect.is(decorate))
+    if (told) return told.value.fixed
+    return transaction.docChanged ? [] : places
+  },
+})
+
+const placeAtCursor = (state: EditorState): FixedPlace | undefined => {
+  const { head, empty } = state.selection.main
+  return empty ? state.field(fixedField).find(place => place.start <= head && head <= place.end) : undefined
+}
+
+/** Where the cursor stands in a fixed value, a button under it offers to let viewers choose it. */
+const offerTooltip = (onChoose: (at: number) => void) => showTooltip.compute([fixedField, 'selection'], state => {
+  const place = placeAtCursor(state)
+  if (!place) return null
+  return { pos: place.start, above: false, create: () => {
+    const dom = document.createElement('div')
+    dom.className = 'cm-offer'
+    const button = document.createElement('button')
+    button.className = 'as-link'
+    button.textContent = 'Let viewers choose it'
+    button.title = 'Alt Enter'
+    button.addEventListener('mousedown', event => { event.preventDefault(); onChoose(place.at) })
+    const words = document.createElement('span')
+    words.className = 'soft small'
+    words.textContent = place.words
+    dom.append(button, words)
+    return { dom }
+  } }
+})
+
 const look = HighlightStyle.define([
   { tag: tags.keyword, color: '#175a6b', fontWeight: '600' },
   { tag: tags.string, color: '#7a4a12' },
@@ -93,6 +138,8 @@ const theme = EditorView.theme({
   '.cm-gone span': { color: 'inherit' },
   '.cm-problem': { textDecoration: 'underline wavy #b0431f' },
   '.cm-notice': { textDecoration: 'underline dotted #9a5b14', textUnderlineOffset: '3px' },
+  '.cm-fixed': { borderBottom: '1.5px dashed #8d8271' },
+  '.cm-tooltip.cm-offer': { background: 'var(--card)', border: '1px solid #c9c2b2', borderRadius: '5px', padding: '3px 9px', display: 'flex', gap: '10px', alignItems: 'baseline', fontFamily: "'Atkinson Hyperlegible'", maxWidth: '420px' },
   '.cm-lit': { outline: '2px solid var(--k)' },
   '.cm-tooltip.cm-tooltip-autocomplete': { background: 'var(--card)', border: '1px solid #c9c2b2', borderRadius: '5px' },
   '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--mono)' },
@@ -101,10 +148,40 @@ const theme = EditorView.theme({
   '.cm-where.attention': { color: 'var(--buoy)' },
 })
 
+/** What the editor completes: the tables of the source with their columns, its functions, and the parameters. */
+export interface Known {
+  source: string
+  tables: Record<string, string[]>
+  functions: string[]
+  parameters: { name: string; words: string }[]
+}
+
+const NOTHING_KNOWN: Known = { source: '', tables: {}, functions: [], parameters: [] }
+const language = new Compartment()
+const DIALECTS = { MariaDB: MariaSQL, SQLite } as const
+
+function languageFor(known: Known) {
+  const dialect = Object.entries(DIALECTS).find(([name]) => known.source.startsWith(name))?.[1] ?? PostgreSQL
+  const support = sql({ dialect, schema: known.tables })
+  const own = (context: CompletionContext): CompletionResult | null => {
+    const parameter = context.matchBefore(/(?<!:):\w*/)
+    if (parameter) return { from: parameter.from, options: known.parameters.map(({ name, words }) => ({ label: `:${name}`, detail: words, type: 'variable' })), validFor: /^:\w*$/ }
+    const word = context.matchBefore(/\w+/)
+    if (!word || known.functions.length === 0) return null
+    return { from: word.from, options: known.functions.map(name => ({ label: name, apply: `${name}(`, detail: 'function', type: 'function' })), validFor: /^\w*$/ }
+  }
+  return [support, dialect.language.data.of({ autocomplete: own })]
+}
+
+export function teachNames(view: EditorView, known: Known): void {
+  view.dispatch({ effects: language.reconfigure(languageFor(known)) })
+}
+
 export interface EditorCallbacks {
   onChange: (text: string) => void
   onRun: () => void
   onHover: (parameter: string) => void
+  onChoose: (at: number) => void
 }
 
 export function createEditor(parent: HTMLElement, text: string, callbacks: EditorCallbacks): EditorView {
@@ -117,12 +194,15 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
         history(),
         keymap.of([
           { key: 'Ctrl-Enter', mac: 'Cmd-Enter', run: () => (callbacks.onRun(), true) },
+          { key: 'Alt-Enter', run: view => { const place = placeAtCursor(view.state); if (place) callbacks.onChoose(place.at); return !!place } },
           ...completionKeymap, ...defaultKeymap, ...historyKeymap, indentWithTab,
         ]),
-        sql({ dialect: PostgreSQL }),
+        language.of(languageFor(NOTHING_KNOWN)),
         autocompletion({ icons: false }),
         syntaxHighlighting(look),
         decorationField,
+        fixedField,
+        offerTooltip(callbacks.onChoose),
         theme,
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ 'aria-label': 'Query text', spellcheck: 'false' }),

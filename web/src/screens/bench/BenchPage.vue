@@ -2,7 +2,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, onBeforeUnmount, onMounted, provide, ref } from 'vue'
 import { asFailure, type Failure } from '../../api/client'
-import type { Query, QueryCard } from '../../api/types'
+import type { Choices, Query, QueryCard } from '../../api/types'
 import { useProof } from '../../composables/useProof'
 import { lastAnswer, useRun } from '../../composables/useRun'
 import FailureNote from '../../FailureNote.vue'
@@ -16,11 +16,14 @@ import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
+import { useFixed } from './useFixed'
+import { useKnownNames } from './useKnownNames'
 
 const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
 document.title = `${props.loaded.name} · Plain Sieve`
 
-const { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh } = useDraft(props.loaded)
+const draft = useDraft(props.loaded)
+const { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh } = draft
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -30,6 +33,13 @@ provide(choosingKey, {
   needs: computed(() => Object.fromEntries(parameters.uses.value.map(use => [use.definition.name, use.needs]))),
   reportId: '', signed: computed(() => ''), trial: true,
 })
+
+const { made, failed: makeFailed, busy: making, make } = useFixed(draft, trialChoices, async () => {
+  await parameters.reload()
+  await changed()
+})
+
+const known = useKnownNames(() => query.value, () => parameters.uses.value)
 
 const lit = ref('')
 const ranText = ref('')
@@ -45,10 +55,13 @@ const runProblems = computed(() => (state.value.status === 'failed' && ranText.v
 
 function run(): void {
   ranText.value = text.value
+  void start(`/api/queries/${props.loaded.id}/run`, { text: text.value, choices: trialChoices() })
+}
+
+function trialChoices(): Choices {
   const needed = new Set(parameters.uses.value.filter(use => check.value.parameters.includes(use.definition.name)).flatMap(use => [use.definition.name, ...use.needs]))
   const mine = parameters.uses.value.filter(use => needed.has(use.definition.name) && !use.definition.formula)
-  const choices = Object.fromEntries(mine.map(use => [use.definition.name, use.definition.trialChoice]))
-  void start(`/api/queries/${props.loaded.id}/run`, { text: text.value, choices })
+  return Object.fromEntries(mine.map(use => [use.definition.name, use.definition.trialChoice]))
 }
 
 /* A changed choice is tried at once, if the query has been run before. */
@@ -109,7 +122,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <div class="sheet">
       <div class="cols">
         <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
-        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :verdicts="verdicts" :run-problems="runProblems" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
+        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :verdicts="verdicts" :run-problems="runProblems" :made="made" :make-failed="makeFailed" :making="making" :known="known" @make="make" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
         <RowsPane :state="state" />
       </div>
       <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" :proof="proof" @measure="measure" @light="lit = $event" />

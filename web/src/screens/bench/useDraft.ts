@@ -21,6 +21,7 @@ export function useDraft(loaded: Query): {
   takeTheirs: () => Promise<void>
   keepMine: () => Promise<void>
   refresh: () => Promise<void>
+  settle: () => Promise<void>
 } {
   const kept = localStorage.getItem(keyOf(loaded.id))
   const query = shallowRef(loaded)
@@ -64,8 +65,7 @@ export function useDraft(loaded: Query): {
   }
 
   async function makeLive(): Promise<void> {
-    clearTimeout(timer)
-    if (saving.value.status !== 'saved') await save()
+    await settle()
     query.value = await post<Query>(`/api/queries/${loaded.id}/live`, { version: query.value.version })
   }
 
@@ -81,6 +81,12 @@ export function useDraft(loaded: Query): {
     await save()
   }
 
+  /** Saves what is not saved yet, without waiting for a pause in typing. */
+  async function settle(): Promise<void> {
+    clearTimeout(timer)
+    if (saving.value.status !== 'saved') await save()
+  }
+
   /** Fetches the text after the server itself has changed it, as when a parameter is renamed. */
   async function refresh(): Promise<void> {
     if (saving.value.status === 'saved') await takeTheirs()
@@ -91,5 +97,5 @@ export function useDraft(loaded: Query): {
     clearTimeout(timer)
     if (saving.value.status === 'unsaved') void save()
   })
-  return { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh }
+  return { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh, settle }
 }

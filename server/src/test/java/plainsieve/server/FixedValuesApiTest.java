@@ -82,6 +82,33 @@ class FixedValuesApiTest {
     }
 
     @Test
+    void aNameThatSaysAValueEarnsAHint() {
+        String query = query("March crossings", "harbour");
+        JsonNode made = make(query, TEXT, List.of()).json();
+        assertThat(made.get("namedAfter").asString()).isEqualTo("March");
+        takeBack(query, TEXT, made.get("names"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour", "islands"})
+    void aDatabasesErrorIsMarkedInTheAuthorsText(String source) {
+        String query = query("Wrong on " + source, source);
+        String text = "select c.crossing_id\nfrom crossings c\nwhere c.port_id in (1, 2) and c.delai_min >= 15";
+        JsonNode problem =
+                api.runDraft(query, text, Map.of()).json().get("problems").get(0);
+        assertThat(problem.get("line").asInt()).isEqualTo(3);
+        assertThat(text.substring(
+                        problem.get("start").asInt(), problem.get("end").asInt()))
+                .isIn("delai_min", "c");
+        JsonNode notice = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+                .json()
+                .get("notices")
+                .get(0);
+        assertThat(notice.get("kind").asString()).isEqualTo("unknown-column");
+        assertThat(notice.get("fix").asString()).isEqualTo("Write delay_min");
+    }
+
+    @Test
     void whatCannotRunMakesNothing() {
         String query = query("Does not run", "harbour");
         String broken = TEXT.replace("c.state", "c.no_such_column");

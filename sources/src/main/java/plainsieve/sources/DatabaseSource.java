@@ -71,7 +71,11 @@ public final class DatabaseSource implements AutoCloseable {
                         ResultSet.CONCUR_READ_ONLY)) {
             return run(connection, prepared, statement, cancellation, receiver);
         } catch (SQLException e) {
-            throw failure(e, limits, cancellation);
+            SourceFailure failure = failure(e, limits, cancellation);
+            throw failure.kind() == SourceFailure.Kind.REFUSED_STATEMENT
+                    ? new SourceFailure(
+                            failure.kind(), failure.getMessage(), failure.advice(), vendor.position(e, statement), e)
+                    : failure;
         } finally {
             alarm.cancel(false);
         }

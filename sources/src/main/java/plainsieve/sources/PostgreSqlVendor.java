@@ -4,8 +4,10 @@ import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
+import org.postgresql.util.PSQLException;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.Bound;
 import plainsieve.core.rewrite.BoundValue;
@@ -115,6 +117,22 @@ final class PostgreSqlVendor implements Vendor {
                 };
         Object[] elements = array.values().stream().map(JdbcValues::of).toArray();
         statement.setArray(index, connection.createArrayOf(elementType, elements));
+    }
+
+    /** PostgreSQL counts in a text in which every placeholder is a number: {@code $1}, {@code $2}, …, {@code $10}. */
+    @Override
+    public OptionalInt position(SQLException failure, plainsieve.core.rewrite.Statement statement) {
+        if (!(failure instanceof PSQLException known) || known.getServerErrorMessage() == null) {
+            return OptionalInt.empty();
+        }
+        int told = known.getServerErrorMessage().getPosition() - 1;
+        int grown = 0;
+        for (int i = 0; i < statement.values().size(); i++) {
+            if (statement.values().get(i).offset() + grown < told) {
+                grown += Integer.toString(i + 1).length();
+            }
+        }
+        return told < 0 ? OptionalInt.empty() : OptionalInt.of(told - grown);
     }
 
     @Override

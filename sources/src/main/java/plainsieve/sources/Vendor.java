@@ -6,6 +6,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
+import java.util.OptionalInt;
 import plainsieve.core.rewrite.Bound;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
@@ -55,6 +56,11 @@ interface Vendor {
     boolean isStopped(SQLException failure);
 
     boolean isUnreachable(SQLException failure);
+
+    /** Where in the statement a failure lies, from 0, if the database tells. */
+    default OptionalInt position(SQLException failure, plainsieve.core.rewrite.Statement statement) {
+        return OptionalInt.empty();
+    }
 
     /** The driver's message without its noise, one line. */
     default String message(SQLException failure) {

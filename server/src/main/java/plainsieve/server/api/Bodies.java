@@ -10,7 +10,6 @@ import plainsieve.server.project.Uses;
 import plainsieve.server.runs.FixedOffers;
 import plainsieve.server.runs.SentLog;
 import plainsieve.sources.Catalogue;
-import plainsieve.sources.Column;
 
 /** What the API sends and takes, where that is not a record of the project itself. */
 final class Bodies {
@@ -23,9 +22,7 @@ final class Bodies {
 
     record NewSource(String id, String kind, String host, int port, String database, String user, String password) {}
 
-    /** @param rows how many rows the database thinks there are; -1 when it does not say */
-    record TableBody(
-            String schema, String name, boolean view, long rows, List<Column> columns, List<Catalogue.Index> indexes) {}
+    record SourceContents(List<Catalogue.Table> tables, List<Catalogue.Function> functions) {}
 
     record RunnableStatement(String text) {}
 

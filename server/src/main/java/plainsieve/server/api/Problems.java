@@ -63,7 +63,12 @@ class Problems extends ResponseEntityExceptionHandler {
                     case REFUSED_STATEMENT -> HttpStatus.UNPROCESSABLE_CONTENT;
                 };
         LOG.debug("Source failure", e);
-        return answer(detail(status, e.getMessage(), e.advice()));
+        ProblemDetail detail = detail(status, e.getMessage(), e.advice());
+        e.place()
+                .map(place -> Problem.of("refused-statement", e.getMessage(), e.advice())
+                        .at(place))
+                .ifPresent(problem -> detail.setProperty("problems", List.of(body(problem))));
+        return answer(detail);
     }
 
     @ExceptionHandler

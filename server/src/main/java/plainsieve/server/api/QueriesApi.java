@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -19,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
+import plainsieve.core.notice.UnknownNames;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
@@ -158,7 +160,9 @@ class QueriesApi {
     private List<Bodies.NoticeBody> notices(QueryRow query, PreparedQuery prepared) {
         Map<String, Parameter> engines = new HashMap<>();
         parameters.all().forEach((name, definition) -> engines.put(name, definition.toParameter(Optional.empty())));
-        return Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream()
+        return Stream.concat(
+                        UnknownNames.of(prepared.query(), facts.tables(query.sourceId())).stream(),
+                        Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream())
                 .map(QueriesApi::body)
                 .toList();
     }

@@ -8,9 +8,12 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.runs.FirstRows;
 import plainsieve.server.runs.SourceRegistry;
+import plainsieve.sources.Catalogue;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
@@ -20,8 +23,10 @@ import plainsieve.sources.SourceSettings;
 @RequestMapping("/api/sources")
 class SourcesApi {
     private final SourceRegistry sources;
+    private final FirstRows firstRows;
 
-    SourcesApi(SourceRegistry sources) {
+    SourcesApi(SourceRegistry sources, FirstRows firstRows) {
+        this.firstRows = firstRows;
         this.sources = sources;
     }
 
@@ -61,11 +66,27 @@ class SourcesApi {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    @GetMapping("/{id}/tables")
-    List<Bodies.TableBody> tables(@PathVariable String id) {
-        return sources.get(id).catalogue().tables().stream()
-                .map(table -> new Bodies.TableBody(
-                        table.schema(), table.name(), table.view(), table.rows(), table.columns(), table.indexes()))
-                .toList();
+    /** Everything that a source shows: tables and views with columns and indexes, functions and procedures. */
+    @GetMapping("/{id}/contents")
+    Bodies.SourceContents contents(@PathVariable String id) {
+        Catalogue catalogue = sources.get(id).catalogue();
+        return new Bodies.SourceContents(catalogue.tables(), catalogue.functions());
+    }
+
+    /** The first rows of a table, as the database gives them. */
+    @GetMapping("/{id}/rows")
+    FirstRows.Look rows(
+            @PathVariable String id, @RequestParam(defaultValue = "") String schema, @RequestParam String table) {
+        return firstRows.of(id, schema, table);
+    }
+
+    /** The text of a query that reads a table or calls a function, for its author to go on with. */
+    @GetMapping("/{id}/start")
+    FirstRows.Start start(
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") String schema,
+            @RequestParam String name,
+            @RequestParam String kind) {
+        return firstRows.start(id, schema, name, kind);
     }
 }

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.regex.Pattern;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
@@ -17,6 +18,8 @@ final class AnswerDigest implements RunListener {
     static final long MOST_ROWS = 10_000;
 
     private static final Comparator<List<String>> BY_TEXT = Comparator.comparing(Object::toString);
+
+    private static final Pattern IDENTIFIER = Pattern.compile("(?i)(^|_)(id|year|month|no|number|code)$");
 
     private final List<List<String>> rows = new ArrayList<>();
     private final Map<String, BigDecimal> totals = new LinkedHashMap<>();
@@ -51,11 +54,16 @@ final class AnswerDigest implements RunListener {
         List<String> row = new ArrayList<>();
         for (int i = 0; i < values.length; i++) {
             row.add(values[i] == null ? null : values[i].toString());
-            if (values[i] instanceof Number number && isFinite(number)) {
+            if (values[i] instanceof Number number && isFinite(number) && !isIdentifier(columns.get(i))) {
                 totals.merge(columns.get(i).name(), new BigDecimal(number.toString()), BigDecimal::add);
             }
         }
         rows.add(row);
+    }
+
+    /** A sum of ids or years says nothing. */
+    private static boolean isIdentifier(Column column) {
+        return IDENTIFIER.matcher(column.name()).find();
     }
 
     private static boolean isFinite(Number number) {

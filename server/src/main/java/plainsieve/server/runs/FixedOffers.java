@@ -1,12 +1,17 @@
 package plainsieve.server.runs;
 
+import java.time.LocalDate;
+import java.time.format.TextStyle;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.fixed.FixedValue;
@@ -75,9 +80,15 @@ public class FixedOffers {
      * @param text the query with the parameters in it
      * @param names of the parameters that were made
      * @param same whether rows and totals stayed the same
+     * @param namedAfter the word in the query's name that was one of the values; empty when there is none
      */
     public record Made(
-            String text, List<String> names, AnswerDigest.Side before, AnswerDigest.Side after, boolean same) {}
+            String text,
+            List<String> names,
+            AnswerDigest.Side before,
+            AnswerDigest.Side after,
+            boolean same,
+            String namedAfter) {}
 
     /** Every fixed value of a text; none while the text cannot be read. */
     public List<Offer> of(QueryRow query, PreparedQuery prepared) {
@@ -126,11 +137,36 @@ public class FixedOffers {
                 made.add(definition.name());
             }));
             AnswerDigest now = run(query, after, choices);
-            return new Made(after, made, before.side(), now.side(), before.sameRowsAs(now));
+            return new Made(
+                    after, made, before.side(), now.side(), before.sameRowsAs(now), namedAfter(query.name(), wanted));
         } catch (RuntimeException e) {
             remove(made);
             throw e;
         }
+    }
+
+    /** A query called "March crossings" is called wrongly once viewers choose the month. */
+    private static String namedAfter(String name, List<FixedValue> values) {
+        Set<String> words = values.stream()
+                .flatMap(value -> value.holes().stream())
+                .flatMap(hole -> hole.values().stream().flatMap(value -> saidAs(hole.type(), value)))
+                .map(word -> word.toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        return Arrays.stream(name.split("[^\\p{L}\\p{N}]+"))
+                .filter(word -> word.length() > 2 && words.contains(word.toLowerCase(Locale.ROOT)))
+                .findFirst()
+                .orElse("");
+    }
+
+    private static Stream<String> saidAs(Type type, String value) {
+        if (type != Type.DATE && type != Type.DATETIME) {
+            return Stream.of(value);
+        }
+        LocalDate day = LocalDate.parse(value.substring(0, "2026-03-01".length()));
+        return Stream.of(
+                Integer.toString(day.getYear()),
+                day.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH),
+                day.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH));
     }
 
     /** Takes back what was made: the text as it was, and the parameters gone that nothing else uses by now. */

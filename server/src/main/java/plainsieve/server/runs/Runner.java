@@ -13,6 +13,7 @@ import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.AddedFilter;
 import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.ErrorPlace;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
@@ -80,10 +81,21 @@ public class Runner {
                     .filter(Cancellation.Reason.ASKED::equals)
                     .isPresent();
             log.failed(sent, stopped ? "stopped" : "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
-            throw e;
+            throw e instanceof SourceFailure failure ? placed(failure, order, statement) : e;
         } finally {
             running.end(order.runId());
         }
+    }
+
+    private SourceFailure placed(SourceFailure failure, RunOrder order, Statement statement) {
+        return failure.kind() == SourceFailure.Kind.REFUSED_STATEMENT
+                ? failure.in(ErrorPlace.of(
+                        order.text(),
+                        statement,
+                        failure.position(),
+                        failure.getMessage(),
+                        sources.get(order.query().sourceId()).dialect()))
+                : failure;
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */

@@ -5,10 +5,12 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -60,6 +62,17 @@ public class SourceFacts {
     /** The tables and functions of a source; none until it has answered. */
     public Catalogue catalogue(String sourceId) {
         return facts(sourceId).catalogue();
+    }
+
+    /** Every table with the names of its columns, in lower case; none until the source has answered. */
+    public Map<String, Set<String>> tables(String sourceId) {
+        Map<String, Set<String>> tables = new HashMap<>();
+        for (Catalogue.Table table : catalogue(sourceId).tables()) {
+            Set<String> columns =
+                    tables.computeIfAbsent(table.name().toLowerCase(Locale.ROOT), name -> new HashSet<>());
+            table.columns().forEach(column -> columns.add(column.name().toLowerCase(Locale.ROOT)));
+        }
+        return tables;
     }
 
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */

@@ -1,0 +1,107 @@
+package plainsieve.core.rewrite;
+
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Finds in the author's text what a database complained about in the statement that was made of it. Rewriting keeps the
+ * author's words, so the n-th time that a word stands in the statement is the n-th time in the text; a database that only
+ * names the word is taken to mean the first.
+ */
+public final class ErrorPlace {
+    private static final Pattern NAMED = Pattern.compile(
+            "['\"`“]([^'\"`”]{1,200})['\"`”]|no such \\w+: (\\S+)|Table with name (\\S+)|Function with name (\\S+)");
+
+    private ErrorPlace() {}
+
+    /**
+     * @param position where in the statement, from 0, if the database told
+     * @param message its message, which may name what it means
+     */
+    public static Optional<Place> of(
+            String author, Statement statement, OptionalInt position, String message, Dialect dialect) {
+        try {
+            Tokens text = Lexer.scan(author, dialect.syntax()).tokens();
+            return position.isPresent()
+                    ? byPosition(text, statement.text(), position.getAsInt())
+                    : byName(text, message);
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static Optional<Place> byPosition(Tokens author, String sent, int position) {
+        String word = wordAt(sent, position);
+        if (word.isEmpty()) {
+            return Optional.empty();
+        }
+        int before = 0;
+        for (int at = sent.indexOf(word); at >= 0 && at < position; at = sent.indexOf(word, at + 1)) {
+            before += wordAt(sent, at).equals(word) ? 1 : 0;
+        }
+        Optional<Place> last = Optional.empty();
+        for (int i = 0; i < author.size(); i++) {
+            if (author.written(i).equals(word)) {
+                last = Optional.of(author.place(i));
+                if (before-- == 0) {
+                    return last;
+                }
+            }
+        }
+        return last;
+    }
+
+    private static String wordAt(String text, int start) {
+        int end = start;
+        while (end < text.length() && (Character.isLetterOrDigit(text.charAt(end)) || text.charAt(end) == '_')) {
+            end++;
+        }
+        boolean begins = start == 0 || !Character.isLetterOrDigit(text.charAt(start - 1));
+        return begins && start < text.length() ? text.substring(start, end) : "";
+    }
+
+    /** Of several names that stand in the text, the longest says most: a column rather than the alias of its table. */
+    private static Optional<Place> byName(Tokens author, String message) {
+        Optional<Place> best = Optional.empty();
+        int longest = 0;
+        Matcher named = NAMED.matcher(message);
+        while (named.find()) {
+            String whole = firstGroup(named).strip().split("\\s")[0].replaceAll("[!,;:.)]+$", "");
+            String word = whole.substring(whole.lastIndexOf('.') + 1);
+            Optional<Place> place = first(author, word);
+            if (place.isPresent() && word.length() > longest) {
+                best = place;
+                longest = word.length();
+            }
+        }
+        return best;
+    }
+
+    private static String firstGroup(Matcher found) {
+        for (int i = 1; i <= found.groupCount(); i++) {
+            if (found.group(i) != null) {
+                return found.group(i);
+            }
+        }
+        return "";
+    }
+
+    private static Optional<Place> first(Tokens author, String word) {
+        for (int i = 0; i < author.size(); i++) {
+            boolean name = author.is(i, TokenKind.WORD) || author.is(i, TokenKind.QUOTED_NAME);
+            if (name && Names.same(author.written(i), word)) {
+                return Optional.of(author.place(i));
+            }
+        }
+        return Optional.empty();
+    }
+}

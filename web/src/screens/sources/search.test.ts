@@ -1,0 +1,16 @@
+import { describe, expect, it } from 'vitest'
+import { found, sizeInWords } from './search'
+
+describe('looking for a table', () => {
+  it('finds by name, by column, and by both', () => {
+    expect(found('cross', 'crossings', ['delay_min'])).toBe(true)
+    expect(found('DELAY', 'crossings', ['delay_min'])).toBe(true)
+    expect(found('cross delay', 'crossings', ['delay_min'])).toBe(true)
+    expect(found('cross fare', 'crossings', ['delay_min'])).toBe(false)
+    expect(found(' ', 'crossings', [])).toBe(true)
+  })
+
+  it('says sizes as what they are', () => {
+    expect([-1, 0, 1, 1067383].map(sizeInWords)).toEqual(['size not known', 'no rows', 'about 1 row', 'about 1,067,383 rows'])
+  })
+})
