@@ -12,6 +12,7 @@ export const router = createRouter({
       props: true,
       meta: { reader: true },
     },
+    { path: '/reports/:id/rehearsal', component: () => import('./screens/rehearsal/RehearsalScreen.vue'), props: true, meta: { title: 'Rehearsal' } },
     { path: '/queries', component: () => import('./screens/queries/QueriesScreen.vue'), meta: { title: 'Queries' } },
     { path: '/queries/:id', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
     { path: '/parameters', component: () => import('./screens/parameters/ParametersScreen.vue'), meta: { title: 'Parameters' } },

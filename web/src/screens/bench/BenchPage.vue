@@ -11,6 +11,7 @@ import { useParameters } from '../../parameters/useParameters'
 import { withType } from '../../parameters/switching'
 import { coloursFor } from '../../query/colours'
 import ChoicesPane from './ChoicesPane.vue'
+import FormsNote from './FormsNote.vue'
 import QueryPane from './QueryPane.vue'
 import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
@@ -123,7 +124,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       <div class="cols">
         <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
         <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :verdicts="verdicts" :run-problems="runProblems" :made="made" :make-failed="makeFailed" :making="making" :known="known" @make="make" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
-        <RowsPane :state="state" />
+        <RowsPane :state="state"><FormsNote :query-id="query.id" :text="text" :choices="trialChoices()" :ran="state.status === 'done' ? String(state.answer.begun.sentId) : undefined" /></RowsPane>
       </div>
       <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" :proof="proof" @measure="measure" @light="lit = $event" />
     </div>

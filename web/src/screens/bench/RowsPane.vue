@@ -29,6 +29,7 @@ const count = computed(() => {
       <span class="big" data-test="row-count">{{ count }}</span> rows{{ answer.done.more ? ', the cap' : '' }}
       <span class="soft small">{{ millisInWords(answer.done.databaseMs) }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span>
     </div>
+    <slot></slot>
     <RowTable v-if="answer" class="rows" :class="{ stale: state.status !== 'done' }" :columns="answer.begun.columns" :rows="answer.rows" />
   </section>
 </template>

@@ -15,16 +15,17 @@ const { state, reload } = useLoaded(signal => get<ReportCard[]>('/api/reports', 
     <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
     <p v-else-if="state.data.length === 0">There are no reports yet. Start with <code>./demo</code> to see the ferries, or begin with a <RouterLink to="/sources">source</RouterLink>.</p>
     <template v-else>
-      <RouterLink v-for="report in state.data" :key="report.id" :to="`/reports/${report.id}`" class="card-box report">
+      <div v-for="report in state.data" :key="report.id" class="pair"><RouterLink :to="`/reports/${report.id}`" class="card-box report">
         <h2>{{ report.name }} <span class="soft fw-normal">{{ report.audience }}</span></h2>
         <div class="question"><template v-for="(part, i) in report.question" :key="i"><b v-if="part.parameters.length">{{ part.text }}</b><template v-else>{{ part.text }}</template></template></div>
-      </RouterLink>
+      </RouterLink><RouterLink :to="`/reports/${report.id}/rehearsal`" class="soft">Rehearse</RouterLink></div>
     </template>
   </main>
 </template>
 
 <style scoped>
-.report { display: block; color: var(--ink); margin-bottom: 12px; text-decoration: none; max-width: 860px; }
+.pair { display: flex; gap: 16px; align-items: center; margin-bottom: 12px; }
+.report { display: block; color: var(--ink); text-decoration: none; max-width: 860px; flex: 1; }
 .report:hover { border-color: var(--sea); }
 .report h2 { font-size: 15px; margin-bottom: 4px; }
 .question { font-size: 15px; color: var(--ink); }

@@ -6,6 +6,8 @@ import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
 class SourcesApiTest {
@@ -58,7 +60,39 @@ class SourcesApiTest {
 
     @Test
     void listsTablesWithTheirColumns() {
-        assertThat(api.get("/api/sources/ferries/tables").json().toString()).contains("crossings", "delay_min");
-        assertThat(api.get("/api/sources/harbour/tables").json().toString()).contains("crossings", "delay_min");
+        assertThat(api.get("/api/sources/ferries/contents").json().toString()).contains("crossings", "delay_min");
+        assertThat(api.get("/api/sources/harbour/contents").json().toString()).contains("crossings", "delay_min");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"ferries,0", "harbour,4", "islands,4"})
+    void tellsKeysIndexesAndSizes(String source, int indexes) {
+        JsonNode crossings = null;
+        for (JsonNode table :
+                api.get("/api/sources/%s/contents".formatted(source)).json().get("tables")) {
+            crossings = table.get("name").asString().equals("crossings") ? table : crossings;
+        }
+        assertThat(crossings).isNotNull();
+        assertThat(crossings.get("rows").asLong()).isBetween(30_000L, 60_000L);
+        assertThat(crossings.get("indexes").size()).isGreaterThanOrEqualTo(indexes);
+    }
+
+    @Test
+    void showsFirstRowsAndStartsAQuery() {
+        JsonNode look = api.get("/api/sources/ferries/rows?table=ports").json();
+        assertThat(look.get("rows")).hasSize(14);
+        JsonNode start =
+                api.get("/api/sources/harbour/start?kind=table&name=ports").json();
+        assertThat(start.get("text").asString()).isEqualTo("select port_id, name, island\nfrom ports");
+        assertThat(api.runDraft("late-crossings", start.get("text").asString(), Map.of())
+                        .rows())
+                .hasSize(14);
+    }
+
+    @Test
+    void aProcedureIsExplained() {
+        Api.Answer answer = api.get("/api/sources/harbour/start?kind=procedure&name=month_of_crossings");
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.json().get("advice").asString()).contains("function").contains("table");
     }
 }

@@ -1,5 +1,7 @@
 package plainsieve.core.evidence;
 
+import java.util.Locale;
+
 /** Where a condition or a row limit did its work, as the database's plan tells. */
 public enum Where {
     /** An index was entered with it; rows outside were never touched. */
@@ -21,5 +23,10 @@ public enum Where {
     /** Not sent. */
     LEFT_OUT,
     /** The plan does not say it in a form that is understood here. Never a guess. */
-    NOT_KNOWN
+    NOT_KNOWN;
+
+    /** The place in a few words: "by index". */
+    public String inWords() {
+        return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
 }

@@ -14,6 +14,8 @@ final class StatementGate {
     private static final String ADVICE =
             "Only one reading statement runs here: SELECT, WITH … SELECT, VALUES or TABLE.";
 
+    private static final Set<String> CALLING = Set.of("call", "exec", "execute");
+
     private StatementGate() {}
 
     /** The token behind the last one of the statement. Throws when there is none, or when a second one follows. */
@@ -48,6 +50,14 @@ final class StatementGate {
 
     static ProblemException notReading(Tokens tokens, int token) {
         String word = tokens.written(token).toLowerCase(Locale.ROOT);
+        if (CALLING.contains(word)) {
+            return refused(
+                    tokens,
+                    token,
+                    "procedure-call",
+                    "“%s” calls a procedure. Nothing says that it only reads, and no filter, total or row limit can be put around it.",
+                    "Let the database's owner make a function of it that returns a table, and select from that; or keep its answer in a table.");
+        }
         String message = WRITING.contains(word) ? "“%s” writes." : "“%s” does not begin a query.";
         return refused(tokens, token, "not-reading", message, ADVICE);
     }

@@ -1,19 +1,14 @@
 package plainsieve.server.api;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.Statement;
-import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
 import plainsieve.server.project.Parameters;
@@ -25,6 +20,7 @@ import plainsieve.server.records.QueryRow;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.SignedChoices;
+import plainsieve.server.runs.ViewWanted;
 
 /** Makes run orders of what readers of a report ask for. */
 @Component
@@ -71,7 +67,7 @@ class ReportOrders {
                 query.liveText(),
                 asked(report, ReportsApi.texts(body.choices()), body.signed()),
                 view.limitParameter(),
-                wanted(view, body.sortBy(), body.descending()),
+                ViewWanted.of(view, body.sortBy(), body.descending()),
                 filters(body.filters()),
                 new RunOrder.Purpose("report", report.id(), view.id()),
                 settings.readerCap());
@@ -87,7 +83,7 @@ class ReportOrders {
                 query.liveText(),
                 asked(report, ReportsApi.texts(body.choices()), body.signed()),
                 "",
-                wanted(view, body.sortBy(), body.descending()),
+                ViewWanted.of(view, body.sortBy(), body.descending()),
                 filters(body.filters() == null ? List.of() : body.filters()),
                 new RunOrder.Purpose(RunOrder.Purpose.DOWNLOAD, report.id(), view.id()),
                 Statement.NO_CAP);
@@ -103,24 +99,5 @@ class ReportOrders {
         boolean withoutValue = values.size() < body.values().size();
         return new RunOrder.ColumnFilter(
                 body.column(), type, new ChoiceText(ChoiceText.Kind.VALUES, values, withoutValue));
-    }
-
-    private static Wanted wanted(ReportDefinition.View view, String sortBy, boolean descending) {
-        if (view.kind().equals("table")) {
-            Optional<Wanted.Sort> sort = sortBy == null || sortBy.isEmpty()
-                    ? Optional.empty()
-                    : Optional.of(new Wanted.Sort(sortBy, descending));
-            return new Wanted.Rows(sort, Optional.empty());
-        }
-        List<String> keys = view.groupBy().isEmpty() ? List.of() : List.of(view.groupBy());
-        List<Measure> measures = new ArrayList<>();
-        view.measures().forEach(figure -> measures.add(measure(figure)));
-        return Wanted.totals(keys, measures, true);
-    }
-
-    private static Measure measure(ReportDefinition.Figure figure) {
-        return new Measure(
-                Measure.Function.valueOf(figure.function().toUpperCase(Locale.ROOT)),
-                Optional.of(figure.column()).filter(column -> !column.isEmpty()));
     }
 }

@@ -47,6 +47,11 @@ public class Choosing {
         return ChoiceBody.of(text);
     }
 
+    /** The parameters that another one's list and formulas depend on. */
+    public Set<String> needs(String name) {
+        return graph.of(parameters.all()).allOf(name);
+    }
+
     /** Today in the time zone of the project. */
     public LocalDate today() {
         return LocalDate.now(clock.withZone(settings.zone()));

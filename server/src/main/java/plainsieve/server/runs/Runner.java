@@ -8,6 +8,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
+import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.Verdict;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.Parameter;
@@ -25,6 +28,7 @@ import plainsieve.server.project.Queries;
 import plainsieve.server.records.SentRow;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.DatabaseSource;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.SourceFailure;
 
@@ -96,6 +100,23 @@ public class Runner {
                         failure.getMessage(),
                         sources.get(order.query().sourceId()).dialect()))
                 : failure;
+    }
+
+    /**
+     * The plan of an order: the database reads the statement as it would for the run, but does not run it.
+     *
+     * @throws ProblemException as {@link #check}
+     * @throws SourceFailure when the database would refuse it; with the place in the author's text
+     */
+    public List<Verdict> plan(RunOrder order) {
+        Statement statement = statement(order);
+        DatabaseSource source = sources.get(order.query().sourceId());
+        try {
+            Plan plan = source.explain(statement, false, new RunLimits(settings.longestRun()), new Cancellation());
+            return Evidence.of(statement, source.dialect(), plan);
+        } catch (SourceFailure e) {
+            throw placed(e, order, statement);
+        }
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */

@@ -1,0 +1,219 @@
+package plainsieve.core.rehearsal;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.Type;
+
+/**
+ * What viewers will choose sooner or later: nothing, everything, the smallest and the largest, a name with a quote, more
+ * values than anyone planned for, a range that is turned round, two things blank at once.
+ */
+public final class RehearsalCases {
+    private static final int MANY = 10_000;
+    private static final int SEVERAL = 3;
+    private static final String QUOTE = "O'Brien \"the\" `last`; --";
+    private static final String WILDCARD = "50%_off\\";
+    private static final String FOREIGN = "Þórvík – 港 🌊";
+
+    private final List<RehearsalCase> cases = new ArrayList<>();
+
+    private RehearsalCases() {}
+
+    /** Every case for these parameters: those of each by itself, those of its range, then pairs of blanks. */
+    public static List<RehearsalCase> of(List<Rehearsed> parameters) {
+        RehearsalCases made = new RehearsalCases();
+        parameters.forEach(made::alone);
+        for (Rehearsed lower : parameters) {
+            parameters.stream()
+                    .filter(other -> other.parameter().name().equals(lower.rangeEnd()))
+                    .forEach(upper -> made.range(lower, upper));
+        }
+        made.pairsOfBlanks(parameters);
+        return List.copyOf(made.cases);
+    }
+
+    private void add(Rehearsed rehearsed, String name, ChoiceText choice, boolean refusal) {
+        cases.add(new RehearsalCase(name, Map.of(rehearsed.parameter().name(), choice), refusal));
+    }
+
+    private void alone(Rehearsed rehearsed) {
+        Parameter parameter = rehearsed.parameter();
+        add(rehearsed, "blank", ChoiceText.blank(), needsValue(parameter));
+        List<String> values = values(rehearsed);
+        if (!values.isEmpty()) {
+            add(rehearsed, "one value", ChoiceText.of(values.get(values.size() / 2)), false);
+            add(rehearsed, "smallest", ChoiceText.of(extreme(rehearsed, values, false)), false);
+            add(rehearsed, "largest", ChoiceText.of(extreme(rehearsed, values, true)), false);
+        }
+        if (parameter.many()) {
+            many(rehearsed, values);
+        }
+        if (rehearsed.hasList()) {
+            unlisted(rehearsed, values);
+        } else if (parameter.type() == Type.TEXT) {
+            add(rehearsed, "a quote", ChoiceText.of(QUOTE), false);
+            add(rehearsed, "a wildcard", ChoiceText.of(WILDCARD), false);
+            add(rehearsed, "letters of other scripts", ChoiceText.of(FOREIGN), false);
+        }
+    }
+
+    private static boolean needsValue(Parameter parameter) {
+        return parameter.blankRule() == BlankRule.NOT_ALLOWED;
+    }
+
+    private void many(Rehearsed rehearsed, List<String> values) {
+        if (values.size() > 1) {
+            add(rehearsed, "several values", ChoiceText.of(values.subList(0, Math.min(SEVERAL, values.size()))), false);
+        }
+        if (rehearsed.hasList()) {
+            add(rehearsed, "all", ChoiceText.all(), false);
+            if (!values.isEmpty()) {
+                add(rehearsed, "every listed value", ChoiceText.of(values), false);
+            }
+        } else {
+            List<String> made = IntStream.range(0, MANY)
+                    .mapToObj(i -> generated(rehearsed.parameter().type(), i))
+                    .distinct()
+                    .toList();
+            add(rehearsed, "%,d values".formatted(made.size()), ChoiceText.of(made), false);
+        }
+    }
+
+    private void unlisted(Rehearsed rehearsed, List<String> values) {
+        String strange = rehearsed.parameter().type() == Type.TEXT
+                        || rehearsed.parameter().type() == Type.NAME
+                ? FOREIGN
+                : beyond(rehearsed.parameter().type());
+        if (!values.contains(strange) && rehearsed.parameter().type() != Type.BOOLEAN) {
+            add(rehearsed, "not on the list", ChoiceText.of(strange), true);
+        }
+        awkward(values, "'").ifPresent(value -> add(rehearsed, "a quote", ChoiceText.of(value), false));
+        awkward(values, "[%_]").ifPresent(value -> add(rehearsed, "a wildcard", ChoiceText.of(value), false));
+        awkward(values, "[^\\p{ASCII}]")
+                .ifPresent(value -> add(rehearsed, "letters of other scripts", ChoiceText.of(value), false));
+    }
+
+    private static Optional<String> awkward(List<String> values, String pattern) {
+        return values.stream()
+                .filter(value -> value.matches("(?s).*" + pattern + ".*"))
+                .findFirst();
+    }
+
+    /** Listed values, else the default, else something of the type within its limits. */
+    private static List<String> values(Rehearsed rehearsed) {
+        if (!rehearsed.listed().isEmpty()) {
+            return rehearsed.listed();
+        }
+        if (!rehearsed.usual().values().isEmpty()) {
+            return rehearsed.usual().values();
+        }
+        return rehearsed.hasList()
+                ? List.of()
+                : List.of(
+                        rehearsed.least().isEmpty()
+                                ? generated(rehearsed.parameter().type(), 1)
+                                : rehearsed.least());
+    }
+
+    private static String extreme(Rehearsed rehearsed, List<String> values, boolean largest) {
+        String limit = largest ? rehearsed.most() : rehearsed.least();
+        if (!rehearsed.hasList() && !limit.isEmpty()) {
+            return limit;
+        }
+        Type type = rehearsed.parameter().type();
+        if (!rehearsed.hasList()) {
+            return switch (type) {
+                case INTEGER ->
+                    rehearsed.least().isEmpty() && rehearsed.most().isEmpty() && !isCount(rehearsed)
+                            ? (largest ? "2147483647" : "-2147483648")
+                            : (largest ? "2147483647" : "0");
+                case DECIMAL -> largest ? "999999999.99" : "-999999999.99";
+                case DATE -> largest ? "9998-12-31" : "1900-01-01";
+                case DATETIME -> largest ? "9998-12-31T23:59:59" : "1900-01-01T00:00";
+                default -> largest ? values.get(values.size() - 1) : values.get(0);
+            };
+        }
+        Comparator<String> order = order(type);
+        return largest
+                ? values.stream().max(order).orElseThrow()
+                : values.stream().min(order).orElseThrow();
+    }
+
+    /** A row limit counts rows, and no count is below zero. */
+    private static boolean isCount(Rehearsed rehearsed) {
+        return rehearsed.parameter().everyRowValue().isPresent();
+    }
+
+    private static Comparator<String> order(Type type) {
+        return type == Type.INTEGER || type == Type.DECIMAL
+                ? Comparator.comparing(BigDecimal::new)
+                : Comparator.naturalOrder();
+    }
+
+    private static String generated(Type type, int number) {
+        return switch (type) {
+            case TEXT, NAME -> "value " + number;
+            case INTEGER -> Integer.toString(number);
+            case DECIMAL -> number + ".5";
+            case DATE -> LocalDate.of(2000, 1, 1).plusDays(number).toString();
+            case DATETIME ->
+                LocalDateTime.of(2000, 1, 1, 6, 40).plusHours(number).toString();
+            case BOOLEAN -> Boolean.toString(number % 2 == 1);
+        };
+    }
+
+    private static String beyond(Type type) {
+        return switch (type) {
+            case DATE -> "1850-02-03";
+            case DATETIME -> "1850-02-03T04:05";
+            case DECIMAL -> "-98765.25";
+            default -> "-987654";
+        };
+    }
+
+    private void range(Rehearsed lower, Rehearsed upper) {
+        String from = lower.parameter().name();
+        String to = upper.parameter().name();
+        List<String> low = values(lower);
+        List<String> high = values(upper);
+        cases.add(new RehearsalCase(
+                "only from",
+                Map.of(from, ChoiceText.of(low.get(0)), to, ChoiceText.blank()),
+                needsValue(upper.parameter())));
+        cases.add(new RehearsalCase(
+                "only to",
+                Map.of(from, ChoiceText.blank(), to, ChoiceText.of(high.get(high.size() - 1))),
+                needsValue(lower.parameter())));
+        cases.add(new RehearsalCase(
+                "turned round",
+                Map.of(
+                        from, ChoiceText.of(extreme(upper, high, true)),
+                        to, ChoiceText.of(extreme(lower, low, false))),
+                true));
+    }
+
+    private void pairsOfBlanks(List<Rehearsed> parameters) {
+        for (int i = 0; i < parameters.size(); i++) {
+            for (int j = i + 1; j < parameters.size(); j++) {
+                Parameter one = parameters.get(i).parameter();
+                Parameter other = parameters.get(j).parameter();
+                if (!needsValue(one) && !needsValue(other)) {
+                    cases.add(new RehearsalCase(
+                            "both blank",
+                            Map.of(one.name(), ChoiceText.blank(), other.name(), ChoiceText.blank()),
+                            false));
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,28 @@
+package plainsieve.core.rehearsal;
+
+import java.util.List;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+
+/**
+ * A parameter as a rehearsal tries it.
+ *
+ * @param listed the values of its list, or some that occur; may be empty
+ * @param hasList whether only those may be chosen
+ * @param least the smallest value that may be chosen; empty when there is no limit
+ * @param most the largest
+ * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param usual the default: what stands while others are tried
+ */
+public record Rehearsed(
+        Parameter parameter,
+        List<String> listed,
+        boolean hasList,
+        String least,
+        String most,
+        String rangeEnd,
+        ChoiceText usual) {
+    public Rehearsed {
+        listed = List.copyOf(listed);
+    }
+}

@@ -1,0 +1,90 @@
+package plainsieve.core.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.value.Type;
+
+class RehearsalCasesTest {
+    private static Rehearsed of(Parameter parameter, boolean hasList, String rangeEnd, String... values) {
+        return new Rehearsed(parameter, List.of(values), hasList, "", "", rangeEnd, ChoiceText.blank());
+    }
+
+    private static List<String> names(Rehearsed... parameters) {
+        return RehearsalCases.of(List.of(parameters)).stream()
+                .map(RehearsalCase::name)
+                .toList();
+    }
+
+    private static RehearsalCase named(String name, Rehearsed... parameters) {
+        return RehearsalCases.of(List.of(parameters)).stream()
+                .filter(one -> one.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void aFreeTextIsTriedWithWhatBreaksTexts() {
+        assertThat(names(of(Parameter.of("note", Type.TEXT), false, "")))
+                .containsExactly(
+                        "blank",
+                        "one value",
+                        "smallest",
+                        "largest",
+                        "a quote",
+                        "a wildcard",
+                        "letters of other scripts");
+    }
+
+    @Test
+    void manyValuesAreTriedByTheThousand() {
+        Rehearsed many = of(Parameter.of("id", Type.INTEGER).takingMany(), false, "");
+        assertThat(named("10,000 values", many).choices().get("id").values()).hasSize(10_000);
+    }
+
+    @Test
+    void aListIsTriedWithItsOwnAwkwardValuesAndOneThatIsNotOnIt() {
+        Rehearsed port = of(
+                Parameter.of("port", Type.TEXT).takingMany(), true, "", "Ardlow", "Brae O'Noth", "Þorvik", "Mill_Pier");
+        assertThat(names(port))
+                .contains("all", "every listed value", "a quote", "a wildcard", "letters of other scripts");
+        assertThat(named("a quote", port).choices().get("port").values()).containsExactly("Brae O'Noth");
+        assertThat(named("not on the list", port).refusal()).isTrue();
+    }
+
+    @Test
+    void numbersOfAListAreOrderedAsNumbers() {
+        Rehearsed seats = of(Parameter.of("seats", Type.INTEGER), true, "", "9", "36", "420", "100");
+        assertThat(named("smallest", seats).choices().get("seats").values()).containsExactly("9");
+        assertThat(named("largest", seats).choices().get("seats").values()).containsExactly("420");
+    }
+
+    @Test
+    void blankOughtToBeRefusedWhereItIsNotAllowed() {
+        Parameter needed = Parameter.of("day", Type.DATE).withBlankRule(BlankRule.NOT_ALLOWED);
+        assertThat(named("blank", of(needed, false, "")).refusal()).isTrue();
+        assertThat(named("blank", of(Parameter.of("day", Type.DATE), false, "")).refusal())
+                .isFalse();
+    }
+
+    @Test
+    void rangesAreTriedOpenAndTurnedRound() {
+        Rehearsed from = of(Parameter.of("from", Type.DATE), false, "to");
+        Rehearsed to = of(Parameter.of("to", Type.DATE), false, "");
+        assertThat(names(from, to)).contains("only from", "only to", "turned round", "both blank");
+        RehearsalCase turned = named("turned round", from, to);
+        assertThat(turned.refusal()).isTrue();
+        assertThat(turned.choices().get("from").values().get(0))
+                .isGreaterThan(turned.choices().get("to").values().get(0));
+    }
+
+    @Test
+    void rowLimitsAreNeverNegative() {
+        Rehearsed rows = of(Parameter.of("rows", Type.INTEGER).withEveryRowValue(0), false, "");
+        assertThat(named("smallest", rows).choices().get("rows").values()).containsExactly("0");
+    }
+}

@@ -1,0 +1,84 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import tools.jackson.databind.JsonNode;
+
+class RehearsalApiTest {
+    private static final String PATH = "/api/reports/late-crossings/rehearsal";
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    private JsonNode ended() throws InterruptedException {
+        JsonNode state = api.get(PATH).json();
+        while (state.get("status").asString().equals("RUNNING")) {
+            Thread.sleep(100);
+            state = api.get(PATH).json();
+        }
+        return state;
+    }
+
+    private static List<JsonNode> lines(JsonNode state, String name, String parameter) {
+        List<JsonNode> found = new ArrayList<>();
+        state.get("lines").forEach(line -> {
+            boolean about = line.get("parameters").toString().contains("\"" + parameter + "\"");
+            if (line.get("name").asString().equals(name) && about) {
+                found.add(line);
+            }
+        });
+        return found;
+    }
+
+    @Test
+    @Timeout(120)
+    void triesWhatViewersWillChooseAndStopsAndGoesOn() throws InterruptedException {
+        int total = api.post(PATH, Map.of()).json().get("total").asInt();
+        assertThat(total).isGreaterThan(30);
+        JsonNode stopped = api.send("DELETE", PATH, "").json();
+        assertThat(stopped.get("status").asString()).isIn("STOPPED", "DONE");
+        api.send("PUT", PATH, "");
+        JsonNode state = ended();
+        assertThat(state.get("status").asString()).isEqualTo("DONE");
+        assertThat(state.get("done").asInt()).isEqualTo(total);
+        assertThat(lines(state, "blank", "port")).singleElement().satisfies(line -> {
+            assertThat(line.get("verdict").asString()).isEqualTo("well");
+            assertThat(line.get("rows").asLong()).isPositive();
+            assertThat(line.get("where").asString()).isNotEmpty();
+        });
+        assertThat(lines(state, "a quote", "port")).hasSize(1);
+        assertThat(lines(state, "not on the list", "port").get(0).get("verdict").asString())
+                .isEqualTo("refused");
+        assertThat(lines(state, "turned round", "from")
+                        .get(0)
+                        .get("explanation")
+                        .asString())
+                .contains("before it begins");
+        state.get("lines").forEach(line -> assertThat(line.get("verdict").asString())
+                .as(line.toString())
+                .isIn("well", "refused", "slow"));
+    }
+
+    @Test
+    void theBenchTriesEveryFormThatReportsSend() {
+        String text = api.get("/api/queries/late-crossings").json().get("text").asString();
+        Map<String, Object> body = Map.of("runId", "x", "text", text, "choices", Map.of());
+        JsonNode forms = api.post("/api/queries/late-crossings/forms", body).json();
+        assertThat(forms.size()).isGreaterThanOrEqualTo(3);
+        forms.forEach(form -> assertThat(form.get("problem").asString()).isEmpty());
+        String without = text.replace("c.delay_min, ", "");
+        JsonNode broken = api.post(
+                        "/api/queries/late-crossings/forms", Map.of("runId", "x", "text", without, "choices", Map.of()))
+                .json();
+        assertThat(broken.toString()).contains("delay_min");
+    }
+
+    @Test
+    void aReportThatWasNotRehearsedSaysSo() {
+        assertThat(api.get("/api/reports/vessel-diary/rehearsal").status()).isEqualTo(404);
+    }
+}
