@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BFormInput } from 'bootstrap-vue-next'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { get } from '../../api/client'
 import type { Source, SourceContents, SourceHealth, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -17,7 +17,7 @@ const props = defineProps<{ source: Source }>()
 const path = `/api/sources/${encodeURIComponent(props.source.id)}`
 const { state: health, reload: ask } = useLoaded(signal => get<SourceHealth>(`${path}/health`, signal))
 const { state: contents, reload: list } = useLoaded(signal => get<SourceContents>(`${path}/contents`, signal))
-const open = ref<Table>()
+const open = shallowRef<Table>()
 const search = ref('')
 const tables = computed(() => (contents.value.status === 'ready' ? contents.value.data.tables : []))
 const functions = computed(() => (contents.value.status === 'ready' ? contents.value.data.functions : []))

@@ -3,14 +3,14 @@ package plainsieve.cli;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** {@code ./sieve}: rewriting, structure and checks without a server or a database. */
+/** {@code ./sieve}: rewriting, structure and checks without a server or a database; rehearsals with one. */
 @Command(
         name = "sieve",
         description = {
             "Rewrites plain SQL with :name parameters so that chosen filters, ranges and limits run at the database.",
             ""
         },
-        subcommands = {RewriteCommand.class, StructureCommand.class, CheckCommand.class},
+        subcommands = {RewriteCommand.class, StructureCommand.class, CheckCommand.class, RehearseCommand.class},
         mixinStandardHelpOptions = true,
         version = "Plain Sieve 0.1.0",
         footer = {"", "Exit codes: 0 all is well, 1 something is wrong with a project, 2 bad input or a refused choice."

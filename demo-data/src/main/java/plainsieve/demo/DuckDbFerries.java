@@ -55,6 +55,9 @@ public final class DuckDbFerries {
                     + " port_id integer not null, vessel_id integer not null, departed_at timestamp not null,"
                     + " arrived_at timestamp, state varchar not null, delay_min integer, passengers integer,"
                     + " vehicles integer, wave_height_m double, fare_income double, master_note varchar)");
+            statement.execute("create macro crossings_of_month(month_start) as table select * from crossings"
+                    + " where departed_at >= cast(month_start as date)"
+                    + " and departed_at < cast(month_start as date) + interval '1 month'");
         }
     }
 

@@ -40,6 +40,13 @@ public final class MariaDbFerries extends TableFerries {
                         "drop table if exists routes",
                         "drop table if exists ports"));
         new MariaDbFerries().fill(connection, crossings, progress);
+        execute(
+                connection,
+                List.of(
+                        "drop procedure if exists month_of_crossings",
+                        "create procedure month_of_crossings(month_start date) reads sql data"
+                                + " select * from crossings where departed_at >= month_start"
+                                + " and departed_at < month_start + interval 1 month"));
         execute(connection, List.of("analyze table crossings", "alter table crossings comment '" + WHOLE + "'"));
     }
 

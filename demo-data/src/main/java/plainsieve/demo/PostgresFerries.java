@@ -72,7 +72,13 @@ public final class PostgresFerries {
             "create unique index ports_name on ports (name)",
             "create index crossings_port_time on crossings (port_id, departed_at)",
             "create index crossings_time on crossings (departed_at)",
-            "create index crossings_vessel_time on crossings (vessel_id, departed_at)");
+            "create index crossings_vessel_time on crossings (vessel_id, departed_at)",
+            "create function crossings_of_month(month_start date) returns setof crossings language sql stable"
+                    + " as $$ select * from crossings where departed_at >= month_start"
+                    + " and departed_at < month_start + interval '1 month' $$",
+            "create procedure month_of_crossings(month_start date) language sql"
+                    + " as $$ select * from crossings where departed_at >= month_start"
+                    + " and departed_at < month_start + interval '1 month' $$");
 
     private static void execute(Connection connection, List<String> statements) throws SQLException {
         try (Statement statement = connection.createStatement()) {

@@ -61,7 +61,7 @@ class BenchTest {
         run();
         browser.untilText("[data-test=row-count]", "14"::equals);
         assertThat(browser.text(".sent .statement")).doesNotContain("where");
-        browser.untilText(".cm-where", "left out: blank"::equals);
+        browser.untilText(".cm-where", text -> text.contains("left out: blank"));
         browser.type(card(parameter) + " input", "Tarn");
         browser.untilText("[data-test=row-count]", "2"::equals);
         assertThat(browser.text(".sent .statement")).contains("where island = Tarn");

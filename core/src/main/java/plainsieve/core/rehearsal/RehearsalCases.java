@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -32,7 +33,12 @@ public final class RehearsalCases {
     /** Every case for these parameters: those of each by itself, those of its range, then pairs of blanks. */
     public static List<RehearsalCase> of(List<Rehearsed> parameters) {
         RehearsalCases made = new RehearsalCases();
-        parameters.forEach(made::alone);
+        for (Rehearsed one : parameters) {
+            one.openOther(parameters)
+                    .ifPresentOrElse(
+                            other -> made.alone(one, Map.of(other, ChoiceText.blank())),
+                            () -> made.alone(one, Map.of()));
+        }
         for (Rehearsed lower : parameters) {
             parameters.stream()
                     .filter(other -> other.parameter().name().equals(lower.rangeEnd()))
@@ -46,14 +52,21 @@ public final class RehearsalCases {
         cases.add(new RehearsalCase(name, Map.of(rehearsed.parameter().name(), choice), refusal));
     }
 
-    private void alone(Rehearsed rehearsed) {
+    /** @param beside the other end of its range, blank: else the smallest end would turn the range round */
+    private void add(Rehearsed rehearsed, String name, String value, Map<String, ChoiceText> beside) {
+        Map<String, ChoiceText> choices = new HashMap<>(beside);
+        choices.put(rehearsed.parameter().name(), ChoiceText.of(value));
+        cases.add(new RehearsalCase(name, choices, false));
+    }
+
+    private void alone(Rehearsed rehearsed, Map<String, ChoiceText> beside) {
         Parameter parameter = rehearsed.parameter();
         add(rehearsed, "blank", ChoiceText.blank(), needsValue(parameter));
         List<String> values = values(rehearsed);
         if (!values.isEmpty()) {
-            add(rehearsed, "one value", ChoiceText.of(values.get(values.size() / 2)), false);
-            add(rehearsed, "smallest", ChoiceText.of(extreme(rehearsed, values, false)), false);
-            add(rehearsed, "largest", ChoiceText.of(extreme(rehearsed, values, true)), false);
+            add(rehearsed, "one value", values.get(values.size() / 2), beside);
+            add(rehearsed, "smallest", extreme(rehearsed, values, false), beside);
+            add(rehearsed, "largest", extreme(rehearsed, values, true), beside);
         }
         if (parameter.many()) {
             many(rehearsed, values);

@@ -1,6 +1,8 @@
 package plainsieve.core.rehearsal;
 
 import java.util.List;
+import java.util.Optional;
+import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 
@@ -24,5 +26,15 @@ public record Rehearsed(
         ChoiceText usual) {
     public Rehearsed {
         listed = List.copyOf(listed);
+    }
+
+    /** The other end of its range, if that may be blank. */
+    Optional<String> openOther(List<Rehearsed> all) {
+        return all.stream()
+                .filter(other -> other.parameter().name().equals(rangeEnd)
+                        || other.rangeEnd().equals(parameter.name()))
+                .filter(other -> other.parameter().blankRule() != BlankRule.NOT_ALLOWED)
+                .map(other -> other.parameter().name())
+                .findFirst();
     }
 }

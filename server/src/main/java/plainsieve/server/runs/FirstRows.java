@@ -21,6 +21,7 @@ import plainsieve.sources.RowReceiver;
 public class FirstRows {
     private static final int ROWS = 20;
     private static final int LONGEST_LINE = 88;
+    private static final Set<String> USUAL_SCHEMAS = Set.of("public", "main");
 
     private final SourceRegistry sources;
     private final SideStatements statements;
@@ -119,7 +120,7 @@ public class FirstRows {
             text.append(column);
             line += column.length();
         }
-        String from = (schema.isEmpty() ? "" : plain(schema, dialect) + ".") + plain(table.name(), dialect);
+        String from = schema(schema, dialect) + plain(table.name(), dialect);
         return new Start(text.append("\nfrom ").append(from).toString(), List.of());
     }
 
@@ -132,8 +133,13 @@ public class FirstRows {
             names.add(names.contains(name) ? name + "_" + (names.size() + 1) : name);
         }
         String arguments = names.stream().map(name -> ":" + name).collect(Collectors.joining(", "));
-        String path = (schema.isEmpty() ? "" : plain(schema, dialect) + ".") + plain(found.name(), dialect);
+        String path = schema(schema, dialect) + plain(found.name(), dialect);
         return new Start("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(names));
+    }
+
+    /** The schema in which databases look first goes without saying. */
+    private static String schema(String schema, Dialect dialect) {
+        return schema.isEmpty() || USUAL_SCHEMAS.contains(schema) ? "" : plain(schema, dialect) + ".";
     }
 
     /** A name without quotes where it needs none, as people write it. */

@@ -1,0 +1,116 @@
+package plainsieve.cli;
+
+import java.io.IOException;
+import java.io.PrintStream;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** {@code sieve rehearse}. */
+@Command(
+        name = "rehearse",
+        description = "Rehearses reports of a running server; for a report developer's own CI.",
+        mixinStandardHelpOptions = true,
+        footer = {
+            "",
+            "Tries every parameter of a report with awkward choices against the draft, and prints a line for each case.",
+            "The exit code is 0 when all is well, 1 when a case failed (with --strict also when one is slow or something",
+            "stands beside it), 2 when the server or the report cannot be reached."
+        })
+final class RehearseCommand implements Callable<Integer> {
+    private static final long ASK_EVERY_MILLIS = 300;
+    private static final JsonMapper JSON = new JsonMapper();
+
+    @Parameters(paramLabel = "REPORT", arity = "1..*", description = "The id of a report, as in its address.")
+    private List<String> reports;
+
+    @Option(
+            names = "--server",
+            paramLabel = "ADDRESS",
+            defaultValue = "http://localhost:8321",
+            description = "The server's address (${DEFAULT-VALUE}).")
+    private String server;
+
+    @Option(names = "--strict", description = "Slow cases and what stands beside them count as failures.")
+    private boolean strict;
+
+    private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
+    private final HttpClient client = HttpClient.newHttpClient();
+
+    @Override
+    public Integer call() throws InterruptedException {
+        try {
+            boolean well = true;
+            for (String report : reports) {
+                well &= rehearse(report);
+            }
+            return well ? Sieve.WELL : Sieve.WRONG;
+        } catch (IOException e) {
+            output.println("error: " + server + " does not answer as expected. " + e.getMessage());
+            return Sieve.REFUSED;
+        } finally {
+            output.flush();
+        }
+    }
+
+    private boolean rehearse(String report) throws IOException, InterruptedException {
+        String path = "/api/reports/%s/rehearsal".formatted(URLEncoder.encode(report, StandardCharsets.UTF_8));
+        JsonNode state = ask("POST", path);
+        while (state.path("status").asString("").equals("RUNNING")) {
+            Thread.sleep(ASK_EVERY_MILLIS);
+            state = ask("GET", path);
+        }
+        state.path("lines").forEach(line -> output.println(inWords(line)));
+        state.path("findings")
+                .forEach(finding ->
+                        output.println("beside it: " + finding.path("message").asString("")));
+        long failed = count(state, "failed");
+        long slow = count(state, "slow");
+        long beside = state.path("findings").size();
+        output.println("%s: %d cases, %d failed, %d slow, %d beside it."
+                .formatted(report, state.path("done").asInt(0), failed, slow, beside));
+        return failed == 0 && (!strict || slow + beside == 0);
+    }
+
+    private static long count(JsonNode state, String verdict) {
+        long count = 0;
+        for (JsonNode line : state.path("lines")) {
+            count += line.path("verdict").asString("").equals(verdict) ? 1 : 0;
+        }
+        return count;
+    }
+
+    private static String inWords(JsonNode line) {
+        String explanation = line.path("explanation").asString("");
+        return "%-8s %-24s %7d rows %7.0f ms  %s%s"
+                .formatted(
+                        line.path("verdict").asString(""),
+                        line.path("name").asString(""),
+                        line.path("rows").asLong(0),
+                        line.path("millis").asDouble(0),
+                        line.path("chosen").asString(""),
+                        explanation.isEmpty() ? "" : "  (" + explanation + ")");
+    }
+
+    private JsonNode ask(String method, String path) throws IOException, InterruptedException {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(server + path))
+                .method(method, HttpRequest.BodyPublishers.noBody())
+                .build();
+        HttpResponse<String> answer = client.send(request, HttpResponse.BodyHandlers.ofString());
+        JsonNode body = JSON.readTree(answer.body());
+        if (answer.statusCode() >= 400) {
+            throw new IOException(body.path("detail").asString("It answered " + answer.statusCode() + "."));
+        }
+        return body;
+    }
+}

@@ -1,0 +1,160 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.openqa.selenium.WebElement;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+
+class ProofTest {
+    private static final String PASTED = "select c.crossing_id, p.name, c.departed_at, c.delay_min\n"
+            + "from crossings c join ports p using (port_id)\n"
+            + "where p.name in ('Ardlow', 'Skerrin')\n"
+            + "  and c.delay_min >= 15\n"
+            + "  and c.departed_at >= '2026-06-01' and c.departed_at < '2026-06-15'\n"
+            + "order by c.departed_at, c.crossing_id";
+
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private String newQuery(String name, String source, String text) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    private static String where(String parameter) {
+        return browser.all("[data-test=where-ran] tr").stream()
+                .map(WebElement::getText)
+                .filter(text -> text.contains(":" + parameter))
+                .findFirst()
+                .orElse("");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"ferries, tested on each row of crossings", "harbour, index crossings_"})
+    void fromPastedTextToProof(String source, String proof) {
+        String query = newQuery("June crossings on " + source, source, PASTED);
+        browser.open("/queries/" + query);
+        browser.see("[aria-label='Fixed values'] button", "3 fixed values");
+        browser.click("[aria-label='Fixed values'] button", "Let viewers choose all");
+        browser.untilText("[data-test=made]", text -> text.contains("Before and after: the same"));
+        assertThat(browser.text("[data-test=made]")).contains(":departed_from").contains("still named after “June”");
+        browser.untilText("[data-test=saving]", "All changes saved"::equals);
+        assertThat(browser.text(".cm-content")).contains(":least_delay_min").doesNotContain("'Ardlow'");
+
+        browser.click("main button", "Run");
+        browser.untilText("[data-test=row-count]", text -> !text.isBlank());
+        browser.until(() -> where("departed_from").contains(proof) ? true : null);
+        browser.until(() -> browser.all(".cm-where").stream()
+                        .anyMatch(note -> note.getText().contains("by index")
+                                || note.getText().contains("while scanning"))
+                ? true
+                : null);
+        browser.click("[data-test=where-ran] button", "Show the proof and the plan");
+        assertThat(browser.text("[data-test=where-ran]")).contains("2026-06-01");
+
+        browser.click(".top button[title='Ctrl Z']");
+        browser.untilText(".cm-content", text -> text.contains("'Ardlow'"));
+        assertThat(api.get("/api/parameters/departed_from").status()).isEqualTo(404);
+    }
+
+    @Test
+    void oneFixedValueIsOfferedWhereItStands() {
+        browser.open("/queries/" + newQuery("One value", "harbour", "select name from ports where island = 'Tarn'"));
+        browser.see(".cm-fixed", "'Tarn'").click();
+        browser.click(".cm-offer button", "Let viewers choose it");
+        browser.untilText(".cm-content", text -> text.contains(":island"));
+        browser.untilText("[data-test=made]", text -> text.contains("the same 2 rows"));
+        browser.click(".top button[title='Ctrl Z']");
+        browser.untilText(".cm-content", text -> text.contains("'Tarn'"));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"ferries", "harbour"})
+    void twoStatementsAreCompared(String source) {
+        String query = newQuery("To compare on " + source, source, "select 1 as one");
+        api.runDraft(
+                query, "select name, port_id * 10 as tens from ports where port_id <= 3 order by port_id", Map.of());
+        api.runDraft(
+                query, "select name, port_id * 10 as tens from ports where port_id <= 5 order by port_id", Map.of());
+        browser.open("/sent?query=" + query);
+        browser.until(() -> browser.all("tr.line").size() == 2 ? true : null);
+        List<WebElement> boxes = browser.all("tr.line input[type=checkbox]");
+        boxes.get(0).click();
+        boxes.get(1).click();
+        browser.click("main button", "Compare the two");
+        browser.untilText("[data-test=compared-rows]", text -> text.contains("5") && text.contains("3"));
+        assertThat(browser.text("[aria-label='Two statements compared']"))
+                .contains("tens, total")
+                .contains("from row 4")
+                .contains("it has no more rows");
+    }
+
+    @Test
+    void sentIsSearchedAndOpened() {
+        String query = newQuery("Found again", "harbour", "select 1 as one");
+        api.runDraft(query, "select name as bladderwrack from ports where port_id = 1", Map.of());
+        browser.open("/sent");
+        browser.type("input[type=search]", "bladderwrack");
+        browser.until(() -> browser.all("tr.line").size() == 1 ? true : null);
+        browser.click("tr.line button");
+        browser.untilText(".detail", text -> text.contains("bladderwrack"));
+        browser.untilText("[data-test=where-ran]", text -> text.contains("1 row left the database"));
+    }
+
+    @Test
+    void aReportIsRehearsed() {
+        browser.open("/reports/late-crossings/rehearsal");
+        browser.until(() -> {
+            browser.all("main button").stream()
+                    .filter(button -> button.getText().startsWith("Rehearse"))
+                    .findFirst()
+                    .orElseThrow()
+                    .click();
+            return true;
+        });
+        browser.untilText("[data-test=bad]", "all well"::equals);
+        assertThat(browser.all("tr[data-verdict=well]")).hasSizeGreaterThan(20);
+        assertThat(browser.all("tr[data-verdict=refused]")).isNotEmpty();
+    }
+
+    @Test
+    void aTableIsLookedIntoAndAQueryStartsFromIt() {
+        browser.open("/sources");
+        browser.click("[aria-label=harbour] .tables button", "vessels");
+        browser.see("[aria-label=harbour] .first td", "Merganser");
+        assertThat(browser.text("[aria-label=harbour] .detail"))
+                .contains("vessel_id")
+                .contains("Indexes");
+        browser.click("[aria-label=harbour] button", "Start a query on it");
+        browser.untilText(".cm-content", text -> text.contains("from vessels"));
+        assertThat(browser.text("main h1")).isEqualTo("Vessels");
+    }
+
+    @Test
+    void theReaderSeesWhereEachChoiceRan() {
+        browser.open("/reports/late-crossings");
+        browser.click("button", "See what was sent");
+        browser.untilText("[aria-label='What was sent']", text -> text.contains("at the database"));
+        assertThat(browser.text("[aria-label='What was sent']")).contains("left the database");
+    }
+}
