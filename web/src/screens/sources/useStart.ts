@@ -13,6 +13,8 @@ export function useStart(source: Source): { refused: Ref<string>; start: (kind: 
       const begin = await get<QueryStart>(`/api/sources/${encodeURIComponent(source.id)}/start?${new URLSearchParams({ kind, schema, name })}`)
       const words = name.replaceAll('_', ' ')
       const query = await post<Query>('/api/queries', { name: words.charAt(0).toUpperCase() + words.slice(1), sourceId: source.id, text: begin.text })
+      // One that is there already is used as it is.
+      for (const parameter of begin.parameters) await post('/api/parameters', parameter).catch(() => undefined)
       await router.push(`/queries/${query.id}`)
     } catch (error) {
       const failure = asFailure(error)

@@ -95,4 +95,39 @@ class SourcesApiTest {
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.json().get("advice").asString()).contains("function").contains("table");
     }
+
+    @Test
+    void aFunctionsArgumentsBecomeParameters() {
+        JsonNode start = api.get("/api/sources/harbour/start?kind=function&name=crossings_of_month")
+                .json();
+        assertThat(start.get("text").asString()).isEqualTo("select *\nfrom crossings_of_month(:month_start)");
+        assertThat(start.get("parameters").get(0).get("type").asString()).isEqualTo("date");
+        api.post("/api/parameters", start.get("parameters").get(0));
+        String query = newQuery("harbour");
+        Api.Answer answer =
+                api.runDraft(query, start.get("text").asString(), Map.of("month_start", Api.values("2026-03-01")));
+        assertThat(answer.rows()).isNotEmpty();
+    }
+
+    @Test
+    void aProcedureRunsOnItsOwnWhereTheDatabaseAllows() {
+        api.post("/api/parameters", Map.of("name", "called_month", "type", "date", "version", 0));
+        String query = newQuery("islands");
+        String call = "call month_of_crossings(:called_month)";
+        Api.Answer answer = api.runDraft(query, call, Map.of("called_month", Api.values("2026-03-01")));
+        assertThat(answer.rows()).hasSizeGreaterThan(100);
+        JsonNode problem = api.post("/api/queries/%s/check".formatted(query), Map.of("text", call))
+                .json()
+                .get("problems")
+                .get(0);
+        assertThat(problem.get("kind").asString()).isEqualTo("procedure-call");
+        assertThat(problem.get("advice").asString()).contains("function").contains("table");
+    }
+
+    private String newQuery(String source) {
+        return api.post("/api/queries", Map.of("name", "Started on " + source, "sourceId", source, "text", ""))
+                .json()
+                .get("id")
+                .asString();
+    }
 }

@@ -55,7 +55,7 @@ final class StatementGate {
                     tokens,
                     token,
                     "procedure-call",
-                    "“%s” calls a procedure. Nothing says that it only reads, and no filter, total or row limit can be put around it.",
+                    "“%s” calls a procedure. It can be tried here on its own, but no report can be made of it: nothing says that it only reads, and no filter, total or row limit can be put around it.",
                     "Let the database's owner make a function of it that returns a table, and select from that; or keep its answer in a table.");
         }
         String message = WRITING.contains(word) ? "“%s” writes." : "“%s” does not begin a query.";

@@ -1,17 +1,22 @@
 package plainsieve.server.runs;
 
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 import plainsieve.server.project.NotFound;
+import plainsieve.server.project.ParameterDefinition;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
@@ -37,9 +42,9 @@ public class FirstRows {
     /**
      * How a query begins.
      *
-     * @param parameters the names that its arguments have in the text
+     * @param parameters what its arguments are in the text
      */
-    public record Start(String text, List<String> parameters) {}
+    public record Start(String text, List<ParameterDefinition> parameters) {}
 
     private static final class Collected implements RowReceiver {
         private final List<List<Object>> rows = new ArrayList<>();
@@ -125,16 +130,38 @@ public class FirstRows {
     }
 
     private static Start function(Catalogue.Function found, String schema, Dialect dialect) {
-        Set<String> names = new LinkedHashSet<>();
+        Map<String, ParameterDefinition> parameters = new LinkedHashMap<>();
         for (String argument : found.arguments()) {
             String word =
                     argument.strip().split("\\s+")[0].toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]|^[^a-z]+", "");
             String name = word.isEmpty() ? "argument" : word;
-            names.add(names.contains(name) ? name + "_" + (names.size() + 1) : name);
+            String free = parameters.containsKey(name) ? name + "_" + (parameters.size() + 1) : name;
+            Parameter parameter = Parameter.of(free, type(argument)).withBlankRule(BlankRule.NOT_ALLOWED);
+            parameters.put(free, Proposals.definition(parameter, ""));
         }
-        String arguments = names.stream().map(name -> ":" + name).collect(Collectors.joining(", "));
+        String arguments = parameters.keySet().stream().map(name -> ":" + name).collect(Collectors.joining(", "));
         String path = schema(schema, dialect) + plain(found.name(), dialect);
-        return new Start("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(names));
+        return new Start("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(parameters.values()));
+    }
+
+    /** The type of an argument as the database writes it; a text where it does not say. */
+    private static Type type(String argument) {
+        String words = argument.toLowerCase(Locale.ROOT);
+        int space = words.indexOf(' ');
+        String declared = space < 0 ? "" : words.substring(space);
+        if (declared.contains("timestamp") || declared.contains("datetime")) {
+            return Type.DATETIME;
+        }
+        if (declared.contains("date")) {
+            return Type.DATE;
+        }
+        if (declared.contains("int")) {
+            return Type.INTEGER;
+        }
+        if (declared.contains("bool")) {
+            return Type.BOOLEAN;
+        }
+        return declared.matches("(?s).*(numeric|decimal|double|real|float).*") ? Type.DECIMAL : Type.TEXT;
     }
 
     /** The schema in which databases look first goes without saying. */

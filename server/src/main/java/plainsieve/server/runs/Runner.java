@@ -18,6 +18,7 @@ import plainsieve.core.rewrite.AddedFilter;
 import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.ErrorPlace;
 import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.ProcedureCall;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Problem;
@@ -125,6 +126,15 @@ public class Runner {
     }
 
     private Statement statement(RunOrder order) {
+        Optional<ProcedureCall> call = order.purpose().equals(RunOrder.Purpose.BENCH)
+                ? ProcedureCall.of(
+                        order.text(), sources.get(order.query().sourceId()).dialect())
+                : Optional.empty();
+        if (call.isPresent()) {
+            Chosen chosen =
+                    choosing.choose(call.get().parameterNames(), order.asked()).orRefuse();
+            return call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap());
+        }
         PreparedQuery prepared = queries.prepare(order.query(), order.text());
         Chosen chosen = choosing.choose(needed(prepared, order), order.asked()).orRefuse();
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());

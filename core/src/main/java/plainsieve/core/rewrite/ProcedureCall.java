@@ -1,0 +1,93 @@
+package plainsieve.core.rewrite;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * A call of a procedure, {@code call month_of_crossings(:month)}, to be tried on its own. Nothing can be put around it, no
+ * filter, no total and no limit, so no report is made of it; the cap only ends the fetching. Whether it runs at all is for
+ * the database to say, on a connection that may only read.
+ */
+public final class ProcedureCall {
+    private final Source source;
+    private final List<ParameterPlace> places;
+
+    private ProcedureCall(Source source, List<ParameterPlace> places) {
+        this.source = source;
+        this.places = List.copyOf(places);
+    }
+
+    /** The call that a text is; nothing when it is anything else, or more than one call. */
+    public static Optional<ProcedureCall> of(String text, Dialect dialect) {
+        Tokens tokens = Lexer.scan(text, dialect.syntax()).tokens();
+        int open = 1;
+        while (open < tokens.size() && !tokens.isBracket(open, '(')) {
+            open++;
+        }
+        int last = tokens.is(tokens.size() - 1, TokenKind.SEMICOLON) ? tokens.size() - 2 : tokens.size() - 1;
+        boolean whole =
+                tokens.isWord(0, "call") && open > 1 && tokens.isBracket(last, ')') && isOneCall(tokens, open, last);
+        if (!whole) {
+            return Optional.empty();
+        }
+        List<ParameterPlace> places = new ArrayList<>();
+        for (int i = open; i < last; i++) {
+            if (tokens.is(i, TokenKind.PARAMETER)) {
+                places.add(new ParameterPlace(i, tokens.parameterName(i), Clause.Kind.SELECT, Optional.empty()));
+            }
+        }
+        return Optional.of(new ProcedureCall(new Source(tokens, dialect), places));
+    }
+
+    private static boolean isOneCall(Tokens tokens, int open, int last) {
+        int depth = 0;
+        for (int i = open; i < last; i++) {
+            depth += tokens.is(i, TokenKind.OPEN) ? 1 : tokens.is(i, TokenKind.CLOSE) ? -1 : 0;
+            if (depth == 0 || tokens.is(i, TokenKind.SEMICOLON)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    public Set<String> parameterNames() {
+        Set<String> names = new LinkedHashSet<>();
+        places.forEach(place -> names.add(place.name()));
+        return names;
+    }
+
+    /** The call with its values bound. Throws {@link plainsieve.core.value.ProblemException} for what cannot stand there. */
+    public Statement statement(Choices choices, long cap) {
+        Tokens tokens = source.tokens();
+        EditedText edited = EditedText.of(
+                tokens.text(),
+                places.stream()
+                        .map(place -> BindValue.apply(place, choices, source))
+                        .toList());
+        List<Placement> placements = new ArrayList<>();
+        for (ParameterPlace place : places) {
+            int start = tokens.start(place.token());
+            int end = tokens.end(place.token());
+            placements.add(new Placement(
+                    place.name(),
+                    Placement.Outcome.BOUND,
+                    1,
+                    start,
+                    end,
+                    start,
+                    end,
+                    edited.newStart(start),
+                    edited.newEnd(end)));
+        }
+        return new Statement(edited.text(), edited.values(), placements, cap);
+    }
+}
