@@ -1,0 +1,131 @@
+package plainsieve.core.evidence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Statement;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+class EvidenceTest {
+    private static final String QUERY = "select * from crossings c where c.port_id = :port and c.delay_min >= :delay";
+
+    private static Statement statement(String query, String dialect) {
+        Map<String, Parameter> parameters = Map.of(
+                "port", Parameter.of("port", Type.INTEGER),
+                "delay", Parameter.of("delay", Type.INTEGER),
+                "rows", Parameter.of("rows", Type.INTEGER));
+        Map<String, Choice> choices = Map.of(
+                "port", new Choice.One(new Value.Whole(3)),
+                "delay", new Choice.One(new Value.Whole(15)),
+                "rows", new Choice.One(new Value.Whole(10)));
+        return PreparedQuery.of(query, Dialect.named(dialect).orElseThrow())
+                .rewrite(new Choices(parameters, choices), Wanted.allRows(), Statement.NO_CAP);
+    }
+
+    private static String verdicts(String query, String dialect, Object answer) {
+        Dialect of = Dialect.named(dialect).orElseThrow();
+        Plan plan = PlanReader.of(of.explain().answer()).read(List.of(answer));
+        return Evidence.of(statement(query, dialect), of, plan).stream()
+                .map(verdict -> verdict.placement().parameter() + " " + verdict.where())
+                .collect(Collectors.joining(", "));
+    }
+
+    private static Object postgres(Map<String, Object> node) {
+        return List.of(Map.of("Plan", node));
+    }
+
+    @Test
+    void tellsIndexFromFilter() {
+        Object plan = postgres(Map.of(
+                "Node Type", "Index Scan",
+                "Relation Name", "crossings",
+                "Alias", "c",
+                "Index Name", "crossings_port",
+                "Index Cond", "(port_id = '3'::bigint)",
+                "Filter", "(delay_min >= '15'::bigint)"));
+        assertThat(verdicts(QUERY, "postgresql", plan)).isEqualTo("port BY_INDEX, delay WHILE_SCANNING");
+    }
+
+    @Test
+    void claimsNothingOfAStepThatIsNotKnown() {
+        Object plan = postgres(Map.of("Node Type", "Custom Scan", "Filter", "((port_id = 3) AND (delay_min >= 15))"));
+        assertThat(verdicts(QUERY, "postgresql", plan)).isEqualTo("port NOT_KNOWN, delay NOT_KNOWN");
+    }
+
+    @Test
+    void claimsNothingWhenTwoPlacesOfAPlanDisagree() {
+        Object plan = postgres(Map.of(
+                "Node Type",
+                "Append",
+                "Plans",
+                List.of(
+                        Map.of("Node Type", "Seq Scan", "Filter", "(port_id = 3)"),
+                        Map.of("Node Type", "Index Scan", "Index Cond", "(port_id = 3)"))));
+        assertThat(verdicts(QUERY, "postgresql", plan)).startsWith("port NOT_KNOWN");
+    }
+
+    @Test
+    void anotherColumnWithTheSameValueIsAnotherCondition() {
+        Object plan = postgres(Map.of("Node Type", "Seq Scan", "Filter", "((vessel_id = 3) AND (delay_min >= 15))"));
+        assertThat(verdicts(QUERY, "postgresql", plan)).isEqualTo("port NOT_KNOWN, delay WHILE_SCANNING");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"name, extra_info", "operator_name, extra_info"})
+    void readsBothFormsOfDuckDb(String name, String info) {
+        Object plan = List.of(Map.of(
+                name,
+                "SEQ_SCAN ",
+                info,
+                Map.of("Table", "ferries.main.crossings", "Filters", List.of("port_id=3", "optional: delay_min>=15"))));
+        assertThat(verdicts(QUERY, "duckdb", plan)).isEqualTo("port WHILE_SCANNING, delay WHILE_SCANNING");
+    }
+
+    @Test
+    void mariaDbsRangeIsToldByTheKeyPartsThatAreUsed() {
+        Object plan = Map.of(
+                "query_block",
+                Map.of(
+                        "nested_loop",
+                        List.of(Map.of(
+                                "table",
+                                Map.of(
+                                        "table_name", "c",
+                                        "access_type", "range",
+                                        "key", "crossings_port",
+                                        "used_key_parts", List.of("port_id"),
+                                        "attached_condition", "c.port_id = 3 and c.delay_min >= 15")))));
+        assertThat(verdicts(QUERY, "mariadb", plan)).isEqualTo("port BY_INDEX, delay WHILE_SCANNING");
+    }
+
+    @Test
+    void aSortUnderTheLimitReadsEverything() {
+        Object early = postgres(Map.of("Node Type", "Limit", "Plans", List.of(Map.of("Node Type", "Seq Scan"))));
+        Object late = postgres(
+                Map.of("Node Type", "Limit", "Plans", List.of(Map.of("Node Type", "Sort", "Plans", List.of()))));
+        String query = "select * from crossings limit :rows";
+        assertThat(verdicts(query, "postgresql", early)).isEqualTo("rows STOPS_EARLY");
+        assertThat(verdicts(query, "postgresql", late)).isEqualTo("rows AFTER_SORTING");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"postgresql", "mariadb", "duckdb", "sqlite"})
+    void anAnswerThatCannotBeReadClaimsNothing(String dialect) {
+        for (Object answer : List.of(Map.of(), List.of(), "what", List.of(1, "two", Map.of("Plan", 3)))) {
+            assertThat(verdicts(QUERY, dialect, answer)).isEqualTo("port NOT_KNOWN, delay NOT_KNOWN");
+        }
+    }
+}
