@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type ShallowRef } from 'vue'
-import { asFailure, get } from '../api/client'
+import { asFailure, send } from '../api/client'
 import type { Proof } from '../api/types'
 import type { Loaded } from './useLoaded'
 
@@ -15,7 +15,7 @@ export function useProof(sentId: () => number | undefined): { proof: ShallowRef<
     const mine = (current = new AbortController())
     proof.value = { status: 'loading' }
     try {
-      const data = await get<Proof>(`/api/sent/${id}/proof?measured=${measured}`, mine.signal)
+      const data = (await (await send(`/api/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })).json()) as Proof
       if (mine === current) proof.value = { status: 'ready', data }
     } catch (error) {
       if (mine === current) proof.value = { status: 'failed', failure: asFailure(error) }

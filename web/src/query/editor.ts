@@ -134,7 +134,7 @@ const theme = EditorView.theme({
   '.cm-content': { padding: '8px 0' },
   '.cm-line': { paddingRight: '8px' },
   '.cm-parameter': { background: 'color-mix(in srgb, var(--k) 14%, #fff)', borderBottom: '2px solid var(--k)', borderRadius: '3px', padding: '0 2px' },
-  '.cm-gone': { color: '#8b857a', textDecoration: 'line-through' },
+  '.cm-gone': { color: '#645e54', textDecoration: 'line-through' },
   '.cm-gone span': { color: 'inherit' },
   '.cm-problem': { textDecoration: 'underline wavy #b0431f' },
   '.cm-notice': { textDecoration: 'underline dotted #9a5b14', textUnderlineOffset: '3px' },

@@ -79,7 +79,7 @@ async function make(wanted: string): Promise<void> {
         <BFormInput v-model="name" placeholder="new_parameter" aria-label="Name of a new parameter" /><button class="as-link" type="submit" :disabled="!name">+ Parameter</button>
       </form>
       <div v-if="name && parameters.failures[name]" class="note bad m-2" role="alert">{{ parameters.failures[name]?.message }}</div>
-      <p v-if="others.length > 0" class="soft small px-3">Others of the project: <template v-for="other in others" :key="other"><button class="as-link mono" :title="`Show :${other}`" @click="made = other">:{{ other }}</button>{{ ' ' }}</template></p>
+      <p v-if="others.length > 0" class="soft small px-3">Others of the project: <template v-for="other in others" :key="other"><button class="as-link mono other" :title="`Show :${other}`" @click="made = other">:{{ other }}</button>{{ ' ' }}</template></p>
       <p v-if="extra.length > 0" class="soft small px-3">Write <code>:{{ made }}</code> where its value belongs. <button class="as-link" @click="emit('insert', made)">Put it in at the cursor</button></p>
     </div>
   </section>
@@ -87,4 +87,5 @@ async function make(wanted: string): Promise<void> {
 
 <style scoped>
 .new { display: flex; gap: 8px; padding: 10px 12px; align-items: center; white-space: nowrap; }
+.other { min-height: 24px; min-width: 24px; margin-right: 6px; }
 </style>

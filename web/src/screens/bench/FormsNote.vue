@@ -28,5 +28,5 @@ watch(() => props.ran, async now => {
 
 <style scoped>
 .forms { padding: 4px 12px; border-top: 1px solid var(--line); }
-.forms a { margin-left: 6px; }
+.forms a { margin-left: 6px; text-decoration: underline; }
 </style>

@@ -56,6 +56,7 @@ class AccessibilityTest {
             /parameters                          | [data-parameter=port]
             /sources                             | .card-box
             /sent                                | tr.line
+            /reports/late-crossings/rehearsal    | .rehearsal .btn
             """)
     void aScreenHasNoSeriousViolation(String path, String shown) {
         browser.open(path);
@@ -66,6 +67,23 @@ class AccessibilityTest {
     /** Contrast is that of what stands there, not of what is still fading in. */
     private static void untilOpaque(String selector) {
         browser.until(() -> "1".equals(browser.see(selector).getCssValue("opacity")) ? true : null);
+    }
+
+    @Test
+    void whatOpensOnSourcesSentAndTheBenchHasNone() {
+        browser.open("/sources");
+        browser.click("[aria-label=harbour] .tables button", "ports");
+        browser.see("[aria-label=harbour] .first td");
+        assertThat(seriousViolations()).isEmpty();
+        browser.open("/queries/late-crossings");
+        browser.click("main button", "Run");
+        browser.see("[data-test=where-ran] td");
+        browser.click("[aria-label='Fixed values'] button[aria-expanded]");
+        assertThat(seriousViolations()).isEmpty();
+        browser.open("/sent");
+        browser.click("tr.line button");
+        browser.see(".detail .statement");
+        assertThat(seriousViolations()).isEmpty();
     }
 
     @Test

@@ -178,7 +178,7 @@ class BenchTest {
     void sentListsTheLatestStatements() {
         api.runView("late-crossings", "crossings", Map.of("port", Api.values("Lunna")));
         browser.open("/sent");
-        browser.untilText("tr.line", text -> text.contains("report, crossings") && text.contains("port: Lunna"));
+        browser.untilText("tr.line", text -> text.contains("crossings") && text.contains("port: Lunna"));
         browser.click("tr.line");
         assertThat(browser.text(".detail .statement")).contains("p.name in (Lunna)");
     }

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -55,8 +56,14 @@ class SentApi {
 
     /** Where each choice ran; the first time, the database is asked. */
     @GetMapping("/{id}/proof")
-    Proofs.Proof proof(@PathVariable long id, @RequestParam(defaultValue = "false") boolean measured) {
-        return proofs.of(id, measured);
+    Proofs.Proof proof(@PathVariable long id) {
+        return proofs.of(id, false);
+    }
+
+    /** The same with rows counted: the database runs the statement once more, to its end. */
+    @PostMapping("/{id}/proof")
+    Proofs.Proof measure(@PathVariable long id) {
+        return proofs.of(id, true);
     }
 
     /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */

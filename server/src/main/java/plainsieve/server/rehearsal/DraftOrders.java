@@ -32,11 +32,21 @@ class DraftOrders {
     RunOrder of(Report report, ReportDefinition.View view, Map<String, ChoiceText> choices, String cause) {
         QueryRow query = queries.get(view.queryId());
         Set<String> known = reports.parametersOf(report);
-        return of(report, view, query.draftText(), new AskedChoices(known, choices, Map.of(), Set.of(), false), cause);
+        AskedChoices asked = new AskedChoices(known, choices, Map.of(), Set.of(), false);
+        return of(report, view, query.draftText(), asked, cause, List.of());
     }
 
-    /** @param text what stands for the draft while it is not kept yet */
-    RunOrder of(Report report, ReportDefinition.View view, String text, AskedChoices asked, String cause) {
+    /**
+     * @param text what stands for the draft while it is not kept yet
+     * @param filters what a reader may add by picking a bar
+     */
+    RunOrder of(
+            Report report,
+            ReportDefinition.View view,
+            String text,
+            AskedChoices asked,
+            String cause,
+            List<RunOrder.ColumnFilter> filters) {
         return new RunOrder(
                 UUID.randomUUID().toString(),
                 queries.get(view.queryId()),
@@ -44,7 +54,7 @@ class DraftOrders {
                 asked,
                 view.limitParameter(),
                 ViewWanted.of(view, "", false),
-                List.of(),
+                filters,
                 new RunOrder.Purpose(cause, report.id(), view.id()),
                 settings.readerCap());
     }

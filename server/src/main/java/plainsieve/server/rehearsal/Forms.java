@@ -8,6 +8,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDefinition;
@@ -18,8 +19,8 @@ import plainsieve.server.runs.Runner;
 import plainsieve.sources.SourceFailure;
 
 /**
- * Tries on the bench the exact statements that reports will send: capped, limited, totalled by each view. The database
- * reads each of them and says its plan, so what works on the bench works live; it runs none of them.
+ * Tries on the bench the exact statements that reports will send: capped, limited, totalled by each view, filtered by a
+ * picked bar. The database reads each of them and says its plan, so what works on the bench works live; it runs none.
  */
 @Service
 public class Forms {
@@ -45,17 +46,43 @@ public class Forms {
         for (Report report : reports.all()) {
             for (ReportDefinition.View view : report.definition().views()) {
                 if (view.queryId().equals(queryId)) {
-                    String title = view.title().isEmpty() ? view.kind() : view.title();
-                    forms.add(new Form(report.id(), report.name(), title, problem(report, view, text, choices)));
+                    forms.addAll(of(report, view, text, choices));
                 }
             }
         }
         return forms;
     }
 
-    private String problem(Report report, ReportDefinition.View view, String text, Map<String, ChoiceText> choices) {
+    /** The view by itself, and filtered by a bar that a reader picks in another view of the same query. */
+    private List<Form> of(Report report, ReportDefinition.View view, String text, Map<String, ChoiceText> choices) {
+        String title = view.title().isEmpty() ? view.kind() : view.title();
+        List<Form> forms = new ArrayList<>();
+        forms.add(new Form(report.id(), report.name(), title, problem(report, view, text, choices, List.of())));
+        for (ReportDefinition.View bars : report.definition().views()) {
+            boolean picks =
+                    bars.queryId().equals(view.queryId()) && !bars.groupBy().isEmpty();
+            if (picks) {
+                String filtered = "%s, filtered by %s".formatted(title, bars.groupBy());
+                List<RunOrder.ColumnFilter> filter = List.of(picked(bars.groupBy()));
+                forms.add(new Form(report.id(), report.name(), filtered, problem(report, view, text, choices, filter)));
+            }
+        }
+        return forms;
+    }
+
+    /** Rows without a value: a filter that can be tried without knowing any value of the column. */
+    private static RunOrder.ColumnFilter picked(String column) {
+        return new RunOrder.ColumnFilter(column, Type.TEXT, new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true));
+    }
+
+    private String problem(
+            Report report,
+            ReportDefinition.View view,
+            String text,
+            Map<String, ChoiceText> choices,
+            List<RunOrder.ColumnFilter> filters) {
         AskedChoices asked = AskedChoices.onTheBench(parameters.all().keySet(), choices);
-        RunOrder order = orders.of(report, view, text, asked, CAUSE);
+        RunOrder order = orders.of(report, view, text, asked, CAUSE, filters);
         return attempt(() -> runner.plan(order)).map(Problem::inWords).orElse("");
     }
 

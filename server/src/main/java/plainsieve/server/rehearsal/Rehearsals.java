@@ -174,9 +174,19 @@ public class Rehearsals {
     private void goOn(Report report, Rehearsal rehearsal, List<RehearsalCase> all) {
         synchronized (rehearsal.turn()) {
             while (rehearsal.isRunning() && rehearsal.done() < all.size()) {
-                rehearsal.add(perform(report, all.get(rehearsal.done())));
+                rehearsal.add(attempt(report, all.get(rehearsal.done())));
             }
             rehearsal.end();
+        }
+    }
+
+    /** A case that breaks what it should not is a failed case, not the end of the rehearsal. */
+    private Rehearsal.Line attempt(Report report, RehearsalCase one) {
+        try {
+            return perform(report, one);
+        } catch (RuntimeException e) {
+            LOG.error("A case of the rehearsal of {} broke off", report.id(), e);
+            return line(one, "", "", new Heard(), "failed", "It broke off here. The server's log says more.", 0);
         }
     }
 

@@ -5,23 +5,18 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.UUID;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Service;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Evidence;
-import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
 import plainsieve.core.evidence.Where;
 import plainsieve.core.rewrite.Placement;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.Settings;
 import plainsieve.server.project.Json;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.records.SentRow;
-import plainsieve.sources.Answer;
-import plainsieve.sources.Cancellation;
-import plainsieve.sources.DatabaseSource;
-import plainsieve.sources.RunLimits;
 import plainsieve.sources.SourceFailure;
 
 /**
@@ -34,14 +29,14 @@ public class Proofs {
     private final SourceRegistry sources;
     private final SourceFacts facts;
     private final Json json;
-    private final Settings settings;
+    private final PlanRequests requests;
 
-    Proofs(SentLog log, SourceRegistry sources, SourceFacts facts, Json json, Settings settings) {
+    Proofs(SentLog log, SourceRegistry sources, SourceFacts facts, Json json, PlanRequests requests) {
         this.log = log;
         this.sources = sources;
         this.facts = facts;
         this.json = json;
-        this.settings = settings;
+        this.requests = requests;
     }
 
     /**
@@ -102,22 +97,15 @@ public class Proofs {
     }
 
     private Proof ask(SentRow row, Statement statement, boolean measured) {
-        DatabaseSource source = sources.get(row.sourceId());
-        boolean counts = measured && !source.dialect().explain().measured().isEmpty();
-        Statement question = new Statement("explain " + statement.text(), List.of(), List.of(), Statement.NO_CAP);
-        SentRow sent = log.begin(
-                UUID.randomUUID().toString(), row.sourceId(), row.queryId(), RunOrder.Purpose.EVIDENCE, question);
-        long start = System.nanoTime();
+        Dialect dialect = sources.get(row.sourceId()).dialect();
+        boolean counts = measured && !dialect.explain().measured().isEmpty();
         try {
-            Plan plan = source.explain(statement, measured, new RunLimits(settings.longestRun()), new Cancellation());
-            double millis = (System.nanoTime() - start) / 1e6;
-            log.done(sent, new Answer(plan.steps().size(), plan.steps().size(), millis, millis));
-            List<Ran> verdicts = Evidence.of(statement, source.dialect(), plan).stream()
+            PlanRequests.Told told = requests.ask(row.sourceId(), row.queryId(), statement, measured);
+            List<Ran> verdicts = Evidence.of(statement, dialect, told.plan()).stream()
                     .map(verdict -> ran(verdict, row.sourceId(), statement))
                     .toList();
-            return new Proof("", counts, millis, verdicts, plan.inWords());
+            return new Proof("", counts, told.millis(), verdicts, told.plan().inWords());
         } catch (SourceFailure | ProblemException e) {
-            log.failed(sent, "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
             return Proof.none("The database did not tell its plan: " + e.getMessage());
         }
     }
@@ -157,7 +145,7 @@ public class Proofs {
         Map<String, String> indexes =
                 facts.leadingIndexes(sourceId, verdict.step().table());
         return indexes.entrySet().stream()
-                .filter(index -> clause.matches("(?s).*\\b" + java.util.regex.Pattern.quote(index.getKey()) + "\\b.*"))
+                .filter(index -> clause.matches("(?s).*\\b" + Pattern.quote(index.getKey()) + "\\b.*"))
                 .findFirst()
                 .map(index -> "Index %s begins with %s but was not entered: %s"
                         .formatted(index.getValue(), index.getKey(), why(clause, index.getKey())))
@@ -165,7 +153,7 @@ public class Proofs {
     }
 
     private static String why(String clause, String column) {
-        if (clause.matches("(?s).*\\w\\s*\\([^()]*\\b" + java.util.regex.Pattern.quote(column) + "\\b.*")
+        if (clause.matches("(?s).*\\w\\s*\\([^()]*\\b" + Pattern.quote(column) + "\\b.*")
                 && !clause.contains(" in (")) {
             return "a function stands around the column. Compare the column itself with a range.";
         }

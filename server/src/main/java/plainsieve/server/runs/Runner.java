@@ -26,10 +26,10 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.server.Settings;
 import plainsieve.server.project.Queries;
+import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.SentRow;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.DatabaseSource;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.SourceFailure;
 
@@ -41,6 +41,7 @@ public class Runner {
     private final SourceRegistry sources;
     private final RunningRuns running;
     private final SentLog log;
+    private final PlanRequests requests;
     private final Settings settings;
 
     Runner(
@@ -49,12 +50,14 @@ public class Runner {
             SourceRegistry sources,
             RunningRuns running,
             SentLog log,
+            PlanRequests requests,
             Settings settings) {
         this.queries = queries;
         this.choosing = choosing;
         this.sources = sources;
         this.running = running;
         this.log = log;
+        this.requests = requests;
         this.settings = settings;
     }
 
@@ -111,10 +114,11 @@ public class Runner {
      */
     public List<Verdict> plan(RunOrder order) {
         Statement statement = statement(order);
-        DatabaseSource source = sources.get(order.query().sourceId());
+        QueryRow query = order.query();
         try {
-            Plan plan = source.explain(statement, false, new RunLimits(settings.longestRun()), new Cancellation());
-            return Evidence.of(statement, source.dialect(), plan);
+            Plan plan =
+                    requests.ask(query.sourceId(), query.id(), statement, false).plan();
+            return Evidence.of(statement, sources.get(query.sourceId()).dialect(), plan);
         } catch (SourceFailure e) {
             throw placed(e, order, statement);
         }

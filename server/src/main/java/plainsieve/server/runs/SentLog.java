@@ -40,7 +40,7 @@ public class SentLog {
     private static final long CLOSING_SECONDS = 5;
     private static final int PRUNE_EVERY = 500;
     private static final int PRUNED_AT_ONCE = 500;
-    private static final int REMEMBERED = 1000;
+    private static final long MOST_REMEMBERED_VALUES = 200_000;
 
     private final SentRecords records;
     private final Json json;
@@ -50,8 +50,10 @@ public class SentLog {
     private final AtomicLong lastId;
 
     /** The newest statements as they were sent, so that the database can be asked for their plans. */
-    private final Cache<Long, Statement> recent =
-            Caffeine.newBuilder().maximumSize(REMEMBERED).build();
+    private final Cache<Long, Statement> recent = Caffeine.newBuilder()
+            .maximumWeight(MOST_REMEMBERED_VALUES)
+            .weigher((Long id, Statement statement) -> SentValues.count(statement))
+            .build();
 
     private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> new Thread(task, "sent-log"));
 

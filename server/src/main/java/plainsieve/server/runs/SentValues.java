@@ -2,6 +2,8 @@ package plainsieve.server.runs;
 
 import java.util.List;
 import plainsieve.core.rewrite.Bound;
+import plainsieve.core.rewrite.BoundValue;
+import plainsieve.core.rewrite.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
@@ -33,6 +35,19 @@ final class SentValues {
                 ? new SentLog.SentValue(parameter, offset, Type.INTEGER.word(), List.of(Long.toString(count.rows())))
                 : new SentLog.SentValue(
                         parameter, offset, ((Bound.Nothing) bound).type().word(), List.of());
+    }
+
+    /** How many values a statement carries; one at the least, for its text. */
+    static int count(Statement statement) {
+        int count = 1;
+        for (BoundValue value : statement.values()) {
+            count += value.bound() instanceof Bound.Array array
+                    ? array.values().size()
+                    : value.bound() instanceof Bound.JsonArray json
+                            ? json.values().size()
+                            : 1;
+        }
+        return count;
     }
 
     /** What was bound. A list that was bound as JSON comes back as its text, which binds alike. */
