@@ -6,6 +6,7 @@ const MOST_VALUES = 3
 export function causeInWords(line: SentLine): string {
   if (line.cause === 'report') return `report ${line.reportId}, ${line.viewId}`
   if (line.cause === 'evidence') return 'a look at the plan'
+  if (line.cause === 'look') return 'a look at a table'
   return line.cause === 'list' ? 'value list' : line.cause
 }
 

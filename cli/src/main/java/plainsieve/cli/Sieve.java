@@ -24,7 +24,8 @@ public final class Sieve {
         System.exit(commandLine().execute(arguments));
     }
 
-    static CommandLine commandLine() {
+    /** The whole command line, to be executed by whoever wants its exit code. */
+    public static CommandLine commandLine() {
         return new CommandLine(new Sieve()).setUsageHelpWidth(110);
     }
 }

@@ -18,18 +18,16 @@ import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /** The fixed values in a tree of conditions. */
 final class FixedConditions {
-    private static final String NAMELESS = "value";
-
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Dialect dialect;
     private final ColumnFacts facts;
+    private final FixedWithin within;
 
     /** One comparison of an expression with one literal. */
     private record Single(Condition.Leaf leaf, Span compared, Comparison.Kind operator, Literal literal) {}
@@ -39,6 +37,7 @@ final class FixedConditions {
         this.tokens = query.tokens();
         this.dialect = dialect;
         this.facts = facts;
+        this.within = new FixedWithin(query);
     }
 
     List<Found> in(Condition condition) {
@@ -117,7 +116,7 @@ final class FixedConditions {
             return Optional.empty();
         }
         ComparedColumn column = column(low.compared(), Comparison.Kind.BETWEEN);
-        Type type = type(column, List.of(low.literal(), high.literal()), Comparison.Kind.BETWEEN);
+        Type type = LiteralTypes.of(column, List.of(low.literal(), high.literal()), Comparison.Kind.BETWEEN);
         boolean open = high.operator() == Comparison.Kind.LESS;
         if ((open && type != Type.DATE) || !inOrder(type, low.literal(), high.literal())) {
             return Optional.empty();
@@ -160,9 +159,7 @@ final class FixedConditions {
                 }
             });
         });
-        if (hasColumn(leaf.span())) {
-            within(leaf.span(), used, into);
-        }
+        within.literals(leaf.span(), used).forEach(into::add);
     }
 
     private Optional<Found> whole(Condition.Leaf leaf) {
@@ -181,7 +178,7 @@ final class FixedConditions {
 
     private Found compared(Condition.Leaf leaf, Single single) {
         ComparedColumn column = column(single.compared(), single.operator());
-        Type type = type(column, List.of(single.literal()), single.operator());
+        Type type = LiteralTypes.of(column, List.of(single.literal()), single.operator());
         String name = HoleNames.compared(column, type, single.operator());
         Optional<Piece> pattern =
                 single.operator() == Comparison.Kind.LIKE ? pattern(leaf, single, name) : Optional.empty();
@@ -224,7 +221,7 @@ final class FixedConditions {
             return Optional.empty();
         }
         ComparedColumn column = column(comparison.left(), Comparison.Kind.IN);
-        Type type = type(column, items, Comparison.Kind.IN);
+        Type type = LiteralTypes.of(column, items, Comparison.Kind.IN);
         FixedValue.Hole hole = new FixedValue.Hole(
                 HoleNames.compared(column, type, Comparison.Kind.IN),
                 type,
@@ -250,7 +247,7 @@ final class FixedConditions {
             return Optional.empty();
         }
         ComparedColumn column = column(comparison.left(), Comparison.Kind.BETWEEN);
-        Type type = type(column, List.of(low.get(), high.get()), Comparison.Kind.BETWEEN);
+        Type type = LiteralTypes.of(column, List.of(low.get(), high.get()), Comparison.Kind.BETWEEN);
         return !inOrder(type, low.get(), high.get())
                 ? Optional.empty()
                 : Optional.of(new Found(
@@ -262,89 +259,11 @@ final class FixedConditions {
                                 piece(HoleNames.to(column), type, high.get()))));
     }
 
-    /** What is left: literals deeper in the condition, those of its subqueries aside, which are conditions of their own. */
-    private void within(Span leaf, Set<Integer> used, List<Found> into) {
-        for (int i = leaf.from(); i < leaf.to(); i++) {
-            boolean subquery =
-                    tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));
-            if (subquery) {
-                i = query.brackets().close(i);
-            } else if (!used.contains(i) && isFree(i)) {
-                Span one = new Span(i, i + 1);
-                Literal.of(tokens, one)
-                        .filter(literal -> literal.type() != Type.BOOLEAN)
-                        .ifPresent(literal -> into.add(new Found(
-                                FixedValue.Kind.WITHIN,
-                                Optional.empty(),
-                                Comparison.Kind.OTHER,
-                                List.of(piece(nameWithin(leaf), literal.type(), literal)))));
-            }
-        }
-    }
-
-    /** An interval's text, a type's length and an escape character are part of the language, not values. */
-    private boolean isFree(int at) {
-        boolean word = tokens.isWord(at - 1, "interval")
-                || tokens.isWord(at - 1, "escape")
-                || Literal.isTypeWord(tokens, at - 1)
-                || tokens.isSymbol(at - 1, "::");
-        boolean unit = tokens.isWord(at - 2, "varchar")
-                || tokens.isWord(at - 2, "char")
-                || tokens.isWord(at - 2, "decimal")
-                || tokens.isWord(at - 2, "numeric");
-        return !word && !unit;
-    }
-
-    /** {@code 1 = 1} filters nothing that anyone would choose. */
-    private boolean hasColumn(Span leaf) {
-        return !nameWithin(leaf).equals(NAMELESS);
-    }
-
-    private String nameWithin(Span leaf) {
-        for (int i = leaf.from(); i < leaf.to(); i++) {
-            boolean column =
-                    tokens.is(i, TokenKind.WORD) && !tokens.isBracket(i + 1, '(') && !tokens.isSymbol(i + 1, ".");
-            if (column) {
-                return HoleNames.plain(tokens.written(i)) + "_value";
-            }
-        }
-        return NAMELESS;
-    }
-
     private ComparedColumn column(Span expression, Comparison.Kind kind) {
         return ComparedColumn.at(query, dialect, facts, expression, kind);
     }
 
-    /** The column's own type, if every literal is a value of it; a day where times are compared by their order. */
-    private static Type type(ComparedColumn column, List<Literal> literals, Comparison.Kind kind) {
-        Type form = form(literals);
-        Type wanted = column.type().orElse(form);
-        boolean ordered =
-                kind != Comparison.Kind.EQUAL && kind != Comparison.Kind.NOT_EQUAL && kind != Comparison.Kind.IN;
-        boolean days = literals.stream().allMatch(literal -> literal.type() == Type.DATE);
-        if (wanted == Type.DATETIME && ordered && days) {
-            return Type.DATE;
-        }
-        boolean numbers = wanted == Type.INTEGER && form == Type.DECIMAL;
-        boolean textOfNumbers = wanted == Type.TEXT && (form == Type.INTEGER || form == Type.DECIMAL);
-        boolean fits =
-                literals.stream().allMatch(literal -> literal.writtenAs(wanted).isPresent());
-        return numbers || textOfNumbers || !fits ? form : wanted;
-    }
-
-    private static Type form(List<Literal> literals) {
-        Set<Type> types = new HashSet<>();
-        literals.forEach(literal -> types.add(literal.type()));
-        if (types.size() == 1) {
-            return literals.get(0).type();
-        }
-        if (Set.of(Type.INTEGER, Type.DECIMAL).containsAll(types)) {
-            return Type.DECIMAL;
-        }
-        return Set.of(Type.DATE, Type.DATETIME).containsAll(types) ? Type.DATETIME : Type.TEXT;
-    }
-
-    private static Piece piece(String name, Type type, Literal literal) {
+    static Piece piece(String name, Type type, Literal literal) {
         return new Piece(hole(name, type, literal.writtenAs(type).orElse(literal.text())), literal.tokens(), "%s");
     }
 

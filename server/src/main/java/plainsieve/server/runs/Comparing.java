@@ -72,7 +72,7 @@ public class Comparing {
         Statement limited =
                 new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), AnswerDigest.MOST_ROWS));
         AnswerDigest digest = new AnswerDigest();
-        digest.done(statements.send(row.sourceId(), row.queryId(), limited, digest));
+        digest.done(statements.send(RunOrder.Purpose.COMPARISON, row.sourceId(), row.queryId(), limited, digest));
         return digest;
     }
 

@@ -72,7 +72,8 @@ public class FirstRows {
         Dialect dialect = sources.get(sourceId).dialect();
         String text = "select * from %s limit %d".formatted(path(dialect, schema, table), ROWS);
         Collected collected = new Collected();
-        statements.send(sourceId, "", new Statement(text, List.of(), List.of(), ROWS), collected);
+        statements.send(
+                RunOrder.Purpose.LOOK, sourceId, "", new Statement(text, List.of(), List.of(), ROWS), collected);
         return new Look(collected.columns, collected.rows);
     }
 

@@ -250,6 +250,7 @@ public class FixedOffers {
         AnswerDigest digest = new AnswerDigest();
         try {
             statements.send(
+                    RunOrder.Purpose.LOOK,
                     query.sourceId(),
                     query.id(),
                     new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS),

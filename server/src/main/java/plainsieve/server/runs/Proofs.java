@@ -51,6 +51,16 @@ public class Proofs {
         static Proof none(String reason) {
             return new Proof(reason, false, 0, List.of(), List.of());
         }
+
+        /** The verdicts alone: a plan shows the values it was made for. */
+        Proof withoutValues() {
+            return new Proof(
+                    reason,
+                    measured,
+                    millis,
+                    verdicts.stream().map(Ran::withoutProof).toList(),
+                    List.of());
+        }
     }
 
     /**
@@ -76,7 +86,25 @@ public class Proofs {
             double estimated,
             double actual,
             double read,
-            String advice) {}
+            String advice) {
+        Ran withoutProof() {
+            return new Ran(
+                    parameter,
+                    outcome,
+                    start,
+                    end,
+                    clauseStart,
+                    clauseEnd,
+                    where,
+                    "private",
+                    table,
+                    index,
+                    estimated,
+                    actual,
+                    read,
+                    advice);
+        }
+    }
 
     /** @param measured whether the database shall run the statement once more and count rows, where it can */
     public Proof of(long sentId, boolean measured) {
@@ -93,7 +121,7 @@ public class Proofs {
         if (proof.reason().isEmpty() && !hides) {
             log.keepEvidence(sentId, json.write(proof));
         }
-        return hides ? withoutProofs(proof) : proof;
+        return hides ? proof.withoutValues() : proof;
     }
 
     private Proof ask(SentRow row, Statement statement, boolean measured) {
@@ -160,30 +188,5 @@ public class Proofs {
         return clause.contains(" like ")
                 ? "a pattern that begins with a wildcard cannot use it. Search by how the text starts."
                 : "the database expects too many rows for it to pay. Choose less, or leave it to the database.";
-    }
-
-    private static Proof withoutProofs(Proof proof) {
-        return new Proof(
-                proof.reason(),
-                proof.measured(),
-                proof.millis(),
-                proof.verdicts().stream()
-                        .map(ran -> new Ran(
-                                ran.parameter(),
-                                ran.outcome(),
-                                ran.start(),
-                                ran.end(),
-                                ran.clauseStart(),
-                                ran.clauseEnd(),
-                                ran.where(),
-                                "private",
-                                ran.table(),
-                                ran.index(),
-                                ran.estimated(),
-                                ran.actual(),
-                                ran.read(),
-                                ran.advice()))
-                        .toList(),
-                List.of());
     }
 }

@@ -38,6 +38,8 @@ public record RunOrder(
     public record Purpose(String cause, String reportId, String viewId) {
         public static final String DOWNLOAD = "download";
         public static final Purpose BENCH = new Purpose("bench", "", "");
+        static final Purpose COMPARISON = new Purpose("comparison", "", "");
+        static final Purpose LOOK = new Purpose("look", "", "");
         static final Purpose EVIDENCE = new Purpose("evidence", "", "");
         public static final Purpose LIST = new Purpose("list", "", "");
     }

@@ -23,9 +23,13 @@ class SideStatements {
         this.settings = settings;
     }
 
-    /** @param queryId the query it was made from; empty when there is none */
+    /** Sends what a list asks. @param queryId the query it was made from; empty when there is none */
     Answer send(String sourceId, String queryId, Statement statement, RowReceiver receiver) {
-        SentRow sent = log.begin(UUID.randomUUID().toString(), sourceId, queryId, RunOrder.Purpose.LIST, statement);
+        return send(RunOrder.Purpose.LIST, sourceId, queryId, statement, receiver);
+    }
+
+    Answer send(RunOrder.Purpose purpose, String sourceId, String queryId, Statement statement, RowReceiver receiver) {
+        SentRow sent = log.begin(UUID.randomUUID().toString(), sourceId, queryId, purpose, statement);
         try {
             Answer answer = sources.get(sourceId)
                     .run(statement, new RunLimits(settings.longestRun()), new Cancellation(), receiver);

@@ -1,0 +1,74 @@
+package plainsieve.core.fixed;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.fixed.FixedValues.Found;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/** The fixed values that stand deeper in a condition than what is compared: the 5 of {@code abs(x - 5) > y}. */
+final class FixedWithin {
+    private static final String NAMELESS = "value";
+
+    private final ParsedQuery query;
+    private final Tokens tokens;
+
+    FixedWithin(ParsedQuery query) {
+        this.query = query;
+        this.tokens = query.tokens();
+    }
+
+    /** Literals deeper in a condition, those of its subqueries aside, which are conditions of their own. */
+    List<Found> literals(Span leaf, Set<Integer> used) {
+        List<Found> found = new ArrayList<>();
+        String name = name(leaf);
+        for (int i = leaf.from(); i < leaf.to() && !name.equals(NAMELESS); i++) {
+            boolean subquery =
+                    tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));
+            if (subquery) {
+                i = query.brackets().close(i);
+            } else if (!used.contains(i) && isFree(i)) {
+                Literal.of(tokens, new Span(i, i + 1))
+                        .filter(literal -> literal.type() != Type.BOOLEAN)
+                        .map(literal -> new Found(
+                                FixedValue.Kind.WITHIN,
+                                Optional.empty(),
+                                Comparison.Kind.OTHER,
+                                List.of(FixedConditions.piece(name, literal.type(), literal))))
+                        .ifPresent(found::add);
+            }
+        }
+        return found;
+    }
+
+    /** An interval's text, a type's length and an escape character are part of the language, not values. */
+    private boolean isFree(int at) {
+        boolean word = tokens.isWord(at - 1, "interval")
+                || tokens.isWord(at - 1, "escape")
+                || Literal.isTypeWord(tokens, at - 1)
+                || tokens.isSymbol(at - 1, "::");
+        boolean unit = tokens.isWord(at - 2, "varchar")
+                || tokens.isWord(at - 2, "char")
+                || tokens.isWord(at - 2, "decimal")
+                || tokens.isWord(at - 2, "numeric");
+        return !word && !unit;
+    }
+
+    /** From the first column; {@code 1 = 1} has none and filters nothing that anyone would choose. */
+    private String name(Span leaf) {
+        for (int i = leaf.from(); i < leaf.to(); i++) {
+            boolean column =
+                    tokens.is(i, TokenKind.WORD) && !tokens.isBracket(i + 1, '(') && !tokens.isSymbol(i + 1, ".");
+            if (column) {
+                return HoleNames.plain(tokens.written(i)) + "_value";
+            }
+        }
+        return NAMELESS;
+    }
+}
