@@ -9,6 +9,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
@@ -78,6 +80,18 @@ class ProofTest {
     }
 
     @Test
+    void tablesColumnsAndParametersAreCompleted() {
+        browser.open("/queries/" + newQuery("Completed", "harbour", ""));
+        browser.writeQuery("select name from por");
+        browser.chord(Keys.CONTROL, " ");
+        browser.untilText(".cm-tooltip-autocomplete", text -> text.contains("ports"));
+        browser.press(Keys.ESCAPE);
+        browser.writeQuery("select name from ports where name = :por");
+        browser.chord(Keys.CONTROL, " ");
+        browser.untilText(".cm-tooltip-autocomplete", text -> text.contains(":port"));
+    }
+
+    @Test
     void oneFixedValueIsOfferedWhereItStands() {
         browser.open("/queries/" + newQuery("One value", "harbour", "select name from ports where island = 'Tarn'"));
         browser.see(".cm-fixed", "'Tarn'").click();
@@ -121,9 +135,10 @@ class ProofTest {
         browser.untilText("[data-test=where-ran]", text -> text.contains("1 row left the database"));
     }
 
-    @Test
-    void aReportIsRehearsed() {
-        browser.open("/reports/late-crossings/rehearsal");
+    @ParameterizedTest
+    @ValueSource(strings = {"late-crossings", "late-crossings-at-the-harbour-server"})
+    void aReportIsRehearsed(String report) {
+        browser.open("/reports/" + report + "/rehearsal");
         browser.until(() -> {
             browser.all("main button").stream()
                     .filter(button -> button.getText().startsWith("Rehearse"))

@@ -89,7 +89,7 @@ public record Catalogue(List<Table> tables, List<Function> functions) {
             }
         }
         Map<TableName, Set<String>> nullable = new HashMap<>();
-        try (ResultSet found = meta.getColumns(connection.getCatalog(), null, "%", "%")) {
+        try (ResultSet found = vendor.allColumns(connection)) {
             while (found.next()) {
                 List<Column> columns = tables.get(nameIn(found));
                 if (columns != null) {

@@ -7,6 +7,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -26,6 +27,19 @@ final class SqliteVendor implements Vendor {
         config.addDataSourceProperty("enable_load_extension", "false");
         config.addDataSourceProperty("open_mode", "1");
         config.setReadOnly(true);
+    }
+
+    /** The driver asks for all tables in one text, which is too long for SQLite when there are thousands. */
+    @Override
+    public ResultSet allColumns(Connection connection) throws SQLException {
+        Statement statement = connection.createStatement();
+        statement.closeOnCompletion();
+        return statement.executeQuery("""
+                select null as TABLE_SCHEM, t.name as TABLE_NAME, c.name as COLUMN_NAME, c.type as TYPE_NAME,
+                  0 as DATA_TYPE, iif(c."notnull", 0, 1) as NULLABLE
+                from sqlite_master t, pragma_table_info(t.name) c
+                where t.type in ('table', 'view')
+                order by t.name, c.cid""");
     }
 
     @Override

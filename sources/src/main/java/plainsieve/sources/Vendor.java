@@ -35,6 +35,14 @@ interface Vendor {
         JdbcValues.bind(statement, index, bound);
     }
 
+    /**
+     * The columns of every table and view, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, COLUMN_NAME, TYPE_NAME,
+     * DATA_TYPE, NULLABLE, in the order of the columns.
+     */
+    default ResultSet allColumns(Connection connection) throws SQLException {
+        return connection.getMetaData().getColumns(connection.getCatalog(), null, "%", "%");
+    }
+
     /** How to ask for what drivers tell only table by table. */
     CatalogueDetails.Questions details();
 

@@ -272,4 +272,26 @@ class DatabaseSourceTest {
                 .doesNotContain("password=x")
                 .contains("(secret)");
     }
+
+    @Test
+    void thousandsOfTablesAreListed() throws Exception {
+        SourceSettings many = TestDatabases.awkward("sqlite", (connection, kind) -> {
+            try (java.sql.Statement statement = connection.createStatement()) {
+                connection.setAutoCommit(false);
+                for (int i = 0; i < 3000; i++) {
+                    statement.execute(
+                            "create table sales_%d (id integer primary key, port text not null, n int)".formatted(i));
+                }
+                connection.commit();
+                connection.setAutoCommit(true);
+            }
+        });
+        try (DatabaseSource source = new DatabaseSource(many, CLOCK)) {
+            assertThat(source.catalogue().tables()).hasSize(3000).allSatisfy(table -> {
+                assertThat(table.columns()).extracting(Column::name).containsExactly("id", "port", "n");
+                assertThat(table.nullable()).doesNotContain("port");
+                assertThat(table.indexes()).hasSize(1);
+            });
+        }
+    }
 }
