@@ -163,6 +163,11 @@ class SentApiTest {
                 .get(0);
         assertThat(failed.get("outcome").asString()).isEqualTo("failed");
         assertThat(failed.toString()).contains("•••").doesNotContain("sea-urchin");
+        JsonNode proof = api.get("/api/sent/%d/proof".formatted(failed.get("id").asLong()))
+                .json();
+        assertThat(proof.get("reason").asString()).isNotEmpty().doesNotContain("sea-urchin");
+        assertThat(api.get("/api/sent?cause=evidence&limit=200").json().toString())
+                .doesNotContain("sea-urchin");
     }
 
     @Test

@@ -11,8 +11,8 @@ import java.util.Set;
  * Follows every placeholder through a program of SQLite's virtual machine (https://sqlite.org/opcode.html): from {@code
  * Variable} through registers and temporary tables to the instruction that tests it. Entering a cursor with it ({@code
  * SeekGE}, {@code IdxGT}, …) is by index; comparing it with a column is while scanning; comparing it with what an aggregate
- * gave is after grouping. A look whether it is NULL only
- * guards a seek. An instruction that is not known here ends the trail, and the verdict is "not known".
+ * gave is after grouping. A look whether it is NULL only guards a seek. An instruction that is not known here ends the
+ * trail, and the verdict is "not known".
  */
 final class SqliteProgram {
     private static final Set<String> COMPARES = Set.of("Eq", "Ne", "Lt", "Le", "Gt", "Ge");
@@ -24,7 +24,7 @@ final class SqliteProgram {
             Set.of("Add", "Subtract", "Multiply", "Divide", "Remainder", "Concat", "And", "Or", "BitAnd", "BitOr");
     private static final Set<String> OPENS = Set.of("OpenRead", "OpenDup", "ReopenIdx");
     private static final Set<String> WRITES_NOTHING =
-            Set.of("Affinity", "MustBeInt", "RealAffinity", "Explain", "Noop");
+            Set.of("Affinity", "MustBeInt", "RealAffinity", "Explain", "Noop", "Once", "Gosub");
 
     private record Instruction(String name, int p1, int p2, int p3, String p4) {}
 
@@ -88,7 +88,9 @@ final class SqliteProgram {
         return all;
     }
 
+    /** What a register holds from now on; that it held an aggregate is over. */
     private void put(int register, Set<Integer> placeholders) {
+        aggregates.remove(register);
         if (placeholders.isEmpty()) {
             registers.remove(register);
         } else {
@@ -149,8 +151,7 @@ final class SqliteProgram {
             case "AggFinal" -> aggregate(at.p1());
             case "AggValue" -> aggregate(at.p3());
             case "DecrJumpZero" -> limited = true;
-            case "Integer", "Int64", "Real", "String8", "String", "Null", "Blob", "Once", "Gosub" ->
-                put(at.p2(), Set.of());
+            case "Integer", "Int64", "Real", "String8", "String", "Null", "Blob" -> put(at.p2(), Set.of());
             default -> {
                 if (!WRITES_NOTHING.contains(at.name()) && at.p3() > 0) {
                     put(at.p3(), Set.of());
@@ -161,22 +162,22 @@ final class SqliteProgram {
 
     private void moveMany(Instruction at, int count) {
         for (int i = 0; i < count; i++) {
+            boolean grouped = aggregates.contains(at.p1() + i);
             put(at.p2() + i, in(at.p1() + i));
-            if (aggregates.contains(at.p1() + i)) {
+            if (grouped) {
                 aggregates.add(at.p2() + i);
             }
         }
     }
 
     private void aggregate(int register) {
-        aggregates.add(register);
         put(register, Set.of());
+        aggregates.add(register);
         aggregated = true;
     }
 
     private void column(Instruction at) {
         int into = at.name().endsWith("owid") ? at.p2() : at.p3();
-        aggregates.remove(into);
         put(into, cursors.getOrDefault(at.p1(), Set.of()));
     }
 

@@ -8,6 +8,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
@@ -43,7 +44,14 @@ public record ComparedColumn(
     /** What is known of an expression that is compared with something. */
     public static ComparedColumn at(
             ParsedQuery query, Dialect dialect, ColumnFacts facts, Span expression, Comparison.Kind kind) {
-        return compared(Subject.of(query, dialect, Map.of(), facts), expression, kind);
+        ColumnFacts.Known known = facts.known(query, dialect, expression);
+        Tokens tokens = query.tokens();
+        return new ComparedColumn(
+                query.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1)),
+                known.table(),
+                known.column(),
+                facts.of(query, expression).map(ColumnFacts.Fact::type),
+                kind);
     }
 
     private static boolean mentions(Subject subject, Span span, String parameter) {
@@ -52,12 +60,6 @@ public record ComparedColumn(
     }
 
     private static ComparedColumn compared(Subject subject, Span expression, Comparison.Kind kind) {
-        ColumnFacts.Known known = subject.facts().known(subject.query(), subject.dialect(), expression);
-        return new ComparedColumn(
-                subject.text(expression),
-                known.table(),
-                known.column(),
-                subject.facts().of(subject.query(), expression).map(ColumnFacts.Fact::type),
-                kind);
+        return at(subject.query(), subject.dialect(), subject.facts(), expression, kind);
     }
 }

@@ -77,7 +77,8 @@ public class FirstRows {
         return new Look(collected.columns, collected.rows);
     }
 
-    private static String path(Dialect dialect, String schema, String table) {
+    /** A table as SQL names it. */
+    static String path(Dialect dialect, String schema, String table) {
         return (schema.isEmpty() ? "" : dialect.quoteName(schema) + ".") + dialect.quoteName(table);
     }
 

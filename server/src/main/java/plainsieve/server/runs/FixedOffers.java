@@ -243,8 +243,7 @@ public class FixedOffers {
 
     private boolean hasFewValues(QueryRow query, ListDefinition.ColumnPlace place) {
         Dialect dialect = sources.get(query.sourceId()).dialect();
-        String table = (place.schema().isEmpty() ? "" : dialect.quoteName(place.schema()) + ".")
-                + dialect.quoteName(place.table());
+        String table = FirstRows.path(dialect, place.schema(), place.table());
         String text = "select distinct %s from %s limit %d"
                 .formatted(dialect.quoteName(place.column()), table, FEW_VALUES + 1);
         AnswerDigest digest = new AnswerDigest();

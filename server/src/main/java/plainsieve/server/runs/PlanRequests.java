@@ -39,7 +39,7 @@ class PlanRequests {
             log.done(sent, new Answer(plan.steps().size(), plan.steps().size(), millis, millis));
             return new Told(plan, millis);
         } catch (RuntimeException e) {
-            log.failed(sent, "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
+            log.failed(sent, statement, "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
             throw e;
         }
     }

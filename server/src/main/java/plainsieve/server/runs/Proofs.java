@@ -134,7 +134,7 @@ public class Proofs {
                     .toList();
             return new Proof("", counts, told.millis(), verdicts, told.plan().inWords());
         } catch (SourceFailure | ProblemException e) {
-            return Proof.none("The database did not tell its plan: " + e.getMessage());
+            return Proof.none("The database did not tell its plan: " + log.withoutPrivate(statement, e.getMessage()));
         }
     }
 

@@ -88,7 +88,8 @@ public class Runner {
                     .reason()
                     .filter(Cancellation.Reason.ASKED::equals)
                     .isPresent();
-            log.failed(sent, stopped ? "stopped" : "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
+            log.failed(
+                    sent, statement, stopped ? "stopped" : "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
             throw e instanceof SourceFailure failure ? placed(failure, order, statement) : e;
         } finally {
             running.end(order.runId());

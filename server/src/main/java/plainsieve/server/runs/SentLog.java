@@ -198,25 +198,19 @@ public class SentLog {
         write(() -> records.finish(finished(row, "done", "", answer)));
     }
 
-    void failed(SentRow row, String outcome, String problem, double millis) {
-        write(() ->
-                records.finish(finished(row, outcome, withoutPrivate(row, problem), new Answer(0, 0, millis, millis))));
+    /** @param statement what the database complained of, whose private values it may quote */
+    void failed(SentRow row, Statement statement, String outcome, String problem, double millis) {
+        String told = withoutPrivate(statement, problem);
+        write(() -> records.finish(finished(row, outcome, told, new Answer(0, 0, millis, millis))));
     }
 
-    /** Databases quote values in their messages. */
-    private String withoutPrivate(SentRow row, String problem) {
-        String text = problem == null ? "" : problem;
-        Optional<Statement> statement = recent(row.id());
-        boolean hides = statement.isPresent() && !privateIn(statement.get()).isEmpty();
-        if (!hides) {
-            return text;
-        }
-        Set<String> names = privateIn(statement.get());
-        for (SentValue value : values(statement.get())) {
-            if (names.contains(value.parameter())) {
-                for (String written : value.values()) {
-                    text = written.isEmpty() ? text : text.replace(written, "•••");
-                }
+    /** A message of a database about a statement, without the private values that it quotes. */
+    String withoutPrivate(Statement statement, String message) {
+        String text = message == null ? "" : message;
+        Set<String> names = privateIn(statement);
+        for (SentValue value : names.isEmpty() ? List.<SentValue>of() : values(statement)) {
+            for (String written : names.contains(value.parameter()) ? value.values() : List.<String>of()) {
+                text = written.isEmpty() ? text : text.replace(written, "•••");
             }
         }
         return text;

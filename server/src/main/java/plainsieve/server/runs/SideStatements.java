@@ -36,7 +36,7 @@ class SideStatements {
             log.done(sent, answer);
             return answer;
         } catch (RuntimeException e) {
-            log.failed(sent, "failed", e.getMessage(), 0);
+            log.failed(sent, statement, "failed", e.getMessage(), 0);
             throw e;
         }
     }

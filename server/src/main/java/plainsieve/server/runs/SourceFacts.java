@@ -6,7 +6,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -45,9 +44,13 @@ public class SourceFacts {
 
     private record Asked(Instant at, Future<Facts> answer) {}
 
-    /** @param indexes for each table, in lower case, the leading column of each index and the name of that index */
-    private record Facts(ColumnFacts columns, Map<String, Map<String, String>> indexes, Catalogue catalogue) {
-        static final Facts NONE = new Facts(ColumnFacts.none(), Map.of(), new Catalogue(List.of(), List.of()));
+    /**
+     * @param names the columns of each table, in lower case
+     * @param indexes for each table, in lower case, the leading column of each index and the name of that index
+     */
+    private record Facts(
+            ColumnFacts columns, Map<String, Set<String>> names, Map<String, Map<String, String>> indexes) {
+        static final Facts NONE = new Facts(ColumnFacts.none(), Map.of(), Map.of());
     }
 
     SourceFacts(SourceRegistry sources, Clock clock) {
@@ -59,20 +62,9 @@ public class SourceFacts {
         return facts(sourceId).columns();
     }
 
-    /** The tables and functions of a source; none until it has answered. */
-    public Catalogue catalogue(String sourceId) {
-        return facts(sourceId).catalogue();
-    }
-
     /** Every table with the names of its columns, in lower case; none until the source has answered. */
     public Map<String, Set<String>> tables(String sourceId) {
-        Map<String, Set<String>> tables = new HashMap<>();
-        for (Catalogue.Table table : catalogue(sourceId).tables()) {
-            Set<String> columns =
-                    tables.computeIfAbsent(table.name().toLowerCase(Locale.ROOT), name -> new HashSet<>());
-            table.columns().forEach(column -> columns.add(column.name().toLowerCase(Locale.ROOT)));
-        }
-        return tables;
+        return facts(sourceId).names();
     }
 
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
@@ -99,10 +91,20 @@ public class SourceFacts {
     private Facts ask(String sourceId) {
         try {
             Catalogue catalogue = sources.get(sourceId).catalogue();
-            return new Facts(facts(catalogue), indexes(catalogue), catalogue);
+            return new Facts(facts(catalogue), names(catalogue), indexes(catalogue));
         } catch (SourceFailure e) {
             return Facts.NONE;
         }
+    }
+
+    private static Map<String, Set<String>> names(Catalogue catalogue) {
+        Map<String, Set<String>> tables = new HashMap<>();
+        for (Catalogue.Table table : catalogue.tables()) {
+            Set<String> columns =
+                    tables.computeIfAbsent(table.name().toLowerCase(Locale.ROOT), name -> new HashSet<>());
+            table.columns().forEach(column -> columns.add(column.name().toLowerCase(Locale.ROOT)));
+        }
+        return tables;
     }
 
     private static Map<String, Map<String, String>> indexes(Catalogue catalogue) {
