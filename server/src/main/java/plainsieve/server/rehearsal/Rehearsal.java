@@ -17,11 +17,11 @@ public final class Rehearsal {
      *
      * @param parameters what it is about
      * @param chosen the choices in words
-     * @param view the view that is told of: the one that failed, else the slowest
+     * @param view the view that is told of: the one that failed, else a slow one, else the table
      * @param queryId where its text is, for a link to the place
      * @param line the line of the text that is meant; 0 when none is
      * @param rows rows shown by the view
-     * @param millis the time that the slowest view took
+     * @param millis the time that it took
      * @param where how many choices of it ran where: "2 by index, 1 while scanning"
      * @param verdict well, refused (as it should be), failed, or slow
      * @param sentId its statement in Sent; 0 when none was sent
