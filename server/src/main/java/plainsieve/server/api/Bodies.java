@@ -2,13 +2,13 @@ package plainsieve.server.api;
 
 import java.util.List;
 import java.util.Map;
+import plainsieve.server.authoring.FixedOffers;
 import plainsieve.server.project.ChoiceBody;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDefinition;
 import plainsieve.server.project.Uses;
-import plainsieve.server.runs.FixedOffers;
-import plainsieve.server.runs.SentLog;
+import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Catalogue;
 
 /** What the API sends and takes, where that is not a record of the project itself. */

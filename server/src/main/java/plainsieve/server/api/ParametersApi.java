@@ -19,6 +19,8 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.authoring.ColumnLooks;
+import plainsieve.server.lists.ValueLists;
 import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ListedValue;
 import plainsieve.server.project.ParameterDefinition;
@@ -27,9 +29,7 @@ import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Renaming;
 import plainsieve.server.project.TextChange;
 import plainsieve.server.project.Uses;
-import plainsieve.server.runs.ColumnLooks;
 import plainsieve.server.runs.ListRequests;
-import plainsieve.server.runs.ValueLists;
 
 /** Parameters of the project, and the values they may take. */
 @RestController

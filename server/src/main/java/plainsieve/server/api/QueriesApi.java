@@ -32,17 +32,18 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
+import plainsieve.server.authoring.FixedOffers;
+import plainsieve.server.authoring.Proposals;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.ParameterGraph;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.FixedOffers;
-import plainsieve.server.runs.Proposals;
 import plainsieve.server.runs.RunOrder;
-import plainsieve.server.runs.SourceFacts;
-import plainsieve.server.runs.SourceRegistry;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.SourceFacts;
+import plainsieve.server.sources.SourceRegistry;
 
 /** Queries as the bench works on them. */
 @RestController
@@ -227,7 +228,7 @@ class QueriesApi {
                         "",
                         Wanted.allRows(),
                         List.of(),
-                        RunOrder.Purpose.BENCH,
+                        Purpose.BENCH,
                         settings.benchCap()),
                 response);
     }

@@ -21,6 +21,7 @@ import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.SignedChoices;
 import plainsieve.server.runs.ViewWanted;
+import plainsieve.server.sent.Purpose;
 
 /** Makes run orders of what readers of a report ask for. */
 @Component
@@ -69,7 +70,7 @@ class ReportOrders {
                 view.limitParameter(),
                 ViewWanted.of(view, body.sortBy(), body.descending()),
                 filters(body.filters()),
-                new RunOrder.Purpose("report", report.id(), view.id()),
+                new Purpose("report", report.id(), view.id()),
                 settings.readerCap());
     }
 
@@ -85,7 +86,7 @@ class ReportOrders {
                 "",
                 ViewWanted.of(view, body.sortBy(), body.descending()),
                 filters(body.filters() == null ? List.of() : body.filters()),
-                new RunOrder.Purpose(RunOrder.Purpose.DOWNLOAD, report.id(), view.id()),
+                new Purpose(Purpose.DOWNLOAD, report.id(), view.id()),
                 Statement.NO_CAP);
     }
 

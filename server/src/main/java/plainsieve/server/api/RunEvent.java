@@ -3,7 +3,7 @@ package plainsieve.server.api;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import plainsieve.core.rewrite.Placement;
-import plainsieve.server.runs.SentLog;
+import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Column;
 
 /** One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. */

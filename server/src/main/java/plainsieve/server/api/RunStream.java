@@ -10,7 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.server.runs.RunListener;
-import plainsieve.server.runs.SentLog;
+import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;

@@ -11,12 +11,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Queries;
+import plainsieve.server.proof.Comparing;
+import plainsieve.server.proof.Proofs;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.records.SentWanted;
-import plainsieve.server.runs.Comparing;
-import plainsieve.server.runs.Proofs;
-import plainsieve.server.runs.SentLog;
+import plainsieve.server.sent.SentLog;
 
 /** The statements that were sent: what they were, where their choices ran, how two of them differ. */
 @RestController

@@ -14,7 +14,7 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 import plainsieve.server.project.ProjectTransfer;
-import plainsieve.server.runs.SourceRegistry;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.SourceSettings;
 
 /** The demo's parameters, lists, queries and reports: project files like anyone's, brought in as anyone's are. */

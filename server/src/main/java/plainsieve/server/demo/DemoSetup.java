@@ -16,7 +16,7 @@ import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.server.Settings;
-import plainsieve.server.runs.SourceRegistry;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
 

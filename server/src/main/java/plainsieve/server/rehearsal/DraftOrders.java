@@ -15,6 +15,7 @@ import plainsieve.server.records.QueryRow;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.ViewWanted;
+import plainsieve.server.sent.Purpose;
 
 /** Orders for views of a report as readers will send them once the draft is live: same cap, same totals, same limit. */
 @Component
@@ -55,7 +56,7 @@ class DraftOrders {
                 view.limitParameter(),
                 ViewWanted.of(view, "", false),
                 filters,
-                new RunOrder.Purpose(cause, report.id(), view.id()),
+                new Purpose(cause, report.id(), view.id()),
                 settings.readerCap());
     }
 }

@@ -21,6 +21,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
+import plainsieve.server.lists.ValueLists;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.sources.SourceFailure;
 

@@ -7,6 +7,7 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.lists.ValueLists;
 import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ListedValue;
 import plainsieve.server.project.ParameterDefinition;

@@ -13,6 +13,7 @@ import plainsieve.core.question.ParameterWords;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.question.Said;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.lists.ValueLists;
 import plainsieve.server.project.ListedValue;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Parameters;

@@ -5,6 +5,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
 import plainsieve.server.records.QueryRow;
+import plainsieve.server.sent.Purpose;
 
 /**
  * One run that was asked for.
@@ -33,14 +34,4 @@ public record RunOrder(
 
     /** Only rows whose output column has one of these values. */
     public record ColumnFilter(String column, Type type, ChoiceText values) {}
-
-    /** Why a statement is sent, as Sent shows it. Report and view are empty when there is none. */
-    public record Purpose(String cause, String reportId, String viewId) {
-        public static final String DOWNLOAD = "download";
-        public static final Purpose BENCH = new Purpose("bench", "", "");
-        static final Purpose COMPARISON = new Purpose("comparison", "", "");
-        static final Purpose LOOK = new Purpose("look", "", "");
-        static final Purpose EVIDENCE = new Purpose("evidence", "", "");
-        public static final Purpose LIST = new Purpose("list", "", "");
-    }
 }

@@ -28,6 +28,10 @@ import plainsieve.server.Settings;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sources.PlanRequests;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RunLimits;
@@ -131,7 +135,7 @@ public class Runner {
     }
 
     private Statement statement(RunOrder order) {
-        Optional<ProcedureCall> call = order.purpose().equals(RunOrder.Purpose.BENCH)
+        Optional<ProcedureCall> call = order.purpose().equals(Purpose.BENCH)
                 ? ProcedureCall.of(
                         order.text(), sources.get(order.query().sourceId()).dialect())
                 : Optional.empty();

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.lists;
 
 import java.time.Clock;
 import java.time.Duration;
@@ -146,7 +146,7 @@ public class ValueLists {
      * The values to check a choice against; nothing when the parameter takes any value. Of a list that is too long to keep,
      * those of the chosen values that are on it. Nobody is refused for a list that is out of date: it is asked for first.
      */
-    Optional<AllowedValues> allowed(
+    public Optional<AllowedValues> allowed(
             ParameterDefinition definition, Map<String, ChoiceText> parents, List<String> chosen) {
         if (definition.list().kind().equals("any")) {
             return Optional.empty();
@@ -173,7 +173,7 @@ public class ValueLists {
     }
 
     /** The first value that a default's query gives; blank when it gives none. */
-    ChoiceText defaultOf(ParameterDefinition definition, Map<String, ChoiceText> parents) {
+    public ChoiceText defaultOf(ParameterDefinition definition, Map<String, ChoiceText> parents) {
         ListQueries.Prepared query =
                 queries.ofQuery(projectQueries.get(definition.start().queryId()), parents);
         List<String> values = kept.get(query, fresh(definition)).list().values().stream()

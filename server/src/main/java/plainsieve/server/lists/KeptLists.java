@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.lists;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -25,13 +25,14 @@ import plainsieve.core.rewrite.Statement;
 import plainsieve.server.project.Json;
 import plainsieve.server.records.KeptListRecords;
 import plainsieve.server.records.KeptListRow;
+import plainsieve.server.sent.SentLog;
 
 /**
  * The last answer of each list, on disk and shared by everyone. A list that is no longer fresh is given at once and asked
  * for again in the background; the same list asked for twice at the same moment reaches its source once.
  */
 @Service
-class KeptLists {
+public class KeptLists {
     private static final Logger LOG = LoggerFactory.getLogger(KeptLists.class);
     private static final int MOST_KEPT = 2_000;
     private static final int MOST_VALUES_IN_MEMORY = 500_000;

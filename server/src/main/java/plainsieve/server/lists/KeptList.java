@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.lists;
 
 import java.time.Instant;
 import java.util.List;
@@ -13,7 +13,7 @@ import plainsieve.server.project.ListedValue;
  * @param valueType the type of the values, as the wire writes types
  * @param askedAt when the source was asked
  */
-record KeptList(
+public record KeptList(
         List<ListedValue> values,
         boolean complete,
         String valueColumn,

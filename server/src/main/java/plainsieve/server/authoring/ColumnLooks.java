@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.authoring;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -23,6 +23,9 @@ import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
+import plainsieve.server.sources.SideStatements;
+import plainsieve.server.sources.SourceFacts;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 

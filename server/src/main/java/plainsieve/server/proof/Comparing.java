@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.proof;
 
 import java.util.List;
 import java.util.Objects;
@@ -12,6 +12,11 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.SentValues;
+import plainsieve.server.sources.SideStatements;
+import plainsieve.server.sources.SourceRegistry;
 
 /** Sends statements of Sent once more: beside each other to compare them, or as text for another client. */
 @Service
@@ -72,7 +77,7 @@ public class Comparing {
         Statement limited =
                 new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), AnswerDigest.MOST_ROWS));
         AnswerDigest digest = new AnswerDigest();
-        digest.done(statements.send(RunOrder.Purpose.COMPARISON, row.sourceId(), row.queryId(), limited, digest));
+        digest.done(statements.send(Purpose.COMPARISON, row.sourceId(), row.queryId(), limited, digest));
         return digest;
     }
 

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
 import java.util.List;

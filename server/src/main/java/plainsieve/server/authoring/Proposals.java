@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.authoring;
 
 import java.util.List;
 import java.util.Optional;
@@ -18,6 +18,7 @@ import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
+import plainsieve.server.sources.SourceFacts;
 
 /** Proposes parameters: type and list from the column that a name is compared with, else from the place where it stands. */
 @Service

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.proof;
 
 import java.util.List;
 import java.util.Locale;
@@ -17,6 +17,10 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Json;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sources.PlanRequests;
+import plainsieve.server.sources.SourceFacts;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.SourceFailure;
 
 /**

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.proof;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -9,13 +9,14 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.regex.Pattern;
 import plainsieve.core.rewrite.Statement;
+import plainsieve.server.runs.RunListener;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
 
 /** The rows of one answer as text and the totals of its numbers, to be compared with another answer. */
-final class AnswerDigest implements RunListener {
+public final class AnswerDigest implements RunListener {
     /** The most rows that are compared one by one. */
-    static final long MOST_ROWS = 10_000;
+    public static final long MOST_ROWS = 10_000;
 
     private static final Comparator<List<String>> BY_TEXT = Comparator.comparing(Object::toString);
 
@@ -76,22 +77,22 @@ final class AnswerDigest implements RunListener {
         millis = answer.totalMillis();
     }
 
-    List<List<String>> rows() {
+    public List<List<String>> rows() {
         return rows;
     }
 
-    Side side() {
+    public Side side() {
         return side(sentId);
     }
 
-    Side side(long id) {
+    public Side side(long id) {
         Map<String, String> written = new LinkedHashMap<>();
         totals.forEach((name, total) -> written.put(name, total.toPlainString()));
         return new Side(id, columns.stream().map(Column::name).toList(), rows.size(), more, written, millis);
     }
 
     /** Whether both have the same rows, in any order: without ORDER BY a database may give them as it likes. */
-    boolean sameRowsAs(AnswerDigest other) {
+    public boolean sameRowsAs(AnswerDigest other) {
         return more == other.more
                 && Objects.equals(
                         rows.stream().sorted(BY_TEXT).toList(),

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.authoring;
 
 import java.time.LocalDate;
 import java.time.format.TextStyle;
@@ -33,7 +33,15 @@ import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.project.Uses;
+import plainsieve.server.proof.AnswerDigest;
 import plainsieve.server.records.QueryRow;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.SideStatements;
+import plainsieve.server.sources.SourceFacts;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.SourceFailure;
 
 /** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
@@ -195,7 +203,7 @@ public class FixedOffers {
                 "",
                 Wanted.allRows(),
                 List.of(),
-                RunOrder.Purpose.BENCH,
+                Purpose.BENCH,
                 AnswerDigest.MOST_ROWS);
         runner.run(order, digest);
         return digest;
@@ -249,7 +257,7 @@ public class FixedOffers {
         AnswerDigest digest = new AnswerDigest();
         try {
             statements.send(
-                    RunOrder.Purpose.LOOK,
+                    Purpose.LOOK,
                     query.sourceId(),
                     query.id(),
                     new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS),

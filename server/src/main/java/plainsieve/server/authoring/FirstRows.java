@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.authoring;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -17,6 +17,9 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.SideStatements;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
@@ -72,8 +75,7 @@ public class FirstRows {
         Dialect dialect = sources.get(sourceId).dialect();
         String text = "select * from %s limit %d".formatted(path(dialect, schema, table), ROWS);
         Collected collected = new Collected();
-        statements.send(
-                RunOrder.Purpose.LOOK, sourceId, "", new Statement(text, List.of(), List.of(), ROWS), collected);
+        statements.send(Purpose.LOOK, sourceId, "", new Statement(text, List.of(), List.of(), ROWS), collected);
         return new Look(collected.columns, collected.rows);
     }
 

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.lists;
 
 import java.time.Clock;
 import java.util.ArrayList;
@@ -26,13 +26,15 @@ import plainsieve.server.project.ParameterDefinition;
 import plainsieve.server.project.Parameters;
 import plainsieve.server.project.Queries;
 import plainsieve.server.records.QueryRow;
+import plainsieve.server.sources.SideStatements;
+import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
 /** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
 @Service
-class ListQueries {
+public class ListQueries {
     /** The most values of a list that are kept here; a longer list is searched at its source. */
     static final int MOST_VALUES = 10_000;
 

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
@@ -68,7 +68,7 @@ public class SourceFacts {
     }
 
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
-    Map<String, String> leadingIndexes(String sourceId, String table) {
+    public Map<String, String> leadingIndexes(String sourceId, String table) {
         return facts(sourceId).indexes().getOrDefault(table.toLowerCase(Locale.ROOT), Map.of());
     }
 

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.sent;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -84,7 +84,7 @@ public class SentLog {
     }
 
     /** What was sent, to be sent once more; nothing when private values were, and the statement is not remembered. */
-    Optional<Statement> again(SentRow row) {
+    public Optional<Statement> again(SentRow row) {
         Optional<Statement> remembered = recent(row.id());
         List<SentValue> values = values(row);
         if (remembered.isPresent()
@@ -97,7 +97,7 @@ public class SentLog {
         return Optional.of(new Statement(row.text(), bound, List.of(), Statement.NO_CAP));
     }
 
-    void keepEvidence(long id, String evidence) {
+    public void keepEvidence(long id, String evidence) {
         write(() -> records.keepEvidence(id, evidence));
     }
 
@@ -137,7 +137,7 @@ public class SentLog {
      *
      * @param queryId the query it was made from; empty when there is none
      */
-    SentRow begin(String runId, String sourceId, String queryId, RunOrder.Purpose purpose, Statement statement) {
+    public SentRow begin(String runId, String sourceId, String queryId, Purpose purpose, Statement statement) {
         long id = lastId.incrementAndGet();
         recent.put(id, statement);
         SentRow row = new SentRow(
@@ -186,7 +186,7 @@ public class SentLog {
     }
 
     /** The private parameters that have values in a statement. */
-    Set<String> privateIn(Statement statement) {
+    public Set<String> privateIn(Statement statement) {
         Map<String, ParameterDefinition> all = parameters.all();
         return statement.values().stream()
                 .map(BoundValue::parameter)
@@ -194,18 +194,18 @@ public class SentLog {
                 .collect(Collectors.toSet());
     }
 
-    void done(SentRow row, Answer answer) {
+    public void done(SentRow row, Answer answer) {
         write(() -> records.finish(finished(row, "done", "", answer)));
     }
 
     /** @param statement what the database complained of, whose private values it may quote */
-    void failed(SentRow row, Statement statement, String outcome, String problem, double millis) {
+    public void failed(SentRow row, Statement statement, String outcome, String problem, double millis) {
         String told = withoutPrivate(statement, problem);
         write(() -> records.finish(finished(row, outcome, told, new Answer(0, 0, millis, millis))));
     }
 
     /** A message of a database about a statement, without the private values that it quotes. */
-    String withoutPrivate(Statement statement, String message) {
+    public String withoutPrivate(Statement statement, String message) {
         String text = message == null ? "" : message;
         Set<String> names = privateIn(statement);
         for (SentValue value : names.isEmpty() ? List.<SentValue>of() : values(statement)) {

@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.sent;
 
 import java.util.List;
 import plainsieve.core.rewrite.Bound;
@@ -9,8 +9,8 @@ import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
 
 /** Bound values as Sent keeps them, and back again. */
-final class SentValues {
-    static final String PRIVATE = "private";
+public final class SentValues {
+    public static final String PRIVATE = "private";
     private static final String JSON = "json";
     private static final String MANY = "[]";
 
@@ -51,7 +51,7 @@ final class SentValues {
     }
 
     /** What was bound. A list that was bound as JSON comes back as its text, which binds alike. */
-    static Bound bound(SentLog.SentValue value) {
+    public static Bound bound(SentLog.SentValue value) {
         if (value.type().equals(JSON)) {
             return new Bound.Single(new Value.Text(value.values().get(0)));
         }

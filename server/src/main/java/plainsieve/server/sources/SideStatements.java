@@ -1,10 +1,12 @@
-package plainsieve.server.runs;
+package plainsieve.server.sources;
 
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.server.Settings;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RowReceiver;
@@ -12,7 +14,7 @@ import plainsieve.sources.RunLimits;
 
 /** Sends what nobody asked for by name, lists and looks at columns, and writes it into Sent like any other statement. */
 @Service
-class SideStatements {
+public class SideStatements {
     private final SourceRegistry sources;
     private final SentLog log;
     private final Settings settings;
@@ -24,11 +26,11 @@ class SideStatements {
     }
 
     /** Sends what a list asks. @param queryId the query it was made from; empty when there is none */
-    Answer send(String sourceId, String queryId, Statement statement, RowReceiver receiver) {
-        return send(RunOrder.Purpose.LIST, sourceId, queryId, statement, receiver);
+    public Answer send(String sourceId, String queryId, Statement statement, RowReceiver receiver) {
+        return send(Purpose.LIST, sourceId, queryId, statement, receiver);
     }
 
-    Answer send(RunOrder.Purpose purpose, String sourceId, String queryId, Statement statement, RowReceiver receiver) {
+    public Answer send(Purpose purpose, String sourceId, String queryId, Statement statement, RowReceiver receiver) {
         SentRow sent = log.begin(UUID.randomUUID().toString(), sourceId, queryId, purpose, statement);
         try {
             Answer answer = sources.get(sourceId)

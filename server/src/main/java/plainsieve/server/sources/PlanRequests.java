@@ -1,4 +1,4 @@
-package plainsieve.server.runs;
+package plainsieve.server.sources;
 
 import java.util.List;
 import java.util.UUID;
@@ -7,13 +7,15 @@ import plainsieve.core.evidence.Plan;
 import plainsieve.core.rewrite.Statement;
 import plainsieve.server.Settings;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RunLimits;
 
 /** Asks databases for plans, and writes down in Sent that they were asked. */
 @Service
-class PlanRequests {
+public class PlanRequests {
     private final SourceRegistry sources;
     private final SentLog log;
     private final Settings settings;
@@ -25,12 +27,12 @@ class PlanRequests {
     }
 
     /** @param millis how long the database took to tell */
-    record Told(Plan plan, double millis) {}
+    public record Told(Plan plan, double millis) {}
 
     /** Throws {@link plainsieve.sources.SourceFailure} when the database would refuse the statement. */
-    Told ask(String sourceId, String queryId, Statement statement, boolean measured) {
+    public Told ask(String sourceId, String queryId, Statement statement, boolean measured) {
         Statement question = new Statement("explain " + statement.text(), List.of(), List.of(), 1);
-        SentRow sent = log.begin(UUID.randomUUID().toString(), sourceId, queryId, RunOrder.Purpose.EVIDENCE, question);
+        SentRow sent = log.begin(UUID.randomUUID().toString(), sourceId, queryId, Purpose.EVIDENCE, question);
         long start = System.nanoTime();
         try {
             Plan plan = sources.get(sourceId)
