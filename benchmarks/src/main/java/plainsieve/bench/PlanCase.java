@@ -9,7 +9,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Bound;
+import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.sources.SourceSettings.Kind;

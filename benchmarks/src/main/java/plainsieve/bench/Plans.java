@@ -11,12 +11,12 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.BoundValue;
-import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
@@ -120,7 +120,7 @@ public final class Plans {
     private static Statement plain(PlanCase.Bindings written, PlanCase made, DatabaseSource source) {
         List<BoundValue> values = new ArrayList<>();
         int at = -1;
-        for (plainsieve.core.rewrite.Bound bound : written.values()) {
+        for (plainsieve.core.statement.Bound bound : written.values()) {
             at = written.text().indexOf('?', at + 1);
             values.add(new BoundValue("", at, bound));
         }

@@ -22,11 +22,11 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
 /**

@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ChoiceEntry;

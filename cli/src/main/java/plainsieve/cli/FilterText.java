@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import plainsieve.core.rewrite.AddedFilter;
+import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 

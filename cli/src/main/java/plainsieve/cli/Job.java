@@ -12,7 +12,7 @@ import plainsieve.files.ParameterEntry;
  * @param filters filters on output columns
  * @param groupBy output columns; with aggregates they ask for figures instead of rows
  * @param aggregates such as {@code count(*)} and {@code sum(delay)}
- * @param cap the most rows to show, or {@link plainsieve.core.rewrite.Statement#NO_CAP}
+ * @param cap the most rows to show, or {@link plainsieve.core.statement.Statement#NO_CAP}
  */
 record Job(
         String dialect,

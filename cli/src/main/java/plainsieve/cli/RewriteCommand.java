@@ -20,7 +20,7 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ParameterEntry;

@@ -15,8 +15,8 @@ import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Plan;
-import plainsieve.core.rewrite.BoundValue;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Statement;
 
 /**
  * One database with its pool of read-only connections. Connects when first asked, so a database that is down does not

@@ -4,7 +4,7 @@ import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
-import plainsieve.core.rewrite.Bound;
+import plainsieve.core.statement.Bound;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
 final class DuckDbVendor implements Vendor {

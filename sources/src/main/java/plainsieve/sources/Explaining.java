@@ -9,8 +9,8 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.ExplainForm;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanReader;
-import plainsieve.core.rewrite.BoundValue;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Statement;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 

@@ -13,7 +13,7 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import plainsieve.core.rewrite.Bound;
+import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 

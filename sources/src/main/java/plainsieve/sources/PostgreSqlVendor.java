@@ -9,11 +9,11 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.postgresql.util.PSQLException;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.rewrite.Bound;
-import plainsieve.core.rewrite.BoundValue;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
 
 /** PostgreSQL through pgjdbc. */
 final class PostgreSqlVendor implements Vendor {
@@ -42,7 +42,7 @@ final class PostgreSqlVendor implements Vendor {
 
     /** pgjdbc takes every {@code ?} for a placeholder; an operator that has one is written {@code ??}. */
     @Override
-    public String jdbcText(plainsieve.core.rewrite.Statement statement) {
+    public String jdbcText(plainsieve.core.statement.Statement statement) {
         Set<Integer> placeholders = new TreeSet<>();
         statement.values().stream().map(BoundValue::offset).forEach(placeholders::add);
         StringBuilder text = new StringBuilder(statement.text());
@@ -121,7 +121,7 @@ final class PostgreSqlVendor implements Vendor {
 
     /** PostgreSQL counts in a text in which every placeholder is a number: {@code $1}, {@code $2}, …, {@code $10}. */
     @Override
-    public OptionalInt position(SQLException failure, plainsieve.core.rewrite.Statement statement) {
+    public OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         if (!(failure instanceof PSQLException known) || known.getServerErrorMessage() == null) {
             return OptionalInt.empty();
         }

@@ -11,7 +11,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import plainsieve.core.rewrite.Bound;
+import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Value;
 
 /**

@@ -7,7 +7,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.OptionalInt;
-import plainsieve.core.rewrite.Bound;
+import plainsieve.core.statement.Bound;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
 interface Vendor {
@@ -24,7 +24,7 @@ interface Vendor {
     void configure(HikariConfig config, SourceSettings settings);
 
     /** The statement's text as this driver wants it. */
-    default String jdbcText(plainsieve.core.rewrite.Statement statement) {
+    default String jdbcText(plainsieve.core.statement.Statement statement) {
         return statement.text();
     }
 
@@ -66,7 +66,7 @@ interface Vendor {
     boolean isUnreachable(SQLException failure);
 
     /** Where in the statement a failure lies, from 0, if the database tells. */
-    default OptionalInt position(SQLException failure, plainsieve.core.rewrite.Statement statement) {
+    default OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         return OptionalInt.empty();
     }
 

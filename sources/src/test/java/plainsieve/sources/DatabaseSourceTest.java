@@ -19,12 +19,12 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
 class DatabaseSourceTest {

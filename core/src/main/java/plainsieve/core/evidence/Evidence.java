@@ -8,16 +8,16 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.rewrite.Bound;
-import plainsieve.core.rewrite.BoundValue;
-import plainsieve.core.rewrite.Placement;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 
 /**

@@ -1,6 +1,6 @@
 package plainsieve.core.evidence;
 
-import plainsieve.core.rewrite.Placement;
+import plainsieve.core.statement.Placement;
 
 /**
  * Where one parameter did its work at one of its places.

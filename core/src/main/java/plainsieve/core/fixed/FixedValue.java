@@ -2,7 +2,7 @@ package plainsieve.core.fixed;
 
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.notice.ComparedColumn;
+import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Place;

@@ -4,7 +4,7 @@ import java.util.HashSet;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.notice.ComparedColumn;
+import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.value.Type;
 

@@ -3,7 +3,7 @@ package plainsieve.core.fixed;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import plainsieve.core.notice.ComparedColumn;
+import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.value.Type;
 

@@ -4,6 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;

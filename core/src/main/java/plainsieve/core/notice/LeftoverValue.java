@@ -3,6 +3,7 @@ package plainsieve.core.notice;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.SelectList;

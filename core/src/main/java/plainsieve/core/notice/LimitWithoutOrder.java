@@ -2,6 +2,7 @@ package plainsieve.core.notice;
 
 import java.util.Optional;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.QueryLevel;
 

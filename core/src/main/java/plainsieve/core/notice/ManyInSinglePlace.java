@@ -3,6 +3,7 @@ package plainsieve.core.notice;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.ParameterPlace;

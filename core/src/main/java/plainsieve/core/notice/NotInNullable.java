@@ -1,6 +1,8 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.TextEdit;
 

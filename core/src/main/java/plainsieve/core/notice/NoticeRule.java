@@ -1,6 +1,7 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 
 /** One thing to look for. */
 interface NoticeRule {

@@ -4,6 +4,8 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParsedQuery;

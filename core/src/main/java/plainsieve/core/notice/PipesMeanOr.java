@@ -3,6 +3,7 @@ package plainsieve.core.notice;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Span;

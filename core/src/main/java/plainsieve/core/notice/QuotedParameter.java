@@ -1,6 +1,7 @@
 package plainsieve.core.notice;
 
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Place;
 

@@ -2,6 +2,8 @@ package plainsieve.core.notice;
 
 import java.util.Optional;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalogue.Subject;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Span;

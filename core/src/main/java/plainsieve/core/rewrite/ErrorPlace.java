@@ -9,6 +9,7 @@ import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.ProblemException;
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Set;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.value.Value;
 

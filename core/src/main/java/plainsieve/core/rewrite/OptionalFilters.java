@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.rewrite.rule.GuardReader;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParsedQuery;

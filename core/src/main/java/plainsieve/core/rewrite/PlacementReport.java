@@ -5,11 +5,16 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import plainsieve.core.rewrite.edit.EditedText;
+import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
 
 /** Says for each parameter where it stands in the author's text and where it went in the statement. */
 final class PlacementReport {

@@ -6,11 +6,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.edit.EditedText;
+import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.rule.BindValue;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
 
 /**
  * A call of a procedure, {@code call month_of_crossings(:month)}, to be tried on its own. Nothing can be put around it, no

@@ -1,6 +1,9 @@
 package plainsieve.core.rewrite;
 
 import java.util.List;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.EditedText;
+import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
 

@@ -7,10 +7,26 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.rule.AskForRowsWithoutValue;
+import plainsieve.core.rewrite.rule.BindValue;
+import plainsieve.core.rewrite.rule.Change;
+import plainsieve.core.rewrite.rule.ConditionRule;
+import plainsieve.core.rewrite.rule.CoverLastPeriod;
+import plainsieve.core.rewrite.rule.CoverValues;
+import plainsieve.core.rewrite.rule.EscapePattern;
+import plainsieve.core.rewrite.rule.HalveRange;
+import plainsieve.core.rewrite.rule.LeaveOutCondition;
+import plainsieve.core.rewrite.rule.Site;
+import plainsieve.core.rewrite.rule.SpreadValues;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Type;
 
 /** One application of choices to a prepared query: collects the edits, and what happened to each parameter. */

@@ -3,9 +3,15 @@ package plainsieve.core.rewrite;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.edit.Removal;
+import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.rewrite.filter.OutputColumns;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.statement.Bound;
 
 /**
  * Puts a view's grouping, sort and limit around the author's query.

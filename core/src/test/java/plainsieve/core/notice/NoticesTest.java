@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;

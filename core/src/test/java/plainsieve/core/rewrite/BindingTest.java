@@ -14,6 +14,8 @@ import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 

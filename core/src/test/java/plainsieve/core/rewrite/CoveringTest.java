@@ -10,6 +10,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.statement.Placement;
 import plainsieve.core.value.Type;
 
 class CoveringTest {

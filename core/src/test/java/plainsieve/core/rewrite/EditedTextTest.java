@@ -5,6 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.EditedText;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
 import plainsieve.core.value.Value;
 
 class EditedTextTest {

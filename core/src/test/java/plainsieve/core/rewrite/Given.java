@@ -7,7 +7,12 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
 /** A query with parameters and choices, said in few words: {@code given("…").choose(port, "A", "B").text()}. */

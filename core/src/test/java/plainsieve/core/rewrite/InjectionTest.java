@@ -12,6 +12,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;

@@ -7,7 +7,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Placement.Outcome;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Placement.Outcome;
+import plainsieve.core.statement.Statement;
 
 class LeavingOutTest {
     @ParameterizedTest

@@ -8,7 +8,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 

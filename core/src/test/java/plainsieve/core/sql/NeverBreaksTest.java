@@ -10,11 +10,11 @@ import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 

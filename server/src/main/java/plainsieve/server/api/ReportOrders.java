@@ -8,7 +8,7 @@ import java.util.Objects;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.server.Settings;
 import plainsieve.server.project.Parameters;

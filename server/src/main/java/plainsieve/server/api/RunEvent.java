@@ -2,7 +2,7 @@ package plainsieve.server.api;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
-import plainsieve.core.rewrite.Placement;
+import plainsieve.core.statement.Placement;
 import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Column;
 

@@ -8,7 +8,7 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.server.runs.RunListener;
 import plainsieve.server.sent.SentLog;
 import plainsieve.sources.Answer;

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;

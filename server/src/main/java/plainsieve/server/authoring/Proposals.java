@@ -3,7 +3,7 @@ package plainsieve.server.authoring;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
-import plainsieve.core.notice.ComparedColumn;
+import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.ParameterGuess;

@@ -8,7 +8,7 @@ import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.List;
 import org.springframework.stereotype.Service;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.runs.RunListener;
 import plainsieve.server.runs.RunOrder;

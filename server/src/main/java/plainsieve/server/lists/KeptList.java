@@ -13,7 +13,7 @@ import plainsieve.server.project.ListedValue;
  * @param valueType the type of the values, as the wire writes types
  * @param askedAt when the source was asked
  */
-public record KeptList(
+record KeptList(
         List<ListedValue> values,
         boolean complete,
         String valueColumn,

@@ -21,7 +21,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.server.project.Json;
 import plainsieve.server.records.KeptListRecords;
 import plainsieve.server.records.KeptListRow;
@@ -32,7 +32,7 @@ import plainsieve.server.sent.SentLog;
  * for again in the background; the same list asked for twice at the same moment reaches its source once.
  */
 @Service
-public class KeptLists {
+class KeptLists {
     private static final Logger LOG = LoggerFactory.getLogger(KeptLists.class);
     private static final int MOST_KEPT = 2_000;
     private static final int MOST_VALUES_IN_MEMORY = 500_000;

@@ -12,13 +12,13 @@ import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.ListText;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.server.project.ListDefinition;
 import plainsieve.server.project.ListedValue;
@@ -34,7 +34,7 @@ import plainsieve.sources.RowReceiver;
 
 /** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
 @Service
-public class ListQueries {
+class ListQueries {
     /** The most values of a list that are kept here; a longer list is searched at its source. */
     static final int MOST_VALUES = 10_000;
 

@@ -2,7 +2,7 @@ package plainsieve.server.project;
 
 import java.util.List;
 import java.util.Optional;
-import plainsieve.core.notice.ComparedColumn;
+import plainsieve.core.catalogue.ComparedColumn;
 
 /**
  * Where a parameter's values come from.

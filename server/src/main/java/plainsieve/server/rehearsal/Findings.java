@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
-import plainsieve.core.notice.ColumnFacts;
+import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Place;

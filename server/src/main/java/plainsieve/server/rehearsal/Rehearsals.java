@@ -20,7 +20,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rehearsal.RehearsalCase;
 import plainsieve.core.rehearsal.RehearsalCases;
 import plainsieve.core.rehearsal.Rehearsed;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;

@@ -1,6 +1,6 @@
 package plainsieve.server.runs;
 
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.sources.Answer;
 import plainsieve.sources.RowReceiver;
 

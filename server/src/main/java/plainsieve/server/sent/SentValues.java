@@ -1,9 +1,9 @@
 package plainsieve.server.sent;
 
 import java.util.List;
-import plainsieve.core.rewrite.Bound;
-import plainsieve.core.rewrite.BoundValue;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;

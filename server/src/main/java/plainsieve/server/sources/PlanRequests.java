@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.server.Settings;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.Purpose;

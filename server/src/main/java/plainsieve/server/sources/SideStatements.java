@@ -2,7 +2,7 @@ package plainsieve.server.sources;
 
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import plainsieve.core.rewrite.Statement;
+import plainsieve.core.statement.Statement;
 import plainsieve.server.Settings;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.Purpose;

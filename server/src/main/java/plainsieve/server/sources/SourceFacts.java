@@ -18,7 +18,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
-import plainsieve.core.notice.ColumnFacts;
+import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;

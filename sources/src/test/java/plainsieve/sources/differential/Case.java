@@ -11,13 +11,13 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.AddedFilter;
-import plainsieve.core.rewrite.Choices;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Statement;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.statement.Statement;
 
 /**
  * A query with choices, on one kind of database, with what it must give.

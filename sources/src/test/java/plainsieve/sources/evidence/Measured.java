@@ -13,7 +13,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.sqlite.ProgressHandler;
-import plainsieve.core.rewrite.RunnableText;
+import plainsieve.core.statement.RunnableText;
 import plainsieve.sources.DatabaseSource;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TestDatabases;
@@ -74,9 +74,9 @@ abstract class Measured implements AutoCloseable {
     }
 
     /** How much of the table a statement read, from 0 to 1 and a little more. */
-    abstract double shareRead(DatabaseSource source, plainsieve.core.rewrite.Statement statement) throws SQLException;
+    abstract double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException;
 
-    final void runByHand(DatabaseSource source, plainsieve.core.rewrite.Statement statement) throws SQLException {
+    final void runByHand(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
         try (Statement byHand = connection.createStatement();
                 ResultSet rows = byHand.executeQuery(
                         RunnableText.of(statement, source.dialect()).replace("\n;\n", ""))) {
@@ -110,7 +110,7 @@ abstract class Measured implements AutoCloseable {
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.rewrite.Statement statement) throws SQLException {
+        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             String counted =
                     "select seq_tup_read + coalesce(idx_tup_fetch, 0) from pg_stat_xact_user_tables where relname = 'trips'";
             long before = number(counted);
@@ -130,7 +130,7 @@ abstract class Measured implements AutoCloseable {
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.rewrite.Statement statement) throws SQLException {
+        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             String counted = "select sum(variable_value) from information_schema.session_status where variable_name in"
                     + " ('Handler_read_rnd_next', 'Handler_read_next', 'Handler_read_key', 'Handler_read_first', 'Handler_read_prev')";
             long idle = number(counted);
@@ -147,7 +147,7 @@ abstract class Measured implements AutoCloseable {
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.rewrite.Statement statement) throws SQLException {
+        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             AtomicLong steps = new AtomicLong();
             ProgressHandler.setHandler(connection, 1, new ProgressHandler() {
                 @Override
@@ -171,11 +171,11 @@ abstract class Measured implements AutoCloseable {
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.rewrite.Statement statement) throws SQLException {
+        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             String text = "explain (analyze, format json) "
                     + RunnableText.of(statement, source.dialect()).replace("\n;\n", "");
             List<List<Object>> plan = TestDatabases.rows(
-                    source, new plainsieve.core.rewrite.Statement(text, List.of(), List.of(), Long.MAX_VALUE));
+                    source, new plainsieve.core.statement.Statement(text, List.of(), List.of(), Long.MAX_VALUE));
             Matcher found = READ.matcher(String.valueOf(plan.get(0).get(1)));
             long read = 0;
             while (found.find()) {

@@ -1,0 +1,117 @@
+package plainsieve.core.catalogue;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Type;
+
+/**
+ * What the source says of its columns, by table and column name in lower case. Empty where no source was asked: notices
+ * that need it then keep silent.
+ */
+public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
+    /** The type of a column, and whether it may hold no value. */
+    public record Fact(Type type, boolean nullable) {}
+
+    /** The table name under which columns of any table can be given. */
+    public static final String ANY_TABLE = "";
+
+    public ColumnFacts {
+        tables = Map.copyOf(tables);
+    }
+
+    public static ColumnFacts none() {
+        return new ColumnFacts(Map.of());
+    }
+
+    /** What is known of the column that these tokens name; nothing when they are no column, or when tables disagree. */
+    public Optional<Fact> of(ParsedQuery query, Span expression) {
+        Tokens tokens = query.tokens();
+        if (tables.isEmpty() || !SelectList.isPath(tokens, expression) || expression.length() > 3) {
+            return Optional.empty();
+        }
+        String column = Names.bare(tokens.written(expression.to() - 1)).toLowerCase(Locale.ROOT);
+        String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
+        Set<Fact> found = new HashSet<>();
+        for (FromItem item : query.fromItems()) {
+            if (item.kind() == FromItem.Kind.TABLE && isMeant(item, qualifier, tokens)) {
+                lookUp(tableName(item, tokens), column).ifPresent(found::add);
+            }
+        }
+        lookUp(ANY_TABLE, column).ifPresent(found::add);
+        return found.size() == 1 ? found.stream().findFirst() : typeAlone(found);
+    }
+
+    /** A column's name, and its table where only one can be meant. */
+    public record Known(Optional<ComparedColumn.Table> table, Optional<String> column) {}
+
+    public Known known(ParsedQuery query, Dialect dialect, Span expression) {
+        Tokens tokens = query.tokens();
+        if (!SelectList.isPath(tokens, expression) || expression.length() > 3) {
+            return new Known(Optional.empty(), Optional.empty());
+        }
+        String written = tokens.written(expression.to() - 1);
+        String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
+        Set<ComparedColumn.Table> meant = new HashSet<>();
+        for (FromItem item : query.fromItems()) {
+            boolean has = item.kind() == FromItem.Kind.TABLE
+                    && isMeant(item, qualifier, tokens)
+                    && (!qualifier.isEmpty()
+                            || lookUp(
+                                            tableName(item, tokens),
+                                            Names.bare(written).toLowerCase(Locale.ROOT))
+                                    .isPresent());
+            if (has) {
+                meant.add(table(item, tokens, dialect));
+            }
+        }
+        return new Known(
+                meant.size() == 1 ? meant.stream().findFirst() : Optional.empty(), Optional.of(kept(written, dialect)));
+    }
+
+    private static ComparedColumn.Table table(FromItem item, Tokens tokens, Dialect dialect) {
+        Span name = item.name();
+        String schema = name.length() >= 3 ? kept(tokens.written(name.to() - 3), dialect) : "";
+        return new ComparedColumn.Table(schema, kept(tokens.written(name.to() - 1), dialect));
+    }
+
+    /** A name as the database keeps it: as it stands between quotes, else folded. */
+    private static String kept(String written, Dialect dialect) {
+        String bare = Names.bare(written);
+        return bare.equals(written) ? dialect.folded(written) : bare;
+    }
+
+    private Optional<Fact> lookUp(String table, String column) {
+        return Optional.ofNullable(tables.getOrDefault(table, Map.of()).get(column));
+    }
+
+    private static boolean isMeant(FromItem item, String qualifier, Tokens tokens) {
+        if (qualifier.isEmpty()) {
+            return true;
+        }
+        return item.alias().isEmpty()
+                ? tableName(item, tokens).equalsIgnoreCase(Names.bare(qualifier))
+                : Names.same(item.alias(), qualifier);
+    }
+
+    private static String tableName(FromItem item, Tokens tokens) {
+        return Names.bare(tokens.written(item.name().to() - 1)).toLowerCase(Locale.ROOT);
+    }
+
+    /** Tables that differ only in whether the column may be empty still agree on its type. */
+    private static Optional<Fact> typeAlone(Set<Fact> found) {
+        List<Type> types = found.stream().map(Fact::type).distinct().collect(Collectors.toList());
+        return types.size() == 1 ? Optional.of(new Fact(types.get(0), false)) : Optional.empty();
+    }
+}

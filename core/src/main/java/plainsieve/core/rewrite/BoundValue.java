@@ -1,9 +1,0 @@
-package plainsieve.core.rewrite;
-
-/**
- * One bound value of a statement.
- *
- * @param parameter the parameter it comes from; empty for the cap
- * @param offset where its {@code ?} stands in the statement's text
- */
-public record BoundValue(String parameter, int offset, Bound bound) {}

@@ -1,0 +1,48 @@
+package plainsieve.core.rewrite.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.statement.Bound;
+
+/** A piece of statement text with the values of its placeholders. */
+public record Fragment(String text, List<Slot> slots) {
+    public Fragment {
+        slots = List.copyOf(slots);
+    }
+
+    /** A placeholder at an offset in the fragment's text. */
+    public record Slot(int offset, String parameter, Bound bound) {}
+
+    public static Fragment of(String text) {
+        return new Fragment(text, List.of());
+    }
+
+    public static Fragment bound(String parameter, Bound bound) {
+        return new Fragment("?", List.of(new Slot(0, parameter, bound)));
+    }
+
+    public static Builder build() {
+        return new Builder();
+    }
+
+    /** Collects text and placeholders from left to right. */
+    public static final class Builder {
+        private final StringBuilder text = new StringBuilder();
+        private final List<Slot> slots = new ArrayList<>();
+
+        public Builder text(String more) {
+            text.append(more);
+            return this;
+        }
+
+        public Builder bind(String parameter, Bound bound) {
+            slots.add(new Slot(text.length(), parameter, bound));
+            text.append('?');
+            return this;
+        }
+
+        public Fragment done() {
+            return new Fragment(text.toString(), slots);
+        }
+    }
+}

@@ -1,0 +1,59 @@
+package plainsieve.core.rewrite.filter;
+
+/**
+ * A filter that a reader or a view adds on an output column of a query, which the text does not mention.
+ *
+ * @param column the name of the output column
+ * @param test what stands behind the column in a condition, with parameters: {@code in (:added_1)}
+ */
+public record AddedFilter(String column, String test) {
+    /** How a column can be compared with one value. */
+    public enum Comparison {
+        EQUAL("="),
+        NOT_EQUAL("<>"),
+        LESS("<"),
+        LESS_OR_EQUAL("<="),
+        GREATER(">"),
+        GREATER_OR_EQUAL(">=");
+
+        private final String symbol;
+
+        Comparison(String symbol) {
+            this.symbol = symbol;
+        }
+
+        public String symbol() {
+            return symbol;
+        }
+    }
+
+    /** Any of the values chosen for the parameter; with rows without a value, when those are chosen. */
+    public static AddedFilter anyOf(String column, String parameter) {
+        return new AddedFilter(column, "in (:" + parameter + ")");
+    }
+
+    public static AddedFilter noneOf(String column, String parameter) {
+        return new AddedFilter(column, "not in (:" + parameter + ")");
+    }
+
+    public static AddedFilter compared(String column, Comparison comparison, String parameter) {
+        return new AddedFilter(column, comparison.symbol() + " :" + parameter);
+    }
+
+    /** Between two values, both included; either end may be blank. */
+    public static AddedFilter between(String column, String low, String high) {
+        return new AddedFilter(column, "between :" + low + " and :" + high);
+    }
+
+    public static AddedFilter withoutValue(String column) {
+        return new AddedFilter(column, "is null");
+    }
+
+    public static AddedFilter withValue(String column) {
+        return new AddedFilter(column, "is not null");
+    }
+
+    public static AddedFilter matching(String column, String pattern) {
+        return new AddedFilter(column, "like :" + pattern);
+    }
+}

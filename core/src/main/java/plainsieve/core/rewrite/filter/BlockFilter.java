@@ -1,0 +1,234 @@
+package plainsieve.core.rewrite.filter;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.rewrite.filter.FilterPlacement.Where;
+import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.KnownFunctions;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.OutputColumn;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.Windows;
+
+/** Whether one block can take a filter on one of its columns, in which clause, and what the column is called there. */
+final class BlockFilter {
+    private final ParsedQuery query;
+    private final Tokens tokens;
+    private final Dialect dialect;
+    private final Block block;
+
+    public BlockFilter(ParsedQuery query, Dialect dialect, Block block) {
+        this.query = query;
+        this.tokens = query.tokens();
+        this.dialect = dialect;
+        this.block = block;
+    }
+
+    public sealed interface Spot {}
+
+    /**
+     * @param expression what the column is inside the block
+     * @param qualifier the table before the column's dot; empty without one, or when the expression is no plain column
+     * @param columnName the column of that table; empty when the expression is no plain column
+     */
+    public record Allowed(Where where, String expression, String qualifier, String columnName) implements Spot {}
+
+    public record Refused(String reason) implements Spot {}
+
+    public Spot spot(ColumnKey key) {
+        if (block.clause(Clause.Kind.FROM).isEmpty()) {
+            return new Refused("the query reads no table");
+        }
+        if (tokens.isWord(block.span().from(), "table")) {
+            return new Refused("TABLE has no place for a filter");
+        }
+        if (block.clause(Clause.Kind.SAMPLE).isPresent()) {
+            return new Refused("the query takes a sample, and the filter comes after it");
+        }
+        Optional<Clause> select = block.clause(Clause.Kind.SELECT);
+        if (select.isEmpty()) {
+            return throughStar("", key);
+        }
+        SelectList list = SelectList.of(query, select.get());
+        if (list.isDistinctOn()) {
+            return new Refused("DISTINCT ON picks rows before the filter");
+        }
+        if (list.columns().stream().anyMatch(column -> KnownFunctions.givesManyRows(query, column.expression()))) {
+            return new Refused("a function in the SELECT list gives many rows for one");
+        }
+        OptionalInt position = position(list, key);
+        return position.isPresent() ? ofColumn(list, position.getAsInt()) : ofStar(list, key);
+    }
+
+    private OptionalInt position(SelectList list, ColumnKey key) {
+        if (key instanceof ColumnKey.ByName name) {
+            return OutputColumns.of(query, list).position(name.name());
+        }
+        int position = ((ColumnKey.ByPosition) key).position();
+        boolean listed = position < list.columns().size()
+                && list.columns().subList(0, position + 1).stream().noneMatch(OutputColumn::star);
+        return listed ? OptionalInt.of(position) : OptionalInt.empty();
+    }
+
+    private Spot ofStar(SelectList list, ColumnKey key) {
+        List<OutputColumn> stars =
+                list.columns().stream().filter(OutputColumn::star).toList();
+        Grouping grouping = new Grouping(query, block, list);
+        if (stars.size() != 1 || grouping.isGrouped()) {
+            return new Refused("the text does not tell which table the column comes from");
+        }
+        Span star = stars.get(0).expression();
+        boolean plain = star.length() == 1 || star.length() == 3;
+        if (!plain) {
+            return new Refused("the star changes some of its columns");
+        }
+        return throughStar(star.length() == 3 ? tokens.written(star.from()) : "", key);
+    }
+
+    private Spot throughStar(String qualifier, ColumnKey key) {
+        if (!(key instanceof ColumnKey.ByName name)) {
+            return new Refused("a star stands for the columns, so their order is not known");
+        }
+        boolean partitioned = Windows.of(query, block)
+                .allPartitionedBy(part -> SelectList.isPath(tokens, part)
+                        && Names.bare(tokens.written(part.to() - 1)).equalsIgnoreCase(name.name()));
+        if (!partitioned) {
+            return windowed();
+        }
+        String column = dialect.quoteName(name.name());
+        return new Allowed(
+                Where.WHERE, qualifier.isEmpty() ? column : qualifier + "." + column, qualifier, name.name());
+    }
+
+    private static Refused windowed() {
+        return new Refused("a window function sees all rows, so the filter comes after it");
+    }
+
+    private Spot ofColumn(SelectList list, int position) {
+        OutputColumn column = list.columns().get(position);
+        Span expression = column.expression();
+        if (query.parameters().stream().anyMatch(place -> expression.contains(place.token()))) {
+            return new Refused("the column is computed from a parameter");
+        }
+        if (KnownFunctions.isVolatile(query, expression)) {
+            return new Refused("the column is computed anew at each call");
+        }
+        boolean windowed = Windows.isWindowed(query, expression)
+                || !Windows.of(query, block).allPartitionedBy(part -> tokens.sameText(part, expression));
+        if (windowed) {
+            return windowed();
+        }
+        Grouping grouping = new Grouping(query, block, list);
+        return switch (grouping.role(position)) {
+            case ROW, KEY -> inWhere(expression);
+            case GROUP -> new Allowed(Where.HAVING, inHaving(column, grouping), "", "");
+            case KEY_OF_SOME_SETS -> new Refused("some of the grouping sets do without the column");
+        };
+    }
+
+    private Allowed inWhere(Span expression) {
+        boolean column = SelectList.isPath(tokens, expression);
+        String name = column ? Names.bare(tokens.written(expression.to() - 1)) : "";
+        String qualifier = column && expression.length() >= 3 ? tokens.written(expression.to() - 3) : "";
+        return new Allowed(Where.WHERE, bracketed(expression), qualifier, name);
+    }
+
+    /** MariaDB knows in HAVING only what is grouped by or selected; the column's own name is always selected. */
+    private String inHaving(OutputColumn column, Grouping grouping) {
+        boolean byName =
+                dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.aggregates(column.expression());
+        return byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
+    }
+
+    private String bracketed(Span expression) {
+        String text = text(expression);
+        boolean call = tokens.is(expression.from(), TokenKind.WORD)
+                && tokens.isBracket(expression.from() + 1, '(')
+                && query.brackets().close(expression.from() + 1) == expression.to() - 1;
+        boolean whole = expression.length() == 1 || SelectList.isPath(tokens, expression) || call;
+        return whole ? text : "(" + text + ")";
+    }
+
+    private String text(Span span) {
+        return tokens.text().substring(tokens.start(span.from()), tokens.end(span.to() - 1));
+    }
+
+    /** What the column is read from, when the text tells. */
+    public Optional<FromItem> itemOf(Allowed allowed) {
+        if (allowed.columnName().isEmpty()) {
+            return Optional.empty();
+        }
+        if (allowed.qualifier().isEmpty()) {
+            return block.from().size() == 1 ? Optional.of(block.from().get(0)) : Optional.empty();
+        }
+        List<FromItem> named = block.from().stream()
+                .filter(item -> isCalled(item, allowed.qualifier()))
+                .toList();
+        return named.size() == 1 ? Optional.of(named.get(0)) : Optional.empty();
+    }
+
+    private boolean isCalled(FromItem item, String name) {
+        if (!item.alias().isEmpty()) {
+            return Names.same(item.alias(), name);
+        }
+        return !item.name().isEmpty() && Names.same(tokens.written(item.name().to() - 1), name);
+    }
+
+    /** The edits that add the condition, joined by AND to what already stands there. */
+    public List<TextEdit> add(Allowed allowed, String test) {
+        Clause.Kind kind = allowed.where() == Where.HAVING ? Clause.Kind.HAVING : Clause.Kind.WHERE;
+        String condition = allowed.expression() + " " + test;
+        Optional<Clause> clause = block.clause(kind);
+        if (clause.isPresent()) {
+            return joined(clause.get(), condition);
+        }
+        int behind = lastOf(kind);
+        String word = kind == Clause.Kind.HAVING ? "having " : "where ";
+        return List.of(TextEdit.insert(tokens.end(behind), lineBreak() + word + condition));
+    }
+
+    private List<TextEdit> joined(Clause clause, String condition) {
+        Span body = clause.body();
+        List<TextEdit> edits = new ArrayList<>(3);
+        boolean bindsLess = ConditionText.needsBrackets(tokens, query.brackets(), body, dialect);
+        if (bindsLess) {
+            edits.add(TextEdit.insert(tokens.start(body.from()), "("));
+            edits.add(TextEdit.insert(tokens.end(body.to() - 1), ")"));
+        }
+        edits.add(TextEdit.insert(tokens.end(body.to() - 1), " and " + condition));
+        return edits;
+    }
+
+    /** The last token of the clauses that stand before this one. */
+    private int lastOf(Clause.Kind kind) {
+        return block.clauses().stream()
+                        .filter(clause -> switch (clause.kind()) {
+                            case SELECT, FROM -> true;
+                            case WHERE, GROUP_BY -> kind == Clause.Kind.HAVING;
+                            default -> false;
+                        })
+                        .mapToInt(clause -> clause.body().to())
+                        .max()
+                        .orElseThrow()
+                - 1;
+    }
+
+    /** A new clause stands under FROM when FROM begins a line. */
+    private String lineBreak() {
+        int from = tokens.start(block.clause(Clause.Kind.FROM).orElseThrow().keyword());
+        int lineStart = tokens.text().lastIndexOf('\n', from) + 1;
+        String before = tokens.text().substring(lineStart, from);
+        return lineStart > 0 && before.isBlank() ? "\n" + before : " ";
+    }
+}

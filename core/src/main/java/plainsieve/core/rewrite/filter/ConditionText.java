@@ -1,0 +1,26 @@
+package plainsieve.core.rewrite.filter;
+
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Syntax.Feature;
+import plainsieve.core.sql.Brackets;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+
+/** What the text of a condition needs so that another can be joined to it. */
+final class ConditionText {
+    private ConditionText() {}
+
+    /** Whether an OR or XOR stands outside all brackets, which would take the joined condition apart. */
+    public static boolean needsBrackets(Tokens tokens, Brackets brackets, Span condition, Dialect dialect) {
+        boolean pipes = dialect.syntax().has(Feature.PIPES_MEAN_OR);
+        for (int i = condition.from(); i < condition.to(); i++) {
+            if (tokens.is(i, TokenKind.OPEN)) {
+                i = brackets.close(i);
+            } else if (tokens.isWord(i, "or") || (pipes && (tokens.isWord(i, "xor") || tokens.isSymbol(i, "||")))) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -1,0 +1,234 @@
+package plainsieve.core.rewrite.filter;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.rewrite.filter.FilterPlacement.Where;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.QueryLevel.Named;
+import plainsieve.core.sql.QueryLevel.Operand;
+import plainsieve.core.sql.QueryLevel.SetOperator;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Puts a filter on an output column into the innermost block in which that is legal, or around the query.
+ *
+ * <pre>
+ * select p.name as port from ports p                       … from ports p where p.name in (:f)
+ * select port from (select port from late) l               … from (select port from late where port in (:f)) l
+ * select port, count(*) as n from late group by port       n:    … group by port having count(*) &gt; :f
+ * select port from late limit 10                           select * from (…) as matching where "port" in (:f)
+ * </pre>
+ *
+ * A filter goes inside only where that is proven to change nothing but the rows it filters; else it stays outside with
+ * the reason. It is an ordinary condition with parameters: choices rewrite it like any other.
+ */
+public final class FilterPlacer {
+    private static final String LIMITED = "the query has a row limit, and the filter comes after it";
+
+    private final ParsedQuery query;
+    private final Dialect dialect;
+    private final AddedFilter filter;
+
+    private FilterPlacer(ParsedQuery query, Dialect dialect, AddedFilter filter) {
+        this.query = query;
+        this.dialect = dialect;
+        this.filter = filter;
+    }
+
+    /** The edits that put the filter into the text, and where that is. */
+    public record Placed(List<TextEdit> edits, FilterPlacement placement) {}
+
+    /** Throws {@link ProblemException} when the query's text shows that it has no such column. */
+    public static Placed place(ParsedQuery query, Dialect dialect, AddedFilter filter) {
+        return new FilterPlacer(query, dialect, filter).placed();
+    }
+
+    private Placed placed() {
+        OutputColumns columns = OutputColumns.of(query, query.top());
+        boolean known = columns.position(filter.column()).isPresent();
+        if (!known && columns.areListed()) {
+            throw unknown(columns);
+        }
+        Tried tried = inLevel(query.top(), new ColumnKey.ByName(filter.column()), List.of(), 0);
+        if (tried instanceof Tried.Fits fits) {
+            return new Placed(
+                    fits.edits(), new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
+        }
+        String reason = ((Tried.Stops) tried).reason();
+        return new Placed(
+                new FilterAround(query, dialect).edits(filter, columns),
+                new FilterPlacement(filter.column(), Where.AROUND, reason, 0));
+    }
+
+    private ProblemException unknown(OutputColumns columns) {
+        return new ProblemException(Problem.of(
+                "unknown-column",
+                "The query gives no column “%s”.".formatted(filter.column()),
+                Nearest.to(filter.column(), columns.names())
+                        .map("Did you mean “%s”?"::formatted)
+                        .orElse("It gives: " + String.join(", ", columns.names()) + ".")));
+    }
+
+    /** Which output column of a level or block is meant. */
+    public sealed interface ColumnKey {
+        record ByName(String name) implements ColumnKey {}
+
+        record ByPosition(int position) implements ColumnKey {}
+    }
+
+    /** What came of trying a place. */
+    public sealed interface Tried {
+        /** @param reason why not further in; empty when there is nothing further in */
+        record Fits(List<TextEdit> edits, Where where, String reason, int depth) implements Tried {}
+
+        record Stops(String reason) implements Tried {}
+    }
+
+    /** @param scopes the WITHs around the level, innermost first */
+    private Tried inLevel(QueryLevel level, ColumnKey key, List<List<Named>> scopes, int depth) {
+        boolean limited = level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
+        if (limited) {
+            return new Tried.Stops(LIMITED);
+        }
+        List<List<Named>> inner = new ArrayList<>(List.of(level.with()));
+        inner.addAll(scopes);
+        return level.operands().size() == 1
+                ? inOperand(level.operands().get(0), key, inner, depth)
+                : inEveryOperand(level, key, inner, depth);
+    }
+
+    private Tried inOperand(Operand operand, ColumnKey key, List<List<Named>> scopes, int depth) {
+        return operand instanceof Operand.Plain plain
+                ? inBlock(plain.block(), key, scopes, depth)
+                : inLevel(((Operand.Nested) operand).query(), key, scopes, depth + 1);
+    }
+
+    /** A filter on both sides of a set operation, or only on the left side of EXCEPT, filters its result. */
+    private Tried inEveryOperand(QueryLevel level, ColumnKey key, List<List<Named>> scopes, int depth) {
+        Optional<ColumnKey> each = keyOfOperands(level, key);
+        if (each.isEmpty()) {
+            return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
+        }
+        List<TextEdit> edits = new ArrayList<>();
+        Where where = Where.WHERE;
+        String reason = "";
+        int deepest = depth;
+        for (int i = 0; i < level.operands().size(); i++) {
+            if (i > 0 && level.operators().get(i - 1).word() == SetOperator.Word.EXCEPT) {
+                continue;
+            }
+            Tried tried = inOperand(level.operands().get(i), each.get(), scopes, depth);
+            if (!(tried instanceof Tried.Fits fits)) {
+                return tried;
+            }
+            edits.addAll(fits.edits());
+            where = fits.where() == Where.HAVING ? Where.HAVING : where;
+            reason = reason.isEmpty() ? fits.reason() : reason;
+            deepest = Math.max(deepest, fits.depth());
+        }
+        return new Tried.Fits(edits, where, reason, deepest);
+    }
+
+    private Optional<ColumnKey> keyOfOperands(QueryLevel level, ColumnKey key) {
+        long byName = level.operators().stream().filter(SetOperator::byName).count();
+        if (byName == level.operators().size() && key instanceof ColumnKey.ByName) {
+            return Optional.of(key);
+        }
+        OutputColumns columns = OutputColumns.of(query, level);
+        if (byName > 0 || !columns.areListed()) {
+            return Optional.empty();
+        }
+        if (!(key instanceof ColumnKey.ByName name)) {
+            return Optional.of(key);
+        }
+        OptionalInt position = columns.position(name.name());
+        return position.isPresent() ? Optional.of(new ColumnKey.ByPosition(position.getAsInt())) : Optional.empty();
+    }
+
+    private Tried inBlock(Block block, ColumnKey key, List<List<Named>> scopes, int depth) {
+        BlockFilter here = new BlockFilter(query, dialect, block);
+        BlockFilter.Spot spot = here.spot(key);
+        if (!(spot instanceof BlockFilter.Allowed allowed)) {
+            return new Tried.Stops(((BlockFilter.Refused) spot).reason());
+        }
+        Tried further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, scopes, depth) : new Tried.Stops("");
+        if (further instanceof Tried.Fits) {
+            return further;
+        }
+        List<TextEdit> edits = here.add(allowed, filter.test());
+        return new Tried.Fits(edits, allowed.where(), ((Tried.Stops) further).reason(), depth);
+    }
+
+    /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
+    private Tried furtherIn(BlockFilter here, BlockFilter.Allowed allowed, List<List<Named>> scopes, int depth) {
+        Optional<FromItem> from = here.itemOf(allowed);
+        if (from.isEmpty()) {
+            return new Tried.Stops("");
+        }
+        FromItem item = from.get();
+        Optional<Named> named = named(item, scopes);
+        if (item.query().isEmpty() && named.isEmpty()) {
+            return new Tried.Stops("");
+        }
+        if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
+            return new Tried.Stops("an outer join fills in missing rows of this side, so they are filtered after it");
+        }
+        if (item.reach() == FromItem.Reach.WHOLE) {
+            return new Tried.Stops("what is joined depends on all rows of this side");
+        }
+        if (named.isPresent() && !mayFilter(named.get())) {
+            return new Tried.Stops(
+                    "“%s” is read in more than one place".formatted(named.get().name()));
+        }
+        QueryLevel inner = item.query().orElseGet(() -> named.get().query());
+        List<String> renamed =
+                item.columns().isEmpty() ? named.map(Named::columns).orElse(List.of()) : item.columns();
+        return keyInside(allowed.columnName(), renamed)
+                .map(key -> inLevel(inner, key, scopes, depth + 1))
+                .orElse(new Tried.Stops(""));
+    }
+
+    private static Optional<ColumnKey> keyInside(String name, List<String> renamed) {
+        if (renamed.isEmpty()) {
+            return Optional.of(new ColumnKey.ByName(name));
+        }
+        for (int i = 0; i < renamed.size(); i++) {
+            if (Names.same(renamed.get(i), name)) {
+                return Optional.of(new ColumnKey.ByPosition(i));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Optional<Named> named(FromItem item, List<List<Named>> scopes) {
+        if (item.kind() != FromItem.Kind.TABLE || item.name().length() != 1) {
+            return Optional.empty();
+        }
+        String name = query.tokens().written(item.name().from());
+        return scopes.stream()
+                .flatMap(List::stream)
+                .filter(with -> Names.same(with.name(), name))
+                .findFirst();
+    }
+
+    /** Only a WITH query that is read once, and not by itself, may be filtered inside. */
+    private boolean mayFilter(Named named) {
+        return query.fromItems().stream()
+                        .filter(item -> item.kind() == FromItem.Kind.TABLE
+                                && item.name().length() == 1
+                                && Names.same(query.tokens().written(item.name().from()), named.name()))
+                        .count()
+                == 1;
+    }
+}

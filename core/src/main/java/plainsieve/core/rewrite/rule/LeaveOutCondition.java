@@ -1,0 +1,47 @@
+package plainsieve.core.rewrite.rule;
+
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.sql.ParameterPlace;
+
+/**
+ * Leaves out a condition one of whose parameters is blank with the rule <i>no filter</i>, or a membership whose
+ * parameter is chosen whole.
+ *
+ * <pre>
+ * x = :p and y = 1    :p blank   y = 1
+ * x in (:p)           :p all     (nothing), unless the parameter sends each value
+ * </pre>
+ */
+public final class LeaveOutCondition implements ConditionRule {
+    @Override
+    public Optional<Change> apply(Site site, Choices choices, Source source) {
+        boolean blank = site.places().stream().anyMatch(place -> filtersNothing(place, choices, BlankRule.NO_FILTER));
+        boolean whole = parametersOfMembership(site, source).anyMatch(name -> meansEverything(name, choices));
+        return blank || whole ? Optional.of(Change.leaveOut()) : Optional.empty();
+    }
+
+    /** Rows in all listed values are all rows; rows in none of them are not, so a negated membership keeps standing. */
+    private static Stream<String> parametersOfMembership(Site site, Source source) {
+        if (site.shape() instanceof ConditionShape.Membership membership && !membership.negated()) {
+            return Stream.of(source.tokens().parameterName(membership.parameter()));
+        }
+        return site.shape() instanceof ConditionShape.ItemsOfList list && !list.negated()
+                ? site.places().stream().map(ParameterPlace::name)
+                : Stream.empty();
+    }
+
+    private static boolean meansEverything(String name, Choices choices) {
+        return choices.of(name) instanceof Choice.All
+                && !choices.parameter(name).sendEach();
+    }
+
+    public static boolean filtersNothing(ParameterPlace place, Choices choices, BlankRule rule) {
+        return choices.of(place.name()).isBlank()
+                && choices.parameter(place.name()).blankRule() == rule;
+    }
+}

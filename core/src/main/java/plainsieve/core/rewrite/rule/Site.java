@@ -1,0 +1,70 @@
+package plainsieve.core.rewrite.rule;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * One condition with the parameters directly in it; the unit in which conditions are rewritten and left out.
+ *
+ * @param span the part of the condition that its shape describes; all of it, but for a filter inside a CASE
+ * @param places the parameters in that part
+ * @param settled the parameters of the CASE around it, which tell nothing once the choice is known
+ */
+public record Site(
+        Condition.Leaf condition,
+        Span span,
+        ConditionShape shape,
+        List<ParameterPlace> places,
+        List<ParameterPlace> settled) {
+    public Site {
+        places = List.copyOf(places);
+        settled = List.copyOf(settled);
+    }
+
+    /** Every condition that has parameters directly in it, in written order. */
+    public static List<Site> in(ParsedQuery query) {
+        Map<Condition.Leaf, List<ParameterPlace>> places = new LinkedHashMap<>();
+        for (ParameterPlace place : query.parameters()) {
+            if (place.leaf().isPresent()) {
+                places.computeIfAbsent(place.leaf().get(), leaf -> new ArrayList<>(2))
+                        .add(place);
+            }
+        }
+        List<Site> sites = new ArrayList<>(places.size());
+        places.forEach((leaf, inLeaf) -> sites.add(of(leaf, inLeaf, query.tokens())));
+        return List.copyOf(sites);
+    }
+
+    private static Site of(Condition.Leaf leaf, List<ParameterPlace> places, Tokens tokens) {
+        Optional<ConditionShape.Membership> compared = CaseFilter.membership(tokens, leaf.span());
+        if (compared.isPresent()) {
+            Span operand = compared.get().operand();
+            return split(leaf, leaf.span(), compared.get(), places, operand);
+        }
+        Span filter = CaseFilter.in(tokens, leaf.span()).orElse(leaf.span());
+        return split(leaf, filter, ShapeReader.read(tokens, filter), places, filter);
+    }
+
+    private static Site split(
+            Condition.Leaf leaf, Span span, ConditionShape shape, List<ParameterPlace> places, Span kept) {
+        return new Site(
+                leaf,
+                span,
+                shape,
+                places.stream().filter(place -> kept.contains(place.token())).toList(),
+                places.stream().filter(place -> !kept.contains(place.token())).toList());
+    }
+
+    /** Whether the filter stands inside a CASE that goes. */
+    public boolean isUnwrapped() {
+        return !span.equals(condition.span());
+    }
+}

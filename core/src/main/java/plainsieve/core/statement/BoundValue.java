@@ -1,0 +1,9 @@
+package plainsieve.core.statement;
+
+/**
+ * One bound value of a statement.
+ *
+ * @param parameter the parameter it comes from; empty for the cap
+ * @param offset where its {@code ?} stands in the statement's text
+ */
+public record BoundValue(String parameter, int offset, Bound bound) {}

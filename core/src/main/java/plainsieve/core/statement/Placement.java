@@ -1,0 +1,34 @@
+package plainsieve.core.statement;
+
+/**
+ * Where one parameter ended up, and how.
+ *
+ * @param start where the parameter stands in the author's text; -1 when the text does not mention it
+ * @param clauseStart where the condition or clause around it begins in the author's text
+ * @param sentStart where that clause begins in the statement; equal to {@code sentEnd} when it was left out
+ * @param values how many values were bound for it
+ */
+public record Placement(
+        String parameter,
+        Outcome outcome,
+        int values,
+        int start,
+        int end,
+        int clauseStart,
+        int clauseEnd,
+        int sentStart,
+        int sentEnd) {
+
+    /** What happened to a parameter at one place. */
+    public enum Outcome {
+        BOUND,
+        SPREAD,
+        HALF,
+        /** One value stands for many: a month for its days, a text for all that contain it. */
+        WIDENED,
+        WITHOUT_VALUE,
+        NAMED,
+        LIMITED,
+        LEFT_OUT
+    }
+}

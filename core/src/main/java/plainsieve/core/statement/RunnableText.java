@@ -1,0 +1,50 @@
+package plainsieve.core.statement;
+
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.value.Value;
+
+/** A statement as text that runs in any client of its database: every placeholder replaced by its value. For people only. */
+public final class RunnableText {
+    private RunnableText() {}
+
+    /** The semicolon stands on a line of its own, because the last line may end in a comment. */
+    public static String of(Statement statement, Dialect dialect) {
+        SortedMap<Integer, String> literals = new TreeMap<>();
+        statement.values().forEach(value -> literals.put(value.offset(), literal(value.bound(), dialect)));
+        return of(statement.text(), literals);
+    }
+
+    /** @param literals what stands in the place of each placeholder, by its offset */
+    public static String of(String text, SortedMap<Integer, String> literals) {
+        StringBuilder runnable = new StringBuilder();
+        int at = 0;
+        for (Map.Entry<Integer, String> literal : literals.entrySet()) {
+            runnable.append(text, at, literal.getKey()).append(literal.getValue());
+            at = literal.getKey() + 1;
+        }
+        return runnable.append(text.substring(at)).append("\n;\n").toString();
+    }
+
+    /** A bound value as it stands in SQL text. */
+    public static String literal(Bound bound, Dialect dialect) {
+        if (bound instanceof Bound.Single single) {
+            return dialect.literal(single.value());
+        }
+        if (bound instanceof Bound.Array array) {
+            return dialect.arrayLiteral(array.type(), literals(array.values(), dialect));
+        }
+        if (bound instanceof Bound.JsonArray json) {
+            return dialect.textLiteral(json.text());
+        }
+        return bound instanceof Bound.RowCount count ? Long.toString(count.rows()) : "null";
+    }
+
+    private static List<String> literals(List<Value> values, Dialect dialect) {
+        return values.stream().map(dialect::literal).collect(Collectors.toList());
+    }
+}
