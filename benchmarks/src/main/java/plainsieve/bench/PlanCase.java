@@ -12,7 +12,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
-import plainsieve.sources.SourceSettings.Kind;
+import plainsieve.sources.SourceKind;
 
 /**
  * One query with choices, in three forms.
@@ -62,9 +62,9 @@ record PlanCase(
         return new Bound.Nothing(type);
     }
 
-    static List<PlanCase> all(Kind kind) {
-        String date = kind == Kind.POSTGRESQL ? "cast(? as date)" : "?";
-        String number = kind == Kind.POSTGRESQL ? "cast(? as integer)" : "?";
+    static List<PlanCase> all(SourceKind kind) {
+        String date = kind == SourceKind.POSTGRESQL ? "cast(? as date)" : "?";
+        String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
         List<PlanCase> cases = new ArrayList<>();
         String optional = "(%s is null or c.%s = %s)";
         String vesselIdiom = optional.formatted(number, "vessel_id", number);
@@ -124,7 +124,7 @@ record PlanCase(
         for (int size : new int[] {1, 50, 10_000}) {
             cases.add(many(kind, size));
         }
-        String state = kind == Kind.POSTGRESQL ? "cast(? as text)" : "?";
+        String state = kind == SourceKind.POSTGRESQL ? "cast(? as text)" : "?";
         cases.add(new PlanCase(
                 "idiom in the author's own text",
                 COUNTED + " where (:vessel is null or c.vessel_id = :vessel) and (:state is null or c.state = :state)"
@@ -141,11 +141,11 @@ record PlanCase(
         return cases;
     }
 
-    private static PlanCase many(Kind kind, int size) {
+    private static PlanCase many(SourceKind kind, int size) {
         List<Long> ids = IntStream.range(0, size).mapToObj(i -> 1L + i * 97L).toList();
         String marks = String.join(", ", Collections.nCopies(size, "?"));
         List<Bound> values = ids.stream().map(PlanCase::whole).toList();
-        boolean array = kind == Kind.POSTGRESQL && size > 64;
+        boolean array = kind == SourceKind.POSTGRESQL && size > 64;
         Bindings byHand = array
                 ? new Bindings(
                         ROWS + " where c.crossing_id = any(?)",
@@ -155,7 +155,7 @@ record PlanCase(
                 : new Bindings(ROWS + " where c.crossing_id in (" + marks + ")", values);
         List<Bound> guarded =
                 Stream.concat(values.stream().limit(1), values.stream()).toList();
-        String number = kind == Kind.POSTGRESQL ? "cast(? as integer)" : "?";
+        String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
         return new PlanCase(
                 "%,d chosen values".formatted(size),
                 ROWS + " where c.crossing_id in (:ids)",

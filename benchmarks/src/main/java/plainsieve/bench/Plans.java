@@ -5,6 +5,7 @@ import java.sql.Connection;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
@@ -22,10 +23,12 @@ import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
-import plainsieve.sources.DatabaseSource;
+import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
+import plainsieve.sources.Dispatch;
+import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
 /**
@@ -51,23 +54,15 @@ public final class Plans {
                 MariaDbFerries.write(connection, CROSSINGS, done -> {});
             }
             measure(
-                    new SourceSettings(
+                    new SourceAccess(
                             "pg",
-                            SourceSettings.Kind.POSTGRESQL,
-                            "localhost",
-                            postgres.getPort(),
-                            "postgres",
-                            "postgres",
+                            new SourceSettings.PostgreSql("localhost", postgres.getPort(), "postgres", "postgres"),
                             new Secret("x")),
                     clock);
             measure(
-                    new SourceSettings(
+                    new SourceAccess(
                             "maria",
-                            SourceSettings.Kind.MARIADB,
-                            "127.0.0.1",
-                            mariaDb.port(),
-                            "ferries",
-                            "root",
+                            new SourceSettings.MariaDb("127.0.0.1", mariaDb.port(), "ferries", "root"),
                             Secret.none()),
                     clock);
         } finally {
@@ -75,12 +70,12 @@ public final class Plans {
         }
     }
 
-    private static void measure(SourceSettings settings, ScheduledExecutorService clock) {
+    private static void measure(SourceAccess access, ScheduledExecutorService clock) {
         System.out.printf(
                 "plan  %-34s %9s %9s %9s %7s %9s%n",
-                settings.kind().title(), "ours ms", "hand ms", "idiom ms", "ours/h", "idiom/ours", "text");
-        try (DatabaseSource source = new DatabaseSource(settings, clock)) {
-            for (PlanCase made : PlanCase.all(settings.kind())) {
+                access.settings().kind().title(), "ours ms", "hand ms", "idiom ms", "ours/h", "idiom/ours", "text");
+        try (JdbcSource source = new JdbcSource(access, clock)) {
+            for (PlanCase made : PlanCase.all(access.settings().kind())) {
                 Statement ours = ours(made, source);
                 Statement hand = plain(made.byHand(), made, source);
                 Statement idiom = plain(made.withIdioms(), made, source);
@@ -102,7 +97,7 @@ public final class Plans {
         }
     }
 
-    private static Statement ours(PlanCase made, DatabaseSource source) {
+    private static Statement ours(PlanCase made, JdbcSource source) {
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         Map<String, ChoiceText> choices = new LinkedHashMap<>();
         made.parameters().forEach(parameter -> parameters.put(parameter.name(), parameter));
@@ -117,7 +112,7 @@ public final class Plans {
     }
 
     /** A statement as written, each value bound where it stands. */
-    private static Statement plain(PlanCase.Bindings written, PlanCase made, DatabaseSource source) {
+    private static Statement plain(PlanCase.Bindings written, PlanCase made, JdbcSource source) {
         List<BoundValue> values = new ArrayList<>();
         int at = -1;
         for (plainsieve.core.statement.Bound bound : written.values()) {
@@ -127,12 +122,12 @@ public final class Plans {
         return new Statement(written.text(), values, List.of(), Statement.NO_CAP);
     }
 
-    private static long rows(DatabaseSource source, Statement statement) {
-        return source.run(statement, RunLimits.standard(), new Cancellation(), new Nobody())
+    private static long rows(JdbcSource source, Statement statement) {
+        return source.run(new Dispatch.Sql(statement), new RunLimits(Duration.ofSeconds(60)), new Cancellation(), new Nobody())
                 .fetched();
     }
 
-    private static double[] medians(DatabaseSource source, List<Statement> statements) {
+    private static double[] medians(JdbcSource source, List<Statement> statements) {
         double[][] times = new double[statements.size()][RUNS];
         for (int run = -WARM_UPS; run < RUNS; run++) {
             for (int i = 0; i < statements.size(); i++) {

@@ -1,5 +1,6 @@
 package plainsieve.bench;
 
+import plainsieve.core.dialect.Dialects;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -58,7 +59,7 @@ public class RewriteBenchmark {
     @Param({"1", "8", "83"})
     private int times;
 
-    private final Dialect dialect = Dialect.named("postgresql").orElseThrow();
+    private final Dialect dialect = Dialects.of("postgresql");
     private final Choices choices = demoChoices();
     private String text;
     private PreparedQuery prepared;

@@ -1,5 +1,6 @@
 package plainsieve.cli;
 
+import plainsieve.core.dialect.Dialects;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -40,8 +41,8 @@ final class Work {
     }
 
     static Dialect dialect(String name) {
-        List<String> known = Dialect.ALL.stream().map(Dialect::name).toList();
-        return Dialect.named(name)
+        List<String> known = Dialects.ALL.stream().map(Dialect::name).toList();
+        return Dialects.named(name)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "unknown-dialect",
                         "There is no dialect “%s” here.".formatted(name),

@@ -1,54 +1,52 @@
 package plainsieve.sources;
 
-import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.Optional;
 
 /**
- * Stops one run at the database, from any thread, at any moment: before its statement exists, while it runs, or while
- * its rows are fetched.
+ * Stops one run, from any thread, at any moment: before it has begun, while it waits for its source, or while its rows are
+ * fetched. Whoever runs says what to do then.
  */
 public final class Cancellation {
+    private static final Runnable NOTHING = () -> {};
+
     /** Why a run was stopped. */
     public enum Reason {
         ASKED,
         TIME_LIMIT
     }
 
-    private Statement running;
+    private Runnable whatToDo = NOTHING;
     private Reason reason;
 
-    /** Stops the run. Does nothing when it has ended or was stopped before. */
-    public synchronized void stop(Reason why) {
-        if (reason != null) {
-            return;
+    /** Stops the run. Does nothing when it was stopped before; when it has ended, nothing is left to do. */
+    public void stop(Reason why) {
+        Runnable act;
+        synchronized (this) {
+            if (reason != null) {
+                return;
+            }
+            reason = why;
+            act = whatToDo;
         }
-        reason = why;
-        if (running != null) {
-            cancelQuietly(running);
-        }
+        act.run();
     }
 
     public synchronized Optional<Reason> reason() {
         return Optional.ofNullable(reason);
     }
 
-    /** From now on {@link #stop} cancels this statement. Returns false when the run was stopped before. */
-    synchronized boolean begin(Statement statement) {
-        running = statement;
+    /**
+     * From now on {@link #stop} does this.
+     *
+     * @param act may be called from any thread, also just after {@link #end}; must not throw
+     * @return false when the run was stopped before
+     */
+    public synchronized boolean begin(Runnable act) {
+        whatToDo = act;
         return reason == null;
     }
 
-    synchronized void end() {
-        running = null;
-    }
-
-    /* A statement that has just ended refuses to be cancelled; that is what was wanted. */
-    private static void cancelQuietly(Statement statement) {
-        try {
-            statement.cancel();
-        } catch (SQLException e) {
-            System.getLogger(Cancellation.class.getName()).log(System.Logger.Level.DEBUG, "Cancel came late", e);
-        }
+    public synchronized void end() {
+        whatToDo = NOTHING;
     }
 }

@@ -9,8 +9,4 @@ public record RunLimits(Duration longest) {
             throw new IllegalArgumentException("The time limit of a run must be more than 0, is " + longest);
         }
     }
-
-    public static RunLimits standard() {
-        return new RunLimits(Duration.ofSeconds(60));
-    }
 }

@@ -21,28 +21,29 @@ public final class SourceFailure extends RuntimeException {
     }
 
     public SourceFailure(Kind kind, String message, String advice, Throwable cause) {
-        this(kind, message, advice, OptionalInt.empty(), cause);
-    }
-
-    SourceFailure(Kind kind, String message, String advice, OptionalInt position, Throwable cause) {
         super(message, cause);
         this.kind = kind;
         this.advice = advice;
-        this.position = position;
+        this.position = OptionalInt.empty();
         this.place = Optional.empty();
     }
 
-    private SourceFailure(SourceFailure of, Optional<Place> where) {
+    private SourceFailure(SourceFailure of, OptionalInt position, Optional<Place> place) {
         super(of.getMessage(), of.getCause());
         this.kind = of.kind;
         this.advice = of.advice;
-        this.position = of.position;
-        this.place = where;
+        this.position = position;
+        this.place = place;
+    }
+
+    /** The same failure with its place in the statement, when the source refused that. */
+    public SourceFailure at(OptionalInt offset) {
+        return kind == Kind.REFUSED_STATEMENT ? new SourceFailure(this, offset, place) : this;
     }
 
     /** The same failure with its place in the author's text. */
     public SourceFailure in(Optional<Place> where) {
-        return new SourceFailure(this, where);
+        return new SourceFailure(this, position, where);
     }
 
     /** Where in the statement, from 0, if the database told. */

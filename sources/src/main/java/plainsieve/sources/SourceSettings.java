@@ -1,69 +1,161 @@
 package plainsieve.sources;
 
 import java.nio.file.Path;
-import java.util.Objects;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 
-/**
- * How to reach one source. Cannot exist invalid.
- *
- * @param id stable, used in links
- * @param host empty for a file
- * @param database the database's name, or the path of its file
- */
-public record SourceSettings(
-        String id, Kind kind, String host, int port, String database, String user, Secret password) {
-    /** The kinds of database this build talks to. */
-    public enum Kind {
-        DUCKDB("duckdb", "DuckDB"),
-        POSTGRESQL("postgresql", "PostgreSQL"),
-        MARIADB("mariadb", "MariaDB"),
-        SQLITE("sqlite", "SQLite");
-
-        private final String dialect;
-        private final String title;
-
-        Kind(String dialect, String title) {
-            this.dialect = dialect;
-            this.title = title;
-        }
-
-        /** Whether the database is a file on this machine, and not a server. */
-        public boolean isFile() {
-            return this == DUCKDB || this == SQLITE;
-        }
-
-        /** The database's name as people write it. */
-        public String title() {
-            return title;
-        }
-
-        /** The name of the dialect statements are written in. */
-        public String dialect() {
-            return dialect;
-        }
-    }
-
-    public SourceSettings {
-        Objects.requireNonNull(password, "password");
-        require(!id.isBlank(), "A source needs a name.");
-        require(!database.isBlank(), "Source “" + id + "” needs a database.");
-        if (!kind.isFile()) {
-            require(host.matches("[A-Za-z0-9.:_-]+"), "Source “" + id + "” needs a host name, such as localhost.");
-            require(
-                    database.matches("[^/?#&]+"),
-                    "The database name of “" + id + "” has a character that no name has.");
-            require(port > 0 && port < 65_536, "Port " + port + " of “" + id + "” is not between 1 and 65535.");
-        }
-    }
-
-    private static void require(boolean holds, String message) {
-        if (!holds) {
-            throw new IllegalArgumentException(message);
-        }
-    }
+/** How one kind of source is reached: a record for each kind, without its password. Cannot exist invalid. */
+public sealed interface SourceSettings {
+    SourceKind kind();
 
     /** Where it is, in words and without any secret: {@code localhost:5432/harbour}, or the name of the file. */
-    public String address() {
-        return kind.isFile() ? Path.of(database).getFileName().toString() : host + ":" + port + "/" + database;
+    String address();
+
+    /** Gives what the visitor has for this kind of source. */
+    <R> R accept(Visitor<R> visitor);
+
+    /** An answer for every kind of source. It has no defaults, so that a new kind does not compile until all have one. */
+    interface Visitor<R> {
+        R postgreSql(PostgreSql settings);
+
+        R mariaDb(MariaDb settings);
+
+        R sqlite(Sqlite settings);
+
+        R duckDb(DuckDb settings);
+    }
+
+    /** The dialect that statements for it are written in. */
+    default Dialect dialect() {
+        return Dialects.of(kind().word());
+    }
+
+    /** A database that is reached over the network. */
+    sealed interface OnServer extends SourceSettings {
+        String host();
+
+        int port();
+
+        String database();
+
+        String user();
+
+        @Override
+        default String address() {
+            return host() + ":" + port() + "/" + database();
+        }
+
+        /** The host as an address writes it: one of IPv6 stands in brackets. */
+        default String hostInAddress() {
+            return host().indexOf(':') >= 0 ? "[" + host() + "]" : host();
+        }
+    }
+
+    /** A database that is a file on this machine. */
+    sealed interface InFile extends SourceSettings {
+        String file();
+
+        @Override
+        default String address() {
+            return Path.of(file()).getFileName().toString();
+        }
+    }
+
+    /** PostgreSQL. */
+    record PostgreSql(String host, int port, String database, String user) implements OnServer {
+        public PostgreSql {
+            checkServer(host, port, database);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.POSTGRESQL;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.postgreSql(this);
+        }
+    }
+
+    /** MariaDB and MySQL. */
+    record MariaDb(String host, int port, String database, String user) implements OnServer {
+        public MariaDb {
+            checkServer(host, port, database);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.MARIADB;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.mariaDb(this);
+        }
+    }
+
+    /** A SQLite file. */
+    record Sqlite(String file) implements InFile {
+        public Sqlite {
+            checkFile(file);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.SQLITE;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.sqlite(this);
+        }
+    }
+
+    /** A DuckDB file. */
+    record DuckDb(String file) implements InFile {
+        public DuckDb {
+            checkFile(file);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.DUCKDB;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.duckDb(this);
+        }
+    }
+
+    private static void checkServer(String host, int port, String database) {
+        require(!database.isBlank(), "The source needs a database.", "Write the name of the database.");
+        require(
+                host.matches("[A-Za-z0-9.:_-]+"),
+                "The source needs a host name.",
+                "Write one such as localhost, or an address.");
+        require(
+                database.matches("[^/?#&]+"),
+                "The database name has a character that no name has.",
+                "Write it without / ? # and &.");
+        require(port > 0 && port < 65_536, "Port %d is none.".formatted(port), "Write a number from 1 to 65535.");
+    }
+
+    private static void checkFile(String file) {
+        require(!file.isBlank(), "The source needs a file.", "Write the path of the database file.");
+        // In a driver's address, settings stand behind these characters.
+        require(
+                file.chars().noneMatch(c -> c == ';' || c == '?' || c < ' '),
+                "The path of the file has a character that is not taken.",
+                "Rename the file, without ; and ?.");
+    }
+
+    private static void require(boolean holds, String message, String advice) {
+        if (!holds) {
+            throw new ProblemException(Problem.of("bad-source", message, advice));
+        }
     }
 }

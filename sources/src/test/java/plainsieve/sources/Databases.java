@@ -23,7 +23,7 @@ final class Databases {
 
     private Databases() {}
 
-    static synchronized SourceSettings settings(String kind) throws IOException, SQLException {
+    static synchronized SourceAccess settings(String kind) throws IOException, SQLException {
         return switch (kind) {
             case "duckdb" -> duckDb();
             case "postgresql" -> postgreSql();
@@ -32,7 +32,7 @@ final class Databases {
         };
     }
 
-    private static SourceSettings mariaDb() throws IOException, SQLException {
+    private static SourceAccess mariaDb() throws IOException, SQLException {
         if (mariaDb == null) {
             try {
                 mariaDb = LocalMariaDb.start();
@@ -43,27 +43,27 @@ final class Databases {
                 MariaDbFerries.write(connection, CROSSINGS, done -> {});
             }
         }
-        return new SourceSettings(
-                "islands", SourceSettings.Kind.MARIADB, "127.0.0.1", mariaDb.port(), "ferries", "root", Secret.none());
+        return new SourceAccess(
+                "islands", new SourceSettings.MariaDb("127.0.0.1", mariaDb.port(), "ferries", "root"), Secret.none());
     }
 
-    private static SourceSettings sqlite() throws IOException, SQLException {
+    private static SourceAccess sqlite() throws IOException, SQLException {
         if (sqlite == null) {
             sqlite = Files.createTempDirectory("ferries").resolve("ferries ä.sqlite");
             SqliteFerries.write(sqlite, CROSSINGS, done -> {});
         }
-        return new SourceSettings("file", SourceSettings.Kind.SQLITE, "", 0, sqlite.toString(), "", Secret.none());
+        return new SourceAccess("file", new SourceSettings.Sqlite(sqlite.toString()), Secret.none());
     }
 
-    private static SourceSettings duckDb() throws IOException, SQLException {
+    private static SourceAccess duckDb() throws IOException, SQLException {
         if (duckDb == null) {
             duckDb = Files.createTempDirectory("ferries").resolve("ferries.duckdb");
             DuckDbFerries.write(duckDb, CROSSINGS, done -> {});
         }
-        return new SourceSettings("embedded", SourceSettings.Kind.DUCKDB, "", 0, duckDb.toString(), "", Secret.none());
+        return new SourceAccess("embedded", new SourceSettings.DuckDb(duckDb.toString()), Secret.none());
     }
 
-    private static SourceSettings postgreSql() throws IOException, SQLException {
+    private static SourceAccess postgreSql() throws IOException, SQLException {
         if (postgres == null) {
             postgres = EmbeddedPostgres.start();
             try (Connection connection = postgres.getPostgresDatabase().getConnection()) {
@@ -73,8 +73,10 @@ final class Databases {
         return postgreSqlAt(postgres.getPort());
     }
 
-    static SourceSettings postgreSqlAt(int port) {
-        return new SourceSettings(
-                "harbour", SourceSettings.Kind.POSTGRESQL, "localhost", port, "postgres", "postgres", new Secret("x"));
+    static SourceAccess postgreSqlAt(int port) {
+        return new SourceAccess(
+                "harbour",
+                new SourceSettings.PostgreSql("localhost", port, "postgres", "postgres"),
+                new Secret("x"));
     }
 }

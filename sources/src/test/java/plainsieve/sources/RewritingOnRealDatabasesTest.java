@@ -1,5 +1,6 @@
 package plainsieve.sources;
 
+import plainsieve.sources.jdbc.JdbcSource;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
@@ -182,7 +183,7 @@ class RewritingOnRealDatabasesTest {
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         PARAMETERS.forEach(parameter -> parameters.put(parameter.name(), parameter));
         int notEmpty = 0;
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             for (int i = 0; i < CASES; i++) {
                 Generator generator = new Generator(SEED + i);
                 Pair pair = generator.condition(3);
@@ -202,9 +203,9 @@ class RewritingOnRealDatabasesTest {
         assertThat(notEmpty).as("cases that tell something").isGreaterThan(CASES / 2);
     }
 
-    private static List<List<Object>> rows(DatabaseSource source, Statement statement) {
+    private static List<List<Object>> rows(JdbcSource source, Statement statement) {
         Collected collected = new Collected();
-        source.run(statement, RunLimits.standard(), new Cancellation(), collected);
+        source.run(new Dispatch.Sql(statement), TestDatabases.LIMITS, new Cancellation(), collected);
         return collected.rows;
     }
 }

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.time.Duration;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.List;
@@ -13,6 +14,8 @@ import plainsieve.demo.LocalMariaDb;
 
 /** Real databases with tables that a test writes itself. */
 public final class TestDatabases {
+    public static final RunLimits LIMITS = new RunLimits(Duration.ofSeconds(60));
+
     private TestDatabases() {}
 
     /** Writes tables over a connection to a database of this kind. */
@@ -22,51 +25,49 @@ public final class TestDatabases {
     }
 
     /** A new database of this kind, filled by the writer. */
-    public static SourceSettings awkward(String kind, Writer writer) throws Exception {
+    public static SourceAccess awkward(String kind, Writer writer) throws Exception {
         return switch (kind) {
-            case "duckdb" -> file(SourceSettings.Kind.DUCKDB, "jdbc:duckdb:", writer);
-            case "sqlite" -> file(SourceSettings.Kind.SQLITE, "jdbc:sqlite:", writer);
+            case "duckdb" -> file(SourceKind.DUCKDB, "jdbc:duckdb:", writer);
+            case "sqlite" -> file(SourceKind.SQLITE, "jdbc:sqlite:", writer);
             case "postgresql" -> postgreSql(writer);
             default -> mariaDb(writer);
         };
     }
 
-    private static SourceSettings file(SourceSettings.Kind kind, String url, Writer writer)
+    private static SourceAccess file(SourceKind kind, String url, Writer writer)
             throws IOException, SQLException {
         Path file = Files.createTempDirectory("awkward").resolve("data");
         try (Connection connection = DriverManager.getConnection(url + file)) {
-            writer.write(connection, kind.dialect());
+            writer.write(connection, kind.word());
         }
-        return new SourceSettings("file", kind, "", 0, file.toString(), "", Secret.none());
+        return new SourceAccess("file", kind.settings("", 0, file.toString(), ""), Secret.none());
     }
 
-    private static SourceSettings postgreSql(Writer writer) throws IOException, SQLException {
+    private static SourceAccess postgreSql(Writer writer) throws IOException, SQLException {
         EmbeddedPostgres server = EmbeddedPostgres.start();
         try (Connection connection = server.getPostgresDatabase().getConnection()) {
             writer.write(connection, "postgresql");
         }
-        return new SourceSettings(
+        return new SourceAccess(
                 "server",
-                SourceSettings.Kind.POSTGRESQL,
-                "localhost",
-                server.getPort(),
-                "postgres",
-                "postgres",
+                new SourceSettings.PostgreSql("localhost", server.getPort(), "postgres", "postgres"),
                 new Secret("x"));
     }
 
-    private static SourceSettings mariaDb(Writer writer) throws Exception {
+    private static SourceAccess mariaDb(Writer writer) throws Exception {
         LocalMariaDb server = LocalMariaDb.start();
         try (Connection connection = server.connect()) {
             writer.write(connection, "mariadb");
         }
-        return new SourceSettings(
-                "server", SourceSettings.Kind.MARIADB, "127.0.0.1", server.port(), "ferries", "root", Secret.none());
+        return new SourceAccess(
+                "server",
+                new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"),
+                Secret.none());
     }
 
-    public static List<List<Object>> rows(DatabaseSource source, Statement statement) {
+    public static List<List<Object>> rows(Source source, Statement statement) {
         Collected collected = new Collected();
-        source.run(statement, RunLimits.standard(), new Cancellation(), collected);
+        source.run(new Dispatch.Sql(statement), LIMITS, new Cancellation(), collected);
         return collected.rows;
     }
 }

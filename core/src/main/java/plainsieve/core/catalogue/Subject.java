@@ -29,21 +29,12 @@ public record Subject(
     public static Subject of(ParsedQuery query, Dialect dialect, Map<String, Parameter> parameters, ColumnFacts facts) {
         List<Leaf> leaves = new java.util.ArrayList<>();
         for (Clause clause : query.conditionClauses()) {
-            clause.condition().ifPresent(condition -> collect(condition, clause.kind(), query.tokens(), leaves));
+            clause.condition().stream()
+                    .flatMap(Condition::leaves)
+                    .map(leaf -> new Leaf(leaf.span(), clause.kind(), Comparison.of(query.tokens(), leaf.span())))
+                    .forEach(leaves::add);
         }
         return new Subject(query, dialect, parameters, facts, leaves);
-    }
-
-    private static void collect(Condition condition, Clause.Kind clause, Tokens tokens, List<Leaf> into) {
-        if (condition instanceof Condition.Leaf leaf) {
-            into.add(new Leaf(leaf.span(), clause, Comparison.of(tokens, leaf.span())));
-        } else if (condition instanceof Condition.Not not) {
-            collect(not.operand(), clause, tokens, into);
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            collect(wrapped.inner(), clause, tokens, into);
-        } else {
-            ((Condition.Joined) condition).items().forEach(item -> collect(item, clause, tokens, into));
-        }
     }
 
     public Tokens tokens() {

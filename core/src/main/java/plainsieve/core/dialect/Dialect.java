@@ -1,19 +1,11 @@
 package plainsieve.core.dialect;
 
 import java.util.List;
-import java.util.Optional;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /** How one database writes what rewriting adds to a statement. Data and few overrides; one small class each. */
 public interface Dialect {
-    List<Dialect> ALL =
-            List.of(new DuckDbDialect(), new PostgreSqlDialect(), new MariaDbDialect(), new SqliteDialect());
-
-    static Optional<Dialect> named(String name) {
-        return ALL.stream().filter(dialect -> dialect.name().equals(name)).findFirst();
-    }
-
     /** How a list too long to be spread is bound. */
     enum ListForm {
         /** As one array: {@code x = any(?)}. */

@@ -1,5 +1,6 @@
 package plainsieve.core.evidence;
 
+import plainsieve.core.dialect.Dialects;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -17,7 +18,7 @@ import plainsieve.core.dialect.Dialect;
  * statement runs, so of a column with an index a plan that was not measured proves nothing.
  */
 final class DuckDbPlan implements PlanReader {
-    private static final Dialect DIALECT = Dialect.named("duckdb").orElseThrow();
+    private static final Dialect DIALECT = Dialects.of("duckdb");
     private static final String OPTIONAL = "optional: ";
     private static final Set<String> PASSING =
             Set.of("PROJECTION", "FILTER", "STREAMING_LIMIT", "LIMIT", "EXPLAIN_ANALYZE");

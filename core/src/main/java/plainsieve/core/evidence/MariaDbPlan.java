@@ -1,5 +1,6 @@
 package plainsieve.core.evidence;
 
+import plainsieve.core.dialect.Dialects;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -14,7 +15,7 @@ import plainsieve.core.dialect.Dialect;
  * told apart by the parts of the key that are used; an equality that enters one is shown only as {@code const}.
  */
 final class MariaDbPlan implements PlanReader {
-    private static final Dialect DIALECT = Dialect.named("mariadb").orElseThrow();
+    private static final Dialect DIALECT = Dialects.of("mariadb");
     private static final Set<String> RANGES = Set.of("range", "index_merge");
     private static final Set<String> SORTS = Set.of("filesort", "temporary_table", "read_sorted_file");
 

@@ -10,7 +10,6 @@ import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
@@ -85,23 +84,12 @@ record PlanCondition(
                     .flatMap(operand -> operand instanceof QueryLevel.Operand.Plain plainBlock
                             ? plainBlock.block().clause(Clause.Kind.WHERE).stream()
                             : Stream.empty())
-                    .forEach(where -> collect(where.condition().orElseThrow(), query.tokens(), found));
+                    .flatMap(where -> where.condition().orElseThrow().leaves())
+                    .forEach(leaf -> found.add(of(leaf.span(), query.tokens())));
             return found;
         } catch (ProblemException e) {
             return List.of(new PlanCondition(
                     text, Set.of(), Set.of(), List.of(), Comparison.Kind.OTHER, false, Optional.empty()));
-        }
-    }
-
-    private static void collect(Condition condition, Tokens tokens, List<PlanCondition> into) {
-        if (condition instanceof Condition.Leaf leaf) {
-            into.add(of(leaf.span(), tokens));
-        } else if (condition instanceof Condition.Not not) {
-            collect(not.operand(), tokens, into);
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            collect(wrapped.inner(), tokens, into);
-        } else {
-            ((Condition.Joined) condition).items().forEach(item -> collect(item, tokens, into));
         }
     }
 

@@ -47,15 +47,29 @@ final class FixedConditions {
     }
 
     private void collect(Condition condition, List<Found> into) {
-        if (condition instanceof Condition.Leaf leaf) {
-            leaf(leaf, into);
-        } else if (condition instanceof Condition.Not not) {
-            collect(not.operand(), into);
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            collect(wrapped.inner(), into);
-        } else {
-            joined((Condition.Joined) condition, into);
-        }
+        condition.accept(new Condition.Visitor<List<Found>>() {
+            @Override
+            public List<Found> joined(Condition.Joined joined) {
+                FixedConditions.this.joined(joined, into);
+                return into;
+            }
+
+            @Override
+            public List<Found> not(Condition.Not not) {
+                return not.operand().accept(this);
+            }
+
+            @Override
+            public List<Found> parenthesised(Condition.Parenthesised wrapped) {
+                return wrapped.inner().accept(this);
+            }
+
+            @Override
+            public List<Found> leaf(Condition.Leaf leaf) {
+                FixedConditions.this.leaf(leaf, into);
+                return into;
+            }
+        });
     }
 
     /** Two ends of one column in the same list of ANDs are one range. */

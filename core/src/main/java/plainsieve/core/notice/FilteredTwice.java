@@ -21,25 +21,12 @@ final class FilteredTwice implements NoticeRule {
         return subject.query().conditionClauses().stream()
                 .filter(clause -> clause.kind() == Clause.Kind.WHERE || clause.kind() == Clause.Kind.ON)
                 .flatMap(clause -> clause.condition().stream())
-                .flatMap(condition -> inList(subject, condition).stream());
+                .flatMap(Condition::lists)
+                .filter(joined -> !joined.or())
+                .flatMap(joined -> pairs(subject, joined).stream());
     }
 
     private record Filter(Span leaf, Span column, boolean byParameter) {}
-
-    private static List<Notice> inList(Subject subject, Condition condition) {
-        List<Notice> notices = new ArrayList<>();
-        if (condition instanceof Condition.Not not) {
-            notices.addAll(inList(subject, not.operand()));
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            notices.addAll(inList(subject, wrapped.inner()));
-        } else if (condition instanceof Condition.Joined joined) {
-            if (!joined.or()) {
-                notices.addAll(pairs(subject, joined));
-            }
-            joined.items().forEach(item -> notices.addAll(inList(subject, item)));
-        }
-        return notices;
-    }
 
     private static List<Notice> pairs(Subject subject, Condition.Joined joined) {
         List<Filter> filters = joined.items().stream()

@@ -1,11 +1,8 @@
 package plainsieve.core.rewrite;
 
-import java.util.ArrayList;
-import java.util.List;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.SelectText;
 import plainsieve.core.sql.Tokens;
 
 /** Plain SQL, with parameters, that asks for the values of a list or for a part of them. */
@@ -35,38 +32,37 @@ public final class ListText {
     /** {@code select "name" from "ports" where "name" is not null and "name" <> '' group by "name" order by "name"}. */
     public static String of(Column list, Dialect dialect) {
         String value = dialect.quoteName(list.column());
-        String table = Stream.of(list.schema(), list.table())
-                .filter(name -> !name.isEmpty())
-                .map(dialect::quoteName)
-                .collect(Collectors.joining("."));
-        List<String> columns = new ArrayList<>(List.of(value));
-        if (!list.label().isEmpty()) {
-            columns.add(dialect.quoteName(list.label()));
-        }
-        String keys = String.join(", ", columns);
-        String counted = list.counts() ? (list.label().isEmpty() ? ", " + value : "") + ", count(*)" : "";
-        return "select " + keys + counted + "\nfrom " + table + "\nwhere " + value + " is not null"
-                + (list.text() ? " and " + value + " <> ''" : "")
-                + (list.except() ? " and " + value + " not in (:" + EXCEPT + ")" : "")
-                + "\ngroup by " + keys + "\norder by " + columns.get(columns.size() - 1);
+        String label = list.label().isEmpty() ? value : dialect.quoteName(list.label());
+        String keys = list.label().isEmpty() ? value : value + ", " + label;
+        SelectText text = SelectText.from(dialect, list.schema(), list.table())
+                .select(list.counts() ? value + ", " + label + ", count(*)" : keys)
+                .where(value + " is not null");
+        text = list.text() ? text.where(value + " <> ''") : text;
+        text = list.except() ? text.where(value + " not in (:" + EXCEPT + ")") : text;
+        return text.groupBy(keys).orderBy(label).text();
     }
 
     /** A page of a list in the order of its labels: only those that contain {@link #SEARCH}, when that is chosen. */
     public static String page(ParsedQuery list, Dialect dialect, String label) {
-        String column = dialect.asText("listed." + dialect.quoteName(label));
-        return around(list) + "\nwhere lower(" + column + ") = lower(:" + SEARCH + ")\norder by listed."
-                + dialect.quoteName(label) + "\nlimit :" + ROWS + " offset :" + START;
+        String column = "listed." + dialect.quoteName(label);
+        return around(list)
+                .where("lower(" + dialect.asText(column) + ") = lower(:" + SEARCH + ")")
+                .orderBy(column)
+                .limit(":" + ROWS + " offset :" + START)
+                .text();
     }
 
     /** Those values of a list that are among {@link #VALUES}. */
     public static String lookup(ParsedQuery list, Dialect dialect, String value) {
-        return around(list) + "\nwhere listed." + dialect.quoteName(value) + " in (:" + VALUES + ")";
+        return around(list)
+                .where("listed." + dialect.quoteName(value) + " in (:" + VALUES + ")")
+                .text();
     }
 
-    private static String around(ParsedQuery list) {
+    private static SelectText around(ParsedQuery list) {
         Tokens tokens = list.tokens();
         int start = tokens.start(list.top().span().from());
         int end = tokens.end(list.top().span().to() - 1);
-        return "select * from (\n" + list.text().substring(start, end) + "\n) as listed";
+        return SelectText.from("(\n" + list.text().substring(start, end) + "\n) as listed");
     }
 }

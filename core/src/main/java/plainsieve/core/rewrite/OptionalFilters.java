@@ -28,22 +28,12 @@ final class OptionalFilters {
     static List<OptionalFilter> in(ParsedQuery query) {
         OptionalFilters filters = new OptionalFilters(query);
         for (Clause clause : query.conditionClauses()) {
-            clause.condition().ifPresent(filters::walk);
+            clause.condition().stream()
+                    .flatMap(Condition::lists)
+                    .filter(Condition.Joined::or)
+                    .forEach(filters::recognise);
         }
         return filters.found;
-    }
-
-    private void walk(Condition condition) {
-        if (condition instanceof Condition.Not not) {
-            walk(not.operand());
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            walk(wrapped.inner());
-        } else if (condition instanceof Condition.Joined joined) {
-            if (joined.or()) {
-                recognise(joined);
-            }
-            joined.items().forEach(this::walk);
-        }
     }
 
     /** A test of a parameter itself; {@code everything} is empty when it tests for NULL. */
@@ -66,21 +56,8 @@ final class OptionalFilters {
         if (filters) {
             Set<String> everything = new LinkedHashSet<>();
             guards.forEach(guard -> guard.everything().ifPresent(everything::add));
-            List<Condition.Leaf> all = new ArrayList<>();
-            leaves(joined, all);
-            found.add(new OptionalFilter(parameter, everything, guardLeaves, all));
-        }
-    }
-
-    private static void leaves(Condition condition, List<Condition.Leaf> into) {
-        if (condition instanceof Condition.Leaf leaf) {
-            into.add(leaf);
-        } else if (condition instanceof Condition.Not not) {
-            leaves(not.operand(), into);
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            leaves(wrapped.inner(), into);
-        } else {
-            ((Condition.Joined) condition).items().forEach(item -> leaves(item, into));
+            found.add(new OptionalFilter(
+                    parameter, everything, guardLeaves, joined.leaves().toList()));
         }
     }
 

@@ -1,20 +1,39 @@
 package plainsieve.core.sql;
 
 import java.util.List;
+import java.util.stream.Stream;
 
 /** The tree of AND, OR and NOT in a WHERE, HAVING, ON, QUALIFY or FILTER, down to each single condition. */
 public sealed interface Condition {
     Span span();
 
-    /** How many single conditions it is made of, those of subqueries left aside. */
+    /** Gives what the visitor has for this kind of condition. */
+    <R> R accept(Visitor<R> visitor);
+
+    /** An answer for every kind of condition. It has no defaults, so that a new kind does not compile until all have one. */
+    interface Visitor<R> {
+        R joined(Joined joined);
+
+        R not(Not not);
+
+        R parenthesised(Parenthesised wrapped);
+
+        R leaf(Leaf leaf);
+    }
+
+    /** The single conditions it is made of, in written order, those of subqueries left aside. */
+    default Stream<Leaf> leaves() {
+        return accept(new Leaves());
+    }
+
+    /** Every list of conditions joined by AND or by OR in it, the outer ones first. */
+    default Stream<Joined> lists() {
+        return accept(new Lists());
+    }
+
+    /** How many single conditions it is made of. */
     default int count() {
-        if (this instanceof Joined joined) {
-            return joined.items().stream().mapToInt(Condition::count).sum();
-        }
-        if (this instanceof Not not) {
-            return not.operand().count();
-        }
-        return this instanceof Parenthesised wrapped ? wrapped.inner().count() : 1;
+        return (int) leaves().count();
     }
 
     /** Conditions joined by AND or by OR. The word before item {@code i} is the token before its span. */
@@ -22,12 +41,78 @@ public sealed interface Condition {
         public Joined {
             items = List.copyOf(items);
         }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.joined(this);
+        }
     }
 
-    record Not(Condition operand, Span span) implements Condition {}
+    record Not(Condition operand, Span span) implements Condition {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.not(this);
+        }
+    }
 
-    record Parenthesised(Condition inner, Span span) implements Condition {}
+    record Parenthesised(Condition inner, Span span) implements Condition {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.parenthesised(this);
+        }
+    }
 
     /** One condition. What is inside needs only be balanced, so a function or operator unknown here is never an error. */
-    record Leaf(Span span) implements Condition {}
+    record Leaf(Span span) implements Condition {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.leaf(this);
+        }
+    }
+
+    /** Collects {@link Condition#leaves()}. */
+    record Leaves() implements Visitor<Stream<Leaf>> {
+        @Override
+        public Stream<Leaf> joined(Joined joined) {
+            return joined.items().stream().flatMap(Condition::leaves);
+        }
+
+        @Override
+        public Stream<Leaf> not(Not not) {
+            return not.operand().leaves();
+        }
+
+        @Override
+        public Stream<Leaf> parenthesised(Parenthesised wrapped) {
+            return wrapped.inner().leaves();
+        }
+
+        @Override
+        public Stream<Leaf> leaf(Leaf leaf) {
+            return Stream.of(leaf);
+        }
+    }
+
+    /** Collects {@link Condition#lists()}. */
+    record Lists() implements Visitor<Stream<Joined>> {
+        @Override
+        public Stream<Joined> joined(Joined joined) {
+            return Stream.concat(Stream.of(joined), joined.items().stream().flatMap(Condition::lists));
+        }
+
+        @Override
+        public Stream<Joined> not(Not not) {
+            return not.operand().lists();
+        }
+
+        @Override
+        public Stream<Joined> parenthesised(Parenthesised wrapped) {
+            return wrapped.inner().lists();
+        }
+
+        @Override
+        public Stream<Joined> leaf(Leaf leaf) {
+            return Stream.empty();
+        }
+    }
 }

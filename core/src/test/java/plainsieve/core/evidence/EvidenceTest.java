@@ -1,5 +1,6 @@
 package plainsieve.core.evidence;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -31,12 +32,12 @@ class EvidenceTest {
                 "port", new Choice.One(new Value.Whole(3)),
                 "delay", new Choice.One(new Value.Whole(15)),
                 "rows", new Choice.One(new Value.Whole(10)));
-        return PreparedQuery.of(query, Dialect.named(dialect).orElseThrow())
+        return PreparedQuery.of(query, Dialects.of(dialect))
                 .rewrite(new Choices(parameters, choices), Wanted.allRows(), Statement.NO_CAP);
     }
 
     private static String verdicts(String query, String dialect, Object answer) {
-        Dialect of = Dialect.named(dialect).orElseThrow();
+        Dialect of = Dialects.of(dialect);
         Plan plan = PlanReader.of(of.explain().answer()).read(List.of(answer));
         return Evidence.of(statement(query, dialect), of, plan).stream()
                 .map(verdict -> verdict.placement().parameter() + " " + verdict.where())

@@ -1,5 +1,6 @@
 package plainsieve.core.fixed;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
@@ -19,7 +20,7 @@ import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Type;
 
 class FixedValuesTest {
-    private static final Dialect POSTGRESQL = Dialect.named("postgresql").orElseThrow();
+    private static final Dialect POSTGRESQL = Dialects.of("postgresql");
     private static final ColumnFacts FACTS = new ColumnFacts(Map.of(
             "crossings",
                     Map.of(

@@ -1,5 +1,6 @@
 package plainsieve.core.notice;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -39,7 +40,7 @@ class NoticesTest {
             Map.of("retired_on", new ColumnFacts.Fact(Type.DATE, true))));
 
     private static List<Notice> notices(String dialectName, String query) {
-        Dialect dialect = Dialect.named(dialectName).orElseThrow();
+        Dialect dialect = Dialects.of(dialectName);
         return Notices.of(ParsedQuery.parse(query, dialect), dialect, PARAMETERS, FACTS);
     }
 
@@ -152,14 +153,14 @@ class NoticesTest {
     @Test
     void aMonthAgainstTimesIsWholeAlready() {
         Parameter month = Parameter.of("month", Type.DATE).covering(Covers.MONTH);
-        Dialect dialect = Dialect.named("postgresql").orElseThrow();
+        Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at = :month", dialect);
         assertThat(Notices.of(query, dialect, Map.of("month", month), FACTS)).isEmpty();
     }
 
     @Test
     void aTypeAgainstAColumnIsMendedByTheColumnsType() {
-        Dialect dialect = Dialect.named("postgresql").orElseThrow();
+        Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
         Notice notice = Notices.of(query, dialect, PARAMETERS, FACTS).get(0);
         assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);

@@ -1,5 +1,6 @@
 package plainsieve.core.notice;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -8,7 +9,6 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
 
 class UnknownNamesTest {
@@ -17,7 +17,7 @@ class UnknownNamesTest {
 
     private static List<Notice> in(String text) {
         return UnknownNames.of(
-                ParsedQuery.parse(text, Dialect.named("postgresql").orElseThrow()), TABLES);
+                ParsedQuery.parse(text, Dialects.of("postgresql")), TABLES);
     }
 
     @Test
@@ -53,7 +53,7 @@ class UnknownNamesTest {
         assertThat(UnknownNames.of(
                         ParsedQuery.parse(
                                 "select 1 from crosings",
-                                Dialect.named("duckdb").orElseThrow()),
+                                Dialects.of("duckdb")),
                         Map.of()))
                 .isEmpty();
     }

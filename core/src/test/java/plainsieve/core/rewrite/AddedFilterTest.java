@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -8,7 +9,6 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
@@ -23,7 +23,7 @@ class AddedFilterTest {
     private static final Parameter F = Parameter.of("f", Type.INTEGER).takingMany();
 
     private static PreparedQuery filtered(String dialect, String query, String column) {
-        return PreparedQuery.of(query, Dialect.named(dialect).orElseThrow())
+        return PreparedQuery.of(query, Dialects.of(dialect))
                 .with(List.of(AddedFilter.anyOf(column, "f")));
     }
 
@@ -151,7 +151,7 @@ class AddedFilterTest {
     void putsSeveralFiltersIntoOneQuery() {
         PreparedQuery both = PreparedQuery.of(
                         "select x, count(*) n from t group by x",
-                        Dialect.named("postgresql").orElseThrow())
+                        Dialects.of("postgresql"))
                 .with(List.of(
                         AddedFilter.anyOf("x", "f"),
                         AddedFilter.compared("n", AddedFilter.Comparison.GREATER, "g"),

@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static plainsieve.core.rewrite.Given.given;
@@ -64,7 +65,7 @@ class InjectionTest {
     @ParameterizedTest
     @MethodSource("hostile")
     void neverChangesTheText(String value) {
-        for (Dialect dialect : Dialect.ALL) {
+        for (Dialect dialect : Dialects.ALL) {
             String plain = given(QUERY)
                     .in(dialect.name())
                     .choose("vessel", "A")
@@ -87,7 +88,7 @@ class InjectionTest {
                         Stream.of(value),
                         Stream.iterate(1, i -> i + 1).limit(99).map(String::valueOf))
                 .toArray(String[]::new);
-        for (Dialect dialect : Dialect.ALL) {
+        for (Dialect dialect : Dialects.ALL) {
             Given query = given("select 1 where x = :port").in(dialect.name()).choose("port", values);
             if (value.indexOf('\0') < 0) {
                 assertThat(query.text()).doesNotContain(value.length() > 3 ? value : "\0");
@@ -109,7 +110,7 @@ class InjectionTest {
     @MethodSource("hostile")
     void quotesAListedName(String name) {
         Parameter table = Parameter.of("t", Type.NAME).withAllowed(AllowedValues.of(List.of(name)));
-        for (Dialect dialect : Dialect.ALL) {
+        for (Dialect dialect : Dialects.ALL) {
             Given query =
                     given("select * from :t").in(dialect.name()).with(table).choose("t", name);
             if (name.indexOf('\0') >= 0) {
@@ -125,7 +126,7 @@ class InjectionTest {
     @ParameterizedTest
     @MethodSource("hostile")
     void quotesTheColumnOfAnAddedFilter(String column) {
-        for (Dialect dialect : Dialect.ALL) {
+        for (Dialect dialect : Dialects.ALL) {
             PreparedQuery query =
                     PreparedQuery.of("select * from t", dialect).with(List.of(AddedFilter.withValue(column)));
             Tokens tokens = query.query().tokens();

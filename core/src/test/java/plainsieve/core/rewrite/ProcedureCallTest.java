@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
@@ -16,7 +17,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 class ProcedureCallTest {
-    private static final Dialect MARIADB = Dialect.named("mariadb").orElseThrow();
+    private static final Dialect MARIADB = Dialects.of("mariadb");
 
     @Test
     void bindsItsArguments() {

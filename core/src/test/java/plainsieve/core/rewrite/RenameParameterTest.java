@@ -1,10 +1,10 @@
 package plainsieve.core.rewrite;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
 
 class RenameParameterTest {
@@ -17,7 +17,7 @@ class RenameParameterTest {
             """)
     void reachesEveryPlaceAndNothingElse(String before, String after) {
         ParsedQuery query =
-                ParsedQuery.parse(before, Dialect.named("postgresql").orElseThrow());
+                ParsedQuery.parse(before, Dialects.of("postgresql"));
         assertThat(RenameParameter.in(query, "port", "harbour")).isEqualTo(after);
     }
 }

@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.code_intelligence.jazzer.api.FuzzedDataProvider;
@@ -86,7 +87,7 @@ class RewritingFuzzTest {
     })
     @FuzzTest(maxDuration = "2m")
     void givesAStatementOrItsOwnError(FuzzedDataProvider data) {
-        Dialect dialect = Dialect.ALL.get(data.consumeInt(0, Dialect.ALL.size() - 1));
+        Dialect dialect = Dialects.ALL.get(data.consumeInt(0, Dialects.ALL.size() - 1));
         int kindOfChoice = data.consumeInt(0, 4);
         boolean filtered = data.consumeBoolean();
         String text = data.consumeRemainingAsString();

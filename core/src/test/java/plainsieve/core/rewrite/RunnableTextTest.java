@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
@@ -20,7 +21,7 @@ import plainsieve.core.value.Value;
 
 class RunnableTextTest {
     private static Statement statement(String query, String dialect) {
-        return PreparedQuery.of(query, Dialect.named(dialect).orElseThrow())
+        return PreparedQuery.of(query, Dialects.of(dialect))
                 .rewrite(
                         new Choices(
                                 Map.of(
@@ -47,13 +48,13 @@ class RunnableTextTest {
             })
     void hasTheValuesInPlace(String dialect, String condition) {
         Statement statement = statement("select 1 from t where w in (:word) and d = :day and f = :flag", dialect);
-        assertThat(RunnableText.of(statement, Dialect.named(dialect).orElseThrow()))
+        assertThat(RunnableText.of(statement, Dialects.of(dialect)))
                 .isEqualTo("select 1 from t where " + condition + "\n;\n");
     }
 
     @Test
     void anErrorsPlaceIsFoundInTheAuthorsText() {
-        Dialect dialect = Dialect.named("postgresql").orElseThrow();
+        Dialect dialect = Dialects.of("postgresql");
         String author = "select w\nfrom t\nwhere w in (:word)\n  and zz = 1 and d = :day and zz = 2";
         Statement statement = statement(author, "postgresql");
         int second = statement.text().lastIndexOf("zz");

@@ -1,5 +1,6 @@
 package plainsieve.core.sql;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -7,11 +8,10 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import plainsieve.core.dialect.Dialect;
 
 class ClausesTest {
     private static ParsedQuery parse(String text) {
-        return ParsedQuery.parse(text, Dialect.named("duckdb").orElseThrow());
+        return ParsedQuery.parse(text, Dialects.of("duckdb"));
     }
 
     private static String words(List<Clause> clauses) {

@@ -1,5 +1,6 @@
 package plainsieve.core.sql;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -106,7 +107,7 @@ class NeverBreaksTest {
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "duckdb", "mariadb", "sqlite"})
     void throwsOnlyItsOwnError(String dialectName) {
-        Dialect dialect = Dialect.named(dialectName).orElseThrow();
+        Dialect dialect = Dialects.of(dialectName);
         SplittableRandom random = new SplittableRandom(SEED);
         int accepted = 0;
         for (int i = 0; i < TEXTS; i++) {
@@ -136,7 +137,7 @@ class NeverBreaksTest {
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "duckdb", "mariadb", "sqlite"})
     void leavesATextWithoutParametersAlone(String dialectName) {
-        Dialect dialect = Dialect.named(dialectName).orElseThrow();
+        Dialect dialect = Dialects.of(dialectName);
         SplittableRandom random = new SplittableRandom(SEED);
         int alone = 0;
         for (int i = 0; i < TEXTS; i++) {
@@ -159,7 +160,7 @@ class NeverBreaksTest {
             strings = {"(", "[", "{", "(select ", "not ", "case when ", "- ", "x and (", "select (", "with x as ("})
     void refusesEndlessNestingClearly(String piece) {
         String text = "select 1 from t where " + piece.repeat(100_000);
-        for (Dialect dialect : Dialect.ALL) {
+        for (Dialect dialect : Dialects.ALL) {
             try {
                 ParsedQuery.parse(text, dialect);
             } catch (ProblemException e) {
@@ -172,7 +173,7 @@ class NeverBreaksTest {
     @Test
     void refusesNestingThatIsClosedButTooDeep() {
         String text = "select " + "(".repeat(100_000) + "1" + ")".repeat(100_000);
-        for (Dialect dialect : Dialect.ALL) {
+        for (Dialect dialect : Dialects.ALL) {
             assertThatThrownBy(() -> ParsedQuery.parse(text, dialect))
                     .isInstanceOf(ProblemException.class)
                     .hasMessageContaining("nested deeper");
@@ -196,7 +197,7 @@ class NeverBreaksTest {
     void readsTenMegabytes(String piece) {
         String text = "select 1 from t where x = 1" + piece.repeat(10_000_000 / piece.length());
         Parameter p = Parameter.of("p", Type.INTEGER);
-        Statement statement = PreparedQuery.of(text, Dialect.named("postgresql").orElseThrow())
+        Statement statement = PreparedQuery.of(text, Dialects.of("postgresql"))
                 .rewrite(new Choices(Map.of("p", p), Map.of()), Wanted.allRows(), Statement.NO_CAP);
         assertThat(statement.text()).startsWith("select 1 from t where x = 1");
     }

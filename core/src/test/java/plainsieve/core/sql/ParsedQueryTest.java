@@ -1,5 +1,6 @@
 package plainsieve.core.sql;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -7,12 +8,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.ProblemException;
 
 class ParsedQueryTest {
     private static ParsedQuery parse(String dialect, String text) {
-        return ParsedQuery.parse(text, Dialect.named(dialect).orElseThrow());
+        return ParsedQuery.parse(text, Dialects.of(dialect));
     }
 
     private static ParsedQuery parse(String text) {

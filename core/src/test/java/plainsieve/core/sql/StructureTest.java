@@ -1,5 +1,6 @@
 package plainsieve.core.sql;
 
+import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
@@ -20,7 +21,6 @@ import net.sf.jsqlparser.util.TablesNamesFinder;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.ProblemException;
 
 /** Query texts of every kind, in every dialect, with what must be found in them: blocks, conditions, parameters, tables. */
@@ -81,7 +81,7 @@ class StructureTest {
     }
 
     private static ParsedQuery parse(String dialect, String sql) {
-        return ParsedQuery.parse(sql, Dialect.named(dialect).orElseThrow());
+        return ParsedQuery.parse(sql, Dialects.of(dialect));
     }
 
     private static Set<String> tables(ParsedQuery query) {

@@ -1,5 +1,6 @@
 package plainsieve.server.demo;
 
+import plainsieve.core.dialect.Dialects;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -9,7 +10,6 @@ import java.util.Map;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
@@ -44,7 +44,7 @@ class DemoProject {
     }
 
     private void addLateCrossings(String suffix, SourceSettings settings, String audience) {
-        String dayAfter = Dialect.named(settings.kind().dialect()).orElseThrow().dayAfter(":to");
+        String dayAfter = Dialects.of(settings.kind().dialect()).dayAfter(":to");
         String yaml = text("late.yaml")
                 .replace("@id@", suffix.replace(' ', '-'))
                 .replace("@suffix@", suffix)

@@ -1,5 +1,6 @@
 package plainsieve.server.project;
 
+import plainsieve.core.dialect.Dialects;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
@@ -9,7 +10,6 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -109,7 +109,7 @@ public class Queries {
                 SourceSettings.Kind.valueOf(kind.toUpperCase(Locale.ROOT)).dialect();
         return prepared.get(
                 new TextInDialect(text, dialect),
-                key -> PreparedQuery.of(key.text(), Dialect.named(key.dialect()).orElseThrow()));
+                key -> PreparedQuery.of(key.text(), Dialects.of(key.dialect())));
     }
 
     /** The parameters of the text that reports send. */

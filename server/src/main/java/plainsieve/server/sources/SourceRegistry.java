@@ -14,7 +14,7 @@ import plainsieve.server.project.NotFound;
 import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.security.SecretBox;
-import plainsieve.sources.DatabaseSource;
+import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.SourceSettings;
 
 /** The sources of the project, each with its pool, opened when first needed. */
@@ -27,7 +27,7 @@ public class SourceRegistry {
         thread.setDaemon(true);
         return thread;
     });
-    private final Map<String, DatabaseSource> open = new ConcurrentHashMap<>();
+    private final Map<String, JdbcSource> open = new ConcurrentHashMap<>();
 
     SourceRegistry(SourceRecords records, SecretBox secrets) {
         this.records = records;
@@ -38,8 +38,8 @@ public class SourceRegistry {
         return records.all();
     }
 
-    public DatabaseSource get(String id) {
-        return open.computeIfAbsent(id, key -> new DatabaseSource(settings(key), clock));
+    public JdbcSource get(String id) {
+        return open.computeIfAbsent(id, key -> new JdbcSource(settings(key), clock));
     }
 
     /** Adds a source. Whether it can be reached shows in its health line; a database may be down while it is added. */
@@ -75,7 +75,7 @@ public class SourceRegistry {
 
     @PreDestroy
     void close() {
-        open.values().forEach(DatabaseSource::close);
+        open.values().forEach(JdbcSource::close);
         clock.shutdownNow();
     }
 }

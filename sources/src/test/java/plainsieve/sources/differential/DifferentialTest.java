@@ -11,7 +11,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.DatabaseSource;
+import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.TestDatabases;
 
 /**
@@ -36,7 +36,7 @@ class DifferentialTest {
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void givesWhatTheEvaluatorGives(String kind) throws Exception {
         int telling = 0;
-        try (DatabaseSource source = new DatabaseSource(TestDatabases.awkward(kind, Tables::write), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, Tables::write), CLOCK)) {
             for (int i = 0; i < CASES; i++) {
                 Case made = new CaseMaker(SEED * 1_000_003 + i, kind).make();
                 Optional<String> difference = difference(source, made);
@@ -50,7 +50,7 @@ class DifferentialTest {
     }
 
     /** How the database's answer differs; empty when it does not. */
-    private static Optional<String> difference(DatabaseSource source, Case made) {
+    private static Optional<String> difference(JdbcSource source, Case made) {
         List<String> expected = made.expected();
         try {
             Statement statement = made.statement();
@@ -66,7 +66,7 @@ class DifferentialTest {
         }
     }
 
-    private static String smallest(DatabaseSource source, Case failing) {
+    private static String smallest(JdbcSource source, Case failing) {
         Case smallest = failing;
         Optional<Case> smaller = Optional.of(failing);
         while (smaller.isPresent()) {

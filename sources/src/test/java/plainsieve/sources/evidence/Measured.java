@@ -1,5 +1,6 @@
 package plainsieve.sources.evidence;
 
+import plainsieve.sources.SourceSettings;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
@@ -14,8 +15,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.sqlite.ProgressHandler;
 import plainsieve.core.statement.RunnableText;
-import plainsieve.sources.DatabaseSource;
-import plainsieve.sources.SourceSettings;
+import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.SourceAccess;
 import plainsieve.sources.TestDatabases;
 
 /** A database with 20,000 trips that tells, by its own counters and not by its plan, how many rows a statement read. */
@@ -23,16 +24,16 @@ abstract class Measured implements AutoCloseable {
     static final int TRIPS = 20_000;
     private static final String[] NOTES = {"calm", "it's", "50%", "a_b", null};
 
-    private final SourceSettings settings;
+    private final SourceAccess settings;
     final Connection connection;
 
-    Measured(SourceSettings settings, Connection connection) {
+    Measured(SourceAccess settings, Connection connection) {
         this.settings = settings;
         this.connection = connection;
     }
 
     static Measured on(String kind) throws Exception {
-        SourceSettings settings = TestDatabases.awkward(kind, Measured::write);
+        SourceAccess settings = TestDatabases.awkward(kind, Measured::write);
         return switch (kind) {
             case "postgresql" -> new OnPostgreSql(settings);
             case "mariadb" -> new OnMariaDb(settings);
@@ -69,14 +70,14 @@ abstract class Measured implements AutoCloseable {
         }
     }
 
-    final SourceSettings settings() {
+    final SourceAccess settings() {
         return settings;
     }
 
     /** How much of the table a statement read, from 0 to 1 and a little more. */
-    abstract double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException;
+    abstract double shareRead(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException;
 
-    final void runByHand(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
+    final void runByHand(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException {
         try (Statement byHand = connection.createStatement();
                 ResultSet rows = byHand.executeQuery(
                         RunnableText.of(statement, source.dialect()).replace("\n;\n", ""))) {
@@ -101,16 +102,16 @@ abstract class Measured implements AutoCloseable {
 
     /** Counts by the statistics of the transaction it runs in. */
     private static final class OnPostgreSql extends Measured {
-        OnPostgreSql(SourceSettings settings) throws SQLException {
+        OnPostgreSql(SourceAccess settings) throws SQLException {
             super(
                     settings,
                     DriverManager.getConnection(
-                            "jdbc:postgresql://localhost:" + settings.port() + "/postgres", "postgres", "x"));
+                            "jdbc:postgresql://localhost:" + ((SourceSettings.OnServer) settings.settings()).port() + "/postgres", "postgres", "x"));
             connection.setAutoCommit(false);
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
+        double shareRead(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             String counted =
                     "select seq_tup_read + coalesce(idx_tup_fetch, 0) from pg_stat_xact_user_tables where relname = 'trips'";
             long before = number(counted);
@@ -123,14 +124,14 @@ abstract class Measured implements AutoCloseable {
 
     /** Counts by the handler calls of its session. */
     private static final class OnMariaDb extends Measured {
-        OnMariaDb(SourceSettings settings) throws SQLException {
+        OnMariaDb(SourceAccess settings) throws SQLException {
             super(
                     settings,
-                    DriverManager.getConnection("jdbc:mariadb://127.0.0.1:" + settings.port() + "/ferries?user=root"));
+                    DriverManager.getConnection("jdbc:mariadb://127.0.0.1:" + ((SourceSettings.OnServer) settings.settings()).port() + "/ferries?user=root"));
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
+        double shareRead(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             String counted = "select sum(variable_value) from information_schema.session_status where variable_name in"
                     + " ('Handler_read_rnd_next', 'Handler_read_next', 'Handler_read_key', 'Handler_read_first', 'Handler_read_prev')";
             long idle = number(counted);
@@ -142,12 +143,12 @@ abstract class Measured implements AutoCloseable {
 
     /** Counts the instructions of SQLite's virtual machine: a row that is read costs two at the very least. */
     private static final class OnSqlite extends Measured {
-        OnSqlite(SourceSettings settings) throws SQLException {
-            super(settings, DriverManager.getConnection("jdbc:sqlite:" + settings.database()));
+        OnSqlite(SourceAccess settings) throws SQLException {
+            super(settings, DriverManager.getConnection("jdbc:sqlite:" + ((SourceSettings.InFile) settings.settings()).file()));
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
+        double shareRead(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             AtomicLong steps = new AtomicLong();
             ProgressHandler.setHandler(connection, 1, new ProgressHandler() {
                 @Override
@@ -166,12 +167,12 @@ abstract class Measured implements AutoCloseable {
     private static final class OnDuckDb extends Measured {
         private static final Pattern READ = Pattern.compile("\"operator_rows_scanned\":\\s*(\\d+)");
 
-        OnDuckDb(SourceSettings settings) throws SQLException {
+        OnDuckDb(SourceAccess settings) throws SQLException {
             super(settings, DriverManager.getConnection("jdbc:duckdb:"));
         }
 
         @Override
-        double shareRead(DatabaseSource source, plainsieve.core.statement.Statement statement) throws SQLException {
+        double shareRead(JdbcSource source, plainsieve.core.statement.Statement statement) throws SQLException {
             String text = "explain (analyze, format json) "
                     + RunnableText.of(statement, source.dialect()).replace("\n;\n", "");
             List<List<Object>> plan = TestDatabases.rows(

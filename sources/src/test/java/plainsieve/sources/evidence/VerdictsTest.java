@@ -27,8 +27,8 @@ import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.DatabaseSource;
-import plainsieve.sources.RunLimits;
+import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.Dispatch;
 
 /**
  * Verdicts against what the database measurably did: a verdict "by index" is only true if fewer rows were read than the
@@ -122,12 +122,13 @@ class VerdictsTest {
         int known = 0;
         int all = 0;
         try (Measured measured = Measured.on(kind);
-                DatabaseSource source = new DatabaseSource(measured.settings(), CLOCK)) {
+                JdbcSource source = new JdbcSource(measured.settings(), CLOCK)) {
             for (Pair pair : pairs()) {
                 Statement statement = statement(pair, source.dialect());
                 double read = measured.shareRead(source, statement);
                 for (boolean asked : new boolean[] {false, true}) {
-                    Plan plan = source.explain(statement, asked, RunLimits.standard(), new Cancellation());
+                    Plan plan = source.explain(
+                            new Dispatch.Sql(statement), asked, TestDatabases.LIMITS, new Cancellation());
                     List<Verdict> verdicts = Evidence.of(statement, source.dialect(), plan);
                     all += asked ? verdicts.size() : 0;
                     known += asked

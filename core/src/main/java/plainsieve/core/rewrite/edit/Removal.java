@@ -51,26 +51,33 @@ public final class Removal {
     }
 
     private boolean isGone(Condition condition) {
-        if (condition instanceof Condition.Leaf leaf) {
-            return leftOut.contains(leaf);
-        }
-        if (condition instanceof Condition.Not not) {
-            return isGone(not.operand());
-        }
-        if (condition instanceof Condition.Parenthesised wrapped) {
-            return isGone(wrapped.inner());
-        }
-        return ((Condition.Joined) condition).items().stream().allMatch(this::isGone);
+        return condition.leaves().allMatch(leftOut::contains);
     }
 
+    /** Takes out what goes of a condition that stays. */
     private void inside(Condition condition) {
-        if (condition instanceof Condition.Not not) {
-            inside(not.operand());
-        } else if (condition instanceof Condition.Parenthesised wrapped) {
-            inside(wrapped.inner());
-        } else if (condition instanceof Condition.Joined joined) {
-            items(joined.items());
-        }
+        condition.accept(new Condition.Visitor<Boolean>() {
+            @Override
+            public Boolean joined(Condition.Joined joined) {
+                items(joined.items());
+                return true;
+            }
+
+            @Override
+            public Boolean not(Condition.Not not) {
+                return not.operand().accept(this);
+            }
+
+            @Override
+            public Boolean parenthesised(Condition.Parenthesised wrapped) {
+                return wrapped.inner().accept(this);
+            }
+
+            @Override
+            public Boolean leaf(Condition.Leaf leaf) {
+                return false;
+            }
+        });
     }
 
     private void items(List<Condition> items) {

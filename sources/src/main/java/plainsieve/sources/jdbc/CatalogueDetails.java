@@ -1,5 +1,6 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.Catalogue;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -12,7 +13,7 @@ import java.util.List;
 import java.util.Map;
 
 /** What drivers tell only table by table, asked of the database's own catalogue at once: indexes, sizes, functions. */
-final class CatalogueDetails {
+public final class CatalogueDetails {
     /**
      * The questions, in the database's own SQL. An empty text asks nothing.
      *

@@ -1,5 +1,7 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.Column;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.sql.PreparedStatement;
@@ -18,7 +20,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
 /** Typed values to JDBC and back. */
-final class JdbcValues {
+public final class JdbcValues {
     private JdbcValues() {}
 
     static Object of(Value value) {

@@ -1,11 +1,15 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.Column;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Answer;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 
 /** Hands rows from a result set to a receiver, up to the cap, and counts and times them. */
-final class RowPump {
+public final class RowPump {
     private static final double NANOS_PER_MILLI = 1e6;
 
     private final ResultSet rows;

@@ -1,12 +1,14 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceSettings;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 
 /** MariaDB and MySQL through MariaDB's own driver. */
-final class MariaDbVendor implements Vendor {
+public final class MariaDbVendor implements Vendor {
     private static final int ROWS_PER_FETCH = 1000;
     private static final String INTERRUPTED = "70100";
 
@@ -14,12 +16,19 @@ final class MariaDbVendor implements Vendor {
     private static final String MODE =
             "sql_mode='STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION'";
 
+    private final SourceSettings.MariaDb settings;
+    private final Secret password;
+
+    MariaDbVendor(SourceSettings.MariaDb settings, Secret password) {
+        this.settings = settings;
+        this.password = password;
+    }
+
     @Override
-    public void configure(HikariConfig config, SourceSettings settings) {
-        String host = settings.host().indexOf(':') >= 0 ? "[" + settings.host() + "]" : settings.host();
-        config.setJdbcUrl("jdbc:mariadb://%s:%d/%s".formatted(host, settings.port(), settings.database()));
+    public void configure(HikariConfig config) {
+        config.setJdbcUrl("jdbc:mariadb://%s:%d/%s".formatted(settings.hostInAddress(), settings.port(), settings.database()));
         config.setUsername(settings.user());
-        config.setPassword(settings.password().reveal());
+        config.setPassword(password.reveal());
         // Prepared at the server: values travel apart from the text, and JSON_TABLE takes them.
         config.addDataSourceProperty("useServerPrepStmts", "true");
         config.addDataSourceProperty("allowLocalInfile", "false");

@@ -1,5 +1,6 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.SourceSettings;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -7,10 +8,16 @@ import java.sql.SQLException;
 import plainsieve.core.statement.Bound;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
-final class DuckDbVendor implements Vendor {
+public final class DuckDbVendor implements Vendor {
+    private final SourceSettings.DuckDb settings;
+
+    DuckDbVendor(SourceSettings.DuckDb settings) {
+        this.settings = settings;
+    }
+
     @Override
-    public void configure(HikariConfig config, SourceSettings settings) {
-        config.setJdbcUrl("jdbc:duckdb:" + settings.database());
+    public void configure(HikariConfig config) {
+        config.setJdbcUrl("jdbc:duckdb:" + settings.file());
         config.addDataSourceProperty("duckdb.read_only", "true");
         config.addDataSourceProperty("jdbc_stream_results", "true");
         config.addDataSourceProperty("autoinstall_known_extensions", "false");

@@ -1,5 +1,8 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceSettings;
+import plainsieve.core.dialect.Dialects;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -8,7 +11,6 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import org.postgresql.util.PSQLException;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
@@ -16,17 +18,25 @@ import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 
 /** PostgreSQL through pgjdbc. */
-final class PostgreSqlVendor implements Vendor {
+public final class PostgreSqlVendor implements Vendor {
     private static final int ROWS_PER_FETCH = 1000;
     private static final String QUERY_CANCELED = "57014";
     private static final Set<String> SHUTTING_DOWN = Set.of("57P01", "57P02", "57P03");
 
+    private final SourceSettings.PostgreSql settings;
+    private final Secret password;
+
+    PostgreSqlVendor(SourceSettings.PostgreSql settings, Secret password) {
+        this.settings = settings;
+        this.password = password;
+    }
+
     @Override
-    public void configure(HikariConfig config, SourceSettings settings) {
+    public void configure(HikariConfig config) {
         config.setJdbcUrl(
-                "jdbc:postgresql://%s:%d/%s".formatted(hostInUrl(settings), settings.port(), settings.database()));
+                "jdbc:postgresql://%s:%d/%s".formatted(settings.hostInAddress(), settings.port(), settings.database()));
         config.setUsername(settings.user());
-        config.setPassword(settings.password().reveal());
+        config.setPassword(password.reveal());
         config.addDataSourceProperty("ApplicationName", "Plain Sieve");
         config.addDataSourceProperty("connectTimeout", "5");
         config.addDataSourceProperty("tcpKeepAlive", "true");
@@ -34,10 +44,6 @@ final class PostgreSqlVendor implements Vendor {
         // Rows stream only inside a transaction, see prepareForStreaming.
         config.setAutoCommit(false);
         config.setReadOnly(true);
-    }
-
-    private static String hostInUrl(SourceSettings settings) {
-        return settings.host().indexOf(':') >= 0 ? "[" + settings.host() + "]" : settings.host();
     }
 
     /** pgjdbc takes every {@code ?} for a placeholder; an operator that has one is written {@code ??}. */
@@ -48,7 +54,7 @@ final class PostgreSqlVendor implements Vendor {
         StringBuilder text = new StringBuilder(statement.text());
         Tokens tokens = Lexer.scan(
                         statement.text(),
-                        Dialect.named("postgresql").orElseThrow().syntax())
+                        Dialects.of("postgresql").syntax())
                 .tokens();
         for (int i = tokens.size() - 1; i >= 0; i--) {
             if (tokens.is(i, TokenKind.SYMBOL) && !placeholders.contains(tokens.start(i))) {

@@ -1,5 +1,7 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.Column;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -15,7 +17,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Asks a database for its plan of a statement, with the same values bound, so that it is the plan for just these choices. */
-final class Explaining {
+public final class Explaining {
     private static final JsonMapper JSON = new JsonMapper();
     private static final long MOST_LINES = 100_000;
 

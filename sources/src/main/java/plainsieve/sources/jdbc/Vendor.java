@@ -1,5 +1,7 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.Column;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -10,18 +12,9 @@ import java.util.OptionalInt;
 import plainsieve.core.statement.Bound;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
-interface Vendor {
-    static Vendor of(SourceSettings.Kind kind) {
-        return switch (kind) {
-            case DUCKDB -> new DuckDbVendor();
-            case POSTGRESQL -> new PostgreSqlVendor();
-            case MARIADB -> new MariaDbVendor();
-            case SQLITE -> new SqliteVendor();
-        };
-    }
-
+public interface Vendor {
     /** Fills in address, credentials and everything that makes connections read-only. */
-    void configure(HikariConfig config, SourceSettings settings);
+    void configure(HikariConfig config);
 
     /** The statement's text as this driver wants it. */
     default String jdbcText(plainsieve.core.statement.Statement statement) {

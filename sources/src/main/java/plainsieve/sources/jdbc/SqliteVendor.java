@@ -1,5 +1,7 @@
-package plainsieve.sources;
+package plainsieve.sources.jdbc;
 
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.Column;
 import com.zaxxer.hikari.HikariConfig;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -10,7 +12,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import plainsieve.core.catalogue.DeclaredType;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Value;
 
@@ -18,11 +20,17 @@ import plainsieve.core.value.Value;
  * SQLite in this process, on a file opened read-only. SQLite has no types for dates, times and yes-or-no values: they are
  * ISO 8601 text and 0 or 1, here as in most of its databases.
  */
-final class SqliteVendor implements Vendor {
+public final class SqliteVendor implements Vendor {
+    private final SourceSettings.Sqlite settings;
+
+    SqliteVendor(SourceSettings.Sqlite settings) {
+        this.settings = settings;
+    }
+
     @Override
-    public void configure(HikariConfig config, SourceSettings settings) {
+    public void configure(HikariConfig config) {
         config.setJdbcUrl(
-                "jdbc:sqlite:" + Path.of(settings.database()).toAbsolutePath().toUri() + "?mode=ro");
+                "jdbc:sqlite:" + Path.of(settings.file()).toAbsolutePath().toUri() + "?mode=ro");
         config.addDataSourceProperty("busy_timeout", "5000");
         config.addDataSourceProperty("enable_load_extension", "false");
         config.addDataSourceProperty("open_mode", "1");
@@ -99,29 +107,11 @@ final class SqliteVendor implements Vendor {
         return kind(typeName);
     }
 
+    /* A column without a type that we know is judged value by value. */
     private static Column.Kind kind(String declared) {
-        String type = declared.toLowerCase(Locale.ROOT);
-        if (type.contains("timestamp") || type.contains("datetime")) {
-            return Column.Kind.DATETIME;
-        }
-        if (type.contains("date")) {
-            return Column.Kind.DATE;
-        }
-        if (type.contains("bool")) {
-            return Column.Kind.BOOLEAN;
-        }
-        if (type.contains("int")) {
-            return Column.Kind.INTEGER;
-        }
-        if (type.contains("char") || type.contains("text") || type.contains("clob")) {
-            return Column.Kind.TEXT;
-        }
-        boolean number = type.contains("real")
-                || type.contains("floa")
-                || type.contains("doub")
-                || type.contains("dec")
-                || type.contains("num");
-        return number ? Column.Kind.DECIMAL : Column.Kind.OTHER;
+        return DeclaredType.of(declared == null ? "" : declared)
+                .map(type -> Column.Kind.valueOf(type.name()))
+                .orElse(Column.Kind.OTHER);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package plainsieve.sources;
 
+import plainsieve.sources.jdbc.JdbcSource;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -27,7 +28,7 @@ import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 
-class DatabaseSourceTest {
+class JdbcSourceTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final long CAP = 1000;
     private static final String ENDLESS =
@@ -39,7 +40,7 @@ class DatabaseSourceTest {
     }
 
     private static Statement statement(
-            DatabaseSource source, String query, long cap, Map<Parameter, ChoiceText> chosen) {
+            JdbcSource source, String query, long cap, Map<Parameter, ChoiceText> chosen) {
         Map<String, Parameter> parameters = new HashMap<>();
         Map<String, ChoiceText> texts = new HashMap<>();
         chosen.forEach((parameter, text) -> {
@@ -51,9 +52,9 @@ class DatabaseSourceTest {
     }
 
     private static Collected rows(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Collected collected = new Collected();
-            source.run(statement(source, query, CAP, chosen), RunLimits.standard(), new Cancellation(), collected);
+            source.run(new Dispatch.Sql(statement(source, query, CAP, chosen)), TestDatabases.LIMITS, new Cancellation(), collected);
             return collected;
         }
     }
@@ -131,11 +132,11 @@ class DatabaseSourceTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void fetchesAtMostOneRowMoreThanTheCap(String kind) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Collected collected = new Collected();
             Answer answer = source.run(
-                    statement(source, "select * from crossings", 100, Map.of()),
-                    RunLimits.standard(),
+                    new Dispatch.Sql(statement(source, "select * from crossings", 100, Map.of())),
+                    TestDatabases.LIMITS,
                     new Cancellation(),
                     collected);
             assertThat(answer.fetched()).isEqualTo(101);
@@ -170,7 +171,7 @@ class DatabaseSourceTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void countsByMonthAtTheSource(String kind) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement statement = PreparedQuery.of("select departed_at from crossings", source.dialect())
                     .rewrite(
                             new Choices(Map.of(), Map.of()),
@@ -197,21 +198,21 @@ class DatabaseSourceTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void stopsARunThatTakesTooLong(String kind) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement endless =
                     statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
             assertThatThrownBy(() -> source.run(
-                            endless, new RunLimits(Duration.ofMillis(300)), new Cancellation(), new Collected()))
+                            new Dispatch.Sql(endless), new RunLimits(Duration.ofMillis(300)), new Cancellation(), new Collected()))
                     .isInstanceOfSatisfying(
                             SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.TIMED_OUT));
-            assertThat(source.version()).isNotBlank();
+            assertThat(source.health()).isNotBlank();
         }
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void stopsARunThatIsStoppedFromOutside(String kind) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement endless =
                     statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
             Cancellation cancellation = new Cancellation();
@@ -219,7 +220,7 @@ class DatabaseSourceTest {
                     () -> cancellation.stop(Cancellation.Reason.ASKED),
                     200,
                     java.util.concurrent.TimeUnit.MILLISECONDS);
-            assertThatThrownBy(() -> source.run(endless, RunLimits.standard(), cancellation, new Collected()))
+            assertThatThrownBy(() -> source.run(new Dispatch.Sql(endless), TestDatabases.LIMITS, cancellation, new Collected()))
                     .isInstanceOfSatisfying(
                             SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.STOPPED));
         }
@@ -228,9 +229,9 @@ class DatabaseSourceTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void aStatementThatReachesPastTheGateCannotWrite(String kind) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement write = new Statement("delete from ports returning port_id", List.of(), List.of(), CAP);
-            assertThatThrownBy(() -> source.run(write, RunLimits.standard(), new Cancellation(), new Collected()))
+            assertThatThrownBy(() -> source.run(new Dispatch.Sql(write), TestDatabases.LIMITS, new Cancellation(), new Collected()))
                     .isInstanceOf(SourceFailure.class)
                     .hasMessageMatching("(?i).*read.?only.*");
         }
@@ -240,8 +241,8 @@ class DatabaseSourceTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void listsTablesAndColumns(String kind) throws Exception {
-        try (DatabaseSource source = new DatabaseSource(Databases.settings(kind), CLOCK)) {
-            assertThat(source.catalogue().tables())
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
+            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables())
                     .extracting(Catalogue.Table::name)
                     .contains("ports", "routes", "vessels", "crossings");
         }
@@ -251,17 +252,17 @@ class DatabaseSourceTest {
     void saysThatADatabaseIsDownAndFindsItWhenItIsBack() throws Exception {
         EmbeddedPostgres first = EmbeddedPostgres.start();
         int port = first.getPort();
-        try (DatabaseSource source = new DatabaseSource(Databases.postgreSqlAt(port), CLOCK)) {
-            assertThat(source.version()).startsWith("PostgreSQL");
+        try (JdbcSource source = new JdbcSource(Databases.postgreSqlAt(port), CLOCK)) {
+            assertThat(source.health()).startsWith("PostgreSQL");
             first.close();
-            assertThatThrownBy(source::version).isInstanceOfSatisfying(SourceFailure.class, e -> {
+            assertThatThrownBy(source::health).isInstanceOfSatisfying(SourceFailure.class, e -> {
                 assertThat(e.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
                 assertThat(e.getMessage()).contains("localhost:" + port);
             });
             try (EmbeddedPostgres again =
                     EmbeddedPostgres.builder().setPort(port).start()) {
                 assertThat(again.getPort()).isEqualTo(port);
-                assertThat(source.version()).startsWith("PostgreSQL");
+                assertThat(source.health()).startsWith("PostgreSQL");
             }
         }
     }
@@ -275,7 +276,7 @@ class DatabaseSourceTest {
 
     @Test
     void thousandsOfTablesAreListed() throws Exception {
-        SourceSettings many = TestDatabases.awkward("sqlite", (connection, kind) -> {
+        SourceAccess many = TestDatabases.awkward("sqlite", (connection, kind) -> {
             try (java.sql.Statement statement = connection.createStatement()) {
                 connection.setAutoCommit(false);
                 for (int i = 0; i < 3000; i++) {
@@ -286,8 +287,8 @@ class DatabaseSourceTest {
                 connection.setAutoCommit(true);
             }
         });
-        try (DatabaseSource source = new DatabaseSource(many, CLOCK)) {
-            assertThat(source.catalogue().tables()).hasSize(3000).allSatisfy(table -> {
+        try (JdbcSource source = new JdbcSource(many, CLOCK)) {
+            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables()).hasSize(3000).allSatisfy(table -> {
                 assertThat(table.columns()).extracting(Column::name).containsExactly("id", "port", "n");
                 assertThat(table.nullable()).doesNotContain("port");
                 assertThat(table.indexes()).hasSize(1);

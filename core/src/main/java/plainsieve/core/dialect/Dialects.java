@@ -1,0 +1,25 @@
+package plainsieve.core.dialect;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+
+/** Every dialect there is. A new one is a class of its own and a line here. */
+public final class Dialects {
+    public static final List<Dialect> ALL =
+            List.of(new DuckDbDialect(), new PostgreSqlDialect(), new MariaDbDialect(), new SqliteDialect());
+
+    private Dialects() {}
+
+    /** The dialect that has this name on the command line and in files; nothing when there is none. */
+    public static Optional<Dialect> named(String name) {
+        return ALL.stream().filter(dialect -> dialect.name().equals(name)).findFirst();
+    }
+
+    /** The dialect of a name that is known to be one. */
+    public static Dialect of(String name) {
+        return named(name)
+                .orElseThrow(() -> new IllegalArgumentException("“%s” is none of %s"
+                        .formatted(name, ALL.stream().map(Dialect::name).collect(Collectors.joining(", ")))));
+    }
+}

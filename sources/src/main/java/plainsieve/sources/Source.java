@@ -1,0 +1,34 @@
+package plainsieve.sources;
+
+import plainsieve.core.evidence.Plan;
+
+/**
+ * The seam to wherever rows are. May be used by many threads. Opening one does not connect, so a source that is down keeps
+ * nothing from starting, and one that comes back is found without a restart.
+ */
+public interface Source extends AutoCloseable {
+    /**
+     * Asks, and hands rows on as they come, at most as many as the cap.
+     *
+     * @throws SourceFailure when it cannot be reached, refuses what is asked, or the run is stopped
+     */
+    Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver);
+
+    /**
+     * How it would answer.
+     *
+     * @param measured whether it shall run to its end and count rows, where it can
+     * @throws SourceFailure as for {@link #run}
+     */
+    Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation);
+
+    /** What can be read there. Throws {@link SourceFailure} as {@link #run} does. */
+    Catalogue catalogue(RunLimits limits, Cancellation cancellation);
+
+    /** A sign of life: its name and version. Throws {@link SourceFailure} when it is down. */
+    String health();
+
+    /** Lets go of every connection. Runs under way fail. */
+    @Override
+    void close();
+}

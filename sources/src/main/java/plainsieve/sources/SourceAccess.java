@@ -1,0 +1,8 @@
+package plainsieve.sources;
+
+/**
+ * Everything that is needed to open a source.
+ *
+ * @param id stable; failures name the source by it
+ */
+public record SourceAccess(String id, SourceSettings settings, Secret password) {}

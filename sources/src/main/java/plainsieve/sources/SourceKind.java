@@ -1,0 +1,59 @@
+package plainsieve.sources;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The kinds of source this build talks to. */
+public enum SourceKind {
+    POSTGRESQL("PostgreSQL", false),
+    MARIADB("MariaDB", false),
+    SQLITE("SQLite", true),
+    DUCKDB("DuckDB", true);
+
+    private final String title;
+    private final boolean file;
+
+    SourceKind(String title, boolean file) {
+        this.title = title;
+        this.file = file;
+    }
+
+    /** The word in the API, in files and in the records; also the name of its dialect. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public static Optional<SourceKind> ofWord(String word) {
+        return Arrays.stream(values()).filter(kind -> kind.word().equals(word)).findFirst();
+    }
+
+    public static List<String> words() {
+        return Arrays.stream(values()).map(SourceKind::word).toList();
+    }
+
+    /** The name as people write it. */
+    public String title() {
+        return title;
+    }
+
+    /** Whether it is a file on this machine, and not a server. */
+    public boolean isFile() {
+        return file;
+    }
+
+    /**
+     * The settings of a source of this kind. Throws {@link plainsieve.core.value.ProblemException} when they cannot be.
+     *
+     * @param database the database's name, or the path of its file; a file needs nothing else
+     */
+    public SourceSettings settings(String host, int port, String database, String user) {
+        return switch (this) {
+            case POSTGRESQL -> new SourceSettings.PostgreSql(host, port, database, user);
+            case MARIADB -> new SourceSettings.MariaDb(host, port, database, user);
+            case SQLITE -> new SourceSettings.Sqlite(database);
+            case DUCKDB -> new SourceSettings.DuckDb(database);
+        };
+    }
+}

@@ -1,0 +1,102 @@
+package plainsieve.sources.jdbc;
+
+import java.sql.Connection;
+import java.sql.DatabaseMetaData;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.Column;
+
+/** Reads the catalogue of one database: tables and columns from its driver, the rest from its own catalogue. */
+final class CatalogueReader {
+    private static final String[] READABLE = {
+        "TABLE", "BASE TABLE", "PARTITIONED TABLE", "FOREIGN TABLE", "VIEW", "MATERIALIZED VIEW"
+    };
+
+    private final Connection connection;
+    private final Vendor vendor;
+    private final Map<TableName, List<Column>> columns = new LinkedHashMap<>();
+    private final Map<TableName, Set<String>> nullable = new HashMap<>();
+    private final Set<TableName> views = new HashSet<>();
+
+    private record TableName(String schema, String name) {
+        static TableName in(ResultSet found) throws SQLException {
+            return new TableName(
+                    Optional.ofNullable(found.getString("TABLE_SCHEM")).orElse(""), found.getString("TABLE_NAME"));
+        }
+
+        boolean isSystem() {
+            return schema.equals("information_schema") || schema.startsWith("pg_");
+        }
+    }
+
+    private CatalogueReader(Connection connection, Vendor vendor) {
+        this.connection = connection;
+        this.vendor = vendor;
+    }
+
+    static Catalogue read(Connection connection, Vendor vendor) throws SQLException {
+        CatalogueReader reader = new CatalogueReader(connection, vendor);
+        reader.tables();
+        reader.columns();
+        CatalogueDetails details = CatalogueDetails.read(connection, vendor.details());
+        return new Catalogue(
+                reader.columns.keySet().stream()
+                        .map(name -> reader.table(name, details))
+                        .toList(),
+                details.functions());
+    }
+
+    private void tables() throws SQLException {
+        try (ResultSet found = connection.getMetaData().getTables(connection.getCatalog(), null, "%", READABLE)) {
+            while (found.next()) {
+                TableName name = TableName.in(found);
+                if (!name.isSystem()) {
+                    columns.put(name, new ArrayList<>());
+                    if (found.getString("TABLE_TYPE").contains("VIEW")) {
+                        views.add(name);
+                    }
+                }
+            }
+        }
+    }
+
+    private void columns() throws SQLException {
+        try (ResultSet found = vendor.allColumns(connection)) {
+            while (found.next()) {
+                TableName table = TableName.in(found);
+                if (columns.containsKey(table)) {
+                    column(table, found);
+                }
+            }
+        }
+    }
+
+    private void column(TableName table, ResultSet found) throws SQLException {
+        String name = found.getString("COLUMN_NAME");
+        String type = found.getString("TYPE_NAME");
+        columns.get(table).add(new Column(name, type, vendor.kind(type, found.getInt("DATA_TYPE"))));
+        if (found.getInt("NULLABLE") != DatabaseMetaData.columnNoNulls) {
+            nullable.computeIfAbsent(table, key -> new HashSet<>()).add(name);
+        }
+    }
+
+    private Catalogue.Table table(TableName name, CatalogueDetails details) {
+        return new Catalogue.Table(
+                name.schema(),
+                name.name(),
+                views.contains(name),
+                details.rows(name.schema(), name.name()),
+                columns.get(name),
+                nullable.getOrDefault(name, Set.of()),
+                details.indexes(name.schema(), name.name()));
+    }
+}

@@ -1,0 +1,38 @@
+package plainsieve.sources.jdbc;
+
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+
+/** Every driver there is, by the kind of source it is for. */
+final class Vendors implements SourceSettings.Visitor<Vendor> {
+    private final Secret password;
+
+    private Vendors(Secret password) {
+        this.password = password;
+    }
+
+    static Vendor of(SourceAccess access) {
+        return access.settings().accept(new Vendors(access.password()));
+    }
+
+    @Override
+    public Vendor postgreSql(SourceSettings.PostgreSql settings) {
+        return new PostgreSqlVendor(settings, password);
+    }
+
+    @Override
+    public Vendor mariaDb(SourceSettings.MariaDb settings) {
+        return new MariaDbVendor(settings, password);
+    }
+
+    @Override
+    public Vendor sqlite(SourceSettings.Sqlite settings) {
+        return new SqliteVendor(settings);
+    }
+
+    @Override
+    public Vendor duckDb(SourceSettings.DuckDb settings) {
+        return new DuckDbVendor(settings);
+    }
+}
