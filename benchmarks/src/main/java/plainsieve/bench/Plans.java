@@ -2,10 +2,10 @@ package plainsieve.bench;
 
 import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.sql.Connection;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
@@ -23,13 +23,13 @@ import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
-import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.Dispatch;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
-import plainsieve.sources.Dispatch;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * On a million crossings in PostgreSQL and MariaDB: the time of our statement against the best SQL by hand for the same
@@ -123,7 +123,11 @@ public final class Plans {
     }
 
     private static long rows(JdbcSource source, Statement statement) {
-        return source.run(new Dispatch.Sql(statement), new RunLimits(Duration.ofSeconds(60)), new Cancellation(), new Nobody())
+        return source.run(
+                        new Dispatch.Sql(statement),
+                        new RunLimits(Duration.ofSeconds(60)),
+                        new Cancellation(),
+                        new Nobody())
                 .fetched();
     }
 

@@ -1,6 +1,5 @@
 package plainsieve.bench;
 
-import plainsieve.core.dialect.Dialects;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,6 +19,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;

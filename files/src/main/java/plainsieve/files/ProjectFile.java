@@ -6,10 +6,13 @@ import java.util.List;
 /**
  * A whole project, or a part of one, as a YAML file says it: sources, parameters, queries and reports. The SQL of each
  * query stands in a file of its own, so that every byte of it is kept. Described in docs/project-files.md.
+ *
+ * @param name what the project is called; a part of one may have none
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record ProjectFile(
         String format,
+        String name,
         List<SourceEntry> sources,
         List<ParameterEntry> parameters,
         List<QueryEntry> queries,
@@ -19,6 +22,7 @@ public record ProjectFile(
 
     public ProjectFile {
         format = ParameterEntry.orEmpty(format).isEmpty() ? FORMAT : format;
+        name = ParameterEntry.orEmpty(name);
         sources = orEmpty(sources);
         parameters = orEmpty(parameters);
         queries = orEmpty(queries);

@@ -58,14 +58,30 @@ public final class ProjectYaml {
         return YAML.writeValueAsString(file);
     }
 
-    /** A parameter as a request in JSON gives it; the words are those of the YAML. */
+    /** A parameter as JSON gives it; the words are those of the YAML. */
     public static ParameterEntry parameter(JsonNode node) {
+        return entry(node, ParameterEntry.class, "parameter");
+    }
+
+    /** A report as JSON gives it; the words are those of the YAML. */
+    public static ProjectFile.ReportEntry report(JsonNode node) {
+        return entry(node, ProjectFile.ReportEntry.class, "report");
+    }
+
+    private static <T> T entry(JsonNode node, Class<T> type, String what) {
         try {
-            return JSON.treeToValue(node, ParameterEntry.class);
+            return JSON.treeToValue(node, type);
         } catch (JacksonException e) {
             throw new ProblemException(Problem.of(
-                    "bad-parameter", "A parameter cannot be read: " + message(e), "See docs/project-files.md."));
+                    "bad-" + what,
+                    "A %s cannot be read: %s".formatted(what, message(e)),
+                    "See docs/project-files.md."));
         }
+    }
+
+    /** A parameter or a report as JSON, in the words of the YAML. */
+    public static JsonNode toJson(Object entry) {
+        return JSON.valueToTree(entry);
     }
 
     private static ProblemException problem(JacksonException e, String text, String name) {

@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
+import plainsieve.server.people.Role;
 
 /**
  * How this server runs. Cannot exist invalid.
@@ -19,6 +20,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
  * @param hosts the host names by which browsers may address this server, besides loopback
+ * @param role what whoever reaches the port may do, until there are accounts
  * @param demo whether the ferries are set up when there is nothing yet
  * @param demoCrossings how many crossings the ferries get
  */
@@ -33,6 +35,7 @@ public record Settings(
         @DefaultValue("20000") int sentMost,
         @DefaultValue("system") String timeZone,
         @DefaultValue List<String> hosts,
+        @DefaultValue("operator") Role role,
         @DefaultValue("false") boolean demo,
         @DefaultValue("1000000") int demoCrossings) {
     public Settings {

@@ -75,8 +75,6 @@ final class Databases {
 
     static SourceAccess postgreSqlAt(int port) {
         return new SourceAccess(
-                "harbour",
-                new SourceSettings.PostgreSql("localhost", port, "postgres", "postgres"),
-                new Secret("x"));
+                "harbour", new SourceSettings.PostgreSql("localhost", port, "postgres", "postgres"), new Secret("x"));
     }
 }

@@ -1,6 +1,5 @@
 package plainsieve.sources;
 
-import plainsieve.sources.jdbc.JdbcSource;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -27,6 +26,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
+import plainsieve.sources.jdbc.JdbcSource;
 
 class JdbcSourceTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
@@ -39,8 +39,7 @@ class JdbcSourceTest {
         CLOCK.shutdownNow();
     }
 
-    private static Statement statement(
-            JdbcSource source, String query, long cap, Map<Parameter, ChoiceText> chosen) {
+    private static Statement statement(JdbcSource source, String query, long cap, Map<Parameter, ChoiceText> chosen) {
         Map<String, Parameter> parameters = new HashMap<>();
         Map<String, ChoiceText> texts = new HashMap<>();
         chosen.forEach((parameter, text) -> {
@@ -54,7 +53,11 @@ class JdbcSourceTest {
     private static Collected rows(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Collected collected = new Collected();
-            source.run(new Dispatch.Sql(statement(source, query, CAP, chosen)), TestDatabases.LIMITS, new Cancellation(), collected);
+            source.run(
+                    new Dispatch.Sql(statement(source, query, CAP, chosen)),
+                    TestDatabases.LIMITS,
+                    new Cancellation(),
+                    collected);
             return collected;
         }
     }
@@ -202,7 +205,10 @@ class JdbcSourceTest {
             Statement endless =
                     statement(source, ENDLESS, CAP, Map.of(Parameter.of("n", Type.INTEGER), ChoiceText.of("1")));
             assertThatThrownBy(() -> source.run(
-                            new Dispatch.Sql(endless), new RunLimits(Duration.ofMillis(300)), new Cancellation(), new Collected()))
+                            new Dispatch.Sql(endless),
+                            new RunLimits(Duration.ofMillis(300)),
+                            new Cancellation(),
+                            new Collected()))
                     .isInstanceOfSatisfying(
                             SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.TIMED_OUT));
             assertThat(source.health()).isNotBlank();
@@ -220,7 +226,8 @@ class JdbcSourceTest {
                     () -> cancellation.stop(Cancellation.Reason.ASKED),
                     200,
                     java.util.concurrent.TimeUnit.MILLISECONDS);
-            assertThatThrownBy(() -> source.run(new Dispatch.Sql(endless), TestDatabases.LIMITS, cancellation, new Collected()))
+            assertThatThrownBy(() ->
+                            source.run(new Dispatch.Sql(endless), TestDatabases.LIMITS, cancellation, new Collected()))
                     .isInstanceOfSatisfying(
                             SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.STOPPED));
         }
@@ -231,7 +238,8 @@ class JdbcSourceTest {
     void aStatementThatReachesPastTheGateCannotWrite(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
             Statement write = new Statement("delete from ports returning port_id", List.of(), List.of(), CAP);
-            assertThatThrownBy(() -> source.run(new Dispatch.Sql(write), TestDatabases.LIMITS, new Cancellation(), new Collected()))
+            assertThatThrownBy(() -> source.run(
+                            new Dispatch.Sql(write), TestDatabases.LIMITS, new Cancellation(), new Collected()))
                     .isInstanceOf(SourceFailure.class)
                     .hasMessageMatching("(?i).*read.?only.*");
         }
@@ -242,7 +250,8 @@ class JdbcSourceTest {
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void listsTablesAndColumns(String kind) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables())
+            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation())
+                            .tables())
                     .extracting(Catalogue.Table::name)
                     .contains("ports", "routes", "vessels", "crossings");
         }
@@ -288,11 +297,14 @@ class JdbcSourceTest {
             }
         });
         try (JdbcSource source = new JdbcSource(many, CLOCK)) {
-            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables()).hasSize(3000).allSatisfy(table -> {
-                assertThat(table.columns()).extracting(Column::name).containsExactly("id", "port", "n");
-                assertThat(table.nullable()).doesNotContain("port");
-                assertThat(table.indexes()).hasSize(1);
-            });
+            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation())
+                            .tables())
+                    .hasSize(3000)
+                    .allSatisfy(table -> {
+                        assertThat(table.columns()).extracting(Column::name).containsExactly("id", "port", "n");
+                        assertThat(table.nullable()).doesNotContain("port");
+                        assertThat(table.indexes()).hasSize(1);
+                    });
         }
     }
 }

@@ -1,6 +1,5 @@
 package plainsieve.sources;
 
-import plainsieve.sources.jdbc.JdbcSource;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
@@ -22,6 +21,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * For random conditions and random choices, on real databases, the rewritten statement returns what a hand-made statement

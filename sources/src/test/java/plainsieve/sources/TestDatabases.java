@@ -5,9 +5,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
-import java.time.Duration;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.util.List;
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
@@ -34,8 +34,7 @@ public final class TestDatabases {
         };
     }
 
-    private static SourceAccess file(SourceKind kind, String url, Writer writer)
-            throws IOException, SQLException {
+    private static SourceAccess file(SourceKind kind, String url, Writer writer) throws IOException, SQLException {
         Path file = Files.createTempDirectory("awkward").resolve("data");
         try (Connection connection = DriverManager.getConnection(url + file)) {
             writer.write(connection, kind.word());
@@ -60,9 +59,7 @@ public final class TestDatabases {
             writer.write(connection, "mariadb");
         }
         return new SourceAccess(
-                "server",
-                new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"),
-                Secret.none());
+                "server", new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"), Secret.none());
     }
 
     public static List<List<Object>> rows(Source source, Statement statement) {

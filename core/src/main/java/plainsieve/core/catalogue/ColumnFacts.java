@@ -1,5 +1,6 @@
 package plainsieve.core.catalogue;
 
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -35,6 +36,30 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return new ColumnFacts(Map.of());
     }
 
+    /** A table with its columns, in lower case. @param schema empty where there is none */
+    public record TableFacts(String schema, String table, Map<String, Fact> columns) {}
+
+    /**
+     * What is known of tables. A query that names a schema gets the facts of that table; of one that names none, only what
+     * holds in every schema that has a table of the name: which of them the database takes is not known here.
+     */
+    public static ColumnFacts of(List<TableFacts> all) {
+        Map<String, Map<String, Fact>> tables = new HashMap<>();
+        for (TableFacts one : all) {
+            tables.put(one.schema() + "." + one.table(), one.columns());
+            tables.merge(one.table(), one.columns(), ColumnFacts::shared);
+        }
+        return new ColumnFacts(tables);
+    }
+
+    private static Map<String, Fact> shared(Map<String, Fact> one, Map<String, Fact> other) {
+        Map<String, Fact> shared = new HashMap<>();
+        one.forEach((column, fact) -> Optional.ofNullable(other.get(column))
+                .filter(found -> found.type() == fact.type())
+                .ifPresent(found -> shared.put(column, new Fact(fact.type(), fact.nullable() || found.nullable()))));
+        return shared;
+    }
+
     /** What is known of the column that these tokens name; nothing when they are no column, or when tables disagree. */
     public Optional<Fact> of(ParsedQuery query, Span expression) {
         Tokens tokens = query.tokens();
@@ -46,10 +71,11 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         Set<Fact> found = new HashSet<>();
         for (FromItem item : query.fromItems()) {
             if (item.kind() == FromItem.Kind.TABLE && isMeant(item, qualifier, tokens)) {
-                lookUp(tableName(item, tokens), column).ifPresent(found::add);
+                lookUp(item, column, tokens).ifPresent(found::add);
             }
         }
-        lookUp(ANY_TABLE, column).ifPresent(found::add);
+        Optional.ofNullable(tables.getOrDefault(ANY_TABLE, Map.of()).get(column))
+                .ifPresent(found::add);
         return found.size() == 1 ? found.stream().findFirst() : typeAlone(found);
     }
 
@@ -68,9 +94,7 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
             boolean has = item.kind() == FromItem.Kind.TABLE
                     && isMeant(item, qualifier, tokens)
                     && (!qualifier.isEmpty()
-                            || lookUp(
-                                            tableName(item, tokens),
-                                            Names.bare(written).toLowerCase(Locale.ROOT))
+                            || lookUp(item, Names.bare(written).toLowerCase(Locale.ROOT), tokens)
                                     .isPresent());
             if (has) {
                 meant.add(table(item, tokens, dialect));
@@ -92,8 +116,13 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         return bare.equals(written) ? dialect.folded(written) : bare;
     }
 
-    private Optional<Fact> lookUp(String table, String column) {
-        return Optional.ofNullable(tables.getOrDefault(table, Map.of()).get(column));
+    private Optional<Fact> lookUp(FromItem item, String column, Tokens tokens) {
+        String table = tableName(item, tokens);
+        String schema = item.name().length() < 3
+                ? ""
+                : Names.bare(tokens.written(item.name().to() - 3)).toLowerCase(Locale.ROOT);
+        Map<String, Fact> columns = tables.getOrDefault(schema + "." + table, tables.getOrDefault(table, Map.of()));
+        return Optional.ofNullable(columns.get(column));
     }
 
     private static boolean isMeant(FromItem item, String qualifier, Tokens tokens) {

@@ -41,7 +41,8 @@ public final class DeclaredType {
 
     /** The type of values; nothing when it is none of ours, or not known. An array holds none of ours. */
     public static Optional<Type> of(String declared) {
-        String plain = declared.toLowerCase(Locale.ROOT).replaceAll("\\([^)]*\\)", " ").strip();
+        String plain =
+                declared.toLowerCase(Locale.ROOT).replaceAll("\\([^)]*\\)", " ").strip();
         if (plain.indexOf('[') >= 0) {
             return Optional.empty();
         }

@@ -1,6 +1,5 @@
 package plainsieve.core.evidence;
 
-import plainsieve.core.dialect.Dialects;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -11,6 +10,7 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 
 /**
  * DuckDB's {@code EXPLAIN (FORMAT JSON)}, with the names of 1.x and of 2.x. A filter marked optional only skips parts of

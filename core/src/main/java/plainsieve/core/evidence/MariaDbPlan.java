@@ -1,6 +1,5 @@
 package plainsieve.core.evidence;
 
-import plainsieve.core.dialect.Dialects;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 
 /**
  * MariaDB's {@code EXPLAIN FORMAT=JSON}. A range that enters an index is shown among the conditions of its table, so it is

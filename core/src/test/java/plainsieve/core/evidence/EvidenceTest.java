@@ -1,6 +1,5 @@
 package plainsieve.core.evidence;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -11,6 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;

@@ -1,6 +1,5 @@
 package plainsieve.core.fixed;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
@@ -14,6 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;

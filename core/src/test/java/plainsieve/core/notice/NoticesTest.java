@@ -1,6 +1,5 @@
 package plainsieve.core.notice;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -13,6 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParsedQuery;

@@ -1,6 +1,5 @@
 package plainsieve.core.notice;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.ParsedQuery;
 
 class UnknownNamesTest {
@@ -16,8 +16,7 @@ class UnknownNamesTest {
             Map.of("crossings", Set.of("crossing_id", "delay_min"), "ports", Set.of("port_id", "name"));
 
     private static List<Notice> in(String text) {
-        return UnknownNames.of(
-                ParsedQuery.parse(text, Dialects.of("postgresql")), TABLES);
+        return UnknownNames.of(ParsedQuery.parse(text, Dialects.of("postgresql")), TABLES);
     }
 
     @Test
@@ -50,11 +49,7 @@ class UnknownNamesTest {
 
     @Test
     void keepsSilentUntilTheSourceHasAnswered() {
-        assertThat(UnknownNames.of(
-                        ParsedQuery.parse(
-                                "select 1 from crosings",
-                                Dialects.of("duckdb")),
-                        Map.of()))
+        assertThat(UnknownNames.of(ParsedQuery.parse("select 1 from crosings", Dialects.of("duckdb")), Map.of()))
                 .isEmpty();
     }
 }

@@ -1,6 +1,5 @@
 package plainsieve.core.rewrite;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -9,6 +8,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
@@ -23,8 +23,7 @@ class AddedFilterTest {
     private static final Parameter F = Parameter.of("f", Type.INTEGER).takingMany();
 
     private static PreparedQuery filtered(String dialect, String query, String column) {
-        return PreparedQuery.of(query, Dialects.of(dialect))
-                .with(List.of(AddedFilter.anyOf(column, "f")));
+        return PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.anyOf(column, "f")));
     }
 
     private static String text(PreparedQuery query) {
@@ -149,9 +148,7 @@ class AddedFilterTest {
 
     @Test
     void putsSeveralFiltersIntoOneQuery() {
-        PreparedQuery both = PreparedQuery.of(
-                        "select x, count(*) n from t group by x",
-                        Dialects.of("postgresql"))
+        PreparedQuery both = PreparedQuery.of("select x, count(*) n from t group by x", Dialects.of("postgresql"))
                 .with(List.of(
                         AddedFilter.anyOf("x", "f"),
                         AddedFilter.compared("n", AddedFilter.Comparison.GREATER, "g"),

@@ -1,9 +1,9 @@
 package plainsieve.core.rewrite;
 
-import plainsieve.core.dialect.Dialects;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
@@ -75,8 +75,7 @@ final class Given {
 
     Statement rewritten() {
         Map<String, Choice> chosen = ChoiceReader.readAll(parameters, choices);
-        return PreparedQuery.of(query, Dialects.of(dialect))
-                .rewrite(new Choices(parameters, chosen), wanted, cap);
+        return PreparedQuery.of(query, Dialects.of(dialect)).rewrite(new Choices(parameters, chosen), wanted, cap);
     }
 
     /** The statement's text without the cap that every statement gets. */

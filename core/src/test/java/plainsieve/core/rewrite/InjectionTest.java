@@ -1,6 +1,5 @@
 package plainsieve.core.rewrite;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static plainsieve.core.rewrite.Given.given;
@@ -10,6 +9,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Parameter;

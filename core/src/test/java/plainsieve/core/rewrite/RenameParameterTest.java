@@ -1,10 +1,10 @@
 package plainsieve.core.rewrite;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.ParsedQuery;
 
 class RenameParameterTest {
@@ -16,8 +16,7 @@ class RenameParameterTest {
             select :port::text, a[1:port]       | select :harbour::text, a[1:port]
             """)
     void reachesEveryPlaceAndNothingElse(String before, String after) {
-        ParsedQuery query =
-                ParsedQuery.parse(before, Dialects.of("postgresql"));
+        ParsedQuery query = ParsedQuery.parse(before, Dialects.of("postgresql"));
         assertThat(RenameParameter.in(query, "port", "harbour")).isEqualTo(after);
     }
 }

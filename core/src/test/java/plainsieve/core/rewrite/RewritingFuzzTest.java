@@ -1,6 +1,5 @@
 package plainsieve.core.rewrite;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.code_intelligence.jazzer.api.FuzzedDataProvider;
@@ -11,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;

@@ -1,6 +1,5 @@
 package plainsieve.core.sql;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -8,6 +7,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.ProblemException;
 
 class ParsedQueryTest {

@@ -1,6 +1,5 @@
 package plainsieve.core.sql;
 
-import plainsieve.core.dialect.Dialects;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
@@ -21,6 +20,7 @@ import net.sf.jsqlparser.util.TablesNamesFinder;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.ProblemException;
 
 /** Query texts of every kind, in every dialect, with what must be found in them: blocks, conditions, parameters, tables. */

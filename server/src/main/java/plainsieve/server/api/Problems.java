@@ -16,9 +16,10 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
-import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.people.Forbidden;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
@@ -33,7 +34,8 @@ class Problems extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> problem(ProblemException e) {
         ProblemDetail detail = detail(
                 HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage(), e.first().advice());
-        detail.setProperty("problems", e.problems().stream().map(Problems::body).toList());
+        detail.setProperty(
+                "problems", e.problems().stream().map(ProblemBody::of).toList());
         return answer(detail);
     }
 
@@ -67,13 +69,13 @@ class Problems extends ResponseEntityExceptionHandler {
         e.place()
                 .map(place -> Problem.of("refused-statement", e.getMessage(), e.advice())
                         .at(place))
-                .ifPresent(problem -> detail.setProperty("problems", List.of(body(problem))));
+                .ifPresent(problem -> detail.setProperty("problems", List.of(ProblemBody.of(problem))));
         return answer(detail);
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> badSettings(IllegalArgumentException e) {
-        return answer(detail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage(), "Correct it and try again."));
+    ResponseEntity<ProblemDetail> forbidden(Forbidden e) {
+        return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask whoever looks after this server."));
     }
 
     /** Nobody is left to answer to. */
@@ -94,6 +96,11 @@ class Problems extends ResponseEntityExceptionHandler {
     @Override
     protected ResponseEntity<Object> handleHttpMessageNotReadable(
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
+            if (cause instanceof ProblemException problem) {
+                return new ResponseEntity<>(problem(problem).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
+            }
+        }
         ProblemDetail detail = detail(
                 HttpStatus.BAD_REQUEST, "The request's JSON could not be read.", "See /api/openapi for its shape.");
         return new ResponseEntity<>(detail, headers, status);
@@ -110,19 +117,5 @@ class Problems extends ResponseEntityExceptionHandler {
         return ResponseEntity.status(detail.getStatus())
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(detail);
-    }
-
-    static Bodies.ProblemBody body(Problem problem) {
-        Place place = problem.place().orElse(new Place(-1, -1, 0, 0, ""));
-        return new Bodies.ProblemBody(
-                problem.kind(),
-                problem.message(),
-                problem.advice(),
-                problem.parameter().orElse(""),
-                place.line(),
-                place.column(),
-                place.start(),
-                place.end(),
-                place.excerpt());
     }
 }

@@ -1,6 +1,8 @@
 package plainsieve.server.authoring;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,21 +15,23 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.sql.SelectText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.server.project.ListDefinition;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Queries;
-import plainsieve.server.records.QueryRow;
-import plainsieve.server.sources.SideStatements;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.sent.Origin;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
-import plainsieve.server.sources.SourceRegistry;
-import plainsieve.sources.Column;
-import plainsieve.sources.RowReceiver;
 
 /** Looks at the column behind a parameter: how its numbers are spread. Worked out at the source. */
 @Service
@@ -36,16 +40,12 @@ public class ColumnLooks {
     private static final String LOW = "spread_low";
     private static final String WIDTH = "spread_width";
 
-    private final Queries queries;
     private final SourceFacts facts;
-    private final SourceRegistry sources;
-    private final SideStatements statements;
+    private final Sending sending;
 
-    ColumnLooks(Queries queries, SourceFacts facts, SourceRegistry sources, SideStatements statements) {
-        this.queries = queries;
+    ColumnLooks(SourceFacts facts, Sending sending) {
         this.facts = facts;
-        this.sources = sources;
-        this.statements = statements;
+        this.sending = sending;
     }
 
     /**
@@ -59,64 +59,77 @@ public class ColumnLooks {
     }
 
     /** The spread of the column that the parameter is compared with, in the first query that compares it with a plain one. */
-    public Spread spread(ParameterDefinition definition) {
-        return column(definition).map(this::spread).orElse(Spread.NONE);
+    public Spread spread(Project project, Asker asker, ParameterDefinition definition) {
+        return column(project, definition)
+                .map(place -> spread(new Origin(project, asker, place.sourceId(), "", Purpose.LIST), place))
+                .orElse(Spread.NONE);
     }
 
     /** The column that a parameter's values come from or are compared with. */
-    public Optional<ListDefinition.ColumnPlace> column(ParameterDefinition definition) {
-        return definition.list().column().column().isEmpty()
-                ? compared(definition)
-                : Optional.of(definition.list().column());
+    public Optional<ColumnPlace> column(Project project, ParameterDefinition definition) {
+        ColumnPlace own = definition.list().column();
+        return own.column().isEmpty() ? compared(project, definition) : Optional.of(own);
     }
 
     /** The plain column that the first query compares the parameter with. */
-    public Optional<ListDefinition.ColumnPlace> compared(ParameterDefinition definition) {
-        return queries.all().stream()
-                .flatMap(query -> compared(query, definition.name()).stream())
+    public Optional<ColumnPlace> compared(Project project, ParameterDefinition definition) {
+        return project.queries().stream()
+                .flatMap(query -> compared(project, query, definition.name()).stream())
                 .findFirst();
     }
 
-    private Optional<ListDefinition.ColumnPlace> compared(QueryRow query, String name) {
+    private Optional<ColumnPlace> compared(Project project, Query query, String name) {
         try {
-            PreparedQuery prepared = queries.prepare(query, query.liveText());
+            PreparedQuery prepared = project.prepare(query, query.liveText());
             if (!prepared.parameterNames().contains(name)) {
                 return Optional.empty();
             }
             return ComparedColumn.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), name).stream()
-                    .flatMap(column -> ListDefinition.ColumnPlace.of(query.sourceId(), column).stream())
+                    .flatMap(column -> place(query.sourceId(), column).stream())
                     .findFirst();
         } catch (ProblemException e) {
             return Optional.empty();
         }
     }
 
-    private Spread spread(ListDefinition.ColumnPlace place) {
-        Dialect dialect = sources.get(place.sourceId()).dialect();
-        String column = dialect.quoteName(place.column());
-        String table = (place.schema().isEmpty() ? "" : dialect.quoteName(place.schema()) + ".")
-                + dialect.quoteName(place.table());
-        List<double[]> ends = numbers(place, "select min(" + column + "), max(" + column + ") from " + table, Map.of());
-        if (ends.isEmpty() || Double.isNaN(ends.get(0)[0])) {
-            return Spread.NONE;
-        }
-        double least = ends.get(0)[0];
-        double most = ends.get(0)[1];
-        double width = Math.max((most - least) / STRETCHES, Double.MIN_NORMAL);
-        String stretch = dialect.wholePart("(" + column + " - :" + LOW + ") * 1.0 / :" + WIDTH);
-        String text = "select " + stretch + ", count(*) from " + table + " where " + column
-                + " is not null group by 1 order by 1";
-        Map<String, String> values = new LinkedHashMap<>();
-        values.put(LOW, java.math.BigDecimal.valueOf(least).toPlainString());
-        values.put(WIDTH, java.math.BigDecimal.valueOf(width).toPlainString());
-        long[] counts = new long[STRETCHES];
-        for (double[] row : numbers(place, text, values)) {
-            counts[(int) Math.min(Math.max(row[0], 0), STRETCHES - 1)] += (long) row[1];
-        }
-        return new Spread(least, most, java.util.Arrays.stream(counts).boxed().toList());
+    /** The place of a compared column; nothing when it is not a plain column of one table. */
+    static Optional<ColumnPlace> place(String sourceId, ComparedColumn compared) {
+        return compared.table().flatMap(table -> compared.column()
+                .map(name -> new ColumnPlace(sourceId, table.schema(), table.name(), name, "", List.of())));
     }
 
-    private List<double[]> numbers(ListDefinition.ColumnPlace place, String text, Map<String, String> values) {
+    private Spread spread(Origin origin, ColumnPlace place) {
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        String column = dialect.quoteName(place.column());
+        SelectText table = SelectText.from(dialect, place.schema(), place.table());
+        String ends = table.select("min(" + column + ")")
+                .select("max(" + column + ")")
+                .text();
+        List<double[]> found = numbers(origin, ends, Map.of());
+        if (found.isEmpty() || Double.isNaN(found.get(0)[0])) {
+            return Spread.NONE;
+        }
+        double least = found.get(0)[0];
+        double most = found.get(0)[1];
+        double width = Math.max((most - least) / STRETCHES, Double.MIN_NORMAL);
+        String stretch = dialect.wholePart("(" + column + " - :" + LOW + ") * 1.0 / :" + WIDTH);
+        String text = table.select(stretch)
+                .select("count(*)")
+                .where(column + " is not null")
+                .groupBy("1")
+                .orderBy("1")
+                .text();
+        Map<String, String> values = new LinkedHashMap<>();
+        values.put(LOW, BigDecimal.valueOf(least).toPlainString());
+        values.put(WIDTH, BigDecimal.valueOf(width).toPlainString());
+        long[] counts = new long[STRETCHES];
+        for (double[] row : numbers(origin, text, values)) {
+            counts[(int) Math.min(Math.max(row[0], 0), STRETCHES - 1)] += (long) row[1];
+        }
+        return new Spread(least, most, Arrays.stream(counts).boxed().toList());
+    }
+
+    private List<double[]> numbers(Origin origin, String text, Map<String, String> values) {
         Map<String, Parameter> known = new HashMap<>();
         Map<String, Choice> chosen = new HashMap<>();
         values.forEach((name, value) -> {
@@ -124,20 +137,16 @@ public class ColumnLooks {
             known.put(name, parameter);
             chosen.putAll(ChoiceReader.readAll(Map.of(name, parameter), Map.of(name, ChoiceText.of(value))));
         });
-        Statement statement = queries.prepare(place.sourceId(), text)
+        Statement statement = origin.project()
+                .prepare(origin.sourceId(), text)
                 .rewrite(new Choices(known, chosen), Wanted.allRows(), STRETCHES + 2L);
         Numbers rows = new Numbers();
-        statements.send(place.sourceId(), "", statement, rows);
+        sending.send(origin, statement, rows);
         return rows.found;
     }
 
-    private static final class Numbers implements RowReceiver {
+    private static final class Numbers implements RunListener {
         private final List<double[]> found = new ArrayList<>();
-
-        @Override
-        public void columns(List<Column> columns) {
-            // Two columns of numbers, as they were asked for.
-        }
 
         @Override
         public void row(Object[] values) {

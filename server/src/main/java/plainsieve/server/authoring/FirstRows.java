@@ -8,21 +8,25 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
+import plainsieve.core.catalogue.DeclaredType;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sql.SelectText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.server.people.Asker;
 import plainsieve.server.project.NotFound;
-import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.Project;
+import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
-import plainsieve.server.sources.SideStatements;
-import plainsieve.server.sources.SourceRegistry;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.Sending;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
-import plainsieve.sources.RowReceiver;
 
 /** A first look at a table, and the text a query on it or on a function begins with. */
 @Service
@@ -31,12 +35,10 @@ public class FirstRows {
     private static final int LONGEST_LINE = 88;
     private static final Set<String> USUAL_SCHEMAS = Set.of("public", "main");
 
-    private final SourceRegistry sources;
-    private final SideStatements statements;
+    private final Sending sending;
 
-    FirstRows(SourceRegistry sources, SideStatements statements) {
-        this.sources = sources;
-        this.statements = statements;
+    FirstRows(Sending sending) {
+        this.sending = sending;
     }
 
     /** @param rows each value null, a boolean, a number, or text */
@@ -49,7 +51,7 @@ public class FirstRows {
      */
     public record Start(String text, List<ParameterDefinition> parameters) {}
 
-    private static final class Collected implements RowReceiver {
+    private static final class Collected implements RunListener {
         private final List<List<Object>> rows = new ArrayList<>();
         private List<Column> columns = List.of();
 
@@ -71,49 +73,60 @@ public class FirstRows {
         }
     }
 
-    public Look of(String sourceId, String schema, String table) {
-        Dialect dialect = sources.get(sourceId).dialect();
-        String text = "select * from %s limit %d".formatted(path(dialect, schema, table), ROWS);
-        Collected collected = new Collected();
-        statements.send(Purpose.LOOK, sourceId, "", new Statement(text, List.of(), List.of(), ROWS), collected);
-        return new Look(collected.columns, collected.rows);
-    }
+    /** A table of a source, or a function. @param schema empty where there is none */
+    public record Place(String sourceId, String schema, String name) {}
 
-    /** A table as SQL names it. */
-    static String path(Dialect dialect, String schema, String table) {
-        return (schema.isEmpty() ? "" : dialect.quoteName(schema) + ".") + dialect.quoteName(table);
+    public Look of(Project project, Asker asker, Place place) {
+        String text = SelectText.from(project.dialect(place.sourceId()), place.schema(), place.name())
+                .limit(Integer.toString(ROWS))
+                .text();
+        Collected collected = new Collected();
+        sending.send(
+                new Origin(project, asker, place.sourceId(), "", Purpose.LOOK),
+                new Statement(text, List.of(), List.of(), ROWS),
+                collected);
+        return new Look(collected.columns, collected.rows);
     }
 
     /**
      * A text to begin with. A procedure cannot stand in a query: what it does is not known to be reading, and no filter or
      * limit can be put around it.
      */
-    public Start start(String sourceId, String schema, String name, String kind) {
-        Catalogue catalogue = sources.get(sourceId).catalogue();
-        Dialect dialect = sources.get(sourceId).dialect();
+    public Start start(Project project, Place place, Kind kind) {
+        Dialect dialect = project.dialect(place.sourceId());
         return switch (kind) {
-            case "table" ->
-                catalogue.tables().stream()
-                        .filter(table ->
-                                table.name().equals(name) && (schema.isEmpty() || schema.equals(table.schema())))
+            case TABLE ->
+                sending.catalogue(place.sourceId()).tables().stream()
+                        .filter(table -> isAt(place, table.schema(), table.name()))
                         .findFirst()
-                        .map(table -> table(table, schema, dialect))
-                        .orElseThrow(() -> new NotFound("table", name, List.of()));
-            case "function" ->
-                catalogue.functions().stream()
-                        .filter(found ->
-                                found.name().equals(name) && (schema.isEmpty() || schema.equals(found.schema())))
+                        .map(table -> table(table, place.schema(), dialect))
+                        .orElseThrow(() -> new NotFound("table", place.name(), List.of()));
+            case FUNCTION ->
+                sending.catalogue(place.sourceId()).functions().stream()
+                        .filter(found -> isAt(place, found.schema(), found.name()))
                         .findFirst()
-                        .map(found -> function(found, schema, dialect))
-                        .orElseThrow(() -> new NotFound("function", name, List.of()));
-            default ->
+                        .map(found -> function(found, place.schema(), dialect))
+                        .orElseThrow(() -> new NotFound("function", place.name(), List.of()));
+            case PROCEDURE ->
                 throw new ProblemException(
                         Problem.of(
                                 "procedure-call",
                                 "The procedure “%s” cannot be part of a query: nothing says that it only reads, and neither filters nor row limits can be put around it."
-                                        .formatted(name),
+                                        .formatted(place.name()),
                                 "Let the database's owner make a function of it that returns a table, or keep its answer in a table and query that."));
         };
+    }
+
+    /** What a query can begin with. */
+    public enum Kind {
+        TABLE,
+        FUNCTION,
+        PROCEDURE
+    }
+
+    private static boolean isAt(Place place, String schema, String name) {
+        return name.equals(place.name())
+                && (place.schema().isEmpty() || place.schema().equals(schema));
     }
 
     private static Start table(Catalogue.Table table, String schema, Dialect dialect) {
@@ -141,31 +154,18 @@ public class FirstRows {
             String name = word.isEmpty() ? "argument" : word;
             String free = parameters.containsKey(name) ? name + "_" + (parameters.size() + 1) : name;
             Parameter parameter = Parameter.of(free, type(argument)).withBlankRule(BlankRule.NOT_ALLOWED);
-            parameters.put(free, Proposals.definition(parameter, ""));
+            parameters.put(free, Proposals.definition(parameter));
         }
         String arguments = parameters.keySet().stream().map(name -> ":" + name).collect(Collectors.joining(", "));
         String path = schema(schema, dialect) + plain(found.name(), dialect);
         return new Start("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(parameters.values()));
     }
 
-    /** The type of an argument as the database writes it; a text where it does not say. */
+    /** The type of an argument as the database writes it behind its name; a text where it does not say. */
     private static Type type(String argument) {
-        String words = argument.toLowerCase(Locale.ROOT);
+        String words = argument.strip();
         int space = words.indexOf(' ');
-        String declared = space < 0 ? "" : words.substring(space);
-        if (declared.contains("timestamp") || declared.contains("datetime")) {
-            return Type.DATETIME;
-        }
-        if (declared.contains("date")) {
-            return Type.DATE;
-        }
-        if (declared.contains("int")) {
-            return Type.INTEGER;
-        }
-        if (declared.contains("bool")) {
-            return Type.BOOLEAN;
-        }
-        return declared.matches("(?s).*(numeric|decimal|double|real|float).*") ? Type.DECIMAL : Type.TEXT;
+        return DeclaredType.of(space < 0 ? "" : words.substring(space)).orElse(Type.TEXT);
     }
 
     /** The schema in which databases look first goes without saying. */

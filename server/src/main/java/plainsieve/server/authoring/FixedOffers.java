@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -19,29 +20,29 @@ import plainsieve.core.fixed.FixedValue;
 import plainsieve.core.fixed.FixedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.SelectText;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Type;
-import plainsieve.server.project.ChoiceBody;
-import plainsieve.server.project.ListDefinition;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Parameters;
-import plainsieve.server.project.Queries;
-import plainsieve.server.project.Uses;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Use;
 import plainsieve.server.proof.AnswerDigest;
-import plainsieve.server.records.QueryRow;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
-import plainsieve.server.sources.SideStatements;
+import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
-import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.SourceFailure;
 
 /** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
@@ -49,28 +50,17 @@ import plainsieve.sources.SourceFailure;
 public class FixedOffers {
     private static final int FEW_VALUES = 100;
 
-    private final Queries queries;
-    private final Parameters parameters;
-    private final Uses uses;
+    private final ParameterEdits parameters;
+    private final QueryEdits queries;
     private final SourceFacts facts;
-    private final SourceRegistry sources;
-    private final SideStatements statements;
+    private final Sending sending;
     private final Runner runner;
 
-    FixedOffers(
-            Queries queries,
-            Parameters parameters,
-            Uses uses,
-            SourceFacts facts,
-            SourceRegistry sources,
-            SideStatements statements,
-            Runner runner) {
-        this.queries = queries;
+    FixedOffers(ParameterEdits parameters, QueryEdits queries, SourceFacts facts, Sending sending, Runner runner) {
         this.parameters = parameters;
-        this.uses = uses;
+        this.queries = queries;
         this.facts = facts;
-        this.sources = sources;
-        this.statements = statements;
+        this.sending = sending;
         this.runner = runner;
     }
 
@@ -99,8 +89,8 @@ public class FixedOffers {
             String namedAfter) {}
 
     /** Every fixed value of a text; none while the text cannot be read. */
-    public List<Offer> of(QueryRow query, PreparedQuery prepared) {
-        return values(query, prepared).stream()
+    public List<Offer> of(Project project, Query query, PreparedQuery prepared) {
+        return values(project, query, prepared).stream()
                 .map(value -> new Offer(
                         value.places(),
                         words(value),
@@ -108,8 +98,8 @@ public class FixedOffers {
                 .toList();
     }
 
-    private List<FixedValue> values(QueryRow query, PreparedQuery prepared) {
-        Set<String> taken = parameters.all().keySet();
+    private List<FixedValue> values(Project project, Query query, PreparedQuery prepared) {
+        Set<String> taken = project.parameters().keySet();
         return FixedValues.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), taken);
     }
 
@@ -126,29 +116,46 @@ public class FixedOffers {
     }
 
     /**
+     * A draft on the bench.
+     *
+     * @param text as it stands there, which may not be kept yet
+     * @param choices the trial values that stand there
+     */
+    public record Draft(Asker asker, Query query, String text, Map<String, ChoiceText> choices) {}
+
+    /**
      * Makes parameters of the fixed values that begin at these offsets, or of all when there are none, and runs the query
      * before and after. When it does not run afterwards, nothing is made.
      */
-    public Made make(QueryRow query, String text, Set<Integer> starts, Map<String, ChoiceText> choices) {
-        List<FixedValue> wanted = values(query, queries.prepare(query, text)).stream()
+    public Made make(Project project, Draft draft, Set<Integer> starts) {
+        Query query = draft.query();
+        List<FixedValue> wanted = values(project, query, project.prepare(query, draft.text())).stream()
                 .filter(value -> starts.isEmpty()
                         || value.places().stream().map(Place::start).anyMatch(starts::contains))
                 .toList();
         List<TextEdit> edits = new ArrayList<>();
         wanted.forEach(value -> edits.addAll(value.edits()));
-        String after = TextEdit.apply(text, edits);
-        AnswerDigest before = run(query, text, choices);
+        String after = TextEdit.apply(draft.text(), edits);
+        AnswerDigest before = run(project, draft, draft.text());
         List<String> made = new ArrayList<>();
         try {
-            wanted.forEach(value -> definitions(query, value).forEach(definition -> {
-                parameters.add(definition);
-                made.add(definition.name());
-            }));
-            AnswerDigest now = run(query, after, choices);
+            Project now = project;
+            for (FixedValue value : wanted) {
+                for (ParameterDefinition definition : definitions(project, draft, value)) {
+                    now = now.with(parameters.add(now, definition));
+                    made.add(definition.name());
+                }
+            }
+            AnswerDigest later = run(now, draft, after);
             return new Made(
-                    after, made, before.side(), now.side(), before.sameRowsAs(now), namedAfter(query.name(), wanted));
+                    after,
+                    made,
+                    before.side(),
+                    later.side(),
+                    before.sameRowsAs(later),
+                    namedAfter(query.name(), wanted));
         } catch (RuntimeException e) {
-            remove(made);
+            made.forEach(name -> parameters.removeUnused(project, name));
             throw e;
         }
     }
@@ -178,31 +185,35 @@ public class FixedOffers {
     }
 
     /** Takes back what was made: the text as it was, and the parameters gone that nothing else uses by now. */
-    public QueryRow takeBack(QueryRow query, String text, int version, List<String> names) {
-        QueryRow changed = queries.changeDraft(query.id(), text, version);
-        remove(names.stream().filter(parameters.all()::containsKey).toList());
+    public Query takeBack(Project project, Query query, String text, List<String> names) {
+        Query changed = queries.changeDraft(project, query, text);
+        Project after = project.with(changed);
+        remove(after, names);
         return changed;
     }
 
     /* The lower end of a range was made last and goes first, because it names the upper one. */
-    private void remove(List<String> names) {
+    private void remove(Project project, List<String> names) {
+        Set<String> gone = new HashSet<>();
         for (int i = names.size() - 1; i >= 0; i--) {
-            if (uses.of(names.get(i)).isEmpty()) {
-                parameters.remove(names.get(i), List.of());
+            String name = names.get(i);
+            boolean used = project.uses(name).stream()
+                    .anyMatch(use -> use.kind() != Use.Kind.PARAMETER || !gone.contains(use.id()));
+            if (project.parameters().containsKey(name) && !used) {
+                parameters.removeUnused(project, name);
+                gone.add(name);
             }
         }
     }
 
-    private AnswerDigest run(QueryRow query, String text, Map<String, ChoiceText> choices) {
+    private AnswerDigest run(Project project, Draft draft, String text) {
         AnswerDigest digest = new AnswerDigest();
         RunOrder order = new RunOrder(
                 UUID.randomUUID().toString(),
-                query,
-                text,
-                AskedChoices.onTheBench(parameters.all().keySet(), choices),
-                "",
-                Wanted.allRows(),
-                List.of(),
+                project,
+                new RunOrder.Text(draft.query(), text),
+                AskedChoices.onTheBench(draft.asker(), project.parameters().keySet(), draft.choices()),
+                RunOrder.Shape.ALL_ROWS,
                 Purpose.BENCH,
                 AnswerDigest.MOST_ROWS);
         runner.run(order, digest);
@@ -210,15 +221,15 @@ public class FixedOffers {
     }
 
     /** The parameters of a fixed value; the upper end of a range before the lower, which names it. */
-    private List<ParameterDefinition> definitions(QueryRow query, FixedValue value) {
+    private List<ParameterDefinition> definitions(Project project, Draft draft, FixedValue value) {
         List<ParameterDefinition> definitions = new ArrayList<>();
         String upper = "";
         for (int i = value.holes().size() - 1; i >= 0; i--) {
             FixedValue.Hole hole = value.holes().get(i);
-            ChoiceBody fixed = ChoiceBody.of(hole.values().toArray(String[]::new));
-            definitions.add(Proposals.definition(
-                            parameter(value.kind(), hole), value.kind() == FixedValue.Kind.LIMIT ? "0" : "")
-                    .inPlaceOf(fixed, i == 0 ? upper : "", list(query, value, hole)));
+            ChoiceText fixed = ChoiceText.of(hole.values());
+            definitions.add(Proposals.definition(parameter(value.kind(), hole))
+                    .inPlaceOf(fixed, i == 0 ? upper : "")
+                    .withList(list(project, draft, value, hole)));
             upper = hole.name();
         }
         return definitions;
@@ -227,20 +238,24 @@ public class FixedOffers {
     private static Parameter parameter(FixedValue.Kind kind, FixedValue.Hole hole) {
         Parameter one = Parameter.of(hole.name(), hole.type()).covering(hole.covers());
         Parameter parameter = hole.many() ? one.takingMany() : one;
+        if (kind == FixedValue.Kind.LIMIT) {
+            return parameter.withEveryRowValue(0);
+        }
         boolean needed = kind == FixedValue.Kind.ARGUMENT || kind == FixedValue.Kind.WITHIN;
         return needed ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
     }
 
     /** A list from the column, when it names things and has few values. */
-    private ListDefinition list(QueryRow query, FixedValue value, FixedValue.Hole hole) {
-        Optional<ListDefinition.ColumnPlace> place = value.column()
+    private ListDefinition list(Project project, Draft draft, FixedValue value, FixedValue.Hole hole) {
+        Query query = draft.query();
+        Optional<ColumnPlace> place = value.column()
                 .filter(FixedOffers::namesThings)
-                .flatMap(column -> ListDefinition.ColumnPlace.of(query.sourceId(), column));
+                .flatMap(column -> ColumnLooks.place(query.sourceId(), column));
         boolean listable = hole.type() == Type.TEXT || hole.type() == Type.INTEGER;
-        if (place.isEmpty() || !listable || !hasFewValues(query, place.get())) {
-            return ListDefinition.any();
-        }
-        return new ListDefinition("column", List.of(), "", place.get(), false, ListDefinition.KEPT_SECONDS);
+        Origin origin = new Origin(project, draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
+        return place.isPresent() && listable && hasFewValues(origin, place.get())
+                ? new ListDefinition.OfColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
+                : new ListDefinition.Any();
     }
 
     private static boolean namesThings(ComparedColumn column) {
@@ -249,19 +264,15 @@ public class FixedOffers {
                 || column.kind() == Comparison.Kind.IN;
     }
 
-    private boolean hasFewValues(QueryRow query, ListDefinition.ColumnPlace place) {
-        Dialect dialect = sources.get(query.sourceId()).dialect();
-        String table = FirstRows.path(dialect, place.schema(), place.table());
-        String text = "select distinct %s from %s limit %d"
-                .formatted(dialect.quoteName(place.column()), table, FEW_VALUES + 1);
+    private boolean hasFewValues(Origin origin, ColumnPlace place) {
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        String text = SelectText.from(dialect, place.schema(), place.table())
+                .select("distinct " + dialect.quoteName(place.column()))
+                .limit(Integer.toString(FEW_VALUES + 1))
+                .text();
         AnswerDigest digest = new AnswerDigest();
         try {
-            statements.send(
-                    Purpose.LOOK,
-                    query.sourceId(),
-                    query.id(),
-                    new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS),
-                    digest);
+            sending.send(origin, new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS), digest);
         } catch (SourceFailure e) {
             // Without an answer there is no list; the parameter takes any value.
             return false;

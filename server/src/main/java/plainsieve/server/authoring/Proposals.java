@@ -5,29 +5,25 @@ import java.util.Optional;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.ParameterGuess;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.server.project.ChoiceBody;
-import plainsieve.server.project.DefaultDefinition;
-import plainsieve.server.project.ListDefinition;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Queries;
-import plainsieve.server.records.QueryRow;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
 import plainsieve.server.sources.SourceFacts;
 
 /** Proposes parameters: type and list from the column that a name is compared with, else from the place where it stands. */
 @Service
 public class Proposals {
-    private final Queries queries;
     private final SourceFacts facts;
 
-    Proposals(Queries queries, SourceFacts facts) {
-        this.queries = queries;
+    Proposals(SourceFacts facts) {
         this.facts = facts;
     }
 
@@ -37,20 +33,18 @@ public class Proposals {
      * @param reason why it is what it is, in words
      * @param column the column it is compared with, for a list in one step; without a name when there is none
      */
-    public record Proposal(ParameterDefinition definition, String reason, ListDefinition.ColumnPlace column) {}
+    public record Proposal(ParameterDefinition definition, String reason, ColumnPlace column) {}
 
-    public Proposal of(QueryRow query, String text, String name) {
+    public Proposal of(Project project, Query query, String text, String name) {
         try {
-            return of(query, queries.prepare(query, text), name);
+            return of(query, project.prepare(query, text), name);
         } catch (ProblemException e) {
             return new Proposal(
-                    definition(Parameter.of(name, Type.TEXT), ""),
-                    "The text cannot be read yet.",
-                    ListDefinition.ColumnPlace.NONE);
+                    definition(Parameter.of(name, Type.TEXT)), "The text cannot be read yet.", ColumnPlace.NONE);
         }
     }
 
-    private Proposal of(QueryRow query, PreparedQuery prepared, String name) {
+    private Proposal of(Query query, PreparedQuery prepared, String name) {
         ParsedQuery parsed = prepared.query();
         List<ComparedColumn> columns = ComparedColumn.of(parsed, prepared.dialect(), facts.of(query.sourceId()), name);
         Parameter guessed = ParameterGuess.of(name, parsed, ChoiceText.blank());
@@ -59,7 +53,7 @@ public class Proposals {
         if (compared.isEmpty()) {
             boolean limit = guessed.type() == Type.INTEGER;
             return new Proposal(
-                    definition(guessed, limit ? "0" : ""),
+                    definition(limit ? guessed.withEveryRowValue(0) : guessed),
                     columns.isEmpty()
                             ? "A %s, by the place where it stands."
                                     .formatted(guessed.type().inWords())
@@ -67,7 +61,7 @@ public class Proposals {
                                     .formatted(
                                             columns.get(0).expression(),
                                             guessed.type().inWords()),
-                    ListDefinition.ColumnPlace.NONE);
+                    ColumnPlace.NONE);
         }
         ComparedColumn column = compared.get();
         Type type = asChosen(column);
@@ -77,9 +71,9 @@ public class Proposals {
                 ? "A %s, as %s is.".formatted(type.inWords(), column.expression())
                 : "A day, because %s is compared by its order; it holds times.".formatted(column.expression());
         return new Proposal(
-                definition(parameter, ""),
+                definition(parameter),
                 why,
-                ListDefinition.ColumnPlace.of(query.sourceId(), column).orElse(ListDefinition.ColumnPlace.NONE));
+                ColumnLooks.place(query.sourceId(), column).orElse(ColumnPlace.NONE));
     }
 
     /** Whoever narrows moments by their order thinks in days. */
@@ -93,32 +87,13 @@ public class Proposals {
         return type == Type.DATETIME && ordered ? Type.DATE : type;
     }
 
-    static ParameterDefinition definition(Parameter parameter, String everyRow) {
+    static ParameterDefinition definition(Parameter parameter) {
         String words = parameter.name().replace('_', ' ');
         String label = Character.toUpperCase(words.charAt(0)) + words.substring(1);
-        return new ParameterDefinition(
-                parameter.name(),
-                label,
-                "",
-                "",
-                everyRow.isEmpty() ? "" : "rows",
-                parameter.type().word(),
-                parameter.many(),
-                parameter.covers().word(),
-                parameter.blankRule().word(),
-                everyRow.isEmpty() ? "any " + words : "every row",
-                "",
-                everyRow,
-                "",
-                "",
-                "",
-                "",
-                ListDefinition.any(),
-                "",
-                false,
-                DefaultDefinition.of(ChoiceBody.blank()),
-                ChoiceBody.blank(),
-                List.of(),
-                0);
+        boolean limit = parameter.everyRowValue().isPresent();
+        return ParameterDefinition.of(
+                parameter,
+                new ParameterDefinition.Words(
+                        label, "", "", limit ? "rows" : "", limit ? "every row" : "any " + words));
     }
 }

@@ -1,6 +1,5 @@
 package plainsieve.server.demo;
 
-import plainsieve.core.dialect.Dialects;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -13,52 +12,75 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
-import plainsieve.server.project.ProjectTransfer;
-import plainsieve.server.sources.SourceRegistry;
-import plainsieve.sources.SourceSettings;
+import plainsieve.server.authoring.ProjectEdits;
+import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.authoring.SourceEdits;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.sources.SourceAccess;
 
 /** The demo's parameters, lists, queries and reports: project files like anyone's, brought in as anyone's are. */
 @Component
 class DemoProject {
-    private final SourceRegistry sources;
+    private static final String NAME = "Hethra Sound Ferries";
+
+    private final Projects projects;
+    private final ProjectEdits edits;
+    private final SourceEdits sources;
     private final ProjectTransfer transfer;
 
-    DemoProject(SourceRegistry sources, ProjectTransfer transfer) {
+    DemoProject(Projects projects, ProjectEdits edits, SourceEdits sources, ProjectTransfer transfer) {
+        this.projects = projects;
+        this.edits = edits;
         this.sources = sources;
         this.transfer = transfer;
     }
 
     /** Adds the embedded source with its parameters, lists and reports: all of it or nothing. */
     @Transactional
-    public void addFerries(SourceSettings settings) {
-        sources.add(settings);
-        bringIn(text("ferries.yaml"), Map.of());
-        addLateCrossings("", settings, "for harbour offices");
+    public void addFerries(SourceAccess source) {
+        String project = project();
+        sources.add(source);
+        bringIn(project, text("ferries.yaml"), Map.of());
+        addLateCrossings(project, "", source, "for harbour offices");
     }
 
     /** Adds a further source with its report: all of it or nothing. */
     @Transactional
-    public void addServer(SourceSettings settings, String suffix, String audience) {
-        sources.add(settings);
-        addLateCrossings(suffix, settings, audience);
+    public void addServer(SourceAccess source, String suffix, String audience) {
+        sources.add(source);
+        addLateCrossings(project(), suffix, source, audience);
     }
 
-    private void addLateCrossings(String suffix, SourceSettings settings, String audience) {
-        String dayAfter = Dialects.of(settings.kind().dialect()).dayAfter(":to");
+    boolean hasSource(String id) {
+        return projects.first().sources().containsKey(id);
+    }
+
+    /** The project of the demo: the only one, under the name of the ferries while nothing is in it. */
+    private String project() {
+        Project first = projects.first();
+        if (first.queries().isEmpty() && first.parameters().isEmpty()) {
+            edits.rename(first, NAME);
+        }
+        return first.id();
+    }
+
+    private void addLateCrossings(String project, String suffix, SourceAccess source, String audience) {
+        String dayAfter = source.settings().dialect().dayAfter(":to");
         String yaml = text("late.yaml")
                 .replace("@id@", suffix.replace(' ', '-'))
                 .replace("@suffix@", suffix)
-                .replace("@source@", settings.id())
+                .replace("@source@", source.id())
                 .replace("@audience@", audience);
         String file = "late-crossings.sql";
-        bringIn(yaml, Map.of(file, text(file).replace("@day-after-to@", dayAfter)));
+        bringIn(project, yaml, Map.of(file, text(file).replace("@day-after-to@", dayAfter)));
     }
 
-    private void bringIn(String yaml, Map<String, String> madeTexts) {
+    private void bringIn(String projectId, String yaml, Map<String, String> madeTexts) {
         ProjectFile project = ProjectYaml.read(yaml, "The demo");
         Map<String, String> texts = new HashMap<>(madeTexts);
         project.queries().forEach(query -> texts.computeIfAbsent(query.file(), DemoProject::text));
-        transfer.in(new ProjectFolder(project, texts));
+        transfer.in(projectId, new ProjectFolder(project, texts));
     }
 
     private static String text(String file) {

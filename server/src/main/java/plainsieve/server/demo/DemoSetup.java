@@ -16,15 +16,14 @@ import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.server.Settings;
-import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
 /** Sets up the ferries when the demo is asked for and something of it is missing; says how far it is. */
 @Component
 class DemoSetup implements ApplicationRunner {
     private final Settings settings;
-    private final SourceRegistry sources;
     private final DemoProject project;
     private final int postgresPort;
     private final int mariadbPort;
@@ -35,12 +34,10 @@ class DemoSetup implements ApplicationRunner {
      */
     DemoSetup(
             Settings settings,
-            SourceRegistry sources,
             DemoProject project,
             @Value("${plainsieve.demo-postgres-port:0}") int postgresPort,
             @Value("${plainsieve.demo-mariadb-port:0}") int mariadbPort) {
         this.settings = settings;
-        this.sources = sources;
         this.project = project;
         this.postgresPort = postgresPort;
         this.mariadbPort = mariadbPort;
@@ -57,9 +54,8 @@ class DemoSetup implements ApplicationRunner {
             DuckDbFerries.write(file, settings.demoCrossings(), progress("DuckDB"));
             System.out.println();
         }
-        if (isMissing("ferries")) {
-            project.addFerries(new SourceSettings(
-                    "ferries", SourceSettings.Kind.DUCKDB, "", 0, file.toString(), "", Secret.none()));
+        if (!project.hasSource("ferries")) {
+            project.addFerries(new SourceAccess("ferries", new SourceSettings.DuckDb(file.toString()), Secret.none()));
         }
         if (postgresPort > 0) {
             postgres();
@@ -70,8 +66,7 @@ class DemoSetup implements ApplicationRunner {
     }
 
     private void mariadb() throws SQLException {
-        SourceSettings islands = new SourceSettings(
-                "islands", SourceSettings.Kind.MARIADB, "127.0.0.1", mariadbPort, "ferries", "root", Secret.none());
+        SourceSettings.MariaDb islands = new SourceSettings.MariaDb("127.0.0.1", mariadbPort, "ferries", "root");
         String address = "jdbc:mariadb://127.0.0.1:" + mariadbPort + "/";
         try (Connection connection = DriverManager.getConnection(address, "root", "");
                 Statement statement = connection.createStatement()) {
@@ -84,20 +79,15 @@ class DemoSetup implements ApplicationRunner {
                 System.out.println();
             }
         }
-        if (isMissing("islands")) {
-            project.addServer(islands, " on the islands", "the same, from MariaDB");
+        if (!project.hasSource("islands")) {
+            project.addServer(
+                    new SourceAccess("islands", islands, Secret.none()), " on the islands", "the same, from MariaDB");
         }
     }
 
     private void postgres() throws SQLException {
-        SourceSettings harbour = new SourceSettings(
-                "harbour",
-                SourceSettings.Kind.POSTGRESQL,
-                "127.0.0.1",
-                postgresPort,
-                "postgres",
-                "postgres",
-                Secret.none());
+        SourceSettings.PostgreSql harbour =
+                new SourceSettings.PostgreSql("127.0.0.1", postgresPort, "postgres", "postgres");
         try (Connection connection = DriverManager.getConnection(
                 "jdbc:postgresql://%s/%s".formatted("127.0.0.1:" + postgresPort, harbour.database()), "postgres", "")) {
             if (!PostgresFerries.isWritten(connection)) {
@@ -105,13 +95,12 @@ class DemoSetup implements ApplicationRunner {
                 System.out.println();
             }
         }
-        if (isMissing("harbour")) {
-            project.addServer(harbour, " at the harbour server", "the same, from PostgreSQL");
+        if (!project.hasSource("harbour")) {
+            project.addServer(
+                    new SourceAccess("harbour", harbour, Secret.none()),
+                    " at the harbour server",
+                    "the same, from PostgreSQL");
         }
-    }
-
-    private boolean isMissing(String sourceId) {
-        return sources.all().stream().noneMatch(row -> row.id().equals(sourceId));
     }
 
     private IntConsumer progress(String database) {

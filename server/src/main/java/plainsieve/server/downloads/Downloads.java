@@ -10,10 +10,9 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.project.NotFound;
-import plainsieve.server.runs.RunListener;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
-import plainsieve.sources.Answer;
+import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Column;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -130,11 +129,6 @@ public class Downloads {
             if (++rows % TELL_EVERY == 0) {
                 download.progress = new Progress("running", rows, "");
             }
-        }
-
-        @Override
-        public void done(Answer answer) {
-            // The file is ended where its failure can still be told.
         }
 
         void end() throws IOException {

@@ -2,7 +2,7 @@ package plainsieve.server.lists;
 
 import java.time.Instant;
 import java.util.List;
-import plainsieve.server.project.ListedValue;
+import plainsieve.core.parameter.ListedValue;
 
 /**
  * The values of a list as a source gave them.

@@ -22,10 +22,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.project.Json;
+import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.KeptListRecords;
 import plainsieve.server.records.KeptListRow;
-import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.SentValues;
 
 /**
  * The last answer of each list, on disk and shared by everyone. A list that is no longer fresh is given at once and asked
@@ -38,14 +38,21 @@ class KeptLists {
     private static final int MOST_VALUES_IN_MEMORY = 500_000;
     private static final int PRUNE_EVERY = 100;
 
+    /** How exactly it is kept when a list was used last: not every use is worth a write. */
+    private static final Duration USE_WRITTEN_EVERY = Duration.ofMinutes(10);
+
     private final ListQueries queries;
     private final KeptListRecords records;
-    private final Json json;
+    private final StoredForms forms;
     private final Clock clock;
     private final Map<String, CompletableFuture<KeptList>> underWay = new ConcurrentHashMap<>();
     private final Cache<String, KeptList> inMemory = Caffeine.newBuilder()
             .maximumWeight(MOST_VALUES_IN_MEMORY)
             .weigher((String id, KeptList list) -> list.values().size() + 1)
+            .build();
+    private final Cache<String, Boolean> useWritten = Caffeine.newBuilder()
+            .expireAfterWrite(USE_WRITTEN_EVERY)
+            .maximumSize(MOST_KEPT)
             .build();
     private final AtomicInteger asked = new AtomicInteger();
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
@@ -54,10 +61,10 @@ class KeptLists {
         return thread;
     });
 
-    KeptLists(ListQueries queries, KeptListRecords records, Json json, Clock clock) {
+    KeptLists(ListQueries queries, KeptListRecords records, StoredForms forms, Clock clock) {
         this.queries = queries;
         this.records = records;
-        this.json = json;
+        this.forms = forms;
         this.clock = clock;
     }
 
@@ -71,6 +78,7 @@ class KeptLists {
         if (last.isEmpty() || fresh.isZero()) {
             return new Found(join(ask(id, list)), false);
         }
+        used(id);
         boolean old = last.get().askedAt().plus(fresh).isBefore(clock.instant());
         if (old) {
             ask(id, list).exceptionally(problem -> {
@@ -79,6 +87,19 @@ class KeptLists {
             });
         }
         return new Found(last.get(), old);
+    }
+
+    /* What is pruned first is what was used least lately. Beside the request: nobody waits for it. */
+    private void used(String id) {
+        if (useWritten.asMap().putIfAbsent(id, true) == null) {
+            asking.execute(() -> {
+                try {
+                    records.used(id, clock.instant());
+                } catch (RuntimeException e) {
+                    LOG.error("It could not be written down that a list was used", e);
+                }
+            });
+        }
     }
 
     /** The list as the source gives it now. */
@@ -119,7 +140,7 @@ class KeptLists {
         if (known != null) {
             return Optional.of(known);
         }
-        Optional<KeptList> onDisk = records.find(id).map(row -> json.read(row.list(), KeptList.class));
+        Optional<KeptList> onDisk = records.find(id).map(row -> forms.readRecord(row.list(), KeptList.class));
         onDisk.ifPresent(list -> inMemory.put(id, list));
         return onDisk;
     }
@@ -128,7 +149,7 @@ class KeptLists {
         inMemory.put(id, list);
         try {
             Instant now = clock.instant();
-            records.keep(new KeptListRow(id, json.write(list), now, now));
+            records.keep(new KeptListRow(id, forms.writeRecord(list), now, now));
             if (asked.incrementAndGet() % PRUNE_EVERY == 0) {
                 records.prune(MOST_KEPT);
             }
@@ -140,7 +161,7 @@ class KeptLists {
 
     private static String id(ListQueries.Prepared list) {
         Statement statement = list.whole();
-        String all = list.sourceId() + "\n" + statement.text() + "\n" + SentLog.values(statement);
+        String all = list.origin().sourceId() + "\n" + statement.text() + "\n" + SentValues.of(statement);
         try {
             byte[] hash = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
             return HexFormat.of().formatHex(hash);

@@ -1,5 +1,6 @@
 package plainsieve.server.lists;
 
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -13,24 +14,25 @@ import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.ListText;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
-import plainsieve.server.project.ListDefinition;
-import plainsieve.server.project.ListedValue;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Parameters;
-import plainsieve.server.project.Queries;
-import plainsieve.server.records.QueryRow;
-import plainsieve.server.sources.SideStatements;
-import plainsieve.server.sources.SourceRegistry;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.sent.Origin;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.Sending;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
-import plainsieve.sources.RowReceiver;
 
 /** Asks sources for the values of lists. A list is a query of its own, so choosing from it never narrows it. */
 @Service
@@ -38,28 +40,16 @@ class ListQueries {
     /** The most values of a list that are kept here; a longer list is searched at its source. */
     static final int MOST_VALUES = 10_000;
 
-    private final Queries queries;
-    private final Parameters parameters;
-    private final SourceRegistry sources;
-    private final SideStatements statements;
+    private final Sending sending;
     private final Clock clock;
 
-    ListQueries(
-            Queries queries, Parameters parameters, SourceRegistry sources, SideStatements statements, Clock clock) {
-        this.queries = queries;
-        this.parameters = parameters;
-        this.sources = sources;
-        this.statements = statements;
+    ListQueries(Sending sending, Clock clock) {
+        this.sending = sending;
         this.clock = clock;
     }
 
-    /** A list ready to be asked for: where, by what text, and with which choices for its parents. */
-    record Prepared(
-            String sourceId,
-            String queryId,
-            PreparedQuery query,
-            Map<String, Parameter> known,
-            Map<String, Choice> chosen) {
+    /** A list ready to be asked for: where and for whom, by what text, and with which choices for its parents. */
+    record Prepared(Origin origin, PreparedQuery query, Map<String, Parameter> known, Map<String, Choice> chosen) {
         /** The statement for the whole list. */
         Statement whole() {
             return query.rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
@@ -67,22 +57,24 @@ class ListQueries {
     }
 
     /** @param parents what is chosen for the parameters that the list depends on */
-    Prepared prepare(ParameterDefinition definition, Map<String, ChoiceText> parents) {
-        return definition.list().kind().equals("column")
-                ? ofColumn(definition.list(), definition)
-                : ofQuery(queries.get(definition.list().queryId()), parents);
+    static Prepared prepare(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        return definition.list() instanceof ListDefinition.OfColumn column
+                ? ofColumn(column, definition, who)
+                : ofQuery(who.project().query(definition.list().queryId()), who, parents);
     }
 
-    Prepared ofQuery(QueryRow query, Map<String, ChoiceText> parents) {
-        PreparedQuery prepared = queries.prepare(query, query.liveText());
+    static Prepared ofQuery(Query query, ListFor who, Map<String, ChoiceText> parents) {
+        Project project = who.project();
+        PreparedQuery prepared = project.prepare(query, query.liveText());
         Map<String, Parameter> known = new HashMap<>();
-        Map<String, ParameterDefinition> all = parameters.all();
+        Map<String, ParameterDefinition> all = project.parameters();
         prepared.parameterNames().stream()
                 .filter(all::containsKey)
                 .forEach(name -> known.put(name, all.get(name).toParameter(typed(parents.get(name)))));
         Map<String, ChoiceText> texts = new HashMap<>(parents);
         texts.keySet().retainAll(known.keySet());
-        return new Prepared(query.sourceId(), query.id(), prepared, known, ChoiceReader.readAll(known, texts));
+        Origin origin = new Origin(project, who.asker(), query.sourceId(), query.id(), Purpose.LIST);
+        return new Prepared(origin, prepared, known, ChoiceReader.readAll(known, texts));
     }
 
     /** Parents were checked when they were chosen; a name, which must be listed, is listed by being chosen. */
@@ -92,9 +84,9 @@ class ListQueries {
                 : Optional.of(AllowedValues.of(text.values()));
     }
 
-    private Prepared ofColumn(ListDefinition list, ParameterDefinition definition) {
-        ListDefinition.ColumnPlace place = list.column();
-        boolean text = definition.typeOrRefuse() == Type.TEXT || definition.typeOrRefuse() == Type.NAME;
+    private static Prepared ofColumn(ListDefinition.OfColumn list, ParameterDefinition definition, ListFor who) {
+        ColumnPlace place = list.column();
+        boolean text = definition.type() == Type.TEXT || definition.type() == Type.NAME;
         ListText.Column column = new ListText.Column(
                 place.schema(),
                 place.table(),
@@ -103,16 +95,14 @@ class ListQueries {
                 text,
                 list.counts(),
                 !place.except().isEmpty());
-        PreparedQuery prepared = queries.prepare(
-                place.sourceId(),
-                ListText.of(column, sources.get(place.sourceId()).dialect()));
-        Parameter except = Parameter.of(
-                        ListText.EXCEPT, definition.typeOrRefuse() == Type.NAME ? Type.TEXT : definition.typeOrRefuse())
-                .takingMany();
+        Project project = who.project();
+        PreparedQuery prepared =
+                project.prepare(place.sourceId(), ListText.of(column, project.dialect(place.sourceId())));
+        Type type = definition.type() == Type.NAME ? Type.TEXT : definition.type();
+        Parameter except = Parameter.of(ListText.EXCEPT, type).takingMany();
         Map<String, Parameter> known = Map.of(except.name(), except);
         return new Prepared(
-                place.sourceId(),
-                "",
+                new Origin(project, who.asker(), place.sourceId(), "", Purpose.LIST),
                 prepared,
                 known,
                 ChoiceReader.readAll(known, Map.of(except.name(), ChoiceText.of(place.except()))));
@@ -123,14 +113,18 @@ class ListQueries {
     }
 
     /** A page of a list, in the order of its labels. */
-    KeptList page(Prepared list, String labelColumn, String search, int start, int rows) {
+    KeptList page(Prepared list, String labelColumn, ValueLists.Part part, int rows) {
         String text = ListText.page(list.query().query(), list.query().dialect(), labelColumn);
         Map<String, Parameter> known = new HashMap<>(list.known());
         Map<String, Choice> chosen = new HashMap<>(list.chosen());
         Parameter searched = Parameter.of(ListText.SEARCH, Type.TEXT).covering(Covers.CONTAINING);
-        choose(searched, search.isEmpty() ? ChoiceText.blank() : ChoiceText.of(search), known, chosen);
+        choose(searched, part.search().isEmpty() ? ChoiceText.blank() : ChoiceText.of(part.search()), known, chosen);
         choose(Parameter.of(ListText.ROWS, Type.INTEGER), ChoiceText.of(Integer.toString(rows)), known, chosen);
-        choose(Parameter.of(ListText.START, Type.INTEGER), ChoiceText.of(Integer.toString(start)), known, chosen);
+        choose(
+                Parameter.of(ListText.START, Type.INTEGER),
+                ChoiceText.of(Integer.toString(part.start())),
+                known,
+                chosen);
         return run(list, statement(list, text, known, chosen));
     }
 
@@ -149,14 +143,17 @@ class ListQueries {
         chosen.putAll(ChoiceReader.readAll(Map.of(parameter.name(), parameter), Map.of(parameter.name(), text)));
     }
 
-    private Statement statement(Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
-        return queries.prepare(list.sourceId(), text)
+    private static Statement statement(
+            Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
+        return list.origin()
+                .project()
+                .prepare(list.origin().sourceId(), text)
                 .rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
     }
 
     private KeptList run(Prepared list, Statement statement) {
         Values values = new Values();
-        Answer answer = statements.send(list.sourceId(), list.queryId(), statement, values);
+        Answer answer = sending.send(list.origin(), statement, values);
         return new KeptList(
                 values.found,
                 !answer.more(),
@@ -167,7 +164,7 @@ class ListQueries {
     }
 
     /** The first column has the values, the second the labels, the third the counts; rows without a value are no choice. */
-    private static final class Values implements RowReceiver {
+    private static final class Values implements RunListener {
         private final List<ListedValue> found = new ArrayList<>();
         private final List<String> names = new ArrayList<>();
         private String type = "text";
@@ -195,7 +192,7 @@ class ListQueries {
         }
 
         private static String written(Object value) {
-            return value instanceof java.math.BigDecimal number ? number.toPlainString() : value.toString();
+            return value instanceof BigDecimal number ? number.toPlainString() : value.toString();
         }
     }
 }

@@ -1,7 +1,6 @@
 package plainsieve.server.lists;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -13,12 +12,12 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.ValueReader;
-import plainsieve.server.project.ListedValue;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Queries;
+import plainsieve.server.project.Query;
 
 /** The values parameters may take, for whatever is chosen for the parameters their lists depend on. */
 @Service
@@ -27,13 +26,11 @@ public class ValueLists {
 
     private final ListQueries queries;
     private final KeptLists kept;
-    private final Queries projectQueries;
     private final Clock clock;
 
-    ValueLists(ListQueries queries, KeptLists kept, Queries projectQueries, Clock clock) {
+    ValueLists(ListQueries queries, KeptLists kept, Clock clock) {
         this.queries = queries;
         this.kept = kept;
-        this.projectQueries = projectQueries;
         this.clock = clock;
     }
 
@@ -51,22 +48,26 @@ public class ValueLists {
     private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
 
     /** The list, from its start. Of one that is too long to keep, the first page. */
-    public ValueList of(ParameterDefinition definition, Map<String, ChoiceText> parents) {
-        return switch (definition.list().kind()) {
-            case "typed" -> new ValueList(definition.list().values(), true, false, "", false);
-            case "any" -> NO_LIST;
-            default -> {
-                KeptLists.Found found = kept.get(queries.prepare(definition, parents), fresh(definition));
-                yield body(found.list(), found.refreshing());
-            }
-        };
+    public ValueList of(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        if (!definition.list().isAsked()) {
+            return notAsked(definition);
+        }
+        KeptLists.Found found = kept.get(
+                ListQueries.prepare(definition, who, parents), definition.list().kept());
+        return body(found.list(), found.refreshing());
+    }
+
+    private static ValueList notAsked(ParameterDefinition definition) {
+        return definition.list().exists()
+                ? new ValueList(definition.list().typedValues(), true, false, "", false)
+                : NO_LIST;
     }
 
     /** The list, asked for anew. */
-    public ValueList refreshed(ParameterDefinition definition, Map<String, ChoiceText> parents) {
-        return isAsked(definition)
-                ? body(kept.refreshed(queries.prepare(definition, parents)), false)
-                : of(definition, parents);
+    public ValueList refreshed(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        return definition.list().isAsked()
+                ? body(kept.refreshed(ListQueries.prepare(definition, who, parents)), false)
+                : notAsked(definition);
     }
 
     private static ValueList body(KeptList list, boolean refreshing) {
@@ -77,17 +78,24 @@ public class ValueLists {
                 values, list.complete(), !list.complete(), list.askedAt().toString(), refreshing);
     }
 
-    /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
-    public ValueList search(ParameterDefinition definition, Map<String, ChoiceText> parents, String search, int start) {
-        if (!isAsked(definition)) {
-            return of(definition, parents);
+    /** Which part of a list is searched for. */
+    public record Part(String search, int start) {
+        public boolean isWhole() {
+            return search.isEmpty() && start == 0;
         }
-        ListQueries.Prepared list = queries.prepare(definition, parents);
-        KeptList whole = kept.get(list, fresh(definition)).list();
+    }
+
+    /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
+    public ValueList search(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, Part part) {
+        if (!definition.list().isAsked()) {
+            return notAsked(definition);
+        }
+        ListQueries.Prepared list = ListQueries.prepare(definition, who, parents);
+        KeptList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()) {
             return body(whole, false);
         }
-        KeptList page = queries.page(list, whole.labelColumn(), search, start, PAGE + 1);
+        KeptList page = queries.page(list, whole.labelColumn(), part, PAGE + 1);
         boolean more = page.values().size() > PAGE;
         Instant now = clock.instant();
         return new ValueList(more ? page.values().subList(0, PAGE) : page.values(), false, more, now.toString(), false);
@@ -95,15 +103,15 @@ public class ValueLists {
 
     /** The listed values among these, with their labels, as they are chosen. */
     public List<ListedValue> named(
-            ParameterDefinition definition, Map<String, ChoiceText> parents, List<String> values) {
+            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, List<String> values) {
         if (values.isEmpty()) {
             return List.of();
         }
-        if (!isAsked(definition)) {
-            return definition.list().values();
+        if (!definition.list().isAsked()) {
+            return definition.list().typedValues();
         }
-        ListQueries.Prepared list = queries.prepare(definition, parents);
-        KeptList whole = kept.get(list, fresh(definition)).list();
+        ListQueries.Prepared list = ListQueries.prepare(definition, who, parents);
+        KeptList whole = kept.get(list, definition.list().kept()).list();
         List<ListedValue> found = new ArrayList<>(among(whole, values));
         if (!whole.complete() && found.size() < values.size()) {
             found.addAll(lookup(list, whole, missing(values, found)));
@@ -147,16 +155,15 @@ public class ValueLists {
      * those of the chosen values that are on it. Nobody is refused for a list that is out of date: it is asked for first.
      */
     public Optional<AllowedValues> allowed(
-            ParameterDefinition definition, Map<String, ChoiceText> parents, List<String> chosen) {
-        if (definition.list().kind().equals("any")) {
+            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, List<String> chosen) {
+        if (!definition.list().exists()) {
             return Optional.empty();
         }
-        if (!isAsked(definition)) {
-            return Optional.of(allowed(definition.list().values()));
+        if (!definition.list().isAsked()) {
+            return Optional.of(allowed(definition.list().typedValues()));
         }
-        ListQueries.Prepared list = queries.prepare(definition, parents);
-        KeptLists.Found found = kept.get(list, fresh(definition));
-        KeptList whole = found.list();
+        ListQueries.Prepared list = ListQueries.prepare(definition, who, parents);
+        KeptList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()
                 && among(whole, chosen).size() < new HashSet<>(chosen).size()
                 && whole.askedAt().plusSeconds(1).isBefore(clock.instant())) {
@@ -165,7 +172,7 @@ public class ValueLists {
         if (whole.complete()) {
             return Optional.of(allowed(whole.values()));
         }
-        return chosen.isEmpty() ? Optional.empty() : Optional.of(allowed(named(definition, parents, chosen)));
+        return chosen.isEmpty() ? Optional.empty() : Optional.of(allowed(named(definition, who, parents, chosen)));
     }
 
     private static AllowedValues allowed(List<ListedValue> values) {
@@ -173,23 +180,20 @@ public class ValueLists {
     }
 
     /** The first value that a default's query gives; blank when it gives none. */
-    public ChoiceText defaultOf(ParameterDefinition definition, Map<String, ChoiceText> parents) {
-        ListQueries.Prepared query =
-                queries.ofQuery(projectQueries.get(definition.start().queryId()), parents);
-        List<String> values = kept.get(query, fresh(definition)).list().values().stream()
-                .map(ListedValue::value)
-                .toList();
+    public ChoiceText defaultOf(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        Query query = who.project().query(definition.start().queryId());
+        List<String> values =
+                kept
+                        .get(
+                                ListQueries.ofQuery(query, who, parents),
+                                definition.list().kept())
+                        .list()
+                        .values()
+                        .stream()
+                        .map(ListedValue::value)
+                        .toList();
         return definition.many()
                 ? ChoiceText.of(values)
                 : ChoiceText.of(values.stream().limit(1).toList());
-    }
-
-    private static boolean isAsked(ParameterDefinition definition) {
-        String kind = definition.list().kind();
-        return kind.equals("query") || kind.equals("column");
-    }
-
-    private static Duration fresh(ParameterDefinition definition) {
-        return Duration.ofSeconds(definition.list().keptSeconds());
     }
 }

@@ -1,20 +1,126 @@
 package plainsieve.server.project;
 
+import java.util.Arrays;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.View;
+
 /**
- * A report.
+ * A report: what viewers open.
  *
  * @param question the question line: a sentence in which <code>{name}</code> stands for the choice of a parameter
+ * @param version grows with every change
  */
-public record Report(String id, String name, String audience, String question, ReportDefinition definition) {
-    public ReportDefinition.View view(String viewId) {
-        return definition.views().stream()
+public record Report(
+        String id,
+        String name,
+        String audience,
+        String question,
+        List<Control> controls,
+        List<View> views,
+        Opening opening,
+        int version) {
+    public Report {
+        controls = List.copyOf(controls);
+        views = List.copyOf(views);
+    }
+
+    /** What a report waits for when it is opened. */
+    public enum Start {
+        /** Runs with defaults. */
+        DEFAULTS,
+        /** Waits until rows are asked for. */
+        EMPTY,
+        /** Something must be chosen first. */
+        QUESTION;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Start> ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(start -> start.word().equals(word))
+                    .findFirst();
+        }
+    }
+
+    /**
+     * How a report opens and runs.
+     *
+     * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
+     * @param signed parameters whose choice comes from a signed link and from nowhere else
+     */
+    public record Opening(Start start, boolean onDemand, List<String> signed) {
+        public Opening {
+            signed = List.copyOf(signed);
+        }
+    }
+
+    /** The view of an id. Throws {@link NotFound} when there is none. */
+    public View view(String viewId) {
+        return views.stream()
                 .filter(view -> view.id().equals(viewId))
                 .findFirst()
                 .orElseThrow(() -> new NotFound(
-                        "view",
-                        viewId,
-                        definition.views().stream()
-                                .map(ReportDefinition.View::id)
-                                .toList()));
+                        "view", viewId, views.stream().map(View::id).toList()));
+    }
+
+    /** The queries that its views show, each once. */
+    public Set<String> queryIds() {
+        Set<String> ids = new LinkedHashSet<>();
+        views.forEach(view -> ids.add(view.queryId()));
+        return ids;
+    }
+
+    /** The parameters that its question line mentions; none when the line cannot be read. */
+    Set<String> inQuestion() {
+        try {
+            return QuestionLine.read(question).parameters();
+        } catch (ProblemException e) {
+            return Set.of();
+        }
+    }
+
+    public Report withQuestion(String line, Opening how) {
+        return new Report(id, name, audience, line, controls, views, how, version);
+    }
+
+    /** The same report under another name. */
+    public Report called(String newName, String newAudience) {
+        return new Report(id, newName, newAudience, question, controls, views, opening, version);
+    }
+
+    /** Another report that begins as this one is. */
+    public Report as(String newId, String newName) {
+        return new Report(newId, newName, audience, question, controls, views, opening, 1);
+    }
+
+    public Report withVersion(int newVersion) {
+        return new Report(id, name, audience, question, controls, views, opening, newVersion);
+    }
+
+    /** The same report with a parameter under its new name. */
+    public Report renamed(String from, String to) {
+        return new Report(
+                id,
+                name,
+                audience,
+                QuestionLine.renamed(question, from, to),
+                controls.stream().map(control -> control.renamed(from, to)).toList(),
+                views.stream().map(view -> view.renamed(from, to)).toList(),
+                new Opening(
+                        opening.start(),
+                        opening.onDemand(),
+                        opening.signed().stream()
+                                .map(signed -> signed.equals(from) ? to : signed)
+                                .toList()),
+                version);
     }
 }

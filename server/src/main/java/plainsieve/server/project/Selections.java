@@ -2,11 +2,11 @@ package plainsieve.server.project;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.SelectionRecords;
@@ -18,53 +18,65 @@ public class Selections {
     private static final int LONGEST_NAME = 120;
 
     private final SelectionRecords records;
-    private final Json json;
+    private final StoredForms forms;
     private final Clock clock;
 
-    Selections(SelectionRecords records, Json json, Clock clock) {
+    Selections(SelectionRecords records, StoredForms forms, Clock clock) {
         this.records = records;
-        this.json = json;
+        this.forms = forms;
         this.clock = clock;
     }
 
-    public record Selection(String id, String name, Map<String, ChoiceBody> choices) {}
+    /** Kept choices. */
+    public record Selection(String id, String name, Map<String, ChoiceText> choices) {}
 
-    private record Kept(Map<String, ChoiceBody> choices) {}
+    /** Whose they are: a viewer's, for one report. */
+    public record Owner(Project project, Report report, String viewer) {
+        private SelectionRecords.Of inRecords() {
+            return new SelectionRecords.Of(project.id(), report.id(), viewer);
+        }
+    }
 
-    public List<Selection> of(String reportId, String viewer) {
-        return records.of(reportId, viewer).stream().map(this::selection).toList();
+    public List<Selection> of(Owner owner) {
+        return records.of(owner.inRecords()).stream().map(this::selection).toList();
     }
 
     /** Found by whoever has the id, as a link is. */
-    public Selection get(String reportId, String id) {
-        return records.find(reportId, id)
+    public Selection get(Project project, Report report, String id) {
+        return records.find(project.id(), report.id(), id)
                 .map(this::selection)
                 .orElseThrow(() -> new NotFound("selection", id, List.of()));
     }
 
     /** The same name again keeps the newer choices; the same choices without a name have the same id. */
-    public Selection keep(String reportId, String viewer, String name, Map<String, ChoiceBody> choices) {
-        String stripped = name == null ? "" : name.strip();
+    public Selection keep(Owner owner, String name, Map<String, ChoiceText> choices) {
+        String stripped = name.strip();
         if (stripped.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
                     "name-too-long", "The name has more than %d characters.".formatted(LONGEST_NAME), "Shorten it."));
         }
-        String kept = json.write(new Kept(new LinkedHashMap<>(choices)));
-        String what = stripped.isEmpty() ? reportId + "\n" + kept : reportId + "\n" + viewer + "\n" + stripped;
-        String id =
+        String kept = forms.writeChoices(choices);
+        String report = owner.project().id() + "\n" + owner.report().id();
+        String what = stripped.isEmpty() ? report + "\n" + kept : report + "\n" + owner.viewer() + "\n" + stripped;
+        String fresh =
                 UUID.nameUUIDFromBytes(what.getBytes(StandardCharsets.UTF_8)).toString();
-        records.keep(new SelectionRow(id, reportId, viewer, stripped, kept, clock.instant()));
-        return get(reportId, id);
+        String id = records.of(owner.inRecords()).stream()
+                .filter(row -> row.name().equals(stripped))
+                .map(SelectionRow::id)
+                .findFirst()
+                .orElse(fresh);
+        records.keep(new SelectionRow(
+                id, owner.project().id(), owner.report().id(), owner.viewer(), stripped, kept, clock.instant()));
+        return get(owner.project(), owner.report(), id);
     }
 
-    public void remove(String reportId, String viewer, String id) {
-        if (records.remove(reportId, viewer, id) == 0) {
+    public void remove(Owner owner, String id) {
+        if (records.remove(owner.inRecords(), id) == 0) {
             throw new NotFound("selection", id, List.of());
         }
     }
 
     private Selection selection(SelectionRow row) {
-        return new Selection(
-                row.id(), row.name(), json.read(row.choices(), Kept.class).choices());
+        return new Selection(row.id(), row.name(), forms.choices(row.choices()));
     }
 }

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.regex.Pattern;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.runs.RunListener;
+import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
 

@@ -10,13 +10,16 @@ import plainsieve.core.statement.RunnableText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Asker;
 import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.SentValue;
 import plainsieve.server.sent.SentValues;
-import plainsieve.server.sources.SideStatements;
-import plainsieve.server.sources.SourceRegistry;
+import plainsieve.server.sources.Sending;
 
 /** Sends statements of Sent once more: beside each other to compare them, or as text for another client. */
 @Service
@@ -24,13 +27,11 @@ public class Comparing {
     private static final int SHOWN = 5;
 
     private final SentLog log;
-    private final SourceRegistry sources;
-    private final SideStatements statements;
+    private final Sending sending;
 
-    Comparing(SentLog log, SourceRegistry sources, SideStatements statements) {
+    Comparing(SentLog log, Sending sending) {
         this.log = log;
-        this.sources = sources;
-        this.statements = statements;
+        this.sending = sending;
     }
 
     /**
@@ -49,11 +50,11 @@ public class Comparing {
             List<List<String>> left,
             List<List<String>> right) {}
 
-    public Compared compare(long first, long second) {
-        SentRow one = row(first);
-        SentRow other = row(second);
-        AnswerDigest left = answered(one);
-        AnswerDigest right = answered(other);
+    public Compared compare(Project project, Asker asker, long first, long second) {
+        SentRow one = row(project, first);
+        SentRow other = row(project, second);
+        AnswerDigest left = answered(project, asker, one);
+        AnswerDigest right = answered(project, asker, other);
         int at = firstDifference(left.rows(), right.rows());
         return new Compared(
                 one.text().equals(other.text()),
@@ -64,11 +65,11 @@ public class Comparing {
                 from(right.rows(), at));
     }
 
-    private SentRow row(long id) {
-        return log.find(id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
+    private SentRow row(Project project, long id) {
+        return log.find(project, id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
     }
 
-    private AnswerDigest answered(SentRow row) {
+    private AnswerDigest answered(Project project, Asker asker, SentRow row) {
         Statement sent = log.again(row)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "private-values",
@@ -77,7 +78,8 @@ public class Comparing {
         Statement limited =
                 new Statement(sent.text(), sent.values(), List.of(), Math.min(sent.cap(), AnswerDigest.MOST_ROWS));
         AnswerDigest digest = new AnswerDigest();
-        digest.done(statements.send(Purpose.COMPARISON, row.sourceId(), row.queryId(), limited, digest));
+        Origin origin = new Origin(project, asker, row.sourceId(), row.queryId(), Purpose.COMPARISON);
+        sending.send(origin, limited, digest);
         return digest;
     }
 
@@ -96,12 +98,12 @@ public class Comparing {
     }
 
     /** The statement as text that runs in any client of its database; a private value stands as the parameter's name. */
-    public String runnable(long id) {
-        SentRow row = row(id);
-        Dialect dialect = sources.get(row.sourceId()).dialect();
+    public String runnable(Project project, long id) {
+        SentRow row = row(project, id);
+        Dialect dialect = project.dialect(row.sourceId());
         SortedMap<Integer, String> literals = new TreeMap<>();
-        for (SentLog.SentValue value : log.values(row)) {
-            boolean hidden = value.type().equals(SentValues.PRIVATE);
+        for (SentValue value : log.values(row)) {
+            boolean hidden = value.isPrivate();
             literals.put(
                     value.offset(),
                     hidden ? ":" + value.parameter() : RunnableText.literal(SentValues.bound(value), dialect));

@@ -14,13 +14,16 @@ import plainsieve.core.evidence.Where;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.project.Json;
+import plainsieve.server.people.Asker;
 import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.SentRow;
+import plainsieve.server.sent.Origin;
+import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
-import plainsieve.server.sources.PlanRequests;
+import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
-import plainsieve.server.sources.SourceRegistry;
 import plainsieve.sources.SourceFailure;
 
 /**
@@ -30,17 +33,15 @@ import plainsieve.sources.SourceFailure;
 @Service
 public class Proofs {
     private final SentLog log;
-    private final SourceRegistry sources;
     private final SourceFacts facts;
-    private final Json json;
-    private final PlanRequests requests;
+    private final StoredForms forms;
+    private final Sending sending;
 
-    Proofs(SentLog log, SourceRegistry sources, SourceFacts facts, Json json, PlanRequests requests) {
+    Proofs(SentLog log, SourceFacts facts, StoredForms forms, Sending sending) {
         this.log = log;
-        this.sources = sources;
         this.facts = facts;
-        this.json = json;
-        this.requests = requests;
+        this.forms = forms;
+        this.sending = sending;
     }
 
     /**
@@ -111,34 +112,37 @@ public class Proofs {
     }
 
     /** @param measured whether the database shall run the statement once more and count rows, where it can */
-    public Proof of(long sentId, boolean measured) {
-        SentRow row = log.find(sentId).orElseThrow(() -> new NotFound("statement", Long.toString(sentId), List.of()));
+    public Proof of(Project project, Asker asker, long sentId, boolean measured) {
+        SentRow row = log.find(project, sentId)
+                .orElseThrow(() -> new NotFound("statement", Long.toString(sentId), List.of()));
         if (!row.evidence().isEmpty() && !measured) {
-            return json.read(row.evidence(), Proof.class);
+            return forms.readRecord(row.evidence(), Proof.class);
         }
-        Optional<Statement> statement = log.recent(sentId);
-        if (statement.isEmpty()) {
+        Optional<SentLog.Remembered> sent = log.recent(sentId);
+        if (sent.isEmpty()) {
             return Proof.none("It was sent too long ago to ask the database for its plan. Run it again.");
         }
-        Proof proof = ask(row, statement.get(), measured);
-        boolean hides = !log.privateIn(statement.get()).isEmpty();
+        Origin origin = new Origin(project, asker, row.sourceId(), row.queryId(), Purpose.EVIDENCE);
+        Proof proof = ask(origin, sent.get(), measured);
+        boolean hides = sent.get().hides();
         if (proof.reason().isEmpty() && !hides) {
-            log.keepEvidence(sentId, json.write(proof));
+            log.keepEvidence(sentId, forms.writeRecord(proof));
         }
         return hides ? proof.withoutValues() : proof;
     }
 
-    private Proof ask(SentRow row, Statement statement, boolean measured) {
-        Dialect dialect = sources.get(row.sourceId()).dialect();
+    private Proof ask(Origin origin, SentLog.Remembered sent, boolean measured) {
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        Statement statement = sent.statement();
         boolean counts = measured && !dialect.explain().measured().isEmpty();
         try {
-            PlanRequests.Told told = requests.ask(row.sourceId(), row.queryId(), statement, measured);
+            Sending.Told told = sending.explain(origin, statement, measured);
             List<Ran> verdicts = Evidence.of(statement, dialect, told.plan()).stream()
-                    .map(verdict -> ran(verdict, row.sourceId(), statement))
+                    .map(verdict -> ran(verdict, origin.sourceId(), statement))
                     .toList();
             return new Proof("", counts, told.millis(), verdicts, told.plan().inWords());
         } catch (SourceFailure | ProblemException e) {
-            return Proof.none("The database did not tell its plan: " + log.withoutPrivate(statement, e.getMessage()));
+            return Proof.none("The database did not tell its plan: " + sent.withoutPrivate(e.getMessage()));
         }
     }
 

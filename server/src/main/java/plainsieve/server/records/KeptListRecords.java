@@ -1,10 +1,13 @@
 package plainsieve.server.records;
 
+import java.time.Instant;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 /** The last answers of lists: one store on disk for everyone. */
 @Mapper
@@ -17,6 +20,9 @@ public interface KeptListRecords {
             on conflict (id) do update set list = excluded.list, asked_at = excluded.asked_at, used_at = excluded.used_at
             """)
     void keep(KeptListRow row);
+
+    @Update("update kept_list set used_at = #{now} where id = #{id}")
+    void used(@Param("id") String id, @Param("now") Instant now);
 
     /** Keeps the lists that were used last. */
     @Delete("""

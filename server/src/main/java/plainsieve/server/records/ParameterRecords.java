@@ -1,8 +1,6 @@
 package plainsieve.server.records;
 
 import java.util.List;
-import java.util.Optional;
-import org.apache.ibatis.annotations.CacheNamespace;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -10,39 +8,36 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Parameters in the records. A change names the version it saw. Kept in memory until one changes. */
+/** Parameters in the records. A change names the version it saw and changes nothing when that is no longer the newest. */
 @Mapper
-@CacheNamespace(readWrite = false)
 public interface ParameterRecords {
-    @Select("select * from parameter order by position, name")
+    @Select("select * from parameter order by project_id, position, name")
     List<ParameterRow> all();
 
-    @Select("select * from parameter where name = #{name}")
-    Optional<ParameterRow> find(String name);
-
-    @Select("select coalesce(max(position), 0) + 1 from parameter")
-    int nextPosition();
-
+    /** Behind all others of its project. */
     @Insert("""
-            insert into parameter (name, definition, position, version)
-            values (#{name}, #{definition}, #{position}, #{version})
+            insert into parameter (project_id, name, definition, position, version)
+            values (#{projectId}, #{name}, #{definition},
+              (select coalesce(max(position), 0) + 1 from parameter where project_id = #{projectId}), #{version})
             """)
     void add(ParameterRow row);
 
     @Update("""
             update parameter set definition = #{definition}, version = version + 1
-            where name = #{name} and version = #{version}
+            where project_id = #{projectId} and name = #{name} and version = #{version}
             """)
     int change(ParameterRow row);
 
-    @Update("update parameter set position = #{position} where name = #{name}")
-    void move(@Param("name") String name, @Param("position") int position);
+    @Update("update parameter set position = #{position} where project_id = #{projectId} and name = #{name}")
+    void move(@Param("projectId") String projectId, @Param("name") String name, @Param("position") int position);
 
+    /** @param row with the new name; its version is the one that was seen */
     @Update("""
-            update parameter set name = #{to}, definition = #{definition}, version = version + 1 where name = #{from}
+            update parameter set name = #{row.name}, definition = #{row.definition}, version = version + 1
+            where project_id = #{row.projectId} and name = #{from} and version = #{row.version}
             """)
-    void rename(@Param("from") String from, @Param("to") String to, @Param("definition") String definition);
+    int rename(@Param("from") String from, @Param("row") ParameterRow row);
 
-    @Delete("delete from parameter where name = #{name}")
-    int remove(String name);
+    @Delete("delete from parameter where project_id = #{projectId} and name = #{name}")
+    int remove(@Param("projectId") String projectId, @Param("name") String name);
 }

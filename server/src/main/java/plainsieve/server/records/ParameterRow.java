@@ -1,4 +1,4 @@
 package plainsieve.server.records;
 
-/** A parameter as it is kept; its definition is JSON. */
-public record ParameterRow(String name, String definition, int position, int version) {}
+/** A parameter as it is kept. @param definition JSON with its format number; name and version stand beside it */
+public record ParameterRow(String projectId, String name, String definition, int position, int version) {}

@@ -4,4 +4,11 @@ import java.time.Instant;
 
 /** A query as it is kept. The draft is what the bench edits; reports send the live text. */
 public record QueryRow(
-        String id, String name, String sourceId, String draftText, String liveText, int version, Instant changedAt) {}
+        String projectId,
+        String id,
+        String name,
+        String sourceId,
+        String draftText,
+        String liveText,
+        int version,
+        Instant changedAt) {}

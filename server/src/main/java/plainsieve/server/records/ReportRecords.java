@@ -1,36 +1,33 @@
 package plainsieve.server.records;
 
 import java.util.List;
-import java.util.Optional;
-import org.apache.ibatis.annotations.CacheNamespace;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Reports in the records. Kept in memory until one changes. */
+/** Reports in the records. A change names the version it saw and changes nothing when that is no longer the newest. */
 @Mapper
-@CacheNamespace(readWrite = false)
 public interface ReportRecords {
-    @Select("select * from report order by position, name")
+    @Select("select * from report order by project_id, position, id")
     List<ReportRow> all();
 
-    @Select("select * from report where id = #{id}")
-    Optional<ReportRow> find(String id);
-
+    /** Behind all others of its project. */
     @Insert("""
-            insert into report (id, name, audience, question, definition, position)
-            values (#{id}, #{name}, #{audience}, #{question}, #{definition}, #{position})
+            insert into report (project_id, id, definition, position, version)
+            values (#{projectId}, #{id}, #{definition},
+              (select coalesce(max(position), 0) + 1 from report where project_id = #{projectId}), #{version})
             """)
     void add(ReportRow row);
 
     @Update("""
-            update report set name = #{name}, audience = #{audience}, question = #{question}, definition = #{definition}
-            where id = #{id}
+            update report set definition = #{definition}, version = version + 1
+            where project_id = #{projectId} and id = #{id} and version = #{version}
             """)
-    void replace(ReportRow row);
+    int change(ReportRow row);
 
-    @Update("update report set question = #{question}, definition = #{definition} where id = #{id}")
-    void change(@Param("id") String id, @Param("question") String question, @Param("definition") String definition);
+    @Delete("delete from report where project_id = #{projectId} and id = #{id}")
+    int remove(@Param("projectId") String projectId, @Param("id") String id);
 }

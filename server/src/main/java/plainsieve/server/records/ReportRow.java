@@ -1,4 +1,4 @@
 package plainsieve.server.records;
 
-/** A report as it is kept; its controls and views are JSON. */
-public record ReportRow(String id, String name, String audience, String question, String definition, int position) {}
+/** A report as it is kept. @param definition JSON with its format number; id and version stand beside it */
+public record ReportRow(String projectId, String id, String definition, int position, int version) {}

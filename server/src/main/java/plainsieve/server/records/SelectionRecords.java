@@ -11,21 +11,29 @@ import org.apache.ibatis.annotations.Select;
 /** Kept choices. */
 @Mapper
 public interface SelectionRecords {
-    @Select("""
-            select * from selection where report_id = #{reportId} and viewer = #{viewer} and name <> '' order by name
-            """)
-    List<SelectionRow> of(@Param("reportId") String reportId, @Param("viewer") String viewer);
+    /** Whose: a viewer's, for one report. */
+    record Of(String projectId, String reportId, String viewer) {}
 
-    @Select("select * from selection where id = #{id} and report_id = #{reportId}")
-    Optional<SelectionRow> find(@Param("reportId") String reportId, @Param("id") String id);
+    @Select("""
+            select * from selection
+            where project_id = #{projectId} and report_id = #{reportId} and viewer = #{viewer} and name <> '' order by name
+            """)
+    List<SelectionRow> of(Of owner);
+
+    @Select("select * from selection where id = #{id} and project_id = #{projectId} and report_id = #{reportId}")
+    Optional<SelectionRow> find(
+            @Param("projectId") String projectId, @Param("reportId") String reportId, @Param("id") String id);
 
     @Insert("""
-            insert into selection (id, report_id, viewer, name, choices, made_at)
-            values (#{id}, #{reportId}, #{viewer}, #{name}, #{choices}, #{madeAt})
+            insert into selection (id, project_id, report_id, viewer, name, choices, made_at)
+            values (#{id}, #{projectId}, #{reportId}, #{viewer}, #{name}, #{choices}, #{madeAt})
             on conflict (id) do update set choices = excluded.choices, made_at = excluded.made_at
             """)
     void keep(SelectionRow row);
 
-    @Delete("delete from selection where id = #{id} and viewer = #{viewer} and report_id = #{reportId}")
-    int remove(@Param("reportId") String reportId, @Param("viewer") String viewer, @Param("id") String id);
+    @Delete("""
+            delete from selection
+            where id = #{id} and project_id = #{of.projectId} and report_id = #{of.reportId} and viewer = #{of.viewer}
+            """)
+    int remove(@Param("of") Of owner, @Param("id") String id);
 }

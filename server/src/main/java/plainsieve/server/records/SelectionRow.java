@@ -2,5 +2,10 @@ package plainsieve.server.records;
 
 import java.time.Instant;
 
-/** Choices that someone keeps; as JSON. The name is empty when they only stand for a link that would be too long. */
-public record SelectionRow(String id, String reportId, String viewer, String name, String choices, Instant madeAt) {}
+/**
+ * Choices that someone keeps. The name is empty when they only stand for a link that would be too long.
+ *
+ * @param choices JSON with its format number
+ */
+public record SelectionRow(
+        String id, String projectId, String reportId, String viewer, String name, String choices, Instant madeAt) {}

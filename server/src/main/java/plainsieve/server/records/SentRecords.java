@@ -17,9 +17,9 @@ public interface SentRecords {
     long lastId();
 
     @Insert("""
-            insert into sent (id, run_id, sent_at, source_id, query_id, report_id, view_id, cause, text, bound_values,
+            insert into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
               outcome, problem, fetched, shown, database_ms, total_ms)
-            values (#{id}, #{runId}, #{sentAt}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
+            values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{asker}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
               #{boundValues}, #{outcome}, #{problem}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
             """)
     void add(SentRow row);
@@ -37,7 +37,7 @@ public interface SentRecords {
      */
     @Select("""
             <script>
-            select * from sent where id &lt; #{before}
+            select * from sent where id &lt; #{before} and project_id = #{w.projectId}
               <if test="w.reportId != ''">and report_id = #{w.reportId}</if>
               <if test="w.queryId != ''">and query_id = #{w.queryId}</if>
               <if test="w.sourceId != ''">and source_id = #{w.sourceId}</if>
@@ -63,8 +63,8 @@ public interface SentRecords {
     @Update("update sent set evidence = #{evidence} where id = #{id}")
     void keepEvidence(@Param("id") long id, @Param("evidence") String evidence);
 
-    @Select("select * from sent where id = #{id}")
-    Optional<SentRow> find(long id);
+    @Select("select * from sent where id = #{id} and project_id = #{projectId}")
+    Optional<SentRow> find(@Param("projectId") String projectId, @Param("id") long id);
 
     /** What a killed process left behind as running did not end well; nobody knows how. */
     @Update(

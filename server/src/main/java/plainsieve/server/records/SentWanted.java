@@ -7,4 +7,11 @@ package plainsieve.server.records;
  * @param order new, slow or failed: what comes first
  */
 public record SentWanted(
-        String reportId, String queryId, String sourceId, String outcome, String cause, String search, String order) {}
+        String projectId,
+        String reportId,
+        String queryId,
+        String sourceId,
+        String outcome,
+        String cause,
+        String search,
+        String order) {}

@@ -1,12 +1,9 @@
 package plainsieve.server.records;
 
-/** A source as it is kept; the password is encrypted. */
-public record SourceRow(
-        String id,
-        String kind,
-        String host,
-        int port,
-        String databaseName,
-        String username,
-        String password,
-        int position) {}
+/**
+ * A source as it is kept.
+ *
+ * @param settings JSON with its format number; without the password
+ * @param password encrypted
+ */
+public record SourceRow(String id, String kind, String settings, String password, int position) {}

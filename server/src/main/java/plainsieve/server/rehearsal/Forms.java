@@ -2,17 +2,15 @@ package plainsieve.server.rehearsal;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.server.project.Parameters;
+import plainsieve.core.view.View;
+import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
-import plainsieve.server.project.ReportDefinition;
-import plainsieve.server.project.Reports;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
@@ -24,16 +22,10 @@ import plainsieve.sources.SourceFailure;
  */
 @Service
 public class Forms {
-    private static final String CAUSE = "form";
-
-    private final Reports reports;
-    private final Parameters parameters;
     private final DraftOrders orders;
     private final Runner runner;
 
-    Forms(Reports reports, Parameters parameters, DraftOrders orders, Runner runner) {
-        this.reports = reports;
-        this.parameters = parameters;
+    Forms(DraftOrders orders, Runner runner) {
         this.orders = orders;
         this.runner = runner;
     }
@@ -41,12 +33,14 @@ public class Forms {
     /** One view that sends a query. @param problem what would go wrong, with what to do; empty when all is well */
     public record Form(String reportId, String report, String view, String problem) {}
 
-    public List<Form> of(String queryId, String text, Map<String, ChoiceText> choices) {
+    /** What every report would send of a text on the bench. */
+    public List<Form> of(Project project, RunOrder.Text text, AskedChoices choices) {
         List<Form> forms = new ArrayList<>();
-        for (Report report : reports.all()) {
-            for (ReportDefinition.View view : report.definition().views()) {
-                if (view.queryId().equals(queryId)) {
-                    forms.addAll(of(report, view, text, choices));
+        for (Report report : project.reports()) {
+            for (View view : report.views()) {
+                if (view.queryId().equals(text.query().id())) {
+                    DraftOrders.OnStage stage = new DraftOrders.OnStage(project, choices.asker(), report);
+                    forms.addAll(of(stage, view, text, choices));
                 }
             }
         }
@@ -54,17 +48,17 @@ public class Forms {
     }
 
     /** The view by itself, and filtered by a bar that a reader picks in another view of the same query. */
-    private List<Form> of(Report report, ReportDefinition.View view, String text, Map<String, ChoiceText> choices) {
-        String title = view.title().isEmpty() ? view.kind() : view.title();
+    private List<Form> of(DraftOrders.OnStage stage, View view, RunOrder.Text text, AskedChoices choices) {
+        Report report = stage.report();
         List<Form> forms = new ArrayList<>();
-        forms.add(new Form(report.id(), report.name(), title, problem(report, view, text, choices, List.of())));
-        for (ReportDefinition.View bars : report.definition().views()) {
-            boolean picks =
-                    bars.queryId().equals(view.queryId()) && !bars.groupBy().isEmpty();
-            if (picks) {
-                String filtered = "%s, filtered by %s".formatted(title, bars.groupBy());
-                List<RunOrder.ColumnFilter> filter = List.of(picked(bars.groupBy()));
-                forms.add(new Form(report.id(), report.name(), filtered, problem(report, view, text, choices, filter)));
+        RunOrder alone = orders.form(stage, view, text, choices, List.of());
+        forms.add(new Form(report.id(), report.name(), view.titleOrKind(), problem(alone)));
+        for (View beside : report.views()) {
+            Optional<String> picks = beside.picks();
+            if (beside.queryId().equals(view.queryId()) && picks.isPresent()) {
+                String title = "%s, filtered by %s".formatted(view.titleOrKind(), picks.get());
+                RunOrder filtered = orders.form(stage, view, text, choices, List.of(picked(picks.get())));
+                forms.add(new Form(report.id(), report.name(), title, problem(filtered)));
             }
         }
         return forms;
@@ -75,14 +69,7 @@ public class Forms {
         return new RunOrder.ColumnFilter(column, Type.TEXT, new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true));
     }
 
-    private String problem(
-            Report report,
-            ReportDefinition.View view,
-            String text,
-            Map<String, ChoiceText> choices,
-            List<RunOrder.ColumnFilter> filters) {
-        AskedChoices asked = AskedChoices.onTheBench(parameters.all().keySet(), choices);
-        RunOrder order = orders.of(report, view, text, asked, CAUSE, filters);
+    private String problem(RunOrder order) {
         return attempt(() -> runner.plan(order)).map(Problem::inWords).orElse("");
     }
 

@@ -6,25 +6,20 @@ import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.server.Settings;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.project.ChoiceBody;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.ParameterGraph;
-import plainsieve.server.project.Parameters;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
 
 /** Makes choices complete and checks them: the one place where what was asked for becomes what is sent. */
 @Service
 public class Choosing {
-    private final Parameters parameters;
-    private final ParameterGraph graph;
     private final ValueLists lists;
     private final Clock clock;
     private final Settings settings;
 
-    Choosing(Parameters parameters, ParameterGraph graph, ValueLists lists, Clock clock, Settings settings) {
-        this.parameters = parameters;
-        this.graph = graph;
+    Choosing(ValueLists lists, Clock clock, Settings settings) {
         this.lists = lists;
         this.clock = clock;
         this.settings = settings;
@@ -35,26 +30,19 @@ public class Choosing {
      *
      * @param needed names; those that are no parameters are left to whoever reads the text
      */
-    public Chosen choose(Set<String> needed, AskedChoices asked) {
-        Map<String, ParameterDefinition> known = parameters.all();
-        return new ChoosingRun(known, graph.of(known), parameters.formerNames(), asked, lists, today()).choose(needed);
+    public Chosen choose(Project project, Set<String> needed, AskedChoices asked) {
+        return new ChoosingRun(project, asked, lists, today()).choose(needed);
     }
 
     /** The default of a parameter as it is right now, other parameters having theirs. */
-    public ChoiceBody defaultNow(ParameterDefinition definition) {
-        AskedChoices nothing = new AskedChoices(Set.of(), Map.of(), Map.of(), Set.of(), false);
-        Chosen chosen = choose(Set.of(definition.name()), nothing);
-        ChoiceText text = chosen.texts().getOrDefault(definition.name(), ChoiceText.blank());
-        return ChoiceBody.of(text);
-    }
-
-    /** The parameters that another one's list and formulas depend on. */
-    public Set<String> needs(String name) {
-        return graph.of(parameters.all()).allOf(name);
+    public ChoiceText defaultNow(Project project, Asker asker, ParameterDefinition definition) {
+        AskedChoices nothing = AskedChoices.of(asker, Set.of(), Map.of());
+        Chosen chosen = choose(project, Set.of(definition.name()), nothing);
+        return chosen.texts().getOrDefault(definition.name(), ChoiceText.blank());
     }
 
     /** Today in the time zone of the project. */
-    public LocalDate today() {
+    private LocalDate today() {
         return LocalDate.now(clock.withZone(settings.zone()));
     }
 }

@@ -13,16 +13,19 @@ import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.Range;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.core.value.ValueReader;
+import plainsieve.server.lists.ListFor;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.project.ParameterDefinition;
+import plainsieve.server.project.Project;
 import plainsieve.sources.SourceFailure;
 
 /** One pass over parameters, parents first: each gets its choice, its list, and its check. */
@@ -30,31 +33,30 @@ final class ChoosingRun {
     private final Map<String, ParameterDefinition> known;
     private final Dependencies dependencies;
     private final AskedChoices asked;
+    private final ListFor who;
     private final ValueLists lists;
     private final LocalDate today;
     private final Map<String, ChoiceText> given = new LinkedHashMap<>();
+    private final Map<String, ChoiceText> fixed = new LinkedHashMap<>();
     private final Map<String, Parameter> parameters = new LinkedHashMap<>();
     private final Map<String, Choice> choices = new LinkedHashMap<>();
     private final Map<String, ChoiceText> texts = new LinkedHashMap<>();
     private final Map<String, List<String>> dropped = new HashMap<>();
     private final List<Problem> problems = new ArrayList<>();
 
-    ChoosingRun(
-            Map<String, ParameterDefinition> known,
-            Dependencies dependencies,
-            Map<String, String> formerNames,
-            AskedChoices asked,
-            ValueLists lists,
-            LocalDate today) {
-        this.known = known;
-        this.dependencies = dependencies;
+    ChoosingRun(Project project, AskedChoices asked, ValueLists lists, LocalDate today) {
+        this.known = project.parameters();
+        this.dependencies = project.dependencies();
         this.asked = asked;
+        this.who = new ListFor(project, asked.asker());
         this.lists = lists;
         this.today = today;
+        Map<String, String> former = project.formerNames();
         asked.choices().forEach((name, text) -> {
-            String current = formerNames.getOrDefault(name, name);
+            String current = former.getOrDefault(name, name);
             given.putIfAbsent(asked.mayChoose().contains(name) ? name : current, text);
         });
+        asked.asker().fixed().forEach((name, text) -> fixed.put(former.getOrDefault(name, name), text));
     }
 
     Chosen choose(Set<String> needed) {
@@ -79,7 +81,7 @@ final class ChoosingRun {
         Map<String, Parameter> choosable = new LinkedHashMap<>();
         asked.mayChoose().stream()
                 .filter(name -> known.containsKey(name) && !known.get(name).isComputed())
-                .forEach(name -> choosable.put(name, known.get(name).toParameter(Optional.empty())));
+                .forEach(name -> choosable.put(name, known.get(name).toParameter()));
         for (String name : given.keySet()) {
             boolean computed = asked.mayChoose().contains(name)
                     && known.containsKey(name)
@@ -92,11 +94,11 @@ final class ChoosingRun {
                         .about(name));
             } else if (!choosable.containsKey(name)) {
                 problems.add(ChoiceReader.unknown(name, choosable));
-            } else if (asked.signed().containsKey(name)
-                    && !asked.signed().get(name).equals(given.get(name))) {
+            } else if (fixed.containsKey(name) && !fixed.get(name).equals(given.get(name))) {
+                String by = asked.asker().fixedBy();
                 problems.add(Problem.of(
                                 "fixed-by-link",
-                                "The link fixes what is chosen for :%s.".formatted(name),
+                                "%s fixes what is chosen for :%s.".formatted(by, name),
                                 "Take the other choice out of the link.")
                         .about(name));
             }
@@ -110,9 +112,9 @@ final class ChoosingRun {
                 computed(definition);
                 return;
             }
-            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(Optional.empty()), text(definition));
+            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), text(definition));
             texts.put(name, text);
-            if (asked.signedOnly().contains(name) && !asked.signed().containsKey(name)) {
+            if (asked.signedOnly().contains(name) && !fixed.containsKey(name)) {
                 throw new ProblemException(Problem.of(
                         "signed-link-needed",
                         "What is chosen for “%s” comes from a signed link.".formatted(definition.label()),
@@ -125,10 +127,10 @@ final class ChoosingRun {
             choices.put(name, read(parameter, text));
             bounds(definition);
         } catch (ProblemException e) {
-            parameters.putIfAbsent(name, definition.toParameter(Optional.empty()));
+            parameters.putIfAbsent(name, definition.toParameter());
             e.problems().forEach(problem -> problems.add(problem.about(name)));
         } catch (SourceFailure e) {
-            parameters.putIfAbsent(name, definition.toParameter(Optional.empty()));
+            parameters.putIfAbsent(name, definition.toParameter());
             problems.add(Problem.of(
                             "list-not-there",
                             "What :%s may be could not be asked: %s".formatted(name, e.getMessage()),
@@ -139,7 +141,7 @@ final class ChoosingRun {
 
     private void computed(ParameterDefinition definition) {
         Optional<Value> value = work(definition.formula(), definition);
-        parameters.put(definition.name(), definition.toParameter(Optional.empty()));
+        parameters.put(definition.name(), definition.toParameter());
         texts.put(definition.name(), value.map(v -> ChoiceText.of(v.written())).orElseGet(ChoiceText::blank));
         choices.put(definition.name(), read(parameters.get(definition.name()), texts.get(definition.name())));
     }
@@ -147,39 +149,52 @@ final class ChoosingRun {
     private Optional<Value> work(String formula, ParameterDefinition definition) {
         return Formula.read(formula)
                 .value(today, name -> choices.getOrDefault(name, new Choice.Blank()))
-                .map(value -> Formula.as(definition.typeOrRefuse(), value));
+                .map(value -> Formula.as(definition.type(), value));
     }
 
     private ChoiceText text(ParameterDefinition definition) {
         String name = definition.name();
-        if (asked.signed().containsKey(name)) {
-            return asked.signed().get(name);
+        if (fixed.containsKey(name)) {
+            return fixed.get(name);
         }
         if (given.containsKey(name)) {
             return given.get(name);
         }
-        return asked.trial() ? definition.trialChoice().toText() : defaultText(definition);
+        return asked.trial() ? definition.trial() : defaultText(definition);
     }
 
     private ChoiceText defaultText(ParameterDefinition definition) {
-        return switch (definition.start().kind()) {
-            case "formula" ->
-                work(definition.start().formula(), definition)
+        return definition.start().accept(new DefaultDefinition.Visitor<>() {
+            @Override
+            public ChoiceText fixed(DefaultDefinition.Fixed start) {
+                return start.choice();
+            }
+
+            @Override
+            public ChoiceText formula(DefaultDefinition.Formula start) {
+                return work(start.formulaText(), definition)
                         .map(value -> ChoiceText.of(value.written()))
                         .orElseGet(ChoiceText::blank);
-            case "query" -> lists.defaultOf(definition, texts);
-            default -> definition.start().choice().toText();
-        };
+            }
+
+            @Override
+            public ChoiceText ofQuery(DefaultDefinition.OfQuery start) {
+                return lists.defaultOf(definition, who, texts);
+            }
+        });
     }
 
     /** A list is only asked for when there is a value to look up in it, or all of them are meant. */
     private Optional<AllowedValues> allowed(ParameterDefinition definition, ChoiceText text) {
         boolean looksUp = !text.values().isEmpty() || text.kind() == ChoiceText.Kind.ALL;
-        return looksUp && definition.hasList() ? lists.allowed(definition, texts, text.values()) : Optional.empty();
+        return looksUp && definition.list().exists()
+                ? lists.allowed(definition, who, texts, text.values())
+                : Optional.empty();
     }
 
     private ChoiceText droppingWhatIsGone(ParameterDefinition definition, Parameter parameter, ChoiceText text) {
-        if (!definition.whenGone().equals("drop") || parameter.allowed().isEmpty()) {
+        if (definition.upkeep().whenGone() == ParameterDefinition.WhenGone.KEEP
+                || parameter.allowed().isEmpty()) {
             return text;
         }
         AllowedValues allowed = parameter.allowed().get();
@@ -208,11 +223,12 @@ final class ChoosingRun {
                 : choice instanceof Choice.Many many ? many.values() : List.of();
         for (Value value : values) {
             if (isBeyond(definition, value)) {
-                String limits = definition.most().isEmpty()
-                        ? "at least " + definition.least()
-                        : definition.least().isEmpty()
-                                ? "at most " + definition.most()
-                                : "between " + definition.least() + " and " + definition.most();
+                String limits = definition.bounds().most().isEmpty()
+                        ? "at least " + definition.bounds().least()
+                        : definition.bounds().least().isEmpty()
+                                ? "at most " + definition.bounds().most()
+                                : "between " + definition.bounds().least() + " and "
+                                        + definition.bounds().most();
                 throw new ProblemException(Problem.of(
                         "out-of-bounds",
                         "%s is not allowed for :%s.".formatted(value.written(), definition.name()),
@@ -222,8 +238,8 @@ final class ChoosingRun {
     }
 
     private static boolean isBeyond(ParameterDefinition definition, Value value) {
-        return isReversed(definition, definition.least(), value.written())
-                || isReversed(definition, value.written(), definition.most());
+        return isReversed(definition, definition.bounds().least(), value.written())
+                || isReversed(definition, value.written(), definition.bounds().most());
     }
 
     private static boolean isReversed(ParameterDefinition definition, String low, String high) {
@@ -235,7 +251,7 @@ final class ChoosingRun {
     }
 
     private static Choice one(ParameterDefinition definition, String written) {
-        return new Choice.One(ValueReader.read(definition.typeOrRefuse(), written));
+        return new Choice.One(ValueReader.read(definition.type(), written));
     }
 
     private void ranges(Set<String> names) {

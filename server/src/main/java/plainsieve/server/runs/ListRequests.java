@@ -1,88 +1,86 @@
 package plainsieve.server.runs;
 
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.lists.ListFor;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.project.ListDefinition;
-import plainsieve.server.project.ListedValue;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.ParameterGraph;
-import plainsieve.server.project.Parameters;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
 
 /** Lists as controls ask for them: with what is chosen for their parents, complete and checked. */
 @Service
 public class ListRequests {
-    private final Parameters parameters;
-    private final ParameterGraph graph;
     private final Choosing choosing;
     private final ValueLists lists;
-    private final SignedChoices signed;
 
-    ListRequests(
-            Parameters parameters, ParameterGraph graph, Choosing choosing, ValueLists lists, SignedChoices signed) {
-        this.parameters = parameters;
-        this.graph = graph;
+    ListRequests(Choosing choosing, ValueLists lists) {
         this.choosing = choosing;
         this.lists = lists;
-        this.signed = signed;
     }
 
     /**
-     * Who asks.
+     * A list that is asked for.
      *
-     * @param reportId the report whose signed link may fix parents; empty on the bench
+     * @param choices what is chosen; the list's parents are among them
      * @param trial whether trial values stand in for what is not chosen
      */
-    public record For(String reportId, String signedToken, boolean trial) {}
-
-    /** Which part of a list is asked for. */
-    public record Part(String search, int start, boolean refresh) {
-        boolean isWhole() {
-            return (search == null || search.isEmpty()) && start == 0;
+    public record Wanted(
+            Project project,
+            Asker asker,
+            ParameterDefinition definition,
+            Map<String, ChoiceText> choices,
+            boolean trial) {
+        private ListFor who() {
+            return new ListFor(project, asker);
         }
     }
 
     /** Values of a list. Throws {@link ProblemException} when a parent's choice cannot be used. */
-    public ValueLists.ValueList values(
-            ParameterDefinition definition, Map<String, ChoiceText> choices, For who, Part part) {
-        Map<String, ChoiceText> parents = parents(definition, choices, who);
-        if (part.refresh()) {
-            return lists.refreshed(definition, parents);
-        }
+    public ValueLists.ValueList values(Wanted wanted, ValueLists.Part part) {
+        Map<String, ChoiceText> parents = parents(wanted);
         return part.isWhole()
-                ? lists.of(definition, parents)
-                : lists.search(definition, parents, part.search() == null ? "" : part.search(), part.start());
+                ? lists.of(wanted.definition(), wanted.who(), parents)
+                : lists.search(wanted.definition(), wanted.who(), parents, part);
     }
 
-    public List<ListedValue> named(ParameterDefinition definition, Map<String, ChoiceText> choices, For who) {
-        ChoiceText text = choices.getOrDefault(definition.name(), ChoiceText.blank());
-        return lists.named(definition, parents(definition, choices, who), text.values());
+    /** The same, asked for anew. */
+    public ValueLists.ValueList refreshed(Wanted wanted) {
+        return lists.refreshed(wanted.definition(), wanted.who(), parents(wanted));
     }
 
-    private Map<String, ChoiceText> parents(ParameterDefinition definition, Map<String, ChoiceText> choices, For who) {
-        Set<String> parents = graph.parents(definition);
+    /** Those of the chosen values that are on the list, with their labels. */
+    public List<ListedValue> named(Wanted wanted) {
+        ChoiceText text = wanted.choices().getOrDefault(wanted.definition().name(), ChoiceText.blank());
+        return lists.named(wanted.definition(), wanted.who(), parents(wanted), text.values());
+    }
+
+    private Map<String, ChoiceText> parents(Wanted wanted) {
+        Project project = wanted.project();
+        Set<String> parents = project.parents(wanted.definition());
         if (parents.isEmpty()) {
             return Map.of();
         }
-        Map<String, ChoiceText> fixed = new HashMap<>();
-        if (who.reportId() != null && !who.reportId().isEmpty()) {
-            signed.read(who.reportId(), who.signedToken()).forEach((name, choice) -> fixed.put(name, choice.toText()));
-        }
-        Map<String, ChoiceText> known = new HashMap<>(choices);
-        known.keySet().retainAll(parameters.all().keySet());
-        known.keySet().removeIf(name -> parameters.get(name).isComputed());
-        AskedChoices asked = new AskedChoices(parameters.all().keySet(), known, fixed, Set.of(), who.trial());
-        return choosing.choose(parents, asked).orRefuse().texts();
+        Map<String, ParameterDefinition> all = project.parameters();
+        Map<String, ChoiceText> known = new HashMap<>(wanted.choices());
+        known.keySet().removeIf(name -> !all.containsKey(name) || all.get(name).isComputed());
+        AskedChoices asked = new AskedChoices(wanted.asker(), all.keySet(), known, Set.of(), wanted.trial());
+        return choosing.choose(project, parents, asked).orRefuse().texts();
     }
 
     /** What a column holds, as the values of a parameter. */
-    public ValueLists.ValueList ofColumn(ParameterDefinition definition, ListDefinition.ColumnPlace column) {
-        ListDefinition list = new ListDefinition("column", List.of(), "", column, false, 0);
-        return lists.of(definition.withList(list), Map.of());
+    public ValueLists.ValueList ofColumn(
+            Project project, Asker asker, ParameterDefinition definition, ColumnPlace column) {
+        ListDefinition list = new ListDefinition.OfColumn(column, false, Duration.ZERO);
+        return lists.of(definition.withList(list), new ListFor(project, asker), Map.of());
     }
 }

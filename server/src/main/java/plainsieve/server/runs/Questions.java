@@ -8,30 +8,26 @@ import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.ChoicesInWords;
 import plainsieve.core.question.ParameterWords;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.question.Said;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.lists.ListFor;
 import plainsieve.server.lists.ValueLists;
-import plainsieve.server.project.ListedValue;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Parameters;
+import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
-import plainsieve.server.project.Reports;
 import plainsieve.sources.SourceFailure;
 
 /** Says a report's question with choices in it: for the page, its title, link previews and file headers. */
 @Service
 public class Questions {
-    private final Parameters parameters;
-    private final Reports reports;
     private final Choosing choosing;
     private final ValueLists lists;
 
-    Questions(Parameters parameters, Reports reports, Choosing choosing, ValueLists lists) {
-        this.parameters = parameters;
-        this.reports = reports;
+    Questions(Choosing choosing, ValueLists lists) {
         this.choosing = choosing;
         this.lists = lists;
     }
@@ -39,49 +35,52 @@ public class Questions {
     /** What was chosen, complete, and how it reads. */
     public record Question(Chosen chosen, Said said) {}
 
-    public Question ask(Report report, AskedChoices asked, Locale locale) {
-        Set<String> names = reports.parametersOf(report);
-        Chosen chosen = choosing.choose(names, asked);
+    public Question ask(Project project, Report report, AskedChoices asked, Locale locale) {
+        Set<String> names = project.parametersOf(report);
+        Chosen chosen = choosing.choose(project, names, asked);
         Map<String, ChoiceText> texts = new LinkedHashMap<>(chosen.texts());
         asked.choices().forEach(texts::putIfAbsent);
+        ListFor who = new ListFor(project, asked.asker());
         Map<String, ParameterWords> words = new HashMap<>();
-        Map<String, ParameterDefinition> known = parameters.all();
-        names.stream().filter(known::containsKey).forEach(name -> words.put(name, words(known.get(name), texts)));
-        return new Question(chosen, line(report, names, words).say(words, new ChoicesInWords(words, texts, locale)));
+        names.stream()
+                .filter(project.parameters()::containsKey)
+                .forEach(name -> words.put(name, words(project.parameter(name), who, texts)));
+        return new Question(chosen, line(project, report, words).say(words, new ChoicesInWords(words, texts, locale)));
     }
 
-    private QuestionLine line(Report report, Set<String> names, Map<String, ParameterWords> words) {
+    private static QuestionLine line(Project project, Report report, Map<String, ParameterWords> words) {
         if (!report.question().isBlank()) {
             return QuestionLine.read(report.question());
         }
-        Map<String, ParameterDefinition> known = parameters.all();
-        List<ParameterWords> said = known.values().stream()
-                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+        List<ParameterWords> said = project.parameters().values().stream()
+                .filter(definition -> words.containsKey(definition.name()) && !definition.isComputed())
                 .map(definition -> words.get(definition.name()))
                 .toList();
         return QuestionLine.compose(report.name(), said);
     }
 
-    private ParameterWords words(ParameterDefinition definition, Map<String, ChoiceText> texts) {
+    private ParameterWords words(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> texts) {
         return new ParameterWords(
                 definition.name(),
                 definition.label(),
-                definition.typeOrRefuse(),
-                definition.coversOrRefuse(),
-                definition.blankWords(),
-                definition.unit(),
-                definition.everyRow(),
+                definition.type(),
+                definition.meaning().covers(),
+                definition.words().whenBlank(),
+                definition.words().unit(),
+                definition.isRowLimit()
+                        ? Long.toString(definition.meaning().everyRow().getAsLong())
+                        : "",
                 definition.rangeEnd(),
-                labels(definition, texts));
+                labels(definition, who, texts));
     }
 
     /** Labels are a kindness: a list that cannot be had leaves the values as they are. */
-    private Map<String, String> labels(ParameterDefinition definition, Map<String, ChoiceText> texts) {
+    private Map<String, String> labels(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> texts) {
         List<String> values =
                 texts.getOrDefault(definition.name(), ChoiceText.blank()).values();
         Map<String, String> labels = new HashMap<>();
         try {
-            for (ListedValue item : lists.named(definition, texts, values)) {
+            for (ListedValue item : lists.named(definition, who, texts, values)) {
                 if (!item.label().equals(item.value())) {
                     labels.put(item.value(), item.label());
                 }

@@ -4,34 +4,49 @@ import java.util.List;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
-import plainsieve.server.records.QueryRow;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 
 /**
  * One run that was asked for.
  *
  * @param runId given by the caller, to stop it by
- * @param text the text to run: live for readers, the draft on the bench
+ * @param project in the state that the whole run sees
+ * @param text what is run
  * @param asked what is chosen, and by whom
- * @param filters filters that a reader added on output columns
- * @param purpose who caused it
+ * @param shape what is wanted of its rows
+ * @param purpose what caused it
  */
 public record RunOrder(
-        String runId,
-        QueryRow query,
-        String text,
-        AskedChoices asked,
-        String limitParameter,
-        Wanted wanted,
-        List<ColumnFilter> filters,
-        Purpose purpose,
-        long cap) {
+        String runId, Project project, Text text, AskedChoices asked, Shape shape, Purpose purpose, long cap) {
+    /** A query, and the text of it that is run: live for readers, the draft on the bench. */
+    public record Text(Query query, String sql) {
+        public static Text live(Query query) {
+            return new Text(query, query.liveText());
+        }
+    }
 
-    /** Whether every row is wanted, however long it takes. */
-    boolean isDownload() {
-        return purpose.cause().equals(Purpose.DOWNLOAD);
+    /**
+     * What is wanted of the rows.
+     *
+     * @param limitParameter the parameter that limits a view by itself; empty when none does
+     * @param filters filters that a reader added on output columns
+     */
+    public record Shape(String limitParameter, Wanted wanted, List<ColumnFilter> filters) {
+        public static final Shape ALL_ROWS = new Shape("", Wanted.allRows(), List.of());
+
+        public Shape {
+            filters = List.copyOf(filters);
+        }
     }
 
     /** Only rows whose output column has one of these values. */
     public record ColumnFilter(String column, Type type, ChoiceText values) {}
+
+    Origin origin() {
+        return new Origin(
+                project, asked.asker(), text.query().sourceId(), text.query().id(), purpose);
+    }
 }

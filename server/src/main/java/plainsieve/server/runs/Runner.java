@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Evidence;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
@@ -24,91 +25,46 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
-import plainsieve.server.Settings;
-import plainsieve.server.project.Queries;
-import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.Purpose;
-import plainsieve.server.sent.SentLog;
-import plainsieve.server.sources.PlanRequests;
-import plainsieve.server.sources.SourceRegistry;
-import plainsieve.sources.Answer;
-import plainsieve.sources.Cancellation;
-import plainsieve.sources.RunLimits;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.Sending;
 import plainsieve.sources.SourceFailure;
 
-/** Takes one run all the way: choices are read and checked, the query rewritten, the statement logged, sent, and streamed. */
+/** Takes one run all the way: choices are read and checked, the query rewritten, the statement sent, its rows streamed. */
 @Service
 public class Runner {
-    private final Queries queries;
     private final Choosing choosing;
-    private final SourceRegistry sources;
-    private final RunningRuns running;
-    private final SentLog log;
-    private final PlanRequests requests;
-    private final Settings settings;
+    private final Sending sending;
 
-    Runner(
-            Queries queries,
-            Choosing choosing,
-            SourceRegistry sources,
-            RunningRuns running,
-            SentLog log,
-            PlanRequests requests,
-            Settings settings) {
-        this.queries = queries;
+    Runner(Choosing choosing, Sending sending) {
         this.choosing = choosing;
-        this.sources = sources;
-        this.running = running;
-        this.log = log;
-        this.requests = requests;
-        this.settings = settings;
+        this.sending = sending;
     }
 
     /**
      * Runs an order to its end.
      *
      * @throws ProblemException when a choice or the query cannot be used
-     * @throws SourceFailure when the source fails; logged in Sent before it is thrown
+     * @throws SourceFailure when the source fails; with the place in the author's text
      */
     public void run(RunOrder order, RunListener listener) {
         Statement statement = statement(order);
-        Cancellation cancellation = running.begin(order.runId());
-        SentRow sent =
-                log.begin(order.runId(), order.query().sourceId(), order.query().id(), order.purpose(), statement);
-        long start = System.nanoTime();
         try {
-            listener.sent(sent.id(), statement);
-            Answer answer = sources.get(order.query().sourceId())
-                    .run(
-                            statement,
-                            new RunLimits(order.isDownload() ? settings.longestDownload() : settings.longestRun()),
-                            cancellation,
-                            listener);
-            log.done(sent, answer);
-            listener.done(answer);
-        } catch (RuntimeException e) {
-            boolean stopped = cancellation
-                    .reason()
-                    .filter(Cancellation.Reason.ASKED::equals)
-                    .isPresent();
-            log.failed(
-                    sent, statement, stopped ? "stopped" : "failed", e.getMessage(), (System.nanoTime() - start) / 1e6);
-            throw e instanceof SourceFailure failure ? placed(failure, order, statement) : e;
-        } finally {
-            running.end(order.runId());
+            sending.send(order.runId(), order.origin(), statement, listener);
+        } catch (SourceFailure e) {
+            throw placed(e, order, statement);
         }
     }
 
-    private SourceFailure placed(SourceFailure failure, RunOrder order, Statement statement) {
+    private static SourceFailure placed(SourceFailure failure, RunOrder order, Statement statement) {
         return failure.kind() == SourceFailure.Kind.REFUSED_STATEMENT
                 ? failure.in(ErrorPlace.of(
-                        order.text(),
-                        statement,
-                        failure.position(),
-                        failure.getMessage(),
-                        sources.get(order.query().sourceId()).dialect()))
+                        order.text().sql(), statement, failure.position(), failure.getMessage(), dialect(order)))
                 : failure;
+    }
+
+    private static Dialect dialect(RunOrder order) {
+        return order.project().dialect(order.text().query().sourceId());
     }
 
     /**
@@ -119,11 +75,9 @@ public class Runner {
      */
     public List<Verdict> plan(RunOrder order) {
         Statement statement = statement(order);
-        QueryRow query = order.query();
         try {
-            Plan plan =
-                    requests.ask(query.sourceId(), query.id(), statement, false).plan();
-            return Evidence.of(statement, sources.get(query.sourceId()).dialect(), plan);
+            Plan plan = sending.explain(order.origin(), statement, false).plan();
+            return Evidence.of(statement, dialect(order), plan);
         } catch (SourceFailure e) {
             throw placed(e, order, statement);
         }
@@ -135,27 +89,29 @@ public class Runner {
     }
 
     private Statement statement(RunOrder order) {
-        Optional<ProcedureCall> call = order.purpose().equals(Purpose.BENCH)
-                ? ProcedureCall.of(
-                        order.text(), sources.get(order.query().sourceId()).dialect())
+        Optional<ProcedureCall> call = order.purpose().kind() == Purpose.Kind.BENCH
+                ? ProcedureCall.of(order.text().sql(), dialect(order))
                 : Optional.empty();
         if (call.isPresent()) {
-            Chosen chosen =
-                    choosing.choose(call.get().parameterNames(), order.asked()).orRefuse();
+            Chosen chosen = choosing.choose(order.project(), call.get().parameterNames(), order.asked())
+                    .orRefuse();
             return call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap());
         }
-        PreparedQuery prepared = queries.prepare(order.query(), order.text());
-        Chosen chosen = choosing.choose(needed(prepared, order), order.asked()).orRefuse();
+        PreparedQuery prepared =
+                order.project().prepare(order.text().query(), order.text().sql());
+        Chosen chosen = choosing.choose(order.project(), needed(prepared, order.shape()), order.asked())
+                .orRefuse();
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
-        PreparedQuery filtered = prepared.with(filters(order, used, choices));
-        return filtered.rewrite(new Choices(used, choices), wanted(order, used, choices), order.cap());
+        PreparedQuery filtered = prepared.with(filters(order.shape(), used, choices));
+        return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
     }
 
     /** Gives every added filter a parameter of its own, under a name that nobody else uses. */
-    private static List<AddedFilter> filters(RunOrder order, Map<String, Parameter> used, Map<String, Choice> choices) {
+    private static List<AddedFilter> filters(
+            RunOrder.Shape shape, Map<String, Parameter> used, Map<String, Choice> choices) {
         List<AddedFilter> filters = new ArrayList<>();
-        for (RunOrder.ColumnFilter filter : order.filters()) {
+        for (RunOrder.ColumnFilter filter : shape.filters()) {
             int number = 1;
             while (used.containsKey("added_" + number)) {
                 number++;
@@ -169,29 +125,30 @@ public class Runner {
         return filters;
     }
 
-    private static Set<String> needed(PreparedQuery prepared, RunOrder order) {
+    private static Set<String> needed(PreparedQuery prepared, RunOrder.Shape shape) {
         Set<String> names = new LinkedHashSet<>(prepared.parameterNames());
-        if (!order.limitParameter().isEmpty()) {
-            names.add(order.limitParameter());
+        if (!shape.limitParameter().isEmpty()) {
+            names.add(shape.limitParameter());
         }
         return names;
     }
 
     /** Puts the value of the view's own limit into what is wanted; blank, or the every-row value, leaves no limit. */
-    private static Wanted wanted(RunOrder order, Map<String, Parameter> used, Map<String, Choice> chosen) {
-        if (!(order.wanted() instanceof Wanted.Rows rows)
-                || !(chosen.get(order.limitParameter()) instanceof Choice.One one)
+    private static Wanted wanted(RunOrder.Shape shape, Map<String, Parameter> used, Map<String, Choice> chosen) {
+        String limit = shape.limitParameter();
+        if (!(shape.wanted() instanceof Wanted.Rows rows)
+                || !(chosen.get(limit) instanceof Choice.One one)
                 || !(one.value() instanceof Value.Whole number)) {
-            return order.wanted();
+            return shape.wanted();
         }
         if (number.number() < 0) {
             throw new ProblemException(
                     Problem.of("bad-row-limit", "A row limit must be 0 or more.", "Choose such a number.")
-                            .about(order.limitParameter()));
+                            .about(limit));
         }
-        boolean every = used.get(order.limitParameter()).everyRowValue().orElse(-1) == number.number();
+        boolean every = used.get(limit).everyRowValue().orElse(-1) == number.number();
         return every
-                ? order.wanted()
-                : new Wanted.Rows(rows.sort(), Optional.of(new Wanted.Limit(order.limitParameter(), number.number())));
+                ? shape.wanted()
+                : new Wanted.Rows(rows.sort(), Optional.of(new Wanted.Limit(limit, number.number())));
     }
 }

@@ -1,11 +1,61 @@
 package plainsieve.server.sent;
 
-/** Why a statement is sent, as Sent shows it. Report and view are empty when there is none. */
-public record Purpose(String cause, String reportId, String viewId) {
-    public static final String DOWNLOAD = "download";
-    public static final Purpose BENCH = new Purpose("bench", "", "");
-    public static final Purpose COMPARISON = new Purpose("comparison", "", "");
-    public static final Purpose LOOK = new Purpose("look", "", "");
-    public static final Purpose EVIDENCE = new Purpose("evidence", "", "");
-    public static final Purpose LIST = new Purpose("list", "", "");
+import java.util.Locale;
+
+/** Why something is sent, as Sent shows it. */
+public sealed interface Purpose {
+    Purpose BENCH = new ForItself(Kind.BENCH);
+    Purpose LIST = new ForItself(Kind.LIST);
+    Purpose LOOK = new ForItself(Kind.LOOK);
+    Purpose COMPARISON = new ForItself(Kind.COMPARISON);
+    Purpose EVIDENCE = new ForItself(Kind.EVIDENCE);
+
+    /** The word for it in Sent. */
+    default String cause() {
+        return kind().name().toLowerCase(Locale.ROOT);
+    }
+
+    Kind kind();
+
+    /** The report that it is for; empty when it is for none. */
+    default String reportId() {
+        return "";
+    }
+
+    /** The view of that report; empty when it is for none. */
+    default String viewId() {
+        return "";
+    }
+
+    static Purpose ofView(Kind kind, String reportId, String viewId) {
+        return new ForView(kind, reportId, viewId);
+    }
+
+    /** What causes statements. */
+    enum Kind {
+        /** A viewer reads a report. */
+        REPORT,
+        /** A viewer takes every row away as a file. */
+        DOWNLOAD,
+        /** A case of a rehearsal. */
+        REHEARSAL,
+        /** The bench tries what a report would send. */
+        FORM,
+        /** An author runs a draft. */
+        BENCH,
+        /** A control asks for its values. */
+        LIST,
+        /** An author looks at a table or column. */
+        LOOK,
+        /** Two statements of Sent are compared. */
+        COMPARISON,
+        /** A plan is asked for. */
+        EVIDENCE
+    }
+
+    /** For one view of a report. */
+    record ForView(Kind kind, String reportId, String viewId) implements Purpose {}
+
+    /** For no report. */
+    record ForItself(Kind kind) implements Purpose {}
 }

@@ -19,12 +19,12 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.Settings;
-import plainsieve.server.project.Json;
-import plainsieve.server.project.ParameterDefinition;
-import plainsieve.server.project.Parameters;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.SentRecords;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.records.SentWanted;
@@ -43,25 +43,56 @@ public class SentLog {
     private static final long MOST_REMEMBERED_VALUES = 200_000;
 
     private final SentRecords records;
-    private final Json json;
+    private final StoredForms forms;
     private final Clock clock;
-    private final Parameters parameters;
     private final Settings settings;
     private final AtomicLong lastId;
 
     /** The newest statements as they were sent, so that the database can be asked for their plans. */
-    private final Cache<Long, Statement> recent = Caffeine.newBuilder()
+    private final Cache<Long, Remembered> recent = Caffeine.newBuilder()
             .maximumWeight(MOST_REMEMBERED_VALUES)
-            .weigher((Long id, Statement statement) -> SentValues.count(statement))
+            .weigher((Long id, Remembered sent) -> SentValues.count(sent.statement()))
             .build();
 
     private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> new Thread(task, "sent-log"));
 
-    SentLog(SentRecords records, Json json, Clock clock, Parameters parameters, Settings settings) {
-        this.parameters = parameters;
+    /** A statement with the names of the parameters whose values in it are private. */
+    public record Remembered(Statement statement, Set<String> hidden) {
+        public boolean hides() {
+            return !hidden.isEmpty();
+        }
+
+        /** A message of a database about the statement, without the private values that it quotes. */
+        public String withoutPrivate(String message) {
+            String text = message == null ? "" : message;
+            for (SentValue value : hides() ? SentValues.of(statement) : List.<SentValue>of()) {
+                for (String written : hidden.contains(value.parameter()) ? value.values() : List.<String>of()) {
+                    text = written.isEmpty() ? text : text.replace(written, "•••");
+                }
+            }
+            return text;
+        }
+
+        private List<SentValue> stored() {
+            return SentValues.of(statement).stream()
+                    .map(value -> hidden.contains(value.parameter())
+                            ? new SentValue(value.parameter(), value.offset(), SentValue.PRIVATE, List.of())
+                            : value)
+                    .toList();
+        }
+    }
+
+    /** A statement that was written down, to say later how it went. */
+    public record Begun(SentRow row, Remembered sent) {
+        public long id() {
+            return row.id();
+        }
+    }
+
+    SentLog(SentRecords records, StoredForms forms, Clock clock, Settings settings) {
         this.settings = settings;
         this.records = records;
-        this.json = json;
+        this.forms = forms;
         this.clock = clock;
         records.closeRunning();
         this.lastId = new AtomicLong(records.lastId());
@@ -74,21 +105,20 @@ public class SentLog {
     }
 
     /** The statement as it was sent, with its values; nothing when it was sent long ago or before the last start. */
-    public Optional<Statement> recent(long id) {
+    public Optional<Remembered> recent(long id) {
         return Optional.ofNullable(recent.getIfPresent(id));
     }
 
     /** The values of a statement as they are kept. */
     public List<SentValue> values(SentRow row) {
-        return Arrays.asList(json.read(row.boundValues(), SentValue[].class));
+        return Arrays.asList(forms.readRecord(row.boundValues(), SentValue[].class));
     }
 
     /** What was sent, to be sent once more; nothing when private values were, and the statement is not remembered. */
     public Optional<Statement> again(SentRow row) {
-        Optional<Statement> remembered = recent(row.id());
+        Optional<Statement> remembered = recent(row.id()).map(Remembered::statement);
         List<SentValue> values = values(row);
-        if (remembered.isPresent()
-                || values.stream().anyMatch(value -> value.type().equals(SentValues.PRIVATE))) {
+        if (remembered.isPresent() || values.stream().anyMatch(SentValue::isPrivate)) {
             return remembered;
         }
         List<BoundValue> bound = values.stream()
@@ -101,9 +131,9 @@ public class SentLog {
         write(() -> records.keepEvidence(id, evidence));
     }
 
-    public Optional<SentRow> find(long id) {
+    public Optional<SentRow> find(Project project, long id) {
         settle();
-        return records.find(id);
+        return records.find(project.id(), id);
     }
 
     private void settle() {
@@ -129,28 +159,27 @@ public class SentLog {
         }
     }
 
-    /** A bound value as Sent shows it: many values stand together under one placeholder. */
-    public record SentValue(String parameter, int offset, String type, List<String> values) {}
-
-    /**
-     * Writes down that a statement is sent.
-     *
-     * @param queryId the query it was made from; empty when there is none
-     */
-    public SentRow begin(String runId, String sourceId, String queryId, Purpose purpose, Statement statement) {
+    /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
+    public Begun begin(String runId, Origin origin, Statement statement) {
         long id = lastId.incrementAndGet();
-        recent.put(id, statement);
+        Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
+        boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
+        if (!plan) {
+            recent.put(id, sent);
+        }
         SentRow row = new SentRow(
                 id,
                 runId,
                 clock.instant(),
-                sourceId,
-                queryId,
-                purpose.reportId(),
-                purpose.viewId(),
-                purpose.cause(),
-                statement.text(),
-                json.write(stored(statement)),
+                origin.project().id(),
+                origin.asker().id(),
+                origin.sourceId(),
+                origin.queryId(),
+                origin.purpose().reportId(),
+                origin.purpose().viewId(),
+                origin.purpose().cause(),
+                plan ? "explain " + statement.text() : statement.text(),
+                forms.writeRecord(plan ? List.of() : sent.stored()),
                 "running",
                 "",
                 0,
@@ -164,7 +193,7 @@ public class SentLog {
                 prune();
             }
         });
-        return row;
+        return new Begun(row, sent);
     }
 
     /* In small pieces, each its own write: whoever else writes in between does not wait for all of it. */
@@ -176,51 +205,30 @@ public class SentLog {
         }
     }
 
-    private List<SentValue> stored(Statement statement) {
-        Set<String> hidden = privateIn(statement);
-        return values(statement).stream()
-                .map(value -> hidden.contains(value.parameter())
-                        ? new SentValue(value.parameter(), value.offset(), SentValues.PRIVATE, List.of())
-                        : value)
-                .toList();
-    }
-
     /** The private parameters that have values in a statement. */
-    public Set<String> privateIn(Statement statement) {
-        Map<String, ParameterDefinition> all = parameters.all();
+    private static Set<String> hidden(Project project, Statement statement) {
+        Map<String, ParameterDefinition> all = project.parameters();
         return statement.values().stream()
                 .map(BoundValue::parameter)
-                .filter(name -> all.containsKey(name) && all.get(name).unlogged())
+                .filter(name -> all.containsKey(name) && all.get(name).upkeep().unlogged())
                 .collect(Collectors.toSet());
     }
 
-    public void done(SentRow row, Answer answer) {
-        write(() -> records.finish(finished(row, "done", "", answer)));
+    public void done(Begun begun, Answer answer) {
+        write(() -> records.finish(finished(begun.row(), "done", "", answer)));
     }
 
-    /** @param statement what the database complained of, whose private values it may quote */
-    public void failed(SentRow row, Statement statement, String outcome, String problem, double millis) {
-        String told = withoutPrivate(statement, problem);
-        write(() -> records.finish(finished(row, outcome, told, new Answer(0, 0, millis, millis))));
+    /** How a statement ended that did not end well. */
+    public enum End {
+        STOPPED,
+        FAILED
     }
 
-    /** A message of a database about a statement, without the private values that it quotes. */
-    public String withoutPrivate(Statement statement, String message) {
-        String text = message == null ? "" : message;
-        Set<String> names = privateIn(statement);
-        for (SentValue value : names.isEmpty() ? List.<SentValue>of() : values(statement)) {
-            for (String written : names.contains(value.parameter()) ? value.values() : List.<String>of()) {
-                text = written.isEmpty() ? text : text.replace(written, "•••");
-            }
-        }
-        return text;
-    }
-
-    /** The values of a statement as Sent shows them. */
-    public static List<SentValue> values(Statement statement) {
-        return statement.values().stream()
-                .map(value -> SentValues.of(value.parameter(), value.offset(), value.bound()))
-                .toList();
+    /** @param problem what the database complained of, whose private values it may quote */
+    public void failed(Begun begun, End end, String problem, double millis) {
+        String told = begun.sent().withoutPrivate(problem);
+        String outcome = end == End.STOPPED ? "stopped" : "failed";
+        write(() -> records.finish(finished(begun.row(), outcome, told, new Answer(0, 0, millis, millis))));
     }
 
     private static SentRow finished(SentRow row, String outcome, String problem, Answer answer) {
@@ -228,6 +236,8 @@ public class SentLog {
                 row.id(),
                 row.runId(),
                 row.sentAt(),
+                row.projectId(),
+                row.asker(),
                 row.sourceId(),
                 row.queryId(),
                 row.reportId(),

@@ -10,15 +10,21 @@ import plainsieve.core.value.ValueReader;
 
 /** Bound values as Sent keeps them, and back again. */
 public final class SentValues {
-    public static final String PRIVATE = "private";
     private static final String JSON = "json";
     private static final String MANY = "[]";
 
     private SentValues() {}
 
-    static SentLog.SentValue of(String parameter, int offset, Bound bound) {
+    /** The values of a statement as Sent shows them. */
+    public static List<SentValue> of(Statement statement) {
+        return statement.values().stream()
+                .map(value -> of(value.parameter(), value.offset(), value.bound()))
+                .toList();
+    }
+
+    static SentValue of(String parameter, int offset, Bound bound) {
         if (bound instanceof Bound.Single single) {
-            return new SentLog.SentValue(
+            return new SentValue(
                     parameter,
                     offset,
                     single.value().type().word(),
@@ -26,14 +32,14 @@ public final class SentValues {
         }
         if (bound instanceof Bound.Array array) {
             List<String> written = array.values().stream().map(Value::written).toList();
-            return new SentLog.SentValue(parameter, offset, array.type().word() + MANY, written);
+            return new SentValue(parameter, offset, array.type().word() + MANY, written);
         }
         if (bound instanceof Bound.JsonArray json) {
-            return new SentLog.SentValue(parameter, offset, JSON, List.of(json.text()));
+            return new SentValue(parameter, offset, JSON, List.of(json.text()));
         }
         return bound instanceof Bound.RowCount count
-                ? new SentLog.SentValue(parameter, offset, Type.INTEGER.word(), List.of(Long.toString(count.rows())))
-                : new SentLog.SentValue(
+                ? new SentValue(parameter, offset, Type.INTEGER.word(), List.of(Long.toString(count.rows())))
+                : new SentValue(
                         parameter, offset, ((Bound.Nothing) bound).type().word(), List.of());
     }
 
@@ -51,7 +57,7 @@ public final class SentValues {
     }
 
     /** What was bound. A list that was bound as JSON comes back as its text, which binds alike. */
-    public static Bound bound(SentLog.SentValue value) {
+    public static Bound bound(SentValue value) {
         if (value.type().equals(JSON)) {
             return new Bound.Single(new Value.Text(value.values().get(0)));
         }

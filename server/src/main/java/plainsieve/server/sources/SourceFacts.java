@@ -33,7 +33,7 @@ public class SourceFacts {
     private static final Duration KEPT = Duration.ofSeconds(60);
     private static final long LONGEST_WAIT_MILLIS = 400;
 
-    private final SourceRegistry sources;
+    private final Sending sending;
     private final Clock clock;
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "source-facts");
@@ -53,8 +53,8 @@ public class SourceFacts {
         static final Facts NONE = new Facts(ColumnFacts.none(), Map.of(), Map.of());
     }
 
-    SourceFacts(SourceRegistry sources, Clock clock) {
-        this.sources = sources;
+    SourceFacts(Sending sending, Clock clock) {
+        this.sending = sending;
         this.clock = clock;
     }
 
@@ -70,6 +70,11 @@ public class SourceFacts {
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
     public Map<String, String> leadingIndexes(String sourceId, String table) {
         return facts(sourceId).indexes().getOrDefault(table.toLowerCase(Locale.ROOT), Map.of());
+    }
+
+    /** Asks anew the next time: the source was changed. */
+    public void forget(String sourceId) {
+        asked.remove(sourceId);
     }
 
     private Facts facts(String sourceId) {
@@ -90,7 +95,7 @@ public class SourceFacts {
 
     private Facts ask(String sourceId) {
         try {
-            Catalogue catalogue = sources.get(sourceId).catalogue();
+            Catalogue catalogue = sending.catalogue(sourceId);
             return new Facts(facts(catalogue), names(catalogue), indexes(catalogue));
         } catch (SourceFailure e) {
             return Facts.NONE;
@@ -107,6 +112,7 @@ public class SourceFacts {
         return tables;
     }
 
+    /* Of tables with one name in two schemas nothing is said: a plan does not tell which of them it means. */
     private static Map<String, Map<String, String>> indexes(Catalogue catalogue) {
         Map<String, Map<String, String>> all = new HashMap<>();
         for (Catalogue.Table table : catalogue.tables()) {
@@ -114,24 +120,26 @@ public class SourceFacts {
             table.indexes().stream()
                     .filter(index -> !index.columns().isEmpty())
                     .forEach(index -> leading.put(index.columns().get(0).toLowerCase(Locale.ROOT), index.name()));
-            all.put(table.name().toLowerCase(Locale.ROOT), leading);
+            all.merge(table.name().toLowerCase(Locale.ROOT), leading, (one, other) -> Map.of());
         }
         return all;
     }
 
     private static ColumnFacts facts(Catalogue catalogue) {
-        Map<String, Map<String, ColumnFacts.Fact>> tables = new HashMap<>();
-        for (Catalogue.Table table : catalogue.tables()) {
-            Map<String, ColumnFacts.Fact> columns = new HashMap<>();
-            for (Column column : table.columns()) {
-                type(column.kind())
-                        .ifPresent(type -> columns.put(
-                                column.name().toLowerCase(Locale.ROOT),
-                                new ColumnFacts.Fact(type, table.nullable().contains(column.name()))));
-            }
-            tables.put(table.name().toLowerCase(Locale.ROOT), columns);
+        return ColumnFacts.of(
+                catalogue.tables().stream().map(SourceFacts::facts).toList());
+    }
+
+    private static ColumnFacts.TableFacts facts(Catalogue.Table table) {
+        Map<String, ColumnFacts.Fact> columns = new HashMap<>();
+        for (Column column : table.columns()) {
+            type(column.kind())
+                    .ifPresent(type -> columns.put(
+                            column.name().toLowerCase(Locale.ROOT),
+                            new ColumnFacts.Fact(type, table.nullable().contains(column.name()))));
         }
-        return new ColumnFacts(tables);
+        return new ColumnFacts.TableFacts(
+                table.schema().toLowerCase(Locale.ROOT), table.name().toLowerCase(Locale.ROOT), columns);
     }
 
     private static Optional<Type> type(Column.Kind kind) {

@@ -1,6 +1,5 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.Catalogue;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -11,6 +10,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import plainsieve.sources.Catalogue;
 
 /** What drivers tell only table by table, asked of the database's own catalogue at once: indexes, sizes, functions. */
 public final class CatalogueDetails {

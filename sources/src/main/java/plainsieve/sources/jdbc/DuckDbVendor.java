@@ -1,11 +1,11 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.SourceSettings;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import plainsieve.core.statement.Bound;
+import plainsieve.sources.SourceSettings;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
 public final class DuckDbVendor implements Vendor {

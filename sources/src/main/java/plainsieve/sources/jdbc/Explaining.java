@@ -1,7 +1,5 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.RowReceiver;
-import plainsieve.sources.Column;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -13,6 +11,8 @@ import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanReader;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 

@@ -25,7 +25,6 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
-import plainsieve.sources.SourceFailure;
 
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {

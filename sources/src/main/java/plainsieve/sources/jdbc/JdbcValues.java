@@ -1,7 +1,5 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.RowReceiver;
-import plainsieve.sources.Column;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.sql.PreparedStatement;
@@ -18,6 +16,8 @@ import java.util.Locale;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
 
 /** Typed values to JDBC and back. */
 public final class JdbcValues {

@@ -1,11 +1,11 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.Secret;
-import plainsieve.sources.SourceSettings;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceSettings;
 
 /** MariaDB and MySQL through MariaDB's own driver. */
 public final class MariaDbVendor implements Vendor {
@@ -26,7 +26,8 @@ public final class MariaDbVendor implements Vendor {
 
     @Override
     public void configure(HikariConfig config) {
-        config.setJdbcUrl("jdbc:mariadb://%s:%d/%s".formatted(settings.hostInAddress(), settings.port(), settings.database()));
+        config.setJdbcUrl(
+                "jdbc:mariadb://%s:%d/%s".formatted(settings.hostInAddress(), settings.port(), settings.database()));
         config.setUsername(settings.user());
         config.setPassword(password.reveal());
         // Prepared at the server: values travel apart from the text, and JSON_TABLE takes them.

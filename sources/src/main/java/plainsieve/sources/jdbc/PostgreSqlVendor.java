@@ -1,8 +1,5 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.Secret;
-import plainsieve.sources.SourceSettings;
-import plainsieve.core.dialect.Dialects;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -11,11 +8,14 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import org.postgresql.util.PSQLException;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceSettings;
 
 /** PostgreSQL through pgjdbc. */
 public final class PostgreSqlVendor implements Vendor {
@@ -52,10 +52,8 @@ public final class PostgreSqlVendor implements Vendor {
         Set<Integer> placeholders = new TreeSet<>();
         statement.values().stream().map(BoundValue::offset).forEach(placeholders::add);
         StringBuilder text = new StringBuilder(statement.text());
-        Tokens tokens = Lexer.scan(
-                        statement.text(),
-                        Dialects.of("postgresql").syntax())
-                .tokens();
+        Tokens tokens =
+                Lexer.scan(statement.text(), Dialects.of("postgresql").syntax()).tokens();
         for (int i = tokens.size() - 1; i >= 0; i--) {
             if (tokens.is(i, TokenKind.SYMBOL) && !placeholders.contains(tokens.start(i))) {
                 doubleQuestionMarks(text, tokens.start(i), tokens.end(i));

@@ -1,12 +1,12 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.RowReceiver;
-import plainsieve.sources.Column;
-import plainsieve.sources.Cancellation;
-import plainsieve.sources.Answer;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
 
 /** Hands rows from a result set to a receiver, up to the cap, and counts and times them. */
 public final class RowPump {

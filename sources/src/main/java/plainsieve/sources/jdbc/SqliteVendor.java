@@ -1,7 +1,5 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.SourceSettings;
-import plainsieve.sources.Column;
 import com.zaxxer.hikari.HikariConfig;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -15,6 +13,8 @@ import java.util.List;
 import plainsieve.core.catalogue.DeclaredType;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Value;
+import plainsieve.sources.Column;
+import plainsieve.sources.SourceSettings;
 
 /**
  * SQLite in this process, on a file opened read-only. SQLite has no types for dates, times and yes-or-no values: they are

@@ -1,7 +1,5 @@
 package plainsieve.sources.jdbc;
 
-import plainsieve.sources.RowReceiver;
-import plainsieve.sources.Column;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -10,6 +8,8 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.OptionalInt;
 import plainsieve.core.statement.Bound;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
 public interface Vendor {

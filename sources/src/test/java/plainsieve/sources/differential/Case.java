@@ -1,6 +1,5 @@
 package plainsieve.sources.differential;
 
-import plainsieve.core.dialect.Dialects;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
@@ -37,8 +37,7 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
 
     /** What the rewriter makes of it. */
     Statement statement() {
-        PreparedQuery query = PreparedQuery.of(
-                        rel.sql(kind), Dialects.of(kind))
+        PreparedQuery query = PreparedQuery.of(rel.sql(kind), Dialects.of(kind))
                 .with(added.stream().map(Case::filter).toList());
         Wanted wanted = totals
                 ? Wanted.totals(

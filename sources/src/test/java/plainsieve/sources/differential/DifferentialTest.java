@@ -11,8 +11,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.TestDatabases;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * For random queries, data and choices, on every real database, the rewritten statement gives exactly what a simple

@@ -1,6 +1,5 @@
 package plainsieve.sources.evidence;
 
-import plainsieve.sources.SourceSettings;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
@@ -15,9 +14,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.sqlite.ProgressHandler;
 import plainsieve.core.statement.RunnableText;
-import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TestDatabases;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /** A database with 20,000 trips that tells, by its own counters and not by its plan, how many rows a statement read. */
 abstract class Measured implements AutoCloseable {
@@ -106,7 +106,10 @@ abstract class Measured implements AutoCloseable {
             super(
                     settings,
                     DriverManager.getConnection(
-                            "jdbc:postgresql://localhost:" + ((SourceSettings.OnServer) settings.settings()).port() + "/postgres", "postgres", "x"));
+                            "jdbc:postgresql://localhost:" + ((SourceSettings.OnServer) settings.settings()).port()
+                                    + "/postgres",
+                            "postgres",
+                            "x"));
             connection.setAutoCommit(false);
         }
 
@@ -127,7 +130,8 @@ abstract class Measured implements AutoCloseable {
         OnMariaDb(SourceAccess settings) throws SQLException {
             super(
                     settings,
-                    DriverManager.getConnection("jdbc:mariadb://127.0.0.1:" + ((SourceSettings.OnServer) settings.settings()).port() + "/ferries?user=root"));
+                    DriverManager.getConnection("jdbc:mariadb://127.0.0.1:"
+                            + ((SourceSettings.OnServer) settings.settings()).port() + "/ferries?user=root"));
         }
 
         @Override
@@ -144,7 +148,9 @@ abstract class Measured implements AutoCloseable {
     /** Counts the instructions of SQLite's virtual machine: a row that is read costs two at the very least. */
     private static final class OnSqlite extends Measured {
         OnSqlite(SourceAccess settings) throws SQLException {
-            super(settings, DriverManager.getConnection("jdbc:sqlite:" + ((SourceSettings.InFile) settings.settings()).file()));
+            super(
+                    settings,
+                    DriverManager.getConnection("jdbc:sqlite:" + ((SourceSettings.InFile) settings.settings()).file()));
         }
 
         @Override

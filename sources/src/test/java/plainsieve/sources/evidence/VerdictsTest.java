@@ -27,8 +27,9 @@ import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.Dispatch;
+import plainsieve.sources.TestDatabases;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * Verdicts against what the database measurably did: a verdict "by index" is only true if fewer rows were read than the

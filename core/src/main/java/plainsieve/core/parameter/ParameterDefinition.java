@@ -1,0 +1,182 @@
+package plainsieve.core.parameter;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/**
+ * A parameter as its author defines it: what the engine needs of it, and its words, list, default and trial value. One field
+ * for each thing that is said of it, hence nine.
+ *
+ * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
+ * @param start the default: what a report opens with
+ * @param trial what the author uses on the bench; never reaches a reader
+ */
+public record ParameterDefinition(
+        String name,
+        Words words,
+        Meaning meaning,
+        Bounds bounds,
+        String formula,
+        ListDefinition list,
+        DefaultDefinition start,
+        ChoiceText trial,
+        Upkeep upkeep) {
+
+    /**
+     * What viewers read.
+     *
+     * @param group the heading under which readers find it; may be empty
+     * @param unit what stands behind a value: "min"
+     * @param whenBlank what stands for nothing chosen: "any vessel"
+     */
+    public record Words(String label, String hint, String group, String unit, String whenBlank) {}
+
+    /**
+     * What a choice means to the engine.
+     *
+     * @param sendEach whether all means each listed value, instead of no filter
+     * @param everyRow in a row limit, the value that means every row
+     */
+    public record Meaning(
+            Type type, boolean many, Covers covers, BlankRule blankRule, boolean sendEach, OptionalLong everyRow) {}
+
+    /**
+     * What a value must lie between. Empty texts bound nothing.
+     *
+     * @param rangeEnd the parameter that is the upper end of the range that begins here
+     */
+    public record Bounds(String least, String most, String rangeEnd) {
+        public static final Bounds NONE = new Bounds("", "", "");
+    }
+
+    /** What becomes of chosen values that are no longer on the list. */
+    public enum WhenGone {
+        KEEP,
+        DROP
+    }
+
+    /**
+     * How it is kept.
+     *
+     * @param unlogged whether its values are private: never written into Sent
+     * @param formerNames names it had before, which links may still use
+     * @param version the version that a change was made from
+     */
+    public record Upkeep(WhenGone whenGone, boolean unlogged, List<String> formerNames, int version) {
+        public static final Upkeep NEW = new Upkeep(WhenGone.KEEP, false, List.of(), 0);
+
+        public Upkeep {
+            formerNames = List.copyOf(formerNames);
+        }
+    }
+
+    public ParameterDefinition {
+        // Refuses a name or a meaning that no parameter of the engine can have.
+        parameter(name, meaning, Optional.empty());
+    }
+
+    /** A definition of an engine's parameter, with nothing said of it yet but its label. */
+    public static ParameterDefinition of(Parameter parameter, Words words) {
+        Meaning meaning = new Meaning(
+                parameter.type(),
+                parameter.many(),
+                parameter.covers(),
+                parameter.blankRule(),
+                parameter.sendEach(),
+                parameter.everyRowValue());
+        return new ParameterDefinition(
+                parameter.name(),
+                words,
+                meaning,
+                Bounds.NONE,
+                "",
+                new ListDefinition.Any(),
+                DefaultDefinition.of(ChoiceText.blank()),
+                ChoiceText.blank(),
+                Upkeep.NEW);
+    }
+
+    /** The parameter as the engine knows it, taking any value. */
+    public Parameter toParameter() {
+        return toParameter(Optional.empty());
+    }
+
+    /** The parameter as the engine knows it, with the values it may take when it has a list. */
+    public Parameter toParameter(Optional<AllowedValues> allowed) {
+        return parameter(name, meaning, allowed);
+    }
+
+    private static Parameter parameter(String name, Meaning meaning, Optional<AllowedValues> allowed) {
+        return new Parameter(
+                name,
+                meaning.type(),
+                meaning.many(),
+                meaning.blankRule(),
+                allowed,
+                meaning.everyRow(),
+                meaning.sendEach(),
+                meaning.covers());
+    }
+
+    public String label() {
+        return words.label();
+    }
+
+    public Type type() {
+        return meaning.type();
+    }
+
+    public boolean many() {
+        return meaning.many();
+    }
+
+    public String rangeEnd() {
+        return bounds.rangeEnd();
+    }
+
+    /** Whether its value is worked out, so that nobody chooses it. */
+    public boolean isComputed() {
+        return !formula.isEmpty();
+    }
+
+    /** Whether it is the row limit of something. */
+    public boolean isRowLimit() {
+        return meaning.everyRow().isPresent();
+    }
+
+    /** A refusal of this definition. */
+    public ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-parameter", message, advice).about(name));
+    }
+
+    public ParameterDefinition withList(ListDefinition newList) {
+        return new ParameterDefinition(name, words, meaning, bounds, formula, newList, start, trial, upkeep);
+    }
+
+    /** The definition of a parameter that takes the place of fixed values: they are its default and its trial value. */
+    public ParameterDefinition inPlaceOf(ChoiceText fixed, String upperEnd) {
+        Bounds joined = new Bounds(bounds.least(), bounds.most(), upperEnd);
+        return new ParameterDefinition(
+                name, words, meaning, joined, formula, list, DefaultDefinition.of(fixed), fixed, upkeep);
+    }
+
+    /** With other references to other parameters: the end of its range, its formula, its default. */
+    public ParameterDefinition withReferences(String newRangeEnd, String newFormula, DefaultDefinition newStart) {
+        Bounds joined = new Bounds(bounds.least(), bounds.most(), newRangeEnd);
+        return new ParameterDefinition(name, words, meaning, joined, newFormula, list, newStart, trial, upkeep);
+    }
+
+    public ParameterDefinition renamed(String to, List<String> former) {
+        Upkeep kept = new Upkeep(upkeep.whenGone(), upkeep.unlogged(), former, upkeep.version());
+        return new ParameterDefinition(to, words, meaning, bounds, formula, list, start, trial, kept);
+    }
+
+    public ParameterDefinition withVersion(int version) {
+        Upkeep kept = new Upkeep(upkeep.whenGone(), upkeep.unlogged(), upkeep.formerNames(), version);
+        return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, trial, kept);
+    }
+}

@@ -1,0 +1,65 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.List;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+import plainsieve.server.project.Projects;
+
+/**
+ * Addresses from before there were several projects, pages and API alike, lead on to the oldest project with everything that
+ * stands behind them. The method and the body of a request stay the same (308).
+ */
+@Component
+@Order(Ordered.LOWEST_PRECEDENCE)
+class OldAddresses extends OncePerRequestFilter {
+    private static final List<String> SCREENS = List.of("reports", "queries", "parameters", "sources", "sent");
+    private static final List<String> OF_API =
+            List.of("reports", "queries", "parameters", "sources", "sent", "runs", "downloads", "project.zip");
+
+    private final Projects projects;
+
+    OldAddresses(Projects projects) {
+        this.projects = projects;
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        String path = request.getRequestURI();
+        boolean api = path.startsWith("/api/");
+        String rest = path.substring(api ? "/api/".length() : 1);
+        String first = rest.split("/", 2)[0];
+        boolean old = (api ? OF_API : SCREENS).contains(first) || (!api && rest.isEmpty());
+        if (!old) {
+            chain.doFilter(request, response);
+            return;
+        }
+        carryOver(request, response);
+        String query = request.getQueryString() == null ? "" : "?" + request.getQueryString();
+        String there =
+                (api ? "/api" : "") + "/projects/" + projects.first().id() + "/" + (rest.isEmpty() ? "reports" : rest);
+        response.setStatus(api ? HttpStatus.PERMANENT_REDIRECT.value() : HttpStatus.FOUND.value());
+        response.setHeader(HttpHeaders.LOCATION, there + query);
+        response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
+    }
+
+    /* The cookie that tells viewers apart was bound to addresses that lead on from here; it is given again for all of the API. */
+    private static void carryOver(HttpServletRequest request, HttpServletResponse response) {
+        Cookie[] cookies = request.getCookies() == null ? new Cookie[0] : request.getCookies();
+        Arrays.stream(cookies)
+                .filter(cookie -> cookie.getName().equals(ViewerCookie.NAME))
+                .findFirst()
+                .ifPresent(cookie -> response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(cookie.getValue())));
+    }
+}

@@ -1,0 +1,195 @@
+package plainsieve.server.api.author;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ColumnBody;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.UseBody;
+import plainsieve.server.authoring.ColumnLooks;
+import plainsieve.server.authoring.ParameterEdits;
+import plainsieve.server.authoring.Renaming;
+import plainsieve.server.authoring.TextChange;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Use;
+import plainsieve.server.runs.ListRequests;
+
+/** The parameters of a project. */
+@RestController
+@RequestMapping("/api/projects/{project}/parameters")
+@Route(Role.AUTHOR)
+class ParametersApi {
+    private final ParameterEdits edits;
+    private final Renaming renaming;
+    private final ColumnLooks looks;
+    private final ListRequests lists;
+
+    ParametersApi(ParameterEdits edits, Renaming renaming, ColumnLooks looks, ListRequests lists) {
+        this.edits = edits;
+        this.renaming = renaming;
+        this.looks = looks;
+        this.lists = lists;
+    }
+
+    /**
+     * A parameter and what it has to do with others.
+     *
+     * @param needs the parameters that its list and its formulas depend on
+     * @param notices what its author should know of it
+     */
+    record ParameterUse(ParameterBody definition, List<UseBody> uses, List<String> needs, List<String> notices) {}
+
+    @GetMapping
+    List<ParameterUse> all(Project project) {
+        return project.parameters().values().stream()
+                .map(definition -> use(project, definition))
+                .toList();
+    }
+
+    private static ParameterUse use(Project project, ParameterDefinition definition) {
+        List<Use> found = project.uses(definition.name());
+        return new ParameterUse(
+                ParameterBody.of(definition),
+                found.stream().map(UseBody::of).toList(),
+                List.copyOf(project.needs(definition.name())),
+                notices(definition, found));
+    }
+
+    private static List<String> notices(ParameterDefinition definition, List<Use> uses) {
+        List<String> notices = new ArrayList<>();
+        if (uses.isEmpty()) {
+            notices.add("Nothing uses it.");
+        }
+        uses.stream()
+                .filter(use -> use.kind() == Use.Kind.REPORT && use.using() < use.of() && !definition.isComputed())
+                .forEach(use -> notices.add(
+                        use.using() == 0
+                                ? "Shown on “%s”, but none of its queries uses it.".formatted(use.name())
+                                : "Used by %d of %d queries of “%s”.".formatted(use.using(), use.of(), use.name())));
+        boolean required = definition.meaning().blankRule() == BlankRule.NOT_ALLOWED;
+        boolean opensEmpty = definition.start().equals(DefaultDefinition.of(ChoiceText.blank()));
+        if (required && opensEmpty && !definition.isComputed()) {
+            notices.add("A choice is required and there is no default: reports open with a question.");
+        }
+        if (definition.type() == Type.NAME && !definition.list().exists()) {
+            notices.add("A name must come from a list.");
+        }
+        return notices;
+    }
+
+    @PostMapping
+    ParameterBody add(Project project, @RequestBody ParameterBody body) {
+        return ParameterBody.of(edits.add(project, body.toDefinition()));
+    }
+
+    @PutMapping("/{name}")
+    ParameterBody change(Project project, @PathVariable String name, @RequestBody ParameterBody body) {
+        if (!name.equals(body.name())) {
+            throw new ProblemException(Problem.of(
+                    "name-differs", "The name in the address and the one in the body differ.", "Send the same name."));
+        }
+        return ParameterBody.of(edits.change(project, body.toDefinition()));
+    }
+
+    @GetMapping("/{name}")
+    ParameterBody one(Project project, @PathVariable String name) {
+        return ParameterBody.of(project.parameter(name));
+    }
+
+    /** Puts the parameters into an order. */
+    @PostMapping("/order")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void order(Project project, @RequestBody NewOrder body) {
+        edits.order(project, body.names());
+    }
+
+    record NewOrder(List<String> names) {
+        NewOrder {
+            names = names == null ? List.of() : List.copyOf(names);
+        }
+    }
+
+    /** Every line that a new name would change. */
+    @GetMapping("/{name}/rename-preview")
+    List<TextChange> preview(Project project, @PathVariable String name, @RequestParam String to) {
+        return renaming.preview(project, name, to);
+    }
+
+    /** Renames a parameter and every use of it. */
+    @PostMapping("/{name}/name")
+    ParameterBody rename(Project project, @PathVariable String name, @RequestBody NewName body) {
+        return ParameterBody.of(renaming.rename(project, name, body.name()));
+    }
+
+    record NewName(String name) {
+        NewName {
+            name = name == null ? "" : name;
+        }
+    }
+
+    @DeleteMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(Project project, @PathVariable String name) {
+        edits.remove(project, name);
+    }
+
+    /** How a hand-typed list differs from the data; not complete when the column has more values than were looked at. */
+    record ListComparison(List<String> notOccurring, List<String> notListed, boolean complete) {}
+
+    /** A hand-typed list against the column behind the parameter. */
+    @GetMapping("/{name}/comparison")
+    ListComparison comparison(Project project, Asker asker, @PathVariable String name) {
+        ParameterDefinition definition = project.parameter(name);
+        ColumnPlace column = looks.column(project, definition)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                                "no-column",
+                                "No query compares :%s with a plain column.".formatted(name),
+                                "Name the column that the list belongs to.")
+                        .about(name)));
+        ValueLists.ValueList inData = lists.ofColumn(project, asker, definition, column);
+        List<String> occurring =
+                inData.values().stream().map(ListedValue::value).toList();
+        List<String> listed =
+                definition.list().typedValues().stream().map(ListedValue::value).toList();
+        return new ListComparison(
+                inData.complete() ? without(listed, occurring) : List.of(),
+                without(occurring, listed),
+                inData.complete());
+    }
+
+    private static List<String> without(List<String> values, List<String> others) {
+        Set<String> gone = new HashSet<>(others);
+        return values.stream().filter(value -> !gone.contains(value)).toList();
+    }
+
+    /** The column that a query compares the parameter with; without a name when there is none. */
+    @GetMapping("/{name}/column")
+    ColumnBody column(Project project, @PathVariable String name) {
+        return ColumnBody.of(looks.compared(project, project.parameter(name)).orElse(ColumnPlace.NONE));
+    }
+}

@@ -1,0 +1,131 @@
+package plainsieve.server.api.author;
+
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.Settings;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.api.body.UseBody;
+import plainsieve.server.api.reader.RunEvent;
+import plainsieve.server.api.reader.Streams;
+import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.sent.Purpose;
+
+/** Queries: kept as drafts, run on the bench, given to the reports. */
+@RestController
+@RequestMapping("/api/projects/{project}/queries")
+@Route(Role.AUTHOR)
+class QueriesApi {
+    private final QueryEdits edits;
+    private final Streams streams;
+    private final Settings settings;
+
+    QueriesApi(QueryEdits edits, Streams streams, Settings settings) {
+        this.edits = edits;
+        this.streams = streams;
+        this.settings = settings;
+    }
+
+    @GetMapping
+    List<QueryBodies.QueryCard> all(Project project) {
+        return project.queries().stream()
+                .map(query -> new QueryBodies.QueryCard(query.id(), query.name(), query.sourceId(), query.version()))
+                .toList();
+    }
+
+    @PostMapping
+    QueryBodies.QueryBody add(Project project, @RequestBody QueryBodies.NewQuery body) {
+        return QueryBodies.QueryBody.of(project, edits.add(project, body.name(), body.sourceId(), body.text()));
+    }
+
+    @GetMapping("/{id}")
+    QueryBodies.QueryBody one(Project project, @PathVariable String id) {
+        return QueryBodies.QueryBody.of(project, project.query(id));
+    }
+
+    /** What shows the query, or takes a list or a default from it: what would break without it. */
+    @GetMapping("/{id}/uses")
+    List<UseBody> uses(Project project, @PathVariable String id) {
+        project.query(id);
+        return project.usesOfQuery(id).stream().map(UseBody::of).toList();
+    }
+
+    @PutMapping("/{id}/draft")
+    QueryBodies.QueryBody changeDraft(
+            Project project, @PathVariable String id, @RequestBody QueryBodies.DraftChange body) {
+        Query query = seen(project, id, body.version());
+        return QueryBodies.QueryBody.of(project, edits.changeDraft(project, query, body.text()));
+    }
+
+    @PutMapping("/{id}/name")
+    QueryBodies.QueryBody rename(Project project, @PathVariable String id, @RequestBody QueryBodies.NameChange body) {
+        return QueryBodies.QueryBody.of(project, edits.rename(project, seen(project, id, body.version()), body.name()));
+    }
+
+    @PostMapping("/{id}/copies")
+    QueryBodies.QueryBody duplicate(Project project, @PathVariable String id) {
+        return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
+    }
+
+    /** Removes a query that nothing uses; it can be brought back. */
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(Project project, @PathVariable String id) {
+        edits.remove(project, project.query(id));
+    }
+
+    /** Gives the draft to the reports. */
+    @PostMapping("/{id}/live")
+    QueryBodies.QueryBody makeLive(Project project, @PathVariable String id, @RequestBody QueryBodies.LiveChange body) {
+        return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
+    }
+
+    /** The query as a change saw it. */
+    private static Query seen(Project project, String id, int version) {
+        Query now = project.query(id);
+        return new Query(now.id(), now.name(), now.sourceId(), now.draftText(), now.liveText(), version);
+    }
+
+    @PostMapping("/{id}/run")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
+    void run(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @RequestBody RunBodies.BenchRun body,
+            HttpServletResponse response) {
+        AskedChoices asked =
+                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        RunOrder order = new RunOrder(
+                body.runId(),
+                project,
+                new RunOrder.Text(project.query(id), body.text()),
+                asked,
+                RunOrder.Shape.ALL_ROWS,
+                Purpose.BENCH,
+                settings.benchCap());
+        streams.run(order, response);
+    }
+}

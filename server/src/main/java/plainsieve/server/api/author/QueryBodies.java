@@ -1,0 +1,149 @@
+package plainsieve.server.api.author;
+
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.notice.Notice;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Type;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.authoring.FixedOffers;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+
+/** Queries on the wire. A text that is missing in a request is empty. */
+final class QueryBodies {
+    private QueryBodies() {}
+
+    record QueryCard(String id, String name, String sourceId, int version) {}
+
+    /** @param changed whether the draft differs from what reports send */
+    record QueryBody(
+            String id, String name, String sourceId, String sourceName, String text, boolean changed, int version) {
+        static QueryBody of(Project project, Query query) {
+            return new QueryBody(
+                    query.id(),
+                    query.name(),
+                    query.sourceId(),
+                    project.source(query.sourceId()).kind().title(),
+                    query.draftText(),
+                    query.isChanged(),
+                    query.version());
+        }
+    }
+
+    private static String orEmpty(String text) {
+        return text == null ? "" : text;
+    }
+
+    record NewQuery(String name, String sourceId, String text) {
+        NewQuery {
+            name = orEmpty(name);
+            sourceId = orEmpty(sourceId);
+            text = orEmpty(text);
+        }
+    }
+
+    /** @param version the one that was seen */
+    record DraftChange(String text, int version) {
+        DraftChange {
+            text = orEmpty(text);
+        }
+    }
+
+    /** @param version the one that was seen */
+    record NameChange(String name, int version) {
+        NameChange {
+            name = orEmpty(name);
+        }
+    }
+
+    /** @param version the one that was seen */
+    record LiveChange(int version) {}
+
+    record QueryText(String text) {
+        QueryText {
+            text = orEmpty(text);
+        }
+    }
+
+    /** What a text contains, for the editor. */
+    record QueryCheck(
+            List<String> parameters,
+            List<ParameterMark> marks,
+            List<ProblemBody> problems,
+            List<NoticeBody> notices,
+            List<FixedOffers.Offer> fixed) {}
+
+    record ParameterMark(String name, int start, int end) {}
+
+    /**
+     * A notice with its place; line 0 and start -1 when it has none.
+     *
+     * @param fix what the safe rewrite does, as on a button; empty when there is none
+     * @param edits the safe rewrite
+     * @param parameter the parameter it is about; empty when it is about none
+     * @param mendType the type that the parameter gets in place of edits; else empty
+     */
+    record NoticeBody(
+            String kind,
+            String message,
+            String advice,
+            boolean blocks,
+            int line,
+            int start,
+            int end,
+            String fix,
+            List<EditBody> edits,
+            String parameter,
+            String mendType) {
+        static NoticeBody of(Notice notice) {
+            return new NoticeBody(
+                    notice.kind(),
+                    notice.message(),
+                    notice.advice(),
+                    notice.blocks(),
+                    notice.place().map(Place::line).orElse(0),
+                    notice.place().map(Place::start).orElse(-1),
+                    notice.place().map(Place::end).orElse(-1),
+                    notice.fix().map(Notice.Fix::label).orElse(""),
+                    notice.fix()
+                            .map(fix -> fix.edits().stream()
+                                    .map(edit -> new EditBody(edit.start(), edit.end(), edit.replacement()))
+                                    .toList())
+                            .orElse(List.of()),
+                    notice.parameter().orElse(""),
+                    notice.fix().flatMap(Notice.Fix::type).map(Type::word).orElse(""));
+        }
+    }
+
+    record EditBody(int start, int end, String replacement) {}
+
+    /** A name in a text, for which a parameter is wanted. */
+    record ProposalAsked(String text, String name) {
+        ProposalAsked {
+            text = orEmpty(text);
+            name = orEmpty(name);
+        }
+    }
+
+    /**
+     * Fixed values that viewers shall choose.
+     *
+     * @param starts where they begin in the text; all of them when there are none
+     */
+    record FixedChosen(String text, List<Integer> starts, Map<String, ChoiceBody> choices) {
+        FixedChosen {
+            text = orEmpty(text);
+            starts = starts == null ? List.of() : List.copyOf(starts);
+        }
+    }
+
+    /** What was made of fixed values and shall be taken back. */
+    record FixedTakenBack(String text, int version, List<String> names) {
+        FixedTakenBack {
+            text = orEmpty(text);
+            names = names == null ? List.of() : List.copyOf(names);
+        }
+    }
+}

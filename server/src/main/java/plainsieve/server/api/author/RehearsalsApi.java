@@ -1,0 +1,69 @@
+package plainsieve.server.api.author;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.rehearsal.Forms;
+import plainsieve.server.rehearsal.Rehearsal;
+import plainsieve.server.rehearsal.Rehearsals;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
+
+/** Rehearsals of reports, and of a draft the forms in which reports will send it. */
+@RestController
+@RequestMapping("/api/projects/{project}")
+@Route(Role.AUTHOR)
+class RehearsalsApi {
+    private final Rehearsals rehearsals;
+    private final Forms forms;
+
+    RehearsalsApi(Rehearsals rehearsals, Forms forms) {
+        this.rehearsals = rehearsals;
+        this.forms = forms;
+    }
+
+    @PostMapping("/reports/{id}/rehearsal")
+    Rehearsal.State start(Project project, Asker asker, @PathVariable String id) {
+        return rehearsals.start(project, asker, id);
+    }
+
+    @GetMapping("/reports/{id}/rehearsal")
+    Rehearsal.State state(Project project, @PathVariable String id) {
+        return rehearsals.state(project, id).orElseThrow(() -> new NotFound("rehearsal of", id, List.of()));
+    }
+
+    /** Goes on where it was stopped. */
+    @PutMapping("/reports/{id}/rehearsal")
+    Rehearsal.State resume(Project project, Asker asker, @PathVariable String id) {
+        return rehearsals.resume(project, asker, id);
+    }
+
+    /** Stops it after the case that runs now; what it has shown stays. */
+    @DeleteMapping("/reports/{id}/rehearsal")
+    Rehearsal.State stop(Project project, @PathVariable String id) {
+        rehearsals.stop(project, id);
+        return state(project, id);
+    }
+
+    /** Whether the statements that reports would send of this text are taken by the database. */
+    @PostMapping("/queries/{id}/forms")
+    List<Forms.Form> forms(
+            Project project, Asker asker, @PathVariable String id, @RequestBody RunBodies.BenchRun body) {
+        AskedChoices asked =
+                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return forms.of(project, new RunOrder.Text(project.query(id), body.text()), asked);
+    }
+}

@@ -1,0 +1,119 @@
+package plainsieve.server.api.author;
+
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.authoring.ReportEdits;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.SignedLinks;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.ProjectEntries;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Choosing;
+
+/** Changes reports, and makes links with choices that their readers cannot change. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}")
+@Route(Role.AUTHOR)
+class ReportEditsApi {
+    private final ReportEdits edits;
+    private final Choosing choosing;
+    private final SignedLinks links;
+    private final Projects projects;
+
+    ReportEditsApi(ReportEdits edits, Choosing choosing, SignedLinks links, Projects projects) {
+        this.edits = edits;
+        this.choosing = choosing;
+        this.links = links;
+        this.projects = projects;
+    }
+
+    /** @param seen the settings that a change was made from; missing when it holds whatever they are */
+    record ReportSettings(String question, String start, boolean onDemand, List<String> signed, ReportSettings seen) {
+        ReportSettings {
+            question = question == null ? "" : question;
+            start = start == null || start.isEmpty() ? Report.Start.DEFAULTS.word() : start;
+            signed = signed == null ? List.of() : List.copyOf(signed);
+        }
+
+        boolean isOf(Report report) {
+            return report.question().equals(question) && report.opening().equals(opening());
+        }
+
+        Report.Opening opening() {
+            return new Report.Opening(ProjectEntries.start(start), onDemand, signed);
+        }
+    }
+
+    /** Changes the question line and how the report starts. Refused when the line cannot be read, or someone else was first. */
+    @PutMapping("/settings")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void change(Project project, @PathVariable String id, @RequestBody ReportSettings body) {
+        Report report = project.report(id);
+        if (body.seen() != null && !body.seen().isOf(report)) {
+            throw new Changed("The report");
+        }
+        edits.changeQuestion(project, report, body.question(), body.opening());
+    }
+
+    /** @param version the one that was seen */
+    record ReportName(String name, String audience, int version) {
+        ReportName {
+            name = name == null ? "" : name;
+            audience = audience == null ? "" : audience;
+        }
+    }
+
+    /** Calls a report otherwise; its links stay. */
+    @PutMapping("/name")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void rename(Project project, @PathVariable String id, @RequestBody ReportName body) {
+        Report seen = project.report(id).withVersion(body.version());
+        edits.rename(project, seen, body.name(), body.audience());
+    }
+
+    record ReportCopy(String id, String name) {}
+
+    @PostMapping("/copies")
+    ReportCopy duplicate(Project project, @PathVariable String id) {
+        Report copy = edits.duplicate(project, project.report(id));
+        return new ReportCopy(copy.id(), copy.name());
+    }
+
+    /** Removes a report; it can be brought back. */
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(Project project, @PathVariable String id) {
+        edits.remove(project, project.report(id));
+    }
+
+    record NewSignedLink(Map<String, ChoiceBody> choices) {}
+
+    record SignedToken(String token) {}
+
+    /** A token for links with choices that cannot be changed. */
+    @PostMapping("/signed-links")
+    SignedToken sign(Project project, Asker asker, @PathVariable String id, @RequestBody NewSignedLink body) {
+        Report report = project.report(id);
+        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
+        AskedChoices asked = AskedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
+        choosing.choose(project, choices.keySet(), asked).orRefuse();
+        boolean first = projects.first().id().equals(project.id());
+        return new SignedToken(links.sign(new SignedLinks.Target(project.id(), first, id), choices));
+    }
+}

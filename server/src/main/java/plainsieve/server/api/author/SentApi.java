@@ -1,0 +1,118 @@
+package plainsieve.server.api.author;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.proof.Comparing;
+import plainsieve.server.proof.Proofs;
+import plainsieve.server.records.SentRow;
+import plainsieve.server.records.SentWanted;
+import plainsieve.server.sent.SentLog;
+import plainsieve.server.sent.SentValue;
+
+/** The statements that were sent: what they were, how two of them differ, and where their choices measurably ran. */
+@RestController
+@RequestMapping("/api/projects/{project}/sent")
+@Route(Role.AUTHOR)
+class SentApi {
+    private static final int MOST = 200;
+
+    private final SentLog log;
+    private final Proofs proofs;
+    private final Comparing comparing;
+
+    SentApi(SentLog log, Proofs proofs, Comparing comparing) {
+        this.log = log;
+        this.proofs = proofs;
+        this.comparing = comparing;
+    }
+
+    /** A statement that was sent. @param asker who asked */
+    record SentLine(
+            long id,
+            String at,
+            String asker,
+            String sourceId,
+            String queryId,
+            String queryName,
+            String reportId,
+            String viewId,
+            String cause,
+            String text,
+            List<SentValue> values,
+            String outcome,
+            String problem,
+            long fetched,
+            long shown,
+            double databaseMs,
+            double totalMs) {}
+
+    @GetMapping
+    List<SentLine> latest(
+            Project project,
+            @RequestParam(defaultValue = "9223372036854775807") long before,
+            @RequestParam(defaultValue = "") String report,
+            @RequestParam(defaultValue = "") String query,
+            @RequestParam(defaultValue = "") String source,
+            @RequestParam(defaultValue = "") String outcome,
+            @RequestParam(defaultValue = "") String cause,
+            @RequestParam(defaultValue = "") String search,
+            @RequestParam(defaultValue = "new") String order,
+            @RequestParam(defaultValue = "50") int limit) {
+        SentWanted wanted = new SentWanted(project.id(), report, query, source, outcome, cause, search.strip(), order);
+        return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()
+                .map(row -> line(project, row))
+                .toList();
+    }
+
+    /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
+    @PostMapping("/{id}/proof")
+    Proofs.Proof measure(Project project, Asker asker, @PathVariable long id) {
+        return proofs.of(project, asker, id, true);
+    }
+
+    /** Two statements beside each other: what differs, and the first rows in which they do. */
+    @GetMapping("/{id}/against/{other}")
+    Comparing.Compared compare(Project project, Asker asker, @PathVariable long id, @PathVariable long other) {
+        return comparing.compare(project, asker, id, other);
+    }
+
+    @GetMapping("/{id}")
+    SentLine one(Project project, @PathVariable long id) {
+        return line(
+                project,
+                log.find(project, id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of())));
+    }
+
+    private SentLine line(Project project, SentRow row) {
+        String queryName =
+                project.hasQuery(row.queryId()) ? project.query(row.queryId()).name() : row.queryId();
+        return new SentLine(
+                row.id(),
+                row.sentAt().toString(),
+                row.asker(),
+                row.sourceId(),
+                row.queryId(),
+                queryName,
+                row.reportId(),
+                row.viewId(),
+                row.cause(),
+                row.text(),
+                log.values(row),
+                row.outcome(),
+                row.problem(),
+                row.fetched(),
+                row.shown(),
+                row.databaseMs(),
+                row.totalMs());
+    }
+}

@@ -1,0 +1,137 @@
+package plainsieve.server.api.author;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.authoring.FirstRows;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.sources.Sending;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceSettings;
+
+/** Sources as authors see them: whether each answers, what it holds, how a query on it begins. */
+@RestController
+@RequestMapping("/api/projects/{project}/sources")
+@Route(Role.AUTHOR)
+class SourceContentsApi {
+    private final Sending sending;
+    private final FirstRows firstRows;
+
+    SourceContentsApi(Sending sending, FirstRows firstRows) {
+        this.sending = sending;
+        this.firstRows = firstRows;
+    }
+
+    /**
+     * A source, without its password.
+     *
+     * @param kind its word
+     * @param title its kind as people write it
+     * @param address where it is, in words
+     * @param database the database's name, or the path of its file
+     */
+    record SourceBody(
+            String id, String kind, String title, String address, String host, int port, String database, String user) {
+        static SourceBody of(String id, SourceSettings settings) {
+            return settings instanceof SourceSettings.OnServer server
+                    ? new SourceBody(
+                            id,
+                            settings.kind().word(),
+                            settings.kind().title(),
+                            settings.address(),
+                            server.host(),
+                            server.port(),
+                            server.database(),
+                            server.user())
+                    : new SourceBody(
+                            id,
+                            settings.kind().word(),
+                            settings.kind().title(),
+                            settings.address(),
+                            "",
+                            0,
+                            ((SourceSettings.InFile) settings).file(),
+                            "");
+        }
+    }
+
+    @GetMapping
+    List<SourceBody> all(Project project) {
+        return project.sources().entrySet().stream()
+                .map(source -> SourceBody.of(source.getKey(), source.getValue()))
+                .toList();
+    }
+
+    /** @param message the version when it answers, else what is wrong and what to do */
+    record SourceHealth(boolean answers, String message, long millis) {}
+
+    @GetMapping("/{id}/health")
+    SourceHealth health(@PathVariable String id) {
+        long start = System.nanoTime();
+        try {
+            return new SourceHealth(true, sending.health(id), millisSince(start));
+        } catch (SourceFailure e) {
+            return new SourceHealth(false, e.getMessage() + " " + e.advice(), millisSince(start));
+        }
+    }
+
+    private static long millisSince(long start) {
+        return (System.nanoTime() - start) / 1_000_000;
+    }
+
+    record SourceContents(List<Catalogue.Table> tables, List<Catalogue.Function> functions) {}
+
+    /** Everything that a source shows: tables and views with columns and indexes, functions and procedures. */
+    @GetMapping("/{id}/contents")
+    SourceContents contents(@PathVariable String id) {
+        Catalogue catalogue = sending.catalogue(id);
+        return new SourceContents(catalogue.tables(), catalogue.functions());
+    }
+
+    /** The first rows of a table, as the database gives them. */
+    @GetMapping("/{id}/rows")
+    FirstRows.Look rows(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") String schema,
+            @RequestParam String table) {
+        return firstRows.of(project, asker, new FirstRows.Place(id, schema, table));
+    }
+
+    /** How a query begins. @param parameters what its arguments are in the text */
+    record Start(String text, List<ParameterBody> parameters) {}
+
+    /** The text of a query that reads a table or calls a function, for its author to go on with. */
+    @GetMapping("/{id}/start")
+    Start start(
+            Project project,
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") String schema,
+            @RequestParam String name,
+            @RequestParam String kind) {
+        FirstRows.Start start = firstRows.start(project, new FirstRows.Place(id, schema, name), kind(kind));
+        return new Start(
+                start.text(), start.parameters().stream().map(ParameterBody::of).toList());
+    }
+
+    private static FirstRows.Kind kind(String word) {
+        return Arrays.stream(FirstRows.Kind.values())
+                .filter(kind -> kind.name().toLowerCase(Locale.ROOT).equals(word))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-start", "A query cannot begin with a “%s”.".formatted(word), "Choose a table.")));
+    }
+}

@@ -1,0 +1,136 @@
+package plainsieve.server.api.author;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.notice.Notices;
+import plainsieve.core.notice.UnknownNames;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.ColumnBody;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.authoring.FixedOffers;
+import plainsieve.server.authoring.Proposals;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.sources.SourceFacts;
+
+/** What the bench says of a text while it is written: what is in it, what is wrong with it, what could be made of it. */
+@RestController
+@RequestMapping("/api/projects/{project}/queries/{id}")
+@Route(Role.AUTHOR)
+class TextsApi {
+    private final SourceFacts facts;
+    private final Proposals proposals;
+    private final FixedOffers fixed;
+
+    TextsApi(SourceFacts facts, Proposals proposals, FixedOffers fixed) {
+        this.facts = facts;
+        this.proposals = proposals;
+        this.fixed = fixed;
+    }
+
+    /** Reads a text without running it: its parameters, and what is wrong with it and where. */
+    @PostMapping("/check")
+    QueryBodies.QueryCheck check(Project project, @PathVariable String id, @RequestBody QueryBodies.QueryText body) {
+        try {
+            Query query = project.query(id);
+            return check(project, query, project.prepare(query, body.text()));
+        } catch (ProblemException e) {
+            return new QueryBodies.QueryCheck(
+                    List.of(),
+                    List.of(),
+                    e.problems().stream().map(ProblemBody::of).toList(),
+                    List.of(),
+                    List.of());
+        }
+    }
+
+    private QueryBodies.QueryCheck check(Project project, Query query, PreparedQuery prepared) {
+        Tokens tokens = prepared.query().tokens();
+        Set<String> known = project.parameters().keySet();
+        List<ProblemBody> problems = new ArrayList<>();
+        List<QueryBodies.ParameterMark> marks = new ArrayList<>();
+        prepared.query().parameters().forEach(place -> {
+            marks.add(new QueryBodies.ParameterMark(
+                    place.name(), tokens.start(place.token()), tokens.end(place.token())));
+            if (!known.contains(place.name())) {
+                problems.add(ProblemBody.of(unknown(place.name(), known).at(tokens.place(place.token()))));
+            }
+        });
+        return new QueryBodies.QueryCheck(
+                List.copyOf(prepared.parameterNames()),
+                marks,
+                problems,
+                notices(project, query, prepared),
+                fixed.of(project, query, prepared));
+    }
+
+    private static Problem unknown(String name, Set<String> known) {
+        String advice = Nearest.to(name, known)
+                .map(near -> "Did you mean :%s? Or make it.".formatted(near))
+                .orElse("Make it.");
+        return Problem.of("unknown-parameter", "There is no parameter :%s yet.".formatted(name), advice)
+                .about(name);
+    }
+
+    private List<QueryBodies.NoticeBody> notices(Project project, Query query, PreparedQuery prepared) {
+        Map<String, Parameter> engines = new HashMap<>();
+        project.parameters().forEach((name, definition) -> engines.put(name, definition.toParameter()));
+        return Stream.concat(
+                        UnknownNames.of(prepared.query(), facts.tables(query.sourceId())).stream(),
+                        Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream())
+                .map(QueryBodies.NoticeBody::of)
+                .toList();
+    }
+
+    /**
+     * A proposed parameter.
+     *
+     * @param reason why it is what it is, in words
+     * @param column the column it is compared with, for a list in one step; without a name when there is none
+     */
+    record Proposal(ParameterBody definition, String reason, ColumnBody column) {}
+
+    /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
+    @PostMapping("/proposal")
+    Proposal propose(Project project, @PathVariable String id, @RequestBody QueryBodies.ProposalAsked body) {
+        Proposals.Proposal proposed = proposals.of(project, project.query(id), body.text(), body.name());
+        return new Proposal(
+                ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
+    }
+
+    /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
+    @PostMapping("/fixed")
+    FixedOffers.Made make(
+            Project project, Asker asker, @PathVariable String id, @RequestBody QueryBodies.FixedChosen body) {
+        FixedOffers.Draft draft =
+                new FixedOffers.Draft(asker, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
+        return fixed.make(project, draft, Set.copyOf(body.starts()));
+    }
+
+    @PostMapping("/fixed/back")
+    QueryBodies.QueryBody takeBack(
+            Project project, @PathVariable String id, @RequestBody QueryBodies.FixedTakenBack body) {
+        Query now = project.query(id);
+        Query seen = new Query(now.id(), now.name(), now.sourceId(), now.draftText(), now.liveText(), body.version());
+        return QueryBodies.QueryBody.of(project, fixed.takeBack(project, seen, body.text(), body.names()));
+    }
+}

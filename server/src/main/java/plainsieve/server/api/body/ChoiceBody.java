@@ -1,0 +1,61 @@
+package plainsieve.server.api.body;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * A choice on the wire.
+ *
+ * @param kind blank, all, or values
+ * @param values as links write them: ISO dates, plain decimals
+ */
+public record ChoiceBody(String kind, List<String> values, boolean withoutValue) {
+    public ChoiceBody {
+        values = values == null ? List.of() : List.copyOf(values);
+    }
+
+    public static ChoiceBody of(ChoiceText text) {
+        return new ChoiceBody(text.kind().name().toLowerCase(Locale.ROOT), text.values(), text.withoutValue());
+    }
+
+    public static Map<String, ChoiceBody> of(Map<String, ChoiceText> texts) {
+        Map<String, ChoiceBody> bodies = new HashMap<>();
+        texts.forEach((name, text) -> bodies.put(name, of(text)));
+        return bodies;
+    }
+
+    public ChoiceText toText() {
+        for (ChoiceText.Kind known : ChoiceText.Kind.values()) {
+            if (known.name().toLowerCase(Locale.ROOT).equals(kind)) {
+                return new ChoiceText(known, values, withoutValue);
+            }
+        }
+        throw new ProblemException(
+                Problem.of("bad-choice", "“%s” is no kind of choice.".formatted(kind), "Use blank, all or values."));
+    }
+
+    /** @param choices missing when nothing is chosen */
+    public static Map<String, ChoiceText> texts(Map<String, ChoiceBody> choices) {
+        Map<String, ChoiceText> texts = new HashMap<>();
+        if (choices != null) {
+            choices.forEach((name, choice) -> texts.put(name, text(name, choice)));
+        }
+        return texts;
+    }
+
+    private static ChoiceText text(String name, ChoiceBody choice) {
+        if (choice == null) {
+            throw new ProblemException(Problem.of(
+                            "bad-choice",
+                            "The choice for :%s is missing.".formatted(name),
+                            "Send {\"kind\": \"blank\"} for nothing.")
+                    .about(name));
+        }
+        return choice.toText();
+    }
+}

@@ -1,0 +1,26 @@
+package plainsieve.server.api.body;
+
+import java.util.List;
+import plainsieve.core.parameter.ColumnPlace;
+
+/** A column on the wire; without a name when there is none. */
+public record ColumnBody(
+        String sourceId, String schema, String table, String column, String label, List<String> except) {
+    public ColumnBody {
+        sourceId = Absent.orEmpty(sourceId);
+        schema = Absent.orEmpty(schema);
+        table = Absent.orEmpty(table);
+        column = Absent.orEmpty(column);
+        label = Absent.orEmpty(label);
+        except = Absent.orEmpty(except);
+    }
+
+    public static ColumnBody of(ColumnPlace place) {
+        return new ColumnBody(
+                place.sourceId(), place.schema(), place.table(), place.column(), place.label(), place.except());
+    }
+
+    ColumnPlace toPlace() {
+        return new ColumnPlace(sourceId, schema, table, column, label, except);
+    }
+}

@@ -1,0 +1,88 @@
+package plainsieve.server.api.body;
+
+import java.time.Duration;
+import java.util.List;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Where a parameter's values come from, on the wire. A field that is missing has its usual value.
+ *
+ * @param kind any, typed, column, or query
+ * @param values the values of a typed list
+ * @param queryId the query whose first column has the values, whose second, if any, the labels, and whose third, if any,
+ *     the counts; else empty
+ * @param column the column that has the values; of a typed list, the column it is compared with
+ * @param counts whether viewers see how many rows each value has
+ * @param keptSeconds how long an answer is taken for fresh; 0 asks each time
+ */
+public record ListBody(
+        String kind, List<ListedValue> values, String queryId, ColumnBody column, boolean counts, Integer keptSeconds) {
+    public ListBody {
+        kind = Absent.orElse(kind, "any");
+        values = Absent.orEmpty(values);
+        queryId = Absent.orEmpty(queryId);
+        column = column == null ? ColumnBody.of(ColumnPlace.NONE) : column;
+        keptSeconds = keptSeconds == null ? seconds(ListDefinition.USUALLY_KEPT) : keptSeconds;
+    }
+
+    private static Integer seconds(Duration kept) {
+        return Math.toIntExact(kept.toSeconds());
+    }
+
+    static ListBody of(ListDefinition list) {
+        return new ListBody(
+                list.accept(new Kinds()),
+                list.typedValues(),
+                list.queryId(),
+                ColumnBody.of(list.column()),
+                list instanceof ListDefinition.OfColumn column && column.counts(),
+                seconds(list.kept()));
+    }
+
+    private record Kinds() implements ListDefinition.Visitor<String> {
+        @Override
+        public String any(ListDefinition.Any list) {
+            return "any";
+        }
+
+        @Override
+        public String typed(ListDefinition.Typed list) {
+            return "typed";
+        }
+
+        @Override
+        public String ofColumn(ListDefinition.OfColumn list) {
+            return "column";
+        }
+
+        @Override
+        public String ofQuery(ListDefinition.OfQuery list) {
+            return "query";
+        }
+    }
+
+    ListDefinition toDefinition() {
+        Duration kept = Duration.ofSeconds(keptSeconds);
+        return switch (kind) {
+            case "any" -> new ListDefinition.Any();
+            case "typed" -> new ListDefinition.Typed(values, column.toPlace());
+            case "column" -> new ListDefinition.OfColumn(column.toPlace(), counts, kept);
+            case "query" -> new ListDefinition.OfQuery(named(queryId, "query"), kept);
+            default ->
+                throw new ProblemException(Problem.of(
+                        "bad-parameter", "“%s” is no kind of list.".formatted(kind), "Use any, typed, column, query."));
+        };
+    }
+
+    static String named(String id, String what) {
+        if (id.isEmpty()) {
+            throw new ProblemException(
+                    Problem.of("bad-parameter", "No %s is named.".formatted(what), "Choose one of the project."));
+        }
+        return id;
+    }
+}

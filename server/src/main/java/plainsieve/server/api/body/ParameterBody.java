@@ -1,0 +1,183 @@
+package plainsieve.server.api.body;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalLong;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/**
+ * A parameter on the wire: flat, as forms edit it field by field and merge the edits of two authors. A field that is missing
+ * in a request has its usual value.
+ *
+ * @param group the heading under which readers find it; may be empty
+ * @param unit what viewers read behind a value: "min"
+ * @param covers what a chosen value stands for: itself, month, containing, …
+ * @param blankWords what viewers read when nothing is chosen: "any vessel"
+ * @param allRule what choosing all means: leave-out or send-each
+ * @param everyRow in a row limit, the value that means every row; else empty
+ * @param least the smallest value that may be chosen; else empty
+ * @param most the largest value that may be chosen; else empty
+ * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
+ * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
+ * @param formerNames names it had before, which links may still use
+ * @param unlogged whether its values are private: never written into Sent
+ * @param start the default: what a report opens with
+ * @param trialChoice what the author uses on the bench; never reaches a reader
+ * @param version the version that a change was made from
+ */
+public record ParameterBody(
+        String name,
+        String label,
+        String hint,
+        String group,
+        String unit,
+        String type,
+        boolean many,
+        String covers,
+        String blankRule,
+        String blankWords,
+        String allRule,
+        String everyRow,
+        String least,
+        String most,
+        String rangeEnd,
+        String formula,
+        ListBody list,
+        String whenGone,
+        @JsonProperty("private") boolean unlogged,
+        @JsonProperty("default") DefaultBody start,
+        ChoiceBody trialChoice,
+        List<String> formerNames,
+        int version) {
+
+    private static final String SEND_EACH = "send-each";
+    private static final String LEAVE_OUT = "leave-out";
+
+    public ParameterBody {
+        name = Absent.orEmpty(name);
+        label = Absent.orElse(label, name);
+        hint = Absent.orEmpty(hint);
+        group = Absent.orEmpty(group);
+        unit = Absent.orEmpty(unit);
+        type = Absent.orElse(type, Type.TEXT.word());
+        covers = Absent.orElse(covers, Covers.ITSELF.word());
+        blankRule = Absent.orElse(blankRule, BlankRule.NO_FILTER.word());
+        blankWords = Absent.orEmpty(blankWords);
+        allRule = Absent.orElse(allRule, LEAVE_OUT);
+        everyRow = Absent.orEmpty(everyRow);
+        least = Absent.orEmpty(least);
+        most = Absent.orEmpty(most);
+        rangeEnd = Absent.orEmpty(rangeEnd);
+        formula = Absent.orEmpty(formula);
+        list = list == null ? new ListBody(null, null, null, null, false, null) : list;
+        whenGone = Absent.orElse(whenGone, "keep");
+        start = start == null ? new DefaultBody(null, null, null, null) : start;
+        trialChoice = trialChoice == null ? ChoiceBody.of(ChoiceText.blank()) : trialChoice;
+        formerNames = Absent.orEmpty(formerNames);
+    }
+
+    public static ParameterBody of(ParameterDefinition definition) {
+        return of(definition, DefaultBody.of(definition.start()), definition.trial());
+    }
+
+    /** As readers get it: with the default as it is right now, without the author's trial value. */
+    public static ParameterBody forReaders(ParameterDefinition definition, ChoiceText defaultNow) {
+        return of(definition, DefaultBody.now(definition.start(), defaultNow), ChoiceText.blank());
+    }
+
+    private static ParameterBody of(ParameterDefinition definition, DefaultBody start, ChoiceText trial) {
+        ParameterDefinition.Words words = definition.words();
+        ParameterDefinition.Meaning meaning = definition.meaning();
+        return new ParameterBody(
+                definition.name(),
+                words.label(),
+                words.hint(),
+                words.group(),
+                words.unit(),
+                meaning.type().word(),
+                meaning.many(),
+                meaning.covers().word(),
+                meaning.blankRule().word(),
+                words.whenBlank(),
+                meaning.sendEach() ? SEND_EACH : LEAVE_OUT,
+                meaning.everyRow().isPresent()
+                        ? Long.toString(meaning.everyRow().getAsLong())
+                        : "",
+                definition.bounds().least(),
+                definition.bounds().most(),
+                definition.rangeEnd(),
+                definition.formula(),
+                ListBody.of(definition.list()),
+                definition.upkeep().whenGone().name().toLowerCase(Locale.ROOT),
+                definition.upkeep().unlogged(),
+                start,
+                ChoiceBody.of(trial),
+                definition.upkeep().formerNames(),
+                definition.upkeep().version());
+    }
+
+    /** Throws {@link ProblemException} naming the word that means nothing. */
+    public ParameterDefinition toDefinition() {
+        return new ParameterDefinition(
+                name,
+                new ParameterDefinition.Words(label, hint, group, unit, blankWords),
+                new ParameterDefinition.Meaning(
+                        Type.ofWord(type).orElseThrow(() -> refused("type", type, "Choose a type from the list.")),
+                        many,
+                        Covers.ofWord(covers)
+                                .orElseThrow(() -> refused(
+                                        "thing that a value can stand for",
+                                        covers,
+                                        "Use itself, week, month, quarter, year, containing, starting or ending.")),
+                        BlankRule.ofWord(blankRule)
+                                .orElseThrow(() -> refused(
+                                        "blank rule", blankRule, "Use no-filter, rows-without-value or not-allowed.")),
+                        sendsEach(),
+                        everyRowValue()),
+                new ParameterDefinition.Bounds(least, most, rangeEnd),
+                formula,
+                list.toDefinition(),
+                start.toDefinition(),
+                trialChoice.toText(),
+                new ParameterDefinition.Upkeep(gone(), unlogged, formerNames, version));
+    }
+
+    private boolean sendsEach() {
+        if (!allRule.equals(SEND_EACH) && !allRule.equals(LEAVE_OUT)) {
+            throw refused("all rule", allRule, "Use leave-out, send-each.");
+        }
+        return allRule.equals(SEND_EACH);
+    }
+
+    private ParameterDefinition.WhenGone gone() {
+        return switch (whenGone) {
+            case "keep" -> ParameterDefinition.WhenGone.KEEP;
+            case "drop" -> ParameterDefinition.WhenGone.DROP;
+            default -> throw refused("rule for values that are gone", whenGone, "Use keep, drop.");
+        };
+    }
+
+    private OptionalLong everyRowValue() {
+        if (everyRow.isEmpty()) {
+            return OptionalLong.empty();
+        }
+        try {
+            return OptionalLong.of(Long.parseLong(everyRow));
+        } catch (NumberFormatException e) {
+            throw refused("whole number, which stands for every row", everyRow, "Write 0, or leave it empty.");
+        }
+    }
+
+    private ProblemException refused(String what, String word, String advice) {
+        return new ProblemException(Problem.of("bad-parameter", "“%s” is no %s.".formatted(word, what), advice)
+                .about(name));
+    }
+}

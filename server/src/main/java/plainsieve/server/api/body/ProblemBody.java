@@ -1,0 +1,30 @@
+package plainsieve.server.api.body;
+
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+
+/** A problem with its place; line 0 and start -1 when it has none. */
+public record ProblemBody(
+        String kind,
+        String message,
+        String advice,
+        String parameter,
+        int line,
+        int column,
+        int start,
+        int end,
+        String excerpt) {
+    public static ProblemBody of(Problem problem) {
+        Place place = problem.place().orElse(new Place(-1, -1, 0, 0, ""));
+        return new ProblemBody(
+                problem.kind(),
+                problem.message(),
+                problem.advice(),
+                problem.parameter().orElse(""),
+                place.line(),
+                place.column(),
+                place.start(),
+                place.end(),
+                place.excerpt());
+    }
+}

@@ -1,0 +1,125 @@
+package plainsieve.server.api.body;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
+import plainsieve.server.runs.RunOrder;
+
+/** Runs on the wire. */
+public final class RunBodies {
+    private RunBodies() {}
+
+    /** Choices to say in words. @param signed the signed part of the link; may be empty */
+    public record Asked(Map<String, ChoiceBody> choices, String signed) {
+        public Asked {
+            signed = Absent.orEmpty(signed);
+        }
+    }
+
+    /**
+     * A run of a view.
+     *
+     * @param sortBy an output column, or empty for the query's own order
+     * @param filters what a reader picked from bars
+     */
+    public record ViewRun(
+            String runId,
+            Map<String, ChoiceBody> choices,
+            String sortBy,
+            boolean descending,
+            List<FilterBody> filters,
+            String signed) {
+        public ViewRun {
+            runId = RunIds.given(runId);
+            sortBy = Absent.orEmpty(sortBy);
+            filters = Absent.orEmpty(filters);
+            signed = Absent.orEmpty(signed);
+        }
+
+        public Optional<Wanted.Sort> sort() {
+            return RunBodies.sort(sortBy, descending);
+        }
+    }
+
+    /** A file with every row. @param above whether a CSV begins with the question and the choices */
+    public record NewDownload(
+            String runId,
+            Map<String, ChoiceBody> choices,
+            String signed,
+            List<FilterBody> filters,
+            String sortBy,
+            boolean descending,
+            String format,
+            boolean above) {
+        public NewDownload {
+            runId = RunIds.given(runId);
+            signed = Absent.orEmpty(signed);
+            filters = Absent.orEmpty(filters);
+            sortBy = Absent.orEmpty(sortBy);
+            format = Absent.orEmpty(format);
+        }
+
+        public Optional<Wanted.Sort> sort() {
+            return RunBodies.sort(sortBy, descending);
+        }
+    }
+
+    /** A run of a text on the bench. */
+    public record BenchRun(String runId, String text, Map<String, ChoiceBody> choices) {
+        public BenchRun {
+            runId = RunIds.given(runId);
+            text = Absent.orEmpty(text);
+        }
+    }
+
+    private static Optional<Wanted.Sort> sort(String column, boolean descending) {
+        return column.isEmpty() ? Optional.empty() : Optional.of(new Wanted.Sort(column, descending));
+    }
+
+    /** Only rows whose output column has one of these values; null stands for rows without a value. */
+    public record FilterBody(String column, String type, List<String> values) {
+        public RunOrder.ColumnFilter toFilter() {
+            List<String> present = values.stream().filter(Objects::nonNull).toList();
+            boolean withoutValue = present.size() < values.size();
+            return new RunOrder.ColumnFilter(
+                    column,
+                    Type.ofWord(type).orElse(Type.TEXT),
+                    new ChoiceText(ChoiceText.Kind.VALUES, present, withoutValue));
+        }
+    }
+
+    public static List<RunOrder.ColumnFilter> filters(List<FilterBody> filters) {
+        return filters.stream().map(FilterBody::toFilter).toList();
+    }
+
+    public record DownloadBody(String id, String fileName) {}
+
+    /**
+     * Asks for values of a list.
+     *
+     * @param choices what is chosen; the list's parents are among them
+     * @param reportId the report whose signed link may fix parents; empty on the bench
+     * @param trial whether trial values stand in for what is not chosen
+     * @param search what the labels must contain; may be empty
+     * @param start how many values to pass over
+     * @param refresh whether the source is asked even if the last answer is fresh
+     */
+    public record ListAsked(
+            Map<String, ChoiceBody> choices,
+            String reportId,
+            String signed,
+            boolean trial,
+            String search,
+            int start,
+            boolean refresh) {
+        public ListAsked {
+            reportId = Absent.orEmpty(reportId);
+            signed = Absent.orEmpty(signed);
+            search = Absent.orEmpty(search);
+        }
+    }
+}

@@ -1,0 +1,53 @@
+package plainsieve.server.api.operator;
+
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ProjectBody;
+import plainsieve.server.authoring.ProjectEdits;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+
+/** Looks after projects. */
+@RestController
+@RequestMapping("/api/projects")
+@Route(Role.OPERATOR)
+class ProjectEditsApi {
+    private final ProjectEdits edits;
+
+    ProjectEditsApi(ProjectEdits edits) {
+        this.edits = edits;
+    }
+
+    record ProjectName(String name) {
+        ProjectName {
+            name = name == null ? "" : name;
+        }
+    }
+
+    /** An empty project. */
+    @PostMapping
+    ProjectBody add(@RequestBody ProjectName body) {
+        return ProjectBody.of(edits.add(body.name()));
+    }
+
+    /** Calls a project otherwise; its links stay. */
+    @PutMapping("/{project}/name")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void rename(Project project, @RequestBody ProjectName body) {
+        edits.rename(project, body.name());
+    }
+
+    /** Removes a project with nothing in it. */
+    @DeleteMapping("/{project}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(Project project) {
+        edits.remove(project);
+    }
+}

@@ -1,0 +1,116 @@
+package plainsieve.server.api.operator;
+
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.UseBody;
+import plainsieve.server.authoring.SourceEdits;
+import plainsieve.server.people.Role;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceKind;
+
+/** Looks after sources, which all projects share. A password goes in and never comes out. */
+@RestController
+@RequestMapping("/api/projects/{project}/sources")
+@Route(Role.OPERATOR)
+class SourcesApi {
+    private final SourceEdits edits;
+
+    SourcesApi(SourceEdits edits) {
+        this.edits = edits;
+    }
+
+    /**
+     * How a source is reached. What is missing is empty.
+     *
+     * @param database the database's name, or the path of its file
+     * @param password empty keeps the one there is, while server and user stay the same
+     */
+    record NewSource(String id, String kind, String host, int port, String database, String user, String password) {
+        NewSource {
+            id = stripped(id);
+            kind = stripped(kind);
+            host = stripped(host);
+            database = stripped(database);
+            user = stripped(user);
+            password = password == null ? "" : password;
+        }
+
+        private static String stripped(String text) {
+            return text == null ? "" : text.strip();
+        }
+
+        SourceAccess access(String called) {
+            SourceKind known = SourceKind.ofWord(kind)
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-source",
+                            "“%s” is no kind of source.".formatted(kind),
+                            "Use " + String.join(", ", SourceKind.words()) + ".")));
+            return new SourceAccess(called, known.settings(host, port, database, user), new Secret(password));
+        }
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    void add(@RequestBody NewSource body) {
+        edits.add(body.access(body.id()));
+    }
+
+    record Tried(String version) {}
+
+    /** Whether a source would answer, before it is kept; one that is kept lends its password. */
+    @PostMapping("/try")
+    Tried tried(@RequestBody NewSource body) {
+        return new Tried(edits.tried(body.access(body.id())));
+    }
+
+    /** Reaches a source another way from now on. */
+    @PutMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void change(@PathVariable String id, @RequestBody NewSource body) {
+        edits.change(body.access(id));
+    }
+
+    record NewName(String name) {
+        NewName {
+            name = NewSource.stripped(name);
+        }
+    }
+
+    /** Gives a source another name; its queries follow. */
+    @PutMapping("/{id}/name")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void rename(@PathVariable String id, @RequestBody NewName body) {
+        edits.rename(id, body.name());
+    }
+
+    /** Something of a project that asks a source. */
+    record SourceUse(String projectId, String project, UseBody use) {}
+
+    /** What asks a source, in every project: what would break without it. */
+    @GetMapping("/{id}/uses")
+    List<SourceUse> uses(@PathVariable String id) {
+        return edits.users(id).stream()
+                .map(user -> new SourceUse(user.project().id(), user.project().name(), UseBody.of(user.use())))
+                .toList();
+    }
+
+    /** Removes a source that nothing asks; it can be brought back. */
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String id) {
+        edits.remove(id);
+    }
+}

@@ -1,0 +1,62 @@
+package plainsieve.server.api.reader;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.RunBodies.ListAsked;
+import plainsieve.server.authoring.ColumnLooks;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.runs.ListRequests;
+
+/** The values that parameters may take, as controls show them. */
+@RestController
+@RequestMapping("/api/projects/{project}/parameters/{name}")
+@Route(Role.READER)
+class ListsApi {
+    private final ListRequests lists;
+    private final ColumnLooks looks;
+    private final LinkedAskers askers;
+
+    ListsApi(ListRequests lists, ColumnLooks looks, LinkedAskers askers) {
+        this.lists = lists;
+        this.looks = looks;
+        this.askers = askers;
+    }
+
+    /** The values of the list, or a page of those that contain a search. */
+    @PostMapping("/values")
+    ValueLists.ValueList values(Project project, Asker asker, @PathVariable String name, @RequestBody ListAsked body) {
+        ListRequests.Wanted wanted = wanted(project, asker, name, body);
+        return body.refresh()
+                ? lists.refreshed(wanted)
+                : lists.values(wanted, new ValueLists.Part(body.search(), body.start()));
+    }
+
+    /** Those of the chosen values that are on the list, with their labels. */
+    @PostMapping("/named")
+    List<ListedValue> named(Project project, Asker asker, @PathVariable String name, @RequestBody ListAsked body) {
+        return lists.named(wanted(project, asker, name, body));
+    }
+
+    private ListRequests.Wanted wanted(Project project, Asker asker, String name, ListAsked body) {
+        Asker linked = body.reportId().isEmpty() ? asker : askers.of(project, body.reportId(), asker, body.signed());
+        return new ListRequests.Wanted(
+                project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
+    }
+
+    /** How the numbers of the column behind the parameter are spread. */
+    @GetMapping("/spread")
+    ColumnLooks.Spread spread(Project project, Asker asker, @PathVariable String name) {
+        return looks.spread(project, asker, project.parameter(name));
+    }
+}

@@ -1,0 +1,97 @@
+package plainsieve.server.api.reader;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.regex.Matcher;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.HtmlUtils;
+import plainsieve.core.parameter.ChoiceLink;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Questions;
+import plainsieve.server.runs.ReportOrders;
+
+/** The page of a report with its question in the title, so that a link shown elsewhere says what it asks. */
+@RestController
+@Route(Role.READER)
+class ReportPages {
+    private static final long LONGEST_WAIT_MILLIS = 300;
+
+    private final LinkedAskers askers;
+    private final Questions questions;
+
+    ReportPages(LinkedAskers askers, Questions questions) {
+        this.askers = askers;
+        this.questions = questions;
+    }
+
+    @GetMapping(path = "/projects/{project}/reports/{id}", produces = MediaType.TEXT_HTML_VALUE)
+    ResponseEntity<String> page(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @RequestParam MultiValueMap<String, String> query,
+            Locale locale)
+            throws IOException {
+        String page = index();
+        String title = title(project, asker, id, query, locale);
+        if (!title.isEmpty()) {
+            String safe = HtmlUtils.htmlEscape(title);
+            page = page.replaceFirst(
+                    "<title>.*?</title>",
+                    Matcher.quoteReplacement("<title>" + safe
+                            + "</title>\n    <meta property=\"og:title\" content=\"" + safe
+                            + "\" />\n    <meta name=\"description\" content=\"" + safe + "\" />"));
+        }
+        return ResponseEntity.ok().cacheControl(CacheControl.noCache()).body(page);
+    }
+
+    /** The question; nothing when it cannot be said soon: a page does not wait for a slow list. */
+    private String title(Project project, Asker asker, String id, MultiValueMap<String, String> query, Locale locale) {
+        Map<String, List<String>> link = new LinkedHashMap<>(query);
+        List<String> signed = link.remove("signed");
+        link.remove("saved");
+        CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
+            Report report = project.report(id);
+            Asker linked = askers.of(project, id, asker, signed == null ? "" : signed.get(0));
+            AskedChoices choices = ReportOrders.choices(project, linked, report, ChoiceLink.read(link));
+            return report.name() + ": "
+                    + questions.ask(project, report, choices, locale).said().sentence();
+        });
+        try {
+            return asked.get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (ExecutionException | TimeoutException e) {
+            return "";
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return "";
+        }
+    }
+
+    private static String index() throws IOException {
+        try (InputStream in = new ClassPathResource("static/index.html").getInputStream()) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+}

@@ -1,0 +1,162 @@
+package plainsieve.server.api.reader;
+
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.view.View;
+import plainsieve.server.Settings;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.api.body.ReportBodies.DefinitionBody;
+import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.api.body.ReportBodies.ReportCard;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.api.body.SaidBodies;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Choosing;
+import plainsieve.server.runs.Questions;
+import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.sent.Purpose;
+
+/** Reports, their questions, and the runs of their views. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports")
+@Route(Role.READER)
+class ReportsApi {
+    private final Choosing choosing;
+    private final Questions questions;
+    private final ReportOrders orders;
+    private final LinkedAskers askers;
+    private final Streams streams;
+    private final Settings settings;
+
+    /* What a report's page is made of: defaults, a sentence, rows. */
+    ReportsApi(
+            Choosing choosing,
+            Questions questions,
+            ReportOrders orders,
+            LinkedAskers askers,
+            Streams streams,
+            Settings settings) {
+        this.choosing = choosing;
+        this.questions = questions;
+        this.orders = orders;
+        this.askers = askers;
+        this.streams = streams;
+        this.settings = settings;
+    }
+
+    @GetMapping
+    List<ReportCard> all(Project project, Asker asker, Locale locale) {
+        return project.reports().stream()
+                .map(report -> new ReportCard(
+                        report.id(),
+                        report.name(),
+                        report.audience(),
+                        SaidBodies.parts(questions
+                                .ask(project, report, ReportOrders.choices(project, asker, report, Map.of()), locale)
+                                .said()),
+                        report.version()))
+                .toList();
+    }
+
+    @GetMapping("/{id}")
+    ReportBody one(Project project, Asker asker, @PathVariable String id) {
+        Report report = project.report(id);
+        Map<String, List<String>> byView = new HashMap<>();
+        report.views().forEach(view -> byView.put(view.id(), List.copyOf(project.parametersOf(view))));
+        Set<String> names = project.parametersOf(report);
+        Map<String, List<String>> needs = new HashMap<>();
+        names.stream()
+                .filter(project.parameters()::containsKey)
+                .forEach(name -> needs.put(name, List.copyOf(project.needs(name))));
+        return new ReportBody(
+                report.id(),
+                report.name(),
+                report.audience(),
+                report.question(),
+                DefinitionBody.of(report),
+                chosenByReaders(project, asker, names),
+                byView,
+                needs,
+                settings.readerCap(),
+                report.version());
+    }
+
+    /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
+    private List<ParameterBody> chosenByReaders(Project project, Asker asker, Set<String> names) {
+        return project.parameters().values().stream()
+                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+                .map(definition ->
+                        ParameterBody.forReaders(definition, choosing.defaultNow(project, asker, definition)))
+                .toList();
+    }
+
+    /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
+    @PostMapping("/{id}/question")
+    SaidBodies.QuestionBody question(
+            Project project, Asker asker, @PathVariable String id, @RequestBody RunBodies.Asked body, Locale locale) {
+        Report report = project.report(id);
+        Asker linked = askers.of(project, id, asker, body.signed());
+        AskedChoices asked = ReportOrders.choices(project, linked, report, ChoiceBody.texts(body.choices()));
+        Questions.Question question = questions.ask(project, report, asked, locale);
+        Map<String, String> former = project.formerNames();
+        return new SaidBodies.QuestionBody(
+                SaidBodies.parts(question.said()),
+                question.said().quiet(),
+                question.said().sentence(),
+                ChoiceBody.of(question.chosen().texts()),
+                linked.fixed().keySet().stream()
+                        .map(name -> former.getOrDefault(name, name))
+                        .toList(),
+                question.chosen().dropped(),
+                question.chosen().problems().stream().map(ProblemBody::of).toList());
+    }
+
+    @PostMapping("/{id}/views/{viewId}/run")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
+    void run(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @PathVariable String viewId,
+            @RequestBody RunBodies.ViewRun body,
+            HttpServletResponse response) {
+        Report report = project.report(id);
+        View view = report.view(viewId);
+        Asker linked = askers.of(project, id, asker, body.signed());
+        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
+        RunOrder.Text live = RunOrder.Text.live(project.query(view.queryId()));
+        streams.run(
+                orders.view(
+                        project,
+                        report,
+                        Purpose.Kind.REPORT,
+                        ReportOrders.choices(project, linked, report, choices),
+                        new ReportOrders.Asked(
+                                body.runId(), live, view, body.sort(), RunBodies.filters(body.filters()))),
+                response);
+    }
+}

@@ -1,0 +1,30 @@
+package plainsieve.server.api.reader;
+
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Role;
+import plainsieve.server.sources.Cancellations;
+
+/** Stops runs. */
+@RestController
+@RequestMapping("/api/projects/{project}/runs")
+@Route(Role.READER)
+class RunsApi {
+    private final Cancellations runs;
+
+    RunsApi(Cancellations runs) {
+        this.runs = runs;
+    }
+
+    /** Stops a run at the database. Stopping one that has ended does nothing. */
+    @PostMapping("/{runId}/stop")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void stop(@PathVariable String runId) {
+        runs.stop(runId);
+    }
+}

@@ -1,0 +1,92 @@
+package plainsieve.server.api.reader;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.CookieValue;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.ViewerCookie;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Selections;
+
+/** Choices that a viewer keeps. Whose they are is told by a cookie, until viewers have accounts. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{reportId}/selections")
+@Route(Role.READER)
+class SelectionsApi {
+    private final Selections selections;
+
+    SelectionsApi(Selections selections) {
+        this.selections = selections;
+    }
+
+    record Selection(String id, String name, Map<String, ChoiceBody> choices) {
+        static Selection of(Selections.Selection kept) {
+            return new Selection(kept.id(), kept.name(), ChoiceBody.of(kept.choices()));
+        }
+    }
+
+    /** @param name missing in place of a link that would be too long */
+    record NewSelection(String name, Map<String, ChoiceBody> choices) {
+        NewSelection {
+            name = name == null ? "" : name;
+        }
+    }
+
+    @GetMapping
+    List<Selection> mine(
+            Project project,
+            @PathVariable String reportId,
+            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer) {
+        Report report = project.report(reportId);
+        return viewer.isEmpty()
+                ? List.of()
+                : selections.of(new Selections.Owner(project, report, viewer)).stream()
+                        .map(Selection::of)
+                        .toList();
+    }
+
+    /** Kept choices by their id, as a link has it. */
+    @GetMapping("/{id}")
+    Selection one(Project project, @PathVariable String reportId, @PathVariable String id) {
+        return Selection.of(selections.get(project, project.report(reportId), id));
+    }
+
+    /** Keeps choices under a name, or without one, in place of a link that would be too long. */
+    @PostMapping
+    Selection keep(
+            Project project,
+            @PathVariable String reportId,
+            @RequestBody NewSelection body,
+            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer,
+            HttpServletResponse response) {
+        String owner = viewer.isEmpty() ? UUID.randomUUID().toString() : viewer;
+        response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner));
+        Selections.Owner whose = new Selections.Owner(project, project.report(reportId), owner);
+        return Selection.of(selections.keep(whose, body.name(), ChoiceBody.texts(body.choices())));
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(
+            Project project,
+            @PathVariable String reportId,
+            @PathVariable String id,
+            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer) {
+        selections.remove(new Selections.Owner(project, project.report(reportId), viewer), id);
+    }
+}

@@ -1,0 +1,146 @@
+package plainsieve.server.authoring;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.parameter.AllowedValues;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.ValueReader;
+import plainsieve.server.project.Project;
+
+/** Refuses a parameter that would fail later: by its list, default, range, formula or trial value. */
+final class ParameterCheck {
+    private final Project project;
+    private final ParameterDefinition definition;
+
+    private ParameterCheck(Project project, ParameterDefinition definition) {
+        this.project = project;
+        this.definition = definition;
+    }
+
+    /** Throws {@link ProblemException} when the parameter cannot be in the project. */
+    static void check(Project project, ParameterDefinition definition) {
+        ParameterCheck check = new ParameterCheck(project, definition);
+        check.list();
+        check.range();
+        check.formula(definition.formula());
+        check.formula(definition.start().formulaText());
+        check.bound(definition.bounds().least());
+        check.bound(definition.bounds().most());
+        check.choices();
+        check.circle();
+    }
+
+    private void choices() {
+        List<String> typed =
+                definition.list().typedValues().stream().map(ListedValue::value).toList();
+        typed.forEach(value -> readAny(definition.toParameter(), ChoiceText.of(value), "list"));
+        Parameter parameter = definition.toParameter(
+                definition.list() instanceof ListDefinition.Typed
+                        ? Optional.of(AllowedValues.of(typed))
+                        : Optional.empty());
+        readAny(parameter, definition.start().choice(), "default");
+        readAny(parameter, definition.trial(), "trial value");
+    }
+
+    private void circle() {
+        project.with(definition).dependencies().circleThrough(definition.name()).ifPresent(problem -> {
+            throw new ProblemException(problem);
+        });
+    }
+
+    private void list() {
+        query(definition.list().queryId());
+        query(definition.start().queryId());
+        if (definition.list() instanceof ListDefinition.OfColumn list) {
+            if (!list.column().isNamed()) {
+                throw definition.refused("The list names no column.", "Choose a source, a table and a column.");
+            }
+            project.source(list.column().sourceId());
+        }
+        if (definition.list().kept().isNegative()) {
+            throw definition.refused("A list cannot be kept for less than no time.", "Write 0 to ask each time.");
+        }
+    }
+
+    private void query(String id) {
+        if (!id.isEmpty()) {
+            project.query(id);
+        }
+    }
+
+    private void range() {
+        String name = definition.rangeEnd();
+        if (name.isEmpty()) {
+            return;
+        }
+        ParameterDefinition end = project.parameters().get(name);
+        if (end == null) {
+            throw definition.refused(
+                    "There is no parameter :%s to end the range.".formatted(name),
+                    "Choose one of the project's parameters, or none.");
+        }
+        boolean fits = end.type() == definition.type() && !end.many() && !definition.many();
+        if (!fits || end.name().equals(definition.name()) || end.isComputed() != definition.isComputed()) {
+            throw definition.refused(
+                    ":%s and :%s cannot be the ends of one range.".formatted(definition.name(), end.name()),
+                    "Both must take one value of the same type.");
+        }
+    }
+
+    private void formula(String formula) {
+        if (formula.isEmpty()) {
+            return;
+        }
+        Set<String> known = project.parameters().keySet();
+        Formula.read(formula).parameters().stream()
+                .filter(name -> !known.contains(name) && !name.equals(definition.name()))
+                .findFirst()
+                .ifPresent(name -> {
+                    String advice = Nearest.to(name, known)
+                            .map("Did you mean :%s?"::formatted)
+                            .orElse("Make it first.");
+                    throw new ProblemException(Problem.of(
+                                    "unknown-parameter",
+                                    "The formula mentions :%s, which is no parameter.".formatted(name),
+                                    advice)
+                            .about(definition.name()));
+                });
+    }
+
+    private void bound(String bound) {
+        if (!bound.isEmpty()) {
+            try {
+                ValueReader.read(definition.type(), bound);
+            } catch (ProblemException e) {
+                throw definition.refused(
+                        "In the limits: " + e.first().message(), e.first().advice());
+            }
+        }
+    }
+
+    /** Reads a choice whose blank is allowed whatever the rule: nothing has to be chosen while a parameter is made. */
+    private static void readAny(Parameter parameter, ChoiceText text, String what) {
+        try {
+            ChoiceReader.readAll(
+                    Map.of(parameter.name(), parameter.withBlankRule(BlankRule.NO_FILTER)),
+                    Map.of(parameter.name(), text));
+        } catch (ProblemException e) {
+            Problem first = e.first();
+            throw new ProblemException(
+                    Problem.of(first.kind(), "In the %s: %s".formatted(what, first.message()), first.advice())
+                            .about(parameter.name()));
+        }
+    }
+}

@@ -1,0 +1,121 @@
+package plainsieve.server.authoring;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.StillUsed;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.project.Use;
+import plainsieve.server.records.ParameterRecords;
+import plainsieve.server.records.ParameterRow;
+
+/** Adds, changes and removes the parameters of a project. What is given back is as it was kept. */
+@Service
+public class ParameterEdits {
+    private final ParameterRecords records;
+    private final StoredForms forms;
+    private final Removed removed;
+
+    ParameterEdits(ParameterRecords records, StoredForms forms, Removed removed) {
+        this.records = records;
+        this.forms = forms;
+        this.removed = removed;
+    }
+
+    /** Throws {@link ProblemException} when the name is taken or something does not fit. */
+    public ParameterDefinition add(Project project, ParameterDefinition definition) {
+        ParameterCheck.check(project, definition);
+        refuseTaken(project, definition.name());
+        ParameterDefinition added = definition.withVersion(0);
+        records.add(row(project, added));
+        return added;
+    }
+
+    /** Changes everything but the name. Throws {@link Changed} when the version is no longer the newest. */
+    public ParameterDefinition change(Project project, ParameterDefinition definition) {
+        project.parameter(definition.name());
+        ParameterCheck.check(project, definition);
+        if (records.change(row(project, definition)) == 0) {
+            throw new Changed("Parameter :" + definition.name());
+        }
+        return definition.withVersion(definition.upkeep().version() + 1);
+    }
+
+    /** Puts the parameters into this order; those that are not named stay behind them. */
+    @Transactional
+    public void order(Project project, List<String> names) {
+        List<String> order = new ArrayList<>(names);
+        project.parameters().keySet().stream()
+                .filter(name -> !order.contains(name))
+                .forEach(order::add);
+        for (int i = 0; i < order.size(); i++) {
+            records.move(project.id(), order.get(i), i + 1);
+        }
+    }
+
+    /** Changes only the name, also in ranges and formulas; what else uses it is {@link Renaming}'s to change. */
+    ParameterDefinition rename(Project project, String from, String to) {
+        ParameterDefinition definition = project.parameter(from);
+        refuseTaken(project, to);
+        Parameter.of(to, definition.type());
+        List<String> former = new ArrayList<>(definition.upkeep().formerNames());
+        former.remove(to);
+        former.add(from);
+        ParameterDefinition renamed = definition.renamed(to, former);
+        if (records.rename(from, row(project, renamed)) == 0) {
+            throw new Changed("Parameter :" + from);
+        }
+        project.parameters().values().stream()
+                .filter(other -> !other.name().equals(from))
+                .forEach(other -> {
+                    ParameterDefinition changed = ParameterReferences.renamed(other, from, to);
+                    if (!changed.equals(other) && records.change(row(project, changed)) == 0) {
+                        throw new Changed("Parameter :" + other.name());
+                    }
+                });
+        return renamed.withVersion(definition.upkeep().version() + 1);
+    }
+
+    private static void refuseTaken(Project project, String name) {
+        if (project.parameters().containsKey(name)) {
+            throw new ProblemException(Problem.of(
+                            "name-taken",
+                            "There is already a parameter “%s”.".formatted(name),
+                            "Use it, or choose another name.")
+                    .about(name));
+        }
+    }
+
+    /** Removes a parameter that nothing uses; it can be brought back. Throws {@link StillUsed} otherwise. */
+    @Transactional
+    public void remove(Project project, String name) {
+        ParameterDefinition definition = project.parameter(name);
+        List<String> users = project.uses(name).stream().map(Use::inWords).toList();
+        if (!users.isEmpty()) {
+            throw new StillUsed(":" + name, users);
+        }
+        removed.keep(project, Removed.Kind.PARAMETER, name, ":" + name, row(project, definition));
+        records.remove(project.id(), name);
+    }
+
+    /** Removes a parameter that was made by the way and that nothing uses any more. */
+    void removeUnused(Project project, String name) {
+        records.remove(project.id(), name);
+    }
+
+    private ParameterRow row(Project project, ParameterDefinition definition) {
+        return new ParameterRow(
+                project.id(),
+                definition.name(),
+                forms.write(definition),
+                0,
+                definition.upkeep().version());
+    }
+}

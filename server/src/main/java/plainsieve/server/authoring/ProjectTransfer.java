@@ -1,0 +1,157 @@
+package plainsieve.server.authoring;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ParameterEntry;
+import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFile.QueryEntry;
+import plainsieve.files.ProjectFile.ReportEntry;
+import plainsieve.files.ProjectFile.SourceEntry;
+import plainsieve.files.ProjectFolder;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.ProjectEntries;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceKind;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * The whole project out to files and in from files. Coming in, what has an id that is here already is changed, what has
+ * not is added, and nothing is removed: all of it or nothing. The SQL keeps every character, and no password goes out.
+ */
+@Service
+public class ProjectTransfer {
+    private final Projects projects;
+    private final SourceEdits sources;
+    private final QueryEdits queries;
+    private final ParameterEdits parameters;
+    private final ReportEdits reports;
+
+    ProjectTransfer(
+            Projects projects,
+            SourceEdits sources,
+            QueryEdits queries,
+            ParameterEdits parameters,
+            ReportEdits reports) {
+        this.projects = projects;
+        this.sources = sources;
+        this.queries = queries;
+        this.parameters = parameters;
+        this.reports = reports;
+    }
+
+    public ProjectFolder out(Project project) {
+        Map<String, String> texts = new LinkedHashMap<>();
+        List<QueryEntry> entries = new ArrayList<>();
+        for (Query query : project.queries()) {
+            String file = "queries/" + query.id() + ".sql";
+            String draft = query.isChanged() ? "queries/" + query.id() + ".draft.sql" : "";
+            texts.put(file, query.liveText());
+            if (query.isChanged()) {
+                texts.put(draft, query.draftText());
+            }
+            entries.add(new QueryEntry(query.id(), query.name(), query.sourceId(), file, draft));
+        }
+        ProjectFile file = new ProjectFile(
+                ProjectFile.FORMAT,
+                project.name(),
+                project.sources().entrySet().stream()
+                        .map(source -> entry(source.getKey(), source.getValue()))
+                        .toList(),
+                project.parameters().values().stream()
+                        .map(ProjectEntries::entry)
+                        .toList(),
+                entries,
+                project.reports().stream().map(ProjectEntries::entry).toList());
+        return new ProjectFolder(file, texts);
+    }
+
+    private static SourceEntry entry(String id, SourceSettings settings) {
+        return settings instanceof SourceSettings.OnServer server
+                ? new SourceEntry(
+                        id, settings.kind().word(), server.host(), server.port(), server.database(), server.user())
+                : new SourceEntry(id, settings.kind().word(), "", 0, ((SourceSettings.InFile) settings).file(), "");
+    }
+
+    /** Throws {@link ProblemException} when something does not fit; then nothing has changed. */
+    @Transactional
+    public void in(String projectId, ProjectFolder folder) {
+        ProjectFile file = folder.file();
+        file.sources().forEach(source -> source(projects.get(projectId), source));
+        Project withSources = projects.get(projectId);
+        file.queries().forEach(query -> query(withSources, query, folder.texts()));
+        parameters(projects.get(projectId), file.parameters());
+        Project withParameters = projects.get(projectId);
+        file.reports().forEach(report -> report(withParameters, report));
+    }
+
+    /** A source that is here keeps its address and password: those belong to this place, not to the project. */
+    private void source(Project project, SourceEntry entry) {
+        if (project.sources().containsKey(entry.id())) {
+            return;
+        }
+        SourceKind kind = SourceKind.ofWord(entry.kind())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-source",
+                        "“%s” is no kind of source.".formatted(entry.kind()),
+                        Nearest.to(entry.kind(), SourceKind.words())
+                                .map("Did you mean “%s”?"::formatted)
+                                .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
+        SourceSettings settings = kind.settings(entry.host(), entry.port(), entry.database(), entry.user());
+        sources.add(new SourceAccess(entry.id(), settings, Secret.none()));
+    }
+
+    private void query(Project project, QueryEntry entry, Map<String, String> texts) {
+        project.source(entry.source());
+        Ids.check("query", entry.id());
+        String live = texts.get(entry.file());
+        String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
+        String name = entry.name().isBlank() ? entry.id() : entry.name();
+        if (project.hasQuery(entry.id())) {
+            int version = project.query(entry.id()).version();
+            queries.change(project, new Query(entry.id(), name, entry.source(), draft, live, version));
+        } else {
+            queries.put(project, new Query(entry.id(), name, entry.source(), draft, live, 1));
+        }
+    }
+
+    /** First all of them without what they say of each other, so that each finds what it mentions. */
+    private void parameters(Project project, List<ParameterEntry> entries) {
+        Project now = project;
+        for (ParameterEntry entry : entries) {
+            if (!now.parameters().containsKey(entry.name())) {
+                ParameterDefinition definition = ProjectEntries.definition(entry, 0)
+                        .withReferences("", "", DefaultDefinition.of(ChoiceText.blank()));
+                now = now.with(parameters.add(now, definition));
+            }
+        }
+        for (ParameterEntry entry : entries) {
+            int version = now.parameter(entry.name()).upkeep().version();
+            now = now.with(parameters.change(now, ProjectEntries.definition(entry, version)));
+        }
+    }
+
+    private void report(Project project, ReportEntry entry) {
+        Ids.check("report", entry.id());
+        if (project.hasReport(entry.id())) {
+            int version = project.report(entry.id()).version();
+            reports.change(project, ProjectEntries.report(entry, entry.id(), version));
+        } else {
+            Report added = ProjectEntries.report(entry, entry.id(), 1);
+            reports.add(project, added);
+        }
+    }
+}

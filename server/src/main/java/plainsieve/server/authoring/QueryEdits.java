@@ -1,0 +1,133 @@
+package plainsieve.server.authoring;
+
+import java.time.Clock;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.StillUsed;
+import plainsieve.server.project.Use;
+import plainsieve.server.records.QueryRecords;
+import plainsieve.server.records.QueryRow;
+
+/** Adds, changes and removes the queries of a project. A query that is given in says by its version what was seen. */
+@Service
+public class QueryEdits {
+    private static final String THE_QUERY = "The query";
+
+    private final QueryRecords records;
+    private final Removed removed;
+    private final Clock clock;
+
+    QueryEdits(QueryRecords records, Removed removed, Clock clock) {
+        this.records = records;
+        this.removed = removed;
+        this.clock = clock;
+    }
+
+    /** Makes a query on a source. Its id comes from its name. */
+    public Query add(Project project, String name, String sourceId, String text) {
+        project.source(sourceId);
+        String called = Ids.name("A query", name);
+        Query query = new Query(Ids.of(called, "query", project::hasQuery), called, sourceId, text, text, 1);
+        records.add(row(project, query));
+        return query;
+    }
+
+    /** Another query that begins as this one is, draft and live. */
+    public Query duplicate(Project project, Query of) {
+        String name = Ids.name("A query", of.name() + " copy");
+        Query copy = new Query(
+                Ids.of(name, "query", project::hasQuery), name, of.sourceId(), of.draftText(), of.liveText(), 1);
+        records.add(row(project, copy));
+        return copy;
+    }
+
+    /** Keeps a draft, whole or broken. Throws {@link Changed} when the version is no longer the newest. */
+    public Query changeDraft(Project project, Query query, String text) {
+        return change(
+                project,
+                new Query(query.id(), query.name(), query.sourceId(), text, query.liveText(), query.version()));
+    }
+
+    /** Calls a query otherwise. Its id, which links have, stays. */
+    public Query rename(Project project, Query query, String name) {
+        return change(
+                project,
+                new Query(
+                        query.id(),
+                        Ids.name(THE_QUERY, name),
+                        query.sourceId(),
+                        query.draftText(),
+                        query.liveText(),
+                        query.version()));
+    }
+
+    /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */
+    public Query makeLive(Project project, Query query) {
+        PreparedQuery draft = project.prepare(query, query.draftText());
+        draft.parameterNames().stream()
+                .filter(name -> !project.parameters().containsKey(name))
+                .findFirst()
+                .ifPresent(name -> {
+                    throw new ProblemException(Problem.of(
+                            "unknown-parameter", "There is no parameter :%s.".formatted(name), "Make it first."));
+                });
+        Query live = new Query(
+                query.id(), query.name(), query.sourceId(), query.draftText(), query.draftText(), query.version());
+        refuseCircle(project.with(live));
+        return change(project, live);
+    }
+
+    /** A list query that begins to mention a parameter could make parameters need each other in a circle. */
+    private static void refuseCircle(Project after) {
+        Dependencies dependencies = after.dependencies();
+        after.parameters()
+                .keySet()
+                .forEach(name -> dependencies.circleThrough(name).ifPresent(problem -> {
+                    throw new ProblemException(problem);
+                }));
+    }
+
+    /** Removes a query that nothing shows; it can be brought back. Throws {@link StillUsed} otherwise. */
+    @Transactional
+    public void remove(Project project, Query query) {
+        List<String> users =
+                project.usesOfQuery(query.id()).stream().map(Use::inWords).toList();
+        if (!users.isEmpty()) {
+            throw new StillUsed("“" + query.name() + "”", users);
+        }
+        removed.keep(project, Removed.Kind.QUERY, query.id(), query.name(), row(project, query));
+        records.remove(project.id(), query.id());
+    }
+
+    Query change(Project project, Query query) {
+        if (records.change(row(project, query)) == 0) {
+            throw new Changed(THE_QUERY);
+        }
+        return new Query(
+                query.id(), query.name(), query.sourceId(), query.draftText(), query.liveText(), query.version() + 1);
+    }
+
+    void put(Project project, Query query) {
+        records.add(row(project, query));
+    }
+
+    private QueryRow row(Project project, Query query) {
+        return new QueryRow(
+                project.id(),
+                query.id(),
+                query.name(),
+                query.sourceId(),
+                query.draftText(),
+                query.liveText(),
+                query.version(),
+                clock.instant());
+    }
+}

@@ -1,0 +1,143 @@
+package plainsieve.server.authoring;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.ParameterRecords;
+import plainsieve.server.records.ParameterRow;
+import plainsieve.server.records.QueryRecords;
+import plainsieve.server.records.QueryRow;
+import plainsieve.server.records.RemovedRecords;
+import plainsieve.server.records.RemovedRow;
+import plainsieve.server.records.ReportRecords;
+import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
+
+/** What was removed, row by row, until it is brought back. */
+@Service
+public class Removed {
+    private static final int MOST_SHOWN = 100;
+
+    private final RemovedRecords removed;
+    private final SourceRecords sources;
+    private final QueryRecords queries;
+    private final ParameterRecords parameters;
+    private final ReportRecords reports;
+    private final StoredForms forms;
+    private final Clock clock;
+
+    /* One for each table that something can be brought back into. */
+    Removed(
+            RemovedRecords removed,
+            SourceRecords sources,
+            QueryRecords queries,
+            ParameterRecords parameters,
+            ReportRecords reports,
+            StoredForms forms,
+            Clock clock) {
+        this.removed = removed;
+        this.sources = sources;
+        this.queries = queries;
+        this.parameters = parameters;
+        this.reports = reports;
+        this.forms = forms;
+        this.clock = clock;
+    }
+
+    /** What can be removed. */
+    public enum Kind {
+        QUERY,
+        PARAMETER,
+        REPORT,
+        SOURCE;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /** Something that can be brought back. @param at when it was removed, ISO 8601 */
+    public record Thing(long id, String kind, String thingId, String name, String at) {}
+
+    /** The newest first; sources, which belong to no project, among them. */
+    public List<Thing> of(Project project) {
+        return removed.latest(project.id(), MOST_SHOWN).stream()
+                .map(row -> new Thing(
+                        row.id(),
+                        row.kind(),
+                        row.thingId(),
+                        row.name(),
+                        row.removedAt().toString()))
+                .toList();
+    }
+
+    /** Keeps a row that is about to be removed, in the same change. */
+    void keep(Project project, Kind kind, String id, String name, Record row) {
+        keep(kind == Kind.SOURCE ? "" : project.id(), kind, id, name, row);
+    }
+
+    private void keep(String projectId, Kind kind, String id, String name, Record row) {
+        removed.add(new RemovedRow(0, projectId, kind.word(), id, name, forms.writeRecord(row), clock.instant()));
+    }
+
+    /** Keeps a source that is about to be removed. */
+    void keepSource(SourceRow row) {
+        keep("", Kind.SOURCE, row.id(), row.id(), row);
+    }
+
+    /** Brings something back as it was. Throws {@link ProblemException} when its place is taken or what it needs is gone. */
+    @Transactional
+    public Thing bringBack(Project project, long id) {
+        RemovedRow row = removed.find(project.id(), id)
+                .orElseThrow(() -> new NotFound("removed thing", Long.toString(id), List.of()));
+        switch (Kind.valueOf(row.kind().toUpperCase(Locale.ROOT))) {
+            case QUERY -> bringBack(project, forms.readRecord(row.content(), QueryRow.class));
+            case PARAMETER -> bringBack(project, forms.readRecord(row.content(), ParameterRow.class));
+            case REPORT -> bringBack(project, forms.readRecord(row.content(), ReportRow.class));
+            case SOURCE -> bringBack(project, forms.readRecord(row.content(), SourceRow.class));
+        }
+        removed.forget(id);
+        return new Thing(
+                id, row.kind(), row.thingId(), row.name(), row.removedAt().toString());
+    }
+
+    private void bringBack(Project project, QueryRow row) {
+        refuseTaken(project.hasQuery(row.id()), "query", row.id());
+        project.source(row.sourceId());
+        queries.add(row);
+    }
+
+    private void bringBack(Project project, ParameterRow row) {
+        refuseTaken(project.parameters().containsKey(row.name()), "parameter", row.name());
+        ParameterCheck.check(project, forms.parameter(row));
+        parameters.add(row);
+    }
+
+    private void bringBack(Project project, ReportRow row) {
+        refuseTaken(project.hasReport(row.id()), "report", row.id());
+        forms.report(row).queryIds().forEach(project::query);
+        reports.add(row);
+    }
+
+    private void bringBack(Project project, SourceRow row) {
+        refuseTaken(project.sources().containsKey(row.id()), "source", row.id());
+        sources.add(row);
+    }
+
+    private static void refuseTaken(boolean taken, String what, String name) {
+        if (taken) {
+            throw new ProblemException(Problem.of(
+                    "name-taken",
+                    "By now there is another %s “%s”.".formatted(what, name),
+                    "Rename or remove that one first."));
+        }
+    }
+}

@@ -1,0 +1,100 @@
+package plainsieve.server.authoring;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.RenameParameter;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+
+/** Gives a parameter another name everywhere: in drafts and live texts, in controls, views and question lines. */
+@Service
+public class Renaming {
+    private final ParameterEdits parameters;
+    private final QueryEdits queries;
+    private final ReportEdits reports;
+
+    Renaming(ParameterEdits parameters, QueryEdits queries, ReportEdits reports) {
+        this.parameters = parameters;
+        this.queries = queries;
+        this.reports = reports;
+    }
+
+    /** Every line that renaming would change, without changing it. */
+    public List<TextChange> preview(Project project, String from, String to) {
+        project.parameter(from);
+        Parameter.of(to, Type.TEXT);
+        List<TextChange> changes = new ArrayList<>();
+        project.queries().forEach(query -> {
+            lines(query, "live text", query.liveText(), renamed(project, query, query.liveText(), from, to), changes);
+            if (query.isChanged()) {
+                lines(query, "draft", query.draftText(), renamed(project, query, query.draftText(), from, to), changes);
+            }
+        });
+        project.reports().forEach(report -> report(report, report.renamed(from, to), from, to, changes));
+        project.parameters().values().stream()
+                .filter(other -> !ParameterReferences.renamed(other, from, to).equals(other))
+                .forEach(other -> changes.add(new TextChange(
+                        "parameter", other.name(), ":" + other.name(), "range or formula", 0, ":" + from, ":" + to)));
+        return changes;
+    }
+
+    private static void report(Report before, Report after, String from, String to, List<TextChange> into) {
+        if (!after.question().equals(before.question())) {
+            into.add(new TextChange(
+                    "report", before.id(), before.name(), "question line", 1, before.question(), after.question()));
+        }
+        if (!after.withQuestion(before.question(), after.opening()).equals(before)) {
+            into.add(new TextChange(
+                    "report", before.id(), before.name(), "controls and views", 0, ":" + from, ":" + to));
+        }
+    }
+
+    private static void lines(Query query, String where, String text, String renamed, List<TextChange> into) {
+        String[] before = text.split("\n", -1);
+        String[] after = renamed.split("\n", -1);
+        for (int i = 0; i < before.length; i++) {
+            if (!before[i].equals(after[i])) {
+                into.add(new TextChange(
+                        "query", query.id(), query.name(), where, i + 1, before[i].strip(), after[i].strip()));
+            }
+        }
+    }
+
+    /** Renames all of it or nothing. Throws {@link ProblemException} when the name is taken or cannot be a name. */
+    @Transactional
+    public ParameterDefinition rename(Project project, String from, String to) {
+        ParameterDefinition renamed = parameters.rename(project, from, to);
+        for (Query query : project.queries()) {
+            String draft = renamed(project, query, query.draftText(), from, to);
+            String live = renamed(project, query, query.liveText(), from, to);
+            if (!draft.equals(query.draftText()) || !live.equals(query.liveText())) {
+                queries.change(
+                        project, new Query(query.id(), query.name(), query.sourceId(), draft, live, query.version()));
+            }
+        }
+        Project after = project.with(renamed);
+        for (Report report : project.reports()) {
+            Report changed = report.renamed(from, to);
+            if (!changed.equals(report)) {
+                reports.change(after, changed);
+            }
+        }
+        return renamed;
+    }
+
+    /* A draft that cannot be read is left as it is: where its parameters stand cannot be told. */
+    private static String renamed(Project project, Query query, String text, String from, String to) {
+        try {
+            return RenameParameter.in(project.prepare(query, text).query(), from, to);
+        } catch (ProblemException e) {
+            return text;
+        }
+    }
+}

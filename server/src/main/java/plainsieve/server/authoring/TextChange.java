@@ -1,0 +1,10 @@
+package plainsieve.server.authoring;
+
+/**
+ * A line that a change would alter.
+ *
+ * @param kind query or report
+ * @param where what of it: live text, draft, question line, a control, …
+ * @param line from 1; 0 when it is no line of a text
+ */
+public record TextChange(String kind, String id, String name, String where, int line, String before, String after) {}

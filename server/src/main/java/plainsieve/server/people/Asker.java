@@ -1,0 +1,33 @@
+package plainsieve.server.people;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import plainsieve.core.parameter.ChoiceText;
+
+/**
+ * Who asks. Goes from the edge into every run, list, question, download and line of Sent.
+ *
+ * @param id as Sent shows it
+ * @param fixed choices that hold for this asker, whatever else is chosen
+ * @param fixedBy what fixed them, in words: "The link"; empty when nothing is fixed
+ */
+public record Asker(String id, Role role, Map<String, ChoiceText> fixed, String fixedBy) {
+    public Asker {
+        fixed = Map.copyOf(fixed);
+    }
+
+    /** Somebody for whom nothing is fixed. */
+    public static Asker of(String id, Role role) {
+        return new Asker(id, role, Map.of(), "");
+    }
+
+    /** The same asker with choices fixed besides those that are fixed already, which nothing can change. */
+    public Asker fixing(Map<String, ChoiceText> choices, String by) {
+        if (choices.isEmpty()) {
+            return this;
+        }
+        Map<String, ChoiceText> all = new LinkedHashMap<>(choices);
+        all.putAll(fixed);
+        return new Asker(id, role, all, fixed.isEmpty() ? by : fixedBy);
+    }
+}

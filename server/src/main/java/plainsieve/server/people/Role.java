@@ -1,0 +1,27 @@
+package plainsieve.server.people;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What somebody may do here. Each may do what those before it may. */
+public enum Role {
+    /** Opens reports and chooses. */
+    READER,
+    /** Makes queries, parameters and reports. */
+    AUTHOR,
+    /** Looks after projects and sources. */
+    OPERATOR;
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public static Optional<Role> ofWord(String word) {
+        return Arrays.stream(values()).filter(role -> role.word().equals(word)).findFirst();
+    }
+
+    public boolean mayActAs(Role needed) {
+        return compareTo(needed) >= 0;
+    }
+}

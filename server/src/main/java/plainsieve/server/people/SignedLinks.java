@@ -1,0 +1,109 @@
+package plainsieve.server.people;
+
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.util.Base64;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.security.SecretBox;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Choices in a link that its reader cannot change: their JSON with a signature (HMAC-SHA256) by a key of this server. They
+ * can be read by whoever has the link, and hold for one report.
+ */
+@Component
+public final class SignedLinks {
+    private static final String ALGORITHM = "HmacSHA256";
+
+    private final SecretKeySpec key;
+    private final JsonMapper json;
+
+    SignedLinks(SecretBox secrets, JsonMapper json) {
+        this.key = new SecretKeySpec(secrets.derivedKey("signed links"), ALGORITHM);
+        this.json = json;
+    }
+
+    /** The report that a link is for. @param first whether its project is the one that links without a project mean */
+    public record Target(String projectId, boolean first, String reportId) {}
+
+    /** What a token holds. Links made before there were several projects name none. */
+    private record Signed(String project, String report, Map<String, Written> choices) {
+        boolean isFor(Target target) {
+            boolean sameProject = project == null ? target.first() : project.equals(target.projectId());
+            return sameProject && report.equals(target.reportId());
+        }
+    }
+
+    /** A choice as tokens write it. */
+    private record Written(String kind, List<String> values, boolean withoutValue) {
+        static Written of(ChoiceText choice) {
+            return new Written(choice.kind().name().toLowerCase(Locale.ROOT), choice.values(), choice.withoutValue());
+        }
+
+        ChoiceText read() {
+            return new ChoiceText(ChoiceText.Kind.valueOf(kind.toUpperCase(Locale.ROOT)), values, withoutValue);
+        }
+    }
+
+    public String sign(Target target, Map<String, ChoiceText> choices) {
+        Map<String, Written> written = new LinkedHashMap<>();
+        choices.forEach((name, choice) -> written.put(name, Written.of(choice)));
+        byte[] text = json.writeValueAsString(new Signed(target.projectId(), target.reportId(), written))
+                .getBytes(StandardCharsets.UTF_8);
+        Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
+        return encoder.encodeToString(text) + "." + encoder.encodeToString(signature(text));
+    }
+
+    /** The choices of a token; none for an empty one. Throws {@link ProblemException} when it was changed, or made for another report. */
+    public Map<String, ChoiceText> read(Target target, String token) {
+        if (token.isEmpty()) {
+            return Map.of();
+        }
+        String[] parts = token.split("\\.", -1);
+        try {
+            byte[] text = Base64.getUrlDecoder().decode(parts[0]);
+            boolean genuine = parts.length == 2
+                    && MessageDigest.isEqual(
+                            signature(text), Base64.getUrlDecoder().decode(parts[1]));
+            if (genuine) {
+                Signed signed = json.readValue(new String(text, StandardCharsets.UTF_8), Signed.class);
+                if (signed.isFor(target)) {
+                    return choices(signed);
+                }
+            }
+        } catch (IllegalArgumentException | JacksonException e) {
+            // Not even the shape of a token: refused below like any other that we did not make.
+        }
+        throw new ProblemException(Problem.of(
+                "bad-signed-link",
+                "The signed part of this link is not ours for this report: it was changed or cut off.",
+                "Ask for the link again."));
+    }
+
+    private static Map<String, ChoiceText> choices(Signed signed) {
+        Map<String, ChoiceText> choices = new LinkedHashMap<>();
+        signed.choices().forEach((name, written) -> choices.put(name, written.read()));
+        return choices;
+    }
+
+    private byte[] signature(byte[] text) {
+        try {
+            Mac mac = Mac.getInstance(ALGORITHM);
+            mac.init(key);
+            return mac.doFinal(text);
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("Every Java has " + ALGORITHM, e);
+        }
+    }
+}

@@ -1,0 +1,189 @@
+package plainsieve.server.project;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.View;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * A project in one state of the records: its queries, parameters, lists and reports, what needs what, and what uses what.
+ * Never changes; whoever runs something carries one from beginning to end, so that no run sees two states.
+ */
+public final class Project {
+    private final String id;
+    private final String name;
+    private final ProjectParts parts;
+    private final Texts texts;
+    private final ProjectGraph graph;
+
+    Project(String id, String name, ProjectParts parts, Texts texts) {
+        this.id = id;
+        this.name = name;
+        this.parts = parts;
+        this.texts = texts;
+        this.graph = new ProjectGraph(parts, texts);
+    }
+
+    /** Stands in addresses. */
+    public String id() {
+        return id;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    ProjectParts parts() {
+        return parts;
+    }
+
+    /** The project as it would be with this parameter; nothing is kept. */
+    public Project with(ParameterDefinition definition) {
+        return new Project(id, name, parts.with(definition), texts);
+    }
+
+    /** The project as it would be with a query in this form; nothing is kept. */
+    public Project with(Query query) {
+        return new Project(id, name, parts.with(query), texts);
+    }
+
+    public Map<String, SourceSettings> sources() {
+        return parts.sources();
+    }
+
+    public SourceSettings source(String sourceId) {
+        return find("source", sourceId, parts.sources());
+    }
+
+    public Dialect dialect(String sourceId) {
+        return source(sourceId).dialect();
+    }
+
+    public Collection<Query> queries() {
+        return parts.queries().values();
+    }
+
+    public Query query(String queryId) {
+        return find("query", queryId, parts.queries());
+    }
+
+    public boolean hasQuery(String queryId) {
+        return parts.queries().containsKey(queryId);
+    }
+
+    /** All parameters by name, in the project's order. */
+    public Map<String, ParameterDefinition> parameters() {
+        return parts.parameters();
+    }
+
+    public ParameterDefinition parameter(String parameterName) {
+        return find("parameter", parameterName, parts.parameters());
+    }
+
+    public Collection<Report> reports() {
+        return parts.reports().values();
+    }
+
+    public Report report(String reportId) {
+        return find("report", reportId, parts.reports());
+    }
+
+    public boolean hasReport(String reportId) {
+        return parts.reports().containsKey(reportId);
+    }
+
+    private static <T> T find(String what, String wanted, Map<String, T> all) {
+        return Optional.ofNullable(all.get(wanted)).orElseThrow(() -> new NotFound(what, wanted, all.keySet()));
+    }
+
+    /** Every former name that nobody has now, with the name that took its place. */
+    public Map<String, String> formerNames() {
+        Map<String, String> former = new HashMap<>();
+        parameters().values().forEach(definition -> definition.upkeep().formerNames().stream()
+                .filter(before -> !parameters().containsKey(before))
+                .forEach(before -> former.put(before, definition.name())));
+        return former;
+    }
+
+    /** A text read by the rules of the query's source. Throws {@link ProblemException} when it cannot be read. */
+    public PreparedQuery prepare(Query query, String text) {
+        return prepare(query.sourceId(), text);
+    }
+
+    /** A text read by the rules of a source. Throws {@link ProblemException} when it cannot be read. */
+    public PreparedQuery prepare(String sourceId, String text) {
+        return texts.prepare(text, dialect(sourceId));
+    }
+
+    /** The parameters that a query's texts mention, in the draft or live. */
+    public Set<String> mentioned(Query query) {
+        return graph.mentioned(query.id());
+    }
+
+    /** Which parameter needs which: by its formulas, and by the queries of its list and its default. */
+    public Dependencies dependencies() {
+        return graph.dependencies();
+    }
+
+    /** What one parameter needs directly. */
+    public Set<String> needs(String parameterName) {
+        return graph.needs(parameterName);
+    }
+
+    /** The parameters that a parameter's list depends on. */
+    public Set<String> parents(ParameterDefinition definition) {
+        return graph.live(definition.list().queryId());
+    }
+
+    /** The parameters a view's statement depends on: those of its query, the one that limits it, and what these need. */
+    public Set<String> parametersOf(View view) {
+        return graph.ofView(view);
+    }
+
+    /** Every parameter that a report depends on; a viewer can choose those of them that are not computed. */
+    public Set<String> parametersOf(Report report) {
+        return graph.ofReport(report.id());
+    }
+
+    /** What uses a parameter. */
+    public List<Use> uses(String parameterName) {
+        return graph.uses(parameterName);
+    }
+
+    /** What shows a query or takes a list or a default from it. */
+    public List<Use> usesOfQuery(String queryId) {
+        List<Use> uses = new ArrayList<>();
+        reports().stream()
+                .filter(report -> report.queryIds().contains(queryId))
+                .forEach(report -> uses.add(Use.by(Use.Kind.REPORT, report.id(), report.name())));
+        parameters().values().stream()
+                .filter(definition -> definition.list().queryId().equals(queryId)
+                        || definition.start().queryId().equals(queryId))
+                .forEach(
+                        definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
+        return uses;
+    }
+
+    /** What asks a source. */
+    public List<Use> usesOfSource(String sourceId) {
+        List<Use> uses = new ArrayList<>();
+        queries().stream()
+                .filter(query -> query.sourceId().equals(sourceId))
+                .forEach(query -> uses.add(Use.by(Use.Kind.QUERY, query.id(), query.name())));
+        parameters().values().stream()
+                .filter(definition -> definition.list().column().sourceId().equals(sourceId))
+                .forEach(
+                        definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
+        return uses;
+    }
+}

@@ -1,0 +1,143 @@
+package plainsieve.server.project;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.View;
+import plainsieve.sources.SourceSettings;
+
+/** What needs what in a project, and what uses what: worked out once, when the project is built. */
+final class ProjectGraph {
+    private final ProjectParts parts;
+    private final Map<String, Set<String>> live = new HashMap<>();
+    private final Map<String, Set<String>> mentioned = new HashMap<>();
+    private final Map<String, Set<String>> needs = new LinkedHashMap<>();
+    private final Map<String, Set<String>> inReports = new HashMap<>();
+    private final Map<String, List<Use>> uses = new HashMap<>();
+    private final Dependencies dependencies;
+
+    ProjectGraph(ProjectParts parts, Texts texts) {
+        this.parts = parts;
+        parts.queries().values().forEach(query -> read(query, texts));
+        parts.parameters().values().forEach(definition -> needs.put(definition.name(), needed(definition)));
+        this.dependencies = new Dependencies(needs);
+        parts.reports().values().forEach(report -> inReports.put(report.id(), inReport(report)));
+        parts.queries().values().forEach(this::useBy);
+        parts.reports().values().forEach(this::useBy);
+        parts.parameters().values().forEach(this::useBy);
+    }
+
+    private void read(Query query, Texts texts) {
+        SourceSettings source = parts.sources().get(query.sourceId());
+        Set<String> inLive = texts.mentioned(query.liveText(), source.dialect());
+        Set<String> all = new LinkedHashSet<>(inLive);
+        if (query.isChanged()) {
+            all.addAll(texts.mentioned(query.draftText(), source.dialect()));
+        }
+        live.put(query.id(), inLive);
+        mentioned.put(query.id(), Collections.unmodifiableSet(all));
+    }
+
+    private Set<String> needed(ParameterDefinition definition) {
+        Set<String> names = new LinkedHashSet<>(inFormulas(definition));
+        names.addAll(live(definition.list().queryId()));
+        names.addAll(live(definition.start().queryId()));
+        return Collections.unmodifiableSet(names);
+    }
+
+    /** The parameters in the formulas of a parameter. */
+    static Set<String> inFormulas(ParameterDefinition definition) {
+        Set<String> names = new LinkedHashSet<>(inFormula(definition.formula()));
+        names.addAll(inFormula(definition.start().formulaText()));
+        return names;
+    }
+
+    private static Set<String> inFormula(String formula) {
+        try {
+            return formula.isEmpty() ? Set.of() : Formula.read(formula).parameters();
+        } catch (ProblemException e) {
+            return Set.of();
+        }
+    }
+
+    private Set<String> inReport(Report report) {
+        Set<String> names = new LinkedHashSet<>();
+        report.controls().forEach(control -> names.addAll(control.parameters()));
+        report.views().forEach(view -> names.addAll(ofView(view)));
+        report.inQuestion().stream().filter(parts.parameters()::containsKey).forEach(names::add);
+        return withNeeded(names);
+    }
+
+    private Set<String> withNeeded(Set<String> names) {
+        Set<String> all = new LinkedHashSet<>(names);
+        names.forEach(name -> all.addAll(dependencies.allOf(name)));
+        return Collections.unmodifiableSet(all);
+    }
+
+    private void useBy(Query query) {
+        mentioned.get(query.id()).forEach(name -> use(name, Use.by(Use.Kind.QUERY, query.id(), query.name())));
+    }
+
+    /** Viewers are surprised both by a page that was filtered unasked and by a table that was forgotten. */
+    private void useBy(Report report) {
+        int of = report.queryIds().size();
+        for (String name : inReports.get(report.id())) {
+            Set<String> using = new LinkedHashSet<>();
+            report.views().stream()
+                    .filter(view -> ofView(view).contains(name))
+                    .forEach(view -> using.add(view.queryId()));
+            use(name, new Use(Use.Kind.REPORT, report.id(), report.name(), using.size(), of));
+        }
+    }
+
+    private void useBy(ParameterDefinition definition) {
+        Set<String> names = inFormulas(definition);
+        if (!definition.rangeEnd().isEmpty()) {
+            names.add(definition.rangeEnd());
+        }
+        names.forEach(name -> use(name, Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
+    }
+
+    private void use(String name, Use use) {
+        uses.computeIfAbsent(name, key -> new ArrayList<>()).add(use);
+    }
+
+    Dependencies dependencies() {
+        return dependencies;
+    }
+
+    Set<String> live(String queryId) {
+        return live.getOrDefault(queryId, Set.of());
+    }
+
+    Set<String> mentioned(String queryId) {
+        return mentioned.getOrDefault(queryId, Set.of());
+    }
+
+    Set<String> needs(String name) {
+        return needs.getOrDefault(name, Set.of());
+    }
+
+    Set<String> ofView(View view) {
+        Set<String> names = new LinkedHashSet<>(live(view.queryId()));
+        names.addAll(view.parameters());
+        return withNeeded(names);
+    }
+
+    Set<String> ofReport(String reportId) {
+        return inReports.get(reportId);
+    }
+
+    List<Use> uses(String name) {
+        return Collections.unmodifiableList(uses.getOrDefault(name, List.of()));
+    }
+}

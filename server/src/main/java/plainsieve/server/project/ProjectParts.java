@@ -1,0 +1,39 @@
+package plainsieve.server.project;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * What a project is made of, each by its id or name and in the project's order.
+ *
+ * @param sources those of the server, which every project may use
+ */
+public record ProjectParts(
+        Map<String, SourceSettings> sources,
+        Map<String, Query> queries,
+        Map<String, ParameterDefinition> parameters,
+        Map<String, Report> reports) {
+    public ProjectParts {
+        sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
+        queries = Collections.unmodifiableMap(new LinkedHashMap<>(queries));
+        parameters = Collections.unmodifiableMap(new LinkedHashMap<>(parameters));
+        reports = Collections.unmodifiableMap(new LinkedHashMap<>(reports));
+    }
+
+    /** With one parameter more, or another in its place. */
+    ProjectParts with(ParameterDefinition definition) {
+        Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
+        all.put(definition.name(), definition);
+        return new ProjectParts(sources, queries, all, reports);
+    }
+
+    /** With one query in another form. */
+    ProjectParts with(Query query) {
+        Map<String, Query> all = new LinkedHashMap<>(queries);
+        all.put(query.id(), query);
+        return new ProjectParts(sources, all, parameters, reports);
+    }
+}

@@ -1,0 +1,167 @@
+package plainsieve.server.project;
+
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.server.records.ParameterRecords;
+import plainsieve.server.records.ParameterRow;
+import plainsieve.server.records.ProjectRecords;
+import plainsieve.server.records.ProjectRow;
+import plainsieve.server.records.QueryRecords;
+import plainsieve.server.records.QueryRow;
+import plainsieve.server.records.ReportRecords;
+import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.StateRecords;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * The projects of this server, each built once per state of the records. What is kept in memory was read while the number of
+ * the state stood still, outside any change: so nothing is ever shown that was not committed.
+ */
+@Service
+public class Projects {
+    private final StateRecords states;
+    private final ProjectRecords projects;
+    private final SourceRecords sources;
+    private final QueryRecords queries;
+    private final ParameterRecords parameters;
+    private final ReportRecords reports;
+    private final StoredForms forms;
+    private final Texts texts;
+    private volatile State last = State.NONE;
+
+    /** Every table in one state of the records. Rows are values, so what has not changed is found equal. */
+    private record Rows(
+            List<ProjectRow> projects,
+            List<SourceRow> sources,
+            List<QueryRow> queries,
+            List<ParameterRow> parameters,
+            List<ReportRow> reports) {
+        private static final Rows NONE = new Rows(List.of(), List.of(), List.of(), List.of(), List.of());
+
+        /** The rows that one project is built from. */
+        Rows of(ProjectRow project) {
+            return new Rows(
+                    List.of(project),
+                    sources,
+                    queries.stream()
+                            .filter(row -> row.projectId().equals(project.id()))
+                            .toList(),
+                    parameters.stream()
+                            .filter(row -> row.projectId().equals(project.id()))
+                            .toList(),
+                    reports.stream()
+                            .filter(row -> row.projectId().equals(project.id()))
+                            .toList());
+        }
+    }
+
+    private record Built(Rows from, Project project) {}
+
+    private record State(long number, Map<String, Built> projects) {
+        private static final State NONE = new State(-1, Map.of());
+    }
+
+    /* One for each table that a project is read from. */
+    Projects(
+            StateRecords states,
+            ProjectRecords projects,
+            SourceRecords sources,
+            QueryRecords queries,
+            ParameterRecords parameters,
+            ReportRecords reports,
+            StoredForms forms,
+            Texts texts) {
+        this.states = states;
+        this.projects = projects;
+        this.sources = sources;
+        this.queries = queries;
+        this.parameters = parameters;
+        this.reports = reports;
+        this.forms = forms;
+        this.texts = texts;
+    }
+
+    /** Every project as it is now, the oldest first. */
+    public List<Project> all() {
+        return state().projects().values().stream().map(Built::project).toList();
+    }
+
+    /** A project as it is now. Throws {@link NotFound} when there is none of this id. */
+    public Project get(String id) {
+        Map<String, Built> built = state().projects();
+        return Optional.ofNullable(built.get(id))
+                .orElseThrow(() -> new NotFound("project", id, built.keySet()))
+                .project();
+    }
+
+    /** The project that addresses without one mean: the oldest. */
+    public Project first() {
+        return all().get(0);
+    }
+
+    private State state() {
+        if (TransactionSynchronizationManager.isActualTransactionActive()) {
+            // What this change sees of itself may yet be taken back: it is built for it alone.
+            return new State(-1, built(rows(), Map.of()));
+        }
+        State known = last;
+        long number = states.number();
+        while (known.number() != number) {
+            Rows rows = rows();
+            long after = states.number();
+            if (after == number) {
+                known = new State(number, built(rows, known.projects()));
+                last = known;
+            }
+            number = after;
+        }
+        return known;
+    }
+
+    private Rows rows() {
+        return new Rows(projects.all(), sources.all(), queries.all(), parameters.all(), reports.all());
+    }
+
+    /* A project whose rows are the same is the same project: typing in one does not build the others anew. */
+    private Map<String, Built> built(Rows rows, Map<String, Built> before) {
+        Map<String, SourceSettings> settings = new LinkedHashMap<>();
+        rows.sources().forEach(row -> settings.put(row.id(), forms.settings(row)));
+        Map<String, Built> all = new LinkedHashMap<>();
+        for (ProjectRow row : rows.projects()) {
+            Rows mine = rows.of(row);
+            Built known = before.get(row.id());
+            boolean same = known != null && known.from().equals(mine);
+            all.put(row.id(), same ? known : new Built(mine, project(row, mine, settings, known)));
+        }
+        return all;
+    }
+
+    private Project project(ProjectRow row, Rows rows, Map<String, SourceSettings> settings, Built before) {
+        Rows old = before == null ? Rows.NONE : before.from();
+        Map<String, Query> queriesById = new LinkedHashMap<>();
+        rows.queries().forEach(query -> queriesById.put(query.id(), StoredForms.query(query)));
+        Map<String, ParameterDefinition> byName = new LinkedHashMap<>();
+        Set<ParameterRow> known = new HashSet<>(old.parameters());
+        rows.parameters()
+                .forEach(parameter -> byName.put(
+                        parameter.name(),
+                        known.contains(parameter)
+                                ? before.project().parameter(parameter.name())
+                                : forms.parameter(parameter)));
+        Map<String, Report> reportsById = new LinkedHashMap<>();
+        rows.reports()
+                .forEach(report -> reportsById.put(
+                        report.id(),
+                        old.reports().contains(report) ? before.project().report(report.id()) : forms.report(report)));
+        return new Project(row.id(), row.name(), new ProjectParts(settings, queriesById, byName, reportsById), texts);
+    }
+}

@@ -1,0 +1,121 @@
+package plainsieve.server.project;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.files.ChoiceEntry;
+import plainsieve.files.ProjectYaml;
+import plainsieve.server.records.ParameterRow;
+import plainsieve.server.records.QueryRow;
+import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.SourceRow;
+import plainsieve.sources.SourceKind;
+import plainsieve.sources.SourceSettings;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * What is kept in the records, and back. Every form has a number, so that a later program can tell an older one; parameters
+ * and reports are kept in the words of project files, which are documented, and not as the API sends them.
+ */
+@Component
+public final class StoredForms {
+    /** The number of every form so far. */
+    public static final int FORMAT = 1;
+
+    private static final String FORMAT_FIELD = "format";
+
+    private final JsonMapper json;
+
+    StoredForms(JsonMapper json) {
+        this.json = json;
+    }
+
+    static Query query(QueryRow row) {
+        return new Query(row.id(), row.name(), row.sourceId(), row.draftText(), row.liveText(), row.version());
+    }
+
+    /** A parameter's definition. @param row what it was read from; name and version stand there */
+    public ParameterDefinition parameter(ParameterRow row) {
+        ParameterDefinition kept =
+                ProjectEntries.definition(ProjectYaml.parameter(body(row.definition(), "parameter")), row.version());
+        return kept.renamed(row.name(), kept.upkeep().formerNames());
+    }
+
+    public String write(ParameterDefinition definition) {
+        return numbered("parameter", ProjectYaml.toJson(ProjectEntries.entry(definition)));
+    }
+
+    public Report report(ReportRow row) {
+        return ProjectEntries.report(ProjectYaml.report(body(row.definition(), "report")), row.id(), row.version());
+    }
+
+    public String write(Report report) {
+        return numbered("report", ProjectYaml.toJson(ProjectEntries.entry(report)));
+    }
+
+    /** The settings of a source; its password stands beside them. */
+    public SourceSettings settings(SourceRow row) {
+        JsonNode kept = numbered(row.settings());
+        SourceKind kind = SourceKind.ofWord(row.kind())
+                .orElseThrow(() -> new IllegalStateException("The records have a source of the kind " + row.kind()));
+        String place = kind.isFile() ? "file" : "database";
+        return kind.settings(
+                kept.path("host").asString(""),
+                kept.path("port").asInt(0),
+                kept.path(place).asString(""),
+                kept.path("user").asString(""));
+    }
+
+    public String write(SourceSettings settings) {
+        ObjectNode kept = json.valueToTree(settings);
+        return json.writeValueAsString(
+                json.createObjectNode().put(FORMAT_FIELD, FORMAT).setAll(kept));
+    }
+
+    public Map<String, ChoiceText> choices(String stored) {
+        Map<String, ChoiceText> choices = new LinkedHashMap<>();
+        body(stored, "choices")
+                .properties()
+                .forEach(entry -> choices.put(entry.getKey(), ChoiceEntry.read(entry.getValue())));
+        return choices;
+    }
+
+    public String writeChoices(Map<String, ChoiceText> choices) {
+        ObjectNode kept = json.createObjectNode();
+        choices.forEach((name, choice) -> kept.set(name, ChoiceEntry.write(choice)));
+        return numbered("choices", kept);
+    }
+
+    /** Any record of ours under its number. */
+    public String writeRecord(Object value) {
+        return numbered("record", json.valueToTree(value));
+    }
+
+    public <T> T readRecord(String stored, Class<T> type) {
+        return json.treeToValue(body(stored, "record"), type);
+    }
+
+    private String numbered(String field, JsonNode body) {
+        ObjectNode form = json.createObjectNode().put(FORMAT_FIELD, FORMAT);
+        form.set(field, body);
+        return json.writeValueAsString(form);
+    }
+
+    private JsonNode body(String stored, String field) {
+        return numbered(stored).path(field);
+    }
+
+    private JsonNode numbered(String stored) {
+        JsonNode form = json.readTree(stored);
+        int format = form.path(FORMAT_FIELD).asInt(0);
+        if (format != FORMAT) {
+            throw new IllegalStateException(
+                    "The records hold a form of the number %d, this program knows %d".formatted(format, FORMAT));
+        }
+        return form;
+    }
+}

@@ -1,0 +1,11 @@
+package plainsieve.server.records;
+
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+/** The number of the state of the records: it grows with every change of a project, a source or what is in them. */
+@Mapper
+public interface StateRecords {
+    @Select("select number from state")
+    long number();
+}

@@ -1,0 +1,17 @@
+package plainsieve.server.sent;
+
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+
+/**
+ * Where a statement comes from.
+ *
+ * @param project in the state that its whole run sees
+ * @param sourceId where it goes
+ * @param queryId the query it was made from; empty when there is none
+ */
+public record Origin(Project project, Asker asker, String sourceId, String queryId, Purpose purpose) {
+    public Origin forEvidence() {
+        return new Origin(project, asker, sourceId, queryId, Purpose.EVIDENCE);
+    }
+}

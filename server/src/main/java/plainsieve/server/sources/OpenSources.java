@@ -1,0 +1,92 @@
+package plainsieve.server.sources;
+
+import jakarta.annotation.PreDestroy;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.springframework.stereotype.Component;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
+import plainsieve.server.security.SecretBox;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** The sources of the server, opened when first needed. One whose record has changed is closed and opened anew. */
+@Component
+class OpenSources {
+    private final SourceRecords records;
+    private final StoredForms forms;
+    private final SecretBox secrets;
+    private final Map<String, Opened> open = new ConcurrentHashMap<>();
+    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "time-limits");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private record Opened(SourceRow row, Source source) {}
+
+    OpenSources(SourceRecords records, StoredForms forms, SecretBox secrets) {
+        this.records = records;
+        this.forms = forms;
+        this.secrets = secrets;
+    }
+
+    /** Throws {@link NotFound} when there is no such source. */
+    Source get(String id) {
+        SourceRow row = row(id);
+        return open.compute(id, (key, known) -> {
+                    if (known != null && sameAccess(known.row(), row)) {
+                        return known;
+                    }
+                    closeQuietly(known);
+                    return new Opened(row, open(access(row)));
+                })
+                .source();
+    }
+
+    /** A source that is not kept: to try how it would be reached. The caller closes it. */
+    Source open(SourceAccess access) {
+        return new JdbcSource(access, clock);
+    }
+
+    /** Lets go of a source that was changed or removed. */
+    void forget(String id) {
+        closeQuietly(open.remove(id));
+    }
+
+    /* A source's place among the others says nothing of how it is reached. */
+    private static boolean sameAccess(SourceRow one, SourceRow other) {
+        return one.kind().equals(other.kind())
+                && one.settings().equals(other.settings())
+                && one.password().equals(other.password());
+    }
+
+    private static void closeQuietly(Opened opened) {
+        if (opened != null) {
+            opened.source().close();
+        }
+    }
+
+    private SourceAccess access(SourceRow row) {
+        return new SourceAccess(row.id(), forms.settings(row), secrets.unlock(row.password()));
+    }
+
+    private SourceRow row(String id) {
+        return records.all().stream()
+                .filter(row -> row.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new NotFound(
+                        "source", id, records.all().stream().map(SourceRow::id).toList()));
+    }
+
+    @PreDestroy
+    void close() {
+        open.values().forEach(OpenSources::closeQuietly);
+        clock.shutdownNow();
+    }
+}

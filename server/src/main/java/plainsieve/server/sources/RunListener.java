@@ -1,0 +1,29 @@
+package plainsieve.server.sources;
+
+import java.util.List;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Column;
+import plainsieve.sources.RowReceiver;
+
+/** Follows one run: the statement, then columns and rows as they come, then how it went. Listens to what it needs. */
+public interface RunListener extends RowReceiver {
+    /** @param sentId its number in Sent */
+    default void sent(long sentId, Statement statement) {
+        // Many only want the rows.
+    }
+
+    @Override
+    default void columns(List<Column> columns) {
+        // Who knows what it asked for knows its columns.
+    }
+
+    @Override
+    default void row(Object[] values) {
+        // Some only want to know how it went.
+    }
+
+    default void done(Answer answer) {
+        // The call returns then, which is enough for most.
+    }
+}

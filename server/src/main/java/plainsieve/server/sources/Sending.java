@@ -1,0 +1,138 @@
+package plainsieve.server.sources;
+
+import java.time.Duration;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.Settings;
+import plainsieve.server.sent.Origin;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.Dispatch;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+
+/**
+ * The one place from which sources are asked: everything that is sent is limited in time, can be stopped, and is written into
+ * Sent here. A test of the build holds that no other class calls a source.
+ */
+@Service
+public class Sending {
+    private static final double NANOS_PER_MILLI = 1e6;
+
+    private final OpenSources sources;
+    private final Cancellations cancellations;
+    private final SentLog log;
+    private final Settings settings;
+
+    Sending(OpenSources sources, Cancellations cancellations, SentLog log, Settings settings) {
+        this.sources = sources;
+        this.cancellations = cancellations;
+        this.log = log;
+        this.settings = settings;
+    }
+
+    /**
+     * Sends a statement that somebody waits for and may stop.
+     *
+     * @param runId given by the caller, to stop it by
+     * @throws plainsieve.sources.SourceFailure when the source fails; written into Sent before it is thrown
+     */
+    public Answer send(String runId, Origin origin, Statement statement, RunListener listener) {
+        return logged(runId, origin, statement, (source, cancellation, sentId) -> {
+            listener.sent(sentId, statement);
+            Answer answer = source.run(new Dispatch.Sql(statement), limits(origin), cancellation, listener);
+            listener.done(answer);
+            return new Outcome<>(answer, answer);
+        });
+    }
+
+    /** Sends what nobody asked for by name: lists, looks at columns, comparisons. */
+    public Answer send(Origin origin, Statement statement, RunListener listener) {
+        return send(UUID.randomUUID().toString(), origin, statement, listener);
+    }
+
+    /** @param millis how long the source took to tell */
+    public record Told(Plan plan, double millis) {}
+
+    /**
+     * Asks for the plan of a statement.
+     *
+     * @param measured whether the source shall run the statement to its end and count rows, where it can
+     * @throws plainsieve.sources.SourceFailure when it would refuse the statement
+     */
+    public Told explain(Origin origin, Statement statement, boolean measured) {
+        long start = System.nanoTime();
+        return logged(UUID.randomUUID().toString(), origin.forEvidence(), statement, (source, cancellation, sentId) -> {
+            Plan plan = source.explain(new Dispatch.Sql(statement), measured, limits(origin), cancellation);
+            double millis = millisSince(start);
+            int steps = plan.steps().size();
+            return new Outcome<>(new Told(plan, millis), new Answer(steps, steps, millis, millis));
+        });
+    }
+
+    /** What a source holds. Throws {@link plainsieve.sources.SourceFailure} when it does not tell. */
+    public Catalogue catalogue(String sourceId) {
+        return sources.get(sourceId).catalogue(new RunLimits(settings.longestRun()), new Cancellation());
+    }
+
+    /** A sign of life of a source: its name and version. */
+    public String health(String sourceId) {
+        return sources.get(sourceId).health();
+    }
+
+    /** The same of a source that is not kept yet. */
+    public String tried(SourceAccess access) {
+        try (Source source = sources.open(access)) {
+            return source.health();
+        }
+    }
+
+    /** Lets go of a source that was removed or renamed. */
+    public void forget(String sourceId) {
+        sources.forget(sourceId);
+    }
+
+    private RunLimits limits(Origin origin) {
+        Duration longest =
+                origin.purpose().kind() == Purpose.Kind.DOWNLOAD ? settings.longestDownload() : settings.longestRun();
+        return new RunLimits(longest);
+    }
+
+    /** What came of asking, and how it went. */
+    private record Outcome<T>(T result, Answer answer) {}
+
+    private interface Asking<T> {
+        Outcome<T> ask(Source source, Cancellation cancellation, long sentId);
+    }
+
+    private <T> T logged(String runId, Origin origin, Statement statement, Asking<T> asking) {
+        Source source = sources.get(origin.sourceId());
+        Cancellation cancellation = cancellations.begin(runId);
+        SentLog.Begun begun = log.begin(runId, origin, statement);
+        long start = System.nanoTime();
+        try {
+            Outcome<T> outcome = asking.ask(source, cancellation, begun.id());
+            log.done(begun, outcome.answer());
+            return outcome.result();
+        } catch (RuntimeException e) {
+            boolean stopped = cancellation
+                    .reason()
+                    .filter(Cancellation.Reason.ASKED::equals)
+                    .isPresent();
+            log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, e.getMessage(), millisSince(start));
+            throw e;
+        } finally {
+            cancellations.end(runId);
+        }
+    }
+
+    private static double millisSince(long start) {
+        return (System.nanoTime() - start) / NANOS_PER_MILLI;
+    }
+}
