@@ -1,8 +1,9 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { screensAt } from './api/project'
 
 /* Screens load when first opened: viewers never load the editor. */
 export const router = createRouter({
-  history: createWebHistory(),
+  history: createWebHistory(screensAt),
   routes: [
     { path: '/', redirect: '/reports' },
     { path: '/reports', component: () => import('./screens/reports/ReportsScreen.vue'), meta: { title: 'Reports' } },

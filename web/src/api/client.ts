@@ -1,3 +1,4 @@
+import { inApi } from './project'
 import type { Problem } from './types'
 
 /** What the server said was wrong, from its problem document (RFC 9457), or that it could not be asked. */
@@ -19,10 +20,11 @@ interface ProblemDocument {
   problems?: Problem[]
 }
 
+/** Asks something of the project. @param path as it stands behind the project in the API: `/reports` */
 export async function send(path: string, init: RequestInit = {}): Promise<Response> {
   /* Sentences that the server writes are in the language of the page, not in the first of the browser's list. */
   const headers = { 'Accept-Language': navigator.language, ...(init.body ? { 'Content-Type': 'application/json' } : {}) }
-  const response = await fetch(path, { headers, ...init }).catch((error: unknown) => {
+  const response = await fetch(inApi(path), { headers, ...init }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
   })
@@ -44,14 +46,13 @@ export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
   return (await (await send(path, { signal })).json()) as T
 }
 
-export async function post<T>(path: string, body: unknown): Promise<T> {
-  const response = await send(path, { method: 'POST', body: JSON.stringify(body) })
-  const text = await response.text()
-  return (text ? JSON.parse(text) : undefined) as T
-}
+export const post = <T>(path: string, body: unknown): Promise<T> => sendBody<T>('POST', path, body)
 
-export async function put<T>(path: string, body: unknown): Promise<T> {
-  return (await (await send(path, { method: 'PUT', body: JSON.stringify(body) })).json()) as T
+export const put = <T>(path: string, body: unknown): Promise<T> => sendBody<T>('PUT', path, body)
+
+async function sendBody<T>(method: string, path: string, body: unknown): Promise<T> {
+  const text = await (await send(path, { method, body: JSON.stringify(body) })).text()
+  return (text ? JSON.parse(text) : undefined) as T
 }
 
 export async function remove(path: string): Promise<void> {

@@ -1,4 +1,5 @@
 import { Failure, send } from './client'
+import { inApi } from './project'
 import type { Cell, RunBegun, RunDone, RunEvent } from './types'
 
 /** A whole answer: the statement that was sent, its rows, and how it went. */
@@ -43,7 +44,7 @@ async function* lines(response: Response): AsyncGenerator<RunEvent> {
 
 /** Stops a run at the database; also works while the page is being left. */
 export function stop(runId: string): void {
-  navigator.sendBeacon(`/api/runs/${runId}/stop`)
+  navigator.sendBeacon(inApi(`/runs/${runId}/stop`))
 }
 
 /* crypto.randomUUID exists only on secure origins; a server reached by its name in a harbour network is none. */

@@ -15,7 +15,7 @@ export function useProof(sentId: () => number | undefined): { proof: ShallowRef<
     const mine = (current = new AbortController())
     proof.value = { status: 'loading' }
     try {
-      const data = (await (await send(`/api/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })).json()) as Proof
+      const data = (await (await send(`/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })).json()) as Proof
       if (mine === current) proof.value = { status: 'ready', data }
     } catch (error) {
       if (mine === current) proof.value = { status: 'failed', failure: asFailure(error) }

@@ -40,7 +40,7 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
   const body = (more: object): object => ({
     choices: parents.value, reportId: choosing?.reportId ?? '', signed: choosing?.signed.value ?? '', trial: choosing?.trial ?? false, ...more,
   })
-  const ask = (more: object) => post<ValueList>(`/api/parameters/${toValue(parameter).name}/values`, body(more))
+  const ask = (more: object) => post<ValueList>(`/parameters/${toValue(parameter).name}/values`, body(more))
 
   async function reload(refresh = false): Promise<void> {
     clearTimeout(timer)
@@ -66,7 +66,7 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
   const named = (values: string[]) => {
     const { name } = toValue(parameter)
     const choices = { ...parents.value, [name]: { kind: 'values', values, withoutValue: false } }
-    return post<ListedValue[]>(`/api/parameters/${name}/named`, { ...body({}), choices })
+    return post<ListedValue[]>(`/parameters/${name}/named`, { ...body({}), choices })
   }
 
   watch(() => JSON.stringify([toValue(parameter).name, toValue(parameter).list, parents.value]), () => void reload(), { immediate: true })

@@ -38,6 +38,6 @@ function pick(choice: Choice): void {
 
 <style scoped>
 .menu { width: 250px; }
-:deep(.btn.dropdown-face), :deep(.btn.dropdown-face:hover), :deep(.btn.dropdown-face.show) { background-color: #fff; border: 1px solid #c9c2b2; }
+:deep(.btn.dropdown-face), :deep(.btn.dropdown-face:hover), :deep(.btn.dropdown-face.show) { background-color: var(--field); border: 1px solid var(--edge); }
 :deep(.dropdown-face) { text-decoration: none; color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 </style>

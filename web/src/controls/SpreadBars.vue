@@ -10,7 +10,7 @@ const props = defineProps<{ parameter: Parameter; low: string; high: string }>()
 const emit = defineEmits<{ choose: [low: string, high: string] }>()
 
 const HEIGHT = 34
-const { state } = useLoaded(signal => get<Spread>(`/api/parameters/${props.parameter.name}/spread`, signal))
+const { state } = useLoaded(signal => get<Spread>(`/parameters/${props.parameter.name}/spread`, signal))
 const spread = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 
 const bars = computed(() => {
@@ -38,9 +38,9 @@ const rounded = (value: number): string => (props.parameter.type === 'integer' ?
 </template>
 
 <style scoped>
-.bars { display: flex; height: 34px; gap: 1px; border-bottom: 1px solid #b9b3a5; }
+.bars { display: flex; height: 34px; gap: 1px; border-bottom: 1px solid var(--stone); }
 i { flex: 1; display: flex; align-items: flex-end; cursor: pointer; }
-i b { width: 100%; background: #cfe0e2; }
+i b { width: 100%; background: var(--sea-light); }
 i.inside b { background: var(--sea); }
-i:hover b { background: #0f4755; }
+i:hover b { background: var(--sea-deep); }
 </style>

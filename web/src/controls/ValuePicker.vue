@@ -140,12 +140,12 @@ defineExpose({ focus })
 .option:hover { background: var(--wash); }
 .values:focus-visible .active, .picker:focus-within input:focus ~ .values .active { box-shadow: inset 0 0 0 1.5px var(--sea); }
 .label { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 1; min-width: 0; }
-.tick { width: 14px; height: 14px; border: 1px solid #7d868c; background: #fff; flex: none; }
+.tick { width: 14px; height: 14px; border: 1px solid var(--box); background: var(--field); flex: none; }
 .tick.box { border-radius: 3px; }
 .tick.dot { border-radius: 50%; }
 .tick.on { background: var(--sea); border-color: var(--sea); }
 .tick.box.on { background-image: url("data:image/svg+xml,%3csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 14 14'%3e%3cpath fill='none' stroke='%23fff' stroke-width='2' d='M3 7.2l2.8 2.8L11 4.5'/%3e%3c/svg%3e"); }
-.tick.dot.on { box-shadow: inset 0 0 0 3px #fff; }
+.tick.dot.on { box-shadow: inset 0 0 0 3px var(--field); }
 .gone .label { text-decoration: line-through; color: var(--soft); }
 .pressed { font-weight: 700; }
 .bad-line { color: var(--buoy); }

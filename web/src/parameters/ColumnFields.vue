@@ -10,8 +10,8 @@ const props = defineProps<{ parameter: Parameter; place: ColumnPlace; optional?:
 const emit = defineEmits<{ change: [place: ColumnPlace] }>()
 
 const { state } = useLoaded(async signal => ({
-  sources: await get<Source[]>('/api/sources', signal),
-  proposed: await get<ColumnPlace>(`/api/parameters/${props.parameter.name}/column`, signal).catch(() => undefined),
+  sources: await get<Source[]>('/sources', signal),
+  proposed: await get<ColumnPlace>(`/parameters/${props.parameter.name}/column`, signal).catch(() => undefined),
 }))
 const place = ref({ ...props.place })
 watch(() => props.place, now => (place.value = { ...now }))
@@ -20,7 +20,7 @@ const failed = ref('')
 watch(() => place.value.sourceId, async id => {
   tables.value = []
   failed.value = ''
-  if (id) tables.value = await get<SourceContents>(`/api/sources/${id}/contents`).then(contents => contents.tables).catch(() => ((failed.value = 'The source does not answer.'), []))
+  if (id) tables.value = await get<SourceContents>(`/sources/${id}/contents`).then(contents => contents.tables).catch(() => ((failed.value = 'The source does not answer.'), []))
 }, { immediate: true })
 
 const options = computed(() => (state.value.status === 'ready' ? state.value.data.sources.map(source => ({ value: source.id, text: source.id })) : []))

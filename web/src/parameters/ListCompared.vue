@@ -13,7 +13,7 @@ const some = (values: string[]) => values.slice(0, MOST).join(', ') + (values.le
 
 async function compare(): Promise<void> {
   said.value = ''
-  found.value = await get<ListComparison>(`/api/parameters/${props.parameter.name}/comparison`).catch((error: unknown) => {
+  found.value = await get<ListComparison>(`/parameters/${props.parameter.name}/comparison`).catch((error: unknown) => {
     const failure = asFailure(error)
     said.value = `${failure.message} ${failure.advice}`
     return undefined

@@ -44,10 +44,10 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
   let queue: Promise<unknown> = Promise.resolve()
 
   const find = (name: string) => uses.value.find(use => use.definition.name === name)?.definition
-  const path = (name: string): string => `/api/parameters/${encodeURIComponent(name)}`
+  const path = (name: string): string => `/parameters/${encodeURIComponent(name)}`
 
   async function reload(): Promise<void> {
-    uses.value = await get<ParameterUse[]>('/api/parameters')
+    uses.value = await get<ParameterUse[]>('/parameters')
   }
 
   function inTurn(name: string, work: () => Promise<unknown>): Promise<boolean> {
@@ -99,7 +99,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
   }
 
   async function add(parameter: Parameter): Promise<boolean> {
-    const make = () => inTurn(parameter.name, () => post('/api/parameters', parameter))
+    const make = () => inTurn(parameter.name, () => post('/parameters', parameter))
     const possible = await make()
     if (possible) remember(`making :${parameter.name}`, () => inTurn(parameter.name, () => remove(path(parameter.name))), make)
     return possible
@@ -109,7 +109,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
     const was = find(name)
     const possible = await inTurn(name, () => remove(path(name)))
     if (possible && was) {
-      remember(`removing :${name}`, () => inTurn(name, () => post('/api/parameters', was)), () => inTurn(name, () => remove(path(name))))
+      remember(`removing :${name}`, () => inTurn(name, () => post('/parameters', was)), () => inTurn(name, () => remove(path(name))))
     }
     return possible
   }
@@ -124,7 +124,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
 
   async function order(names: string[]): Promise<boolean> {
     const was = uses.value.map(use => use.definition.name)
-    const put = (to: string[]) => inTurn('', () => post('/api/parameters/order', { names: to }))
+    const put = (to: string[]) => inTurn('', () => post('/parameters/order', { names: to }))
     const possible = await put(names)
     if (possible) remember('the order', () => put(was), () => put(names))
     return possible

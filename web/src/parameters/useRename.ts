@@ -17,7 +17,7 @@ export function useRename(name: Ref<string>, parameters: UsedParameters, onRenam
   async function ask(to: string): Promise<void> {
     wanted.value = to
     try {
-      preview.value = await get<TextChange[]>(`/api/parameters/${name.value}/rename-preview?to=${encodeURIComponent(to)}`)
+      preview.value = await get<TextChange[]>(`/parameters/${name.value}/rename-preview?to=${encodeURIComponent(to)}`)
       parameters.failures[name.value] = undefined
     } catch (error) {
       preview.value = undefined

@@ -8,7 +8,7 @@ const said = ref('Copy as SQL')
 
 async function copy(): Promise<void> {
   try {
-    const { text } = await get<{ text: string }>(`/api/sent/${props.sentId}/text`)
+    const { text } = await get<{ text: string }>(`/sent/${props.sentId}/text`)
     await navigator.clipboard.writeText(text)
     said.value = 'Copied'
   } catch (error) {

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import type { Proof, RunDone } from '../api/types'
 import type { Loaded } from '../composables/useLoaded'
-import FailureNote from '../FailureNote.vue'
+import FailureNote from '../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords } from '../formats'
 import { whereAtLength, whereInWords } from './where'
 

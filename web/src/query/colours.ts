@@ -1,6 +1,6 @@
-/** Eight colours that stay apart for colour-blind eyes; the `:name` always stands beside them. */
-const COLOURS = ['#8a4fa3', '#1c7c54', '#b5541c', '#2b5fb3', '#7a6a00', '#a8325a', '#35707f', '#5c5c6b']
+const MARKS = 8
 
+/** A colour for each name, by the names of the tokens; the `:name` always stands beside it. */
 export function coloursFor(names: string[]): Record<string, string> {
-  return Object.fromEntries(names.map((name, i) => [name, COLOURS[i % COLOURS.length] ?? '#5c5c6b']))
+  return Object.fromEntries(names.map((name, i) => [name, `var(--mark-${(i % MARKS) + 1})`]))
 }

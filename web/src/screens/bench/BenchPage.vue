@@ -5,7 +5,7 @@ import { asFailure, type Failure } from '../../api/client'
 import type { Choices, Query, QueryCard } from '../../api/types'
 import { useProof } from '../../composables/useProof'
 import { lastAnswer, useRun } from '../../composables/useRun'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { choosingKey } from '../../composables/useChoosing'
 import { useParameters } from '../../parameters/useParameters'
 import { withType } from '../../parameters/switching'
@@ -56,7 +56,7 @@ const runProblems = computed(() => (state.value.status === 'failed' && ranText.v
 
 function run(): void {
   ranText.value = text.value
-  void start(`/api/queries/${props.loaded.id}/run`, { text: text.value, choices: trialChoices() })
+  void start(`/queries/${props.loaded.id}/run`, { text: text.value, choices: trialChoices() })
 }
 
 function trialChoices(): Choices {

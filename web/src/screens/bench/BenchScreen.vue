@@ -2,13 +2,13 @@
 import { get } from '../../api/client'
 import type { Query, QueryCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import BenchPage from './BenchPage.vue'
 
 const props = defineProps<{ id: string }>()
 const { state, reload } = useLoaded(async signal => ({
-  query: await get<Query>(`/api/queries/${encodeURIComponent(props.id)}`, signal),
-  queries: await get<QueryCard[]>('/api/queries', signal),
+  query: await get<Query>(`/queries/${encodeURIComponent(props.id)}`, signal),
+  queries: await get<QueryCard[]>('/queries', signal),
 }))
 </script>
 

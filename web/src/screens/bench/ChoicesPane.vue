@@ -42,7 +42,7 @@ const cards = computed(() => {
 const others = computed(() => props.parameters.uses.value.map(use => use.definition.name).filter(other => !shownNames.value.has(other) && other !== made.value))
 const missing = computed(() => [...new Set(props.check.problems.filter(problem => problem.kind === 'unknown-parameter').map(problem => problem.parameter))])
 const problems = computed<Record<string, string>>(() => Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])))
-const colourOf = (use: ParameterUse): string => props.colours[use.definition.name] ?? '#5c5c6b'
+const colourOf = (use: ParameterUse): string => props.colours[use.definition.name] ?? 'var(--mark-8)'
 
 async function after(work: Promise<boolean>): Promise<void> {
   if (await work) emit('changed')
@@ -50,7 +50,7 @@ async function after(work: Promise<boolean>): Promise<void> {
 
 async function make(wanted: string): Promise<void> {
   if (!wanted) return
-  const found = await post<Proposal>(`/api/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(() => undefined)
+  const found = await post<Proposal>(`/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(() => undefined)
   if (await props.parameters.add(found?.definition ?? newParameter(wanted))) {
     proposal.value = found
     made.value = wanted

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import type { Failure } from '../../api/client'
 import type { Made, Offer } from '../../api/types'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { numberInWords, rowsInWords } from '../../formats'
 
 const props = defineProps<{ text: string; offers: Offer[]; made: Made | undefined; failed: Failure | undefined; busy: boolean }>()

@@ -13,7 +13,7 @@ const reports = computed(() => [...new Map(forms.value.map(form => [form.reportI
 /* Asked after a run has answered, never before it. */
 watch(() => props.ran, async now => {
   if (now === undefined) return
-  const found = await post<Form[]>(`/api/queries/${props.queryId}/forms`, { runId: '', text: props.text, choices: props.choices }).catch(() => [])
+  const found = await post<Form[]>(`/queries/${props.queryId}/forms`, { runId: '', text: props.text, choices: props.choices }).catch(() => [])
   if (now === props.ran) forms.value = found
 })
 </script>

@@ -87,7 +87,7 @@ const toggle = (name: string) => (open.value = open.value === name ? '' : name)
 
 <style scoped>
 .card-line { padding: 9px 12px; border-bottom: 1px solid var(--rule); border-left: 4px solid var(--k); }
-.card-line.lit { background: color-mix(in srgb, var(--k) 8%, #fff); outline: none; border-radius: 0; }
+.card-line.lit { background: color-mix(in srgb, var(--k) 8%, var(--field)); outline: none; border-radius: 0; }
 .name { color: var(--k); }
 .foot { display: flex; gap: 10px; padding-top: 3px; align-items: baseline; white-space: normal; }
 .foot button { white-space: nowrap; min-height: 24px; min-width: 24px; }

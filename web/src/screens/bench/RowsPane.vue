@@ -2,9 +2,9 @@
 import { computed, ref, watch } from 'vue'
 import type { RunState } from '../../composables/useRun'
 import { lastAnswer } from '../../composables/useRun'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
-import RowTable from '../../RowTable.vue'
+import RowTable from '../../widgets/RowTable.vue'
 
 const props = defineProps<{ state: RunState }>()
 const answer = computed(() => lastAnswer(props.state))

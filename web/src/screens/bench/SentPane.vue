@@ -26,7 +26,7 @@ const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 </template>
 
 <style scoped>
-.sent { display: grid; grid-template-columns: minmax(0, 1fr) 372px; border-top: 3px double var(--line); background: #fffdf6; height: 226px; flex: none; }
+.sent { display: grid; grid-template-columns: minmax(0, 1fr) 372px; border-top: 3px double var(--line); background: var(--sheet); height: 226px; flex: none; }
 .left, .right { padding: 8px 14px; overflow: auto; }
 .left { border-right: 1px solid var(--line); }
 </style>

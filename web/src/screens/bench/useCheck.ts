@@ -12,7 +12,7 @@ export function useCheck(queryId: string, text: Ref<string>): { check: ShallowRe
 
   async function recheck(): Promise<void> {
     const sent = text.value
-    const found = await post<QueryCheck>(`/api/queries/${queryId}/check`, { text: sent }).catch(() => undefined)
+    const found = await post<QueryCheck>(`/queries/${queryId}/check`, { text: sent }).catch(() => undefined)
     if (!found || sent !== text.value) return
     // A text that cannot be read for a moment keeps its parameters: cards must not vanish while someone types a quote.
     check.value = found.parameters.length === 0 && found.problems.length > 0 ? { ...found, parameters: check.value.parameters } : found

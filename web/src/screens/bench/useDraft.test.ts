@@ -28,9 +28,9 @@ afterEach(() => {
   vi.useRealTimers()
 })
 
-function draft() {
+function draft(opened: Query = loaded) {
   const scope = effectScope()
-  const used = scope.run(() => useDraft(loaded))
+  const used = scope.run(() => useDraft(opened))
   if (!used) throw new Error('no scope')
   return { ...used, leave: () => scope.stop() }
 }
@@ -99,5 +99,38 @@ describe('a draft', () => {
     leave()
     await vi.advanceTimersByTimeAsync(100)
     expect(server.text).toBe('select half')
+  })
+
+  it('that waited in the browser does not overwrite what a colleague made meanwhile', async () => {
+    server.status = 0
+    const first = draft()
+    first.edit('select mine')
+    await vi.advanceTimersByTimeAsync(1000)
+    first.leave()
+    server = { status: 200, text: 'select theirs', version: 9 }
+    const again = draft({ ...loaded, text: 'select theirs', version: 9 })
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(again.text.value).toBe('select mine')
+    expect(again.saving.value.status).toBe('failed')
+    expect(server.text).toBe('select theirs')
+    await again.keepMine()
+    expect(server.text).toBe('select mine')
+  })
+
+  it('of the version before, without a number, is shown and not sent unasked', async () => {
+    localStorage.setItem('plainsieve.draft.late', 'select old')
+    const { text, saving } = draft()
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(text.value).toBe('select old')
+    expect(saving.value.status).toBe('failed')
+    expect(sent).toEqual([])
+  })
+
+  it('is saved by two that wait at once without a conflict between them', async () => {
+    const { edit, settle, saving } = draft()
+    edit('select 2')
+    await Promise.all([settle(), settle(), settle()])
+    expect(saving.value.status).toBe('saved')
+    expect(sent.map(body => body.version)).toEqual([4])
   })
 })

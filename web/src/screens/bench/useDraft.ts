@@ -1,12 +1,35 @@
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { asFailure, get, post, put, type Failure } from '../../api/client'
+import { asFailure, Failure, get, post, put } from '../../api/client'
+import { projectId } from '../../api/project'
 import type { Query } from '../../api/types'
 
 export type Saving = { status: 'saved' } | { status: 'unsaved' } | { status: 'failed'; failure: Failure }
 
 const SAVE_AFTER = 600
 const RETRY_AFTER = 4000
-const keyOf = (id: string): string => `plainsieve.draft.${id}`
+const keyOf = (id: string): string => `plainsieve.draft.${projectId}/${id}`
+
+/** A text that the server has not confirmed, and the version it was made from; 0 when that is not known. */
+interface Kept {
+  text: string
+  version: number
+}
+
+/* Drafts from before there were several projects lie under the id alone, as text without a version. */
+function read(id: string): Kept | undefined {
+  const kept = localStorage.getItem(keyOf(id))
+  if (kept !== null) return JSON.parse(kept) as Kept
+  const old = localStorage.getItem(`plainsieve.draft.${id}`)
+  return old === null ? undefined : { text: old, version: 0 }
+}
+
+function forget(id: string): void {
+  localStorage.removeItem(keyOf(id))
+  localStorage.removeItem(`plainsieve.draft.${id}`)
+}
+
+const byAColleague = (): Failure =>
+  new Failure(409, 'The query was changed by someone else while your text waited in this browser.', 'Your text is here; nothing was overwritten.')
 
 /**
  * The text of a query while it is edited. It is saved as it is typed; until the server has confirmed it, it also lies in
@@ -23,16 +46,16 @@ export function useDraft(loaded: Query): {
   refresh: () => Promise<void>
   settle: () => Promise<void>
 } {
-  const kept = localStorage.getItem(keyOf(loaded.id))
+  const kept = read(loaded.id)
   const query = shallowRef(loaded)
-  const text = ref(kept ?? loaded.text)
+  const text = ref(kept?.text ?? loaded.text)
   const saving = shallowRef<Saving>({ status: 'saved' })
   let timer: ReturnType<typeof setTimeout> | undefined
-  let underWay: Promise<void> | undefined
+  let underWay = Promise.resolve()
 
   function edit(next: string): void {
     text.value = next
-    localStorage.setItem(keyOf(loaded.id), next)
+    localStorage.setItem(keyOf(loaded.id), JSON.stringify({ text: next, version: query.value.version } satisfies Kept))
     saving.value = { status: 'unsaved' }
     schedule(SAVE_AFTER)
   }
@@ -42,19 +65,19 @@ export function useDraft(loaded: Query): {
     timer = setTimeout(() => void save(), after)
   }
 
-  /* One save at a time: each names the version that the one before it made. */
-  async function save(): Promise<void> {
-    await underWay
-    underWay = saveNow()
-    await underWay
+  /* One save behind the other: each names the version that the one before it made. */
+  function save(): Promise<void> {
+    underWay = underWay.then(saveNow)
+    return underWay
   }
 
   async function saveNow(): Promise<void> {
     const sent = text.value
+    if (saving.value.status === 'saved' && sent === query.value.text) return
     try {
-      query.value = await put<Query>(`/api/queries/${loaded.id}/draft`, { text: sent, version: query.value.version })
+      query.value = await put<Query>(`/queries/${loaded.id}/draft`, { text: sent, version: query.value.version })
       if (text.value === sent) {
-        localStorage.removeItem(keyOf(loaded.id))
+        forget(loaded.id)
         saving.value = { status: 'saved' }
       }
     } catch (error) {
@@ -66,18 +89,19 @@ export function useDraft(loaded: Query): {
 
   async function makeLive(): Promise<void> {
     await settle()
-    query.value = await post<Query>(`/api/queries/${loaded.id}/live`, { version: query.value.version })
+    query.value = await post<Query>(`/queries/${loaded.id}/live`, { version: query.value.version })
   }
 
   async function takeTheirs(): Promise<void> {
-    query.value = await get<Query>(`/api/queries/${loaded.id}`)
+    query.value = await get<Query>(`/queries/${loaded.id}`)
     text.value = query.value.text
-    localStorage.removeItem(keyOf(loaded.id))
+    forget(loaded.id)
     saving.value = { status: 'saved' }
   }
 
   async function keepMine(): Promise<void> {
-    query.value = await get<Query>(`/api/queries/${loaded.id}`)
+    query.value = await get<Query>(`/queries/${loaded.id}`)
+    saving.value = { status: 'unsaved' }
     await save()
   }
 
@@ -92,7 +116,11 @@ export function useDraft(loaded: Query): {
     if (saving.value.status === 'saved') await takeTheirs()
   }
 
-  if (kept !== null && kept !== loaded.text) schedule(0)
+  if (kept && kept.text === loaded.text) forget(loaded.id)
+  else if (kept && kept.version === loaded.version) {
+    saving.value = { status: 'unsaved' }
+    schedule(0)
+  } else if (kept) saving.value = { status: 'failed', failure: byAColleague() }
   onScopeDispose(() => {
     clearTimeout(timer)
     if (saving.value.status === 'unsaved') void save()

@@ -38,7 +38,7 @@ export function useFixed(draft: Draft, choices: () => Choices, changed: () => Pr
   }
 
   async function send(text: string, starts: number[]): Promise<Made> {
-    const answer = await post<Made>(`/api/queries/${draft.query.value.id}/fixed`, { text, starts, choices: choices() })
+    const answer = await post<Made>(`/queries/${draft.query.value.id}/fixed`, { text, starts, choices: choices() })
     draft.edit(answer.text)
     await draft.settle()
     made.value = answer
@@ -49,7 +49,7 @@ export function useFixed(draft: Draft, choices: () => Choices, changed: () => Pr
   async function takeBack(before: string, answer: Made): Promise<boolean> {
     if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
     await draft.settle()
-    await post(`/api/queries/${draft.query.value.id}/fixed/back`, { text: before, version: draft.query.value.version, names: answer.names })
+    await post(`/queries/${draft.query.value.id}/fixed/back`, { text: before, version: draft.query.value.version, names: answer.names })
     await draft.takeTheirs()
     made.value = undefined
     return true

@@ -6,7 +6,7 @@ import type { Known } from '../../query/editor'
 
 /** What can be completed in a query: names of its source, as far as that has told them, and the project's parameters. */
 export function useKnownNames(query: () => Query, uses: () => ParameterUse[]): ComputedRef<Known> {
-  const { state } = useLoaded(signal => get<SourceContents>(`/api/sources/${encodeURIComponent(query().sourceId)}/contents`, signal))
+  const { state } = useLoaded(signal => get<SourceContents>(`/sources/${encodeURIComponent(query().sourceId)}/contents`, signal))
   return computed(() => ({
     source: query().sourceName,
     tables: Object.fromEntries(state.value.status === 'ready' ? state.value.data.tables.map(table => [table.name, table.columns.map(column => column.name)]) : []),

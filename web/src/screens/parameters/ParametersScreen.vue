@@ -52,7 +52,7 @@ function move(moved: string, steps: number): void {
 }
 onMounted(async () => {
   await parameters.reload()
-  queries.value = await get<QueryCard[]>('/api/queries')
+  queries.value = await get<QueryCard[]>('/queries')
 })
 </script>
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { asFailure, send, type Failure } from '../../api/client'
-import FailureNote from '../../FailureNote.vue'
+import { inApi } from '../../api/project'
+import FailureNote from '../../widgets/FailureNote.vue'
 
 const emit = defineEmits<{ changed: [] }>()
 const input = ref<HTMLInputElement | null>(null)
@@ -14,7 +15,7 @@ async function bringIn(event: Event): Promise<void> {
   failed.value = undefined
   done.value = ''
   try {
-    await send('/api/project.zip', { method: 'PUT', body: file, headers: { 'Content-Type': 'application/zip' } })
+    await send('/project.zip', { method: 'PUT', body: file, headers: { 'Content-Type': 'application/zip' } })
     done.value = `${file.name} is in. What was here and is not in it was left alone.`
     emit('changed')
   } catch (error) {
@@ -30,7 +31,7 @@ async function bringIn(event: Event): Promise<void> {
     <h2>The project as files</h2>
     <p class="soft mb-1">Queries, parameters, reports and sources as YAML and SQL, for version control. Passwords stay here.</p>
     <div class="row-line">
-      <a href="/api/project.zip" download>Download</a>
+      <a :href="inApi('/project.zip')" download>Download</a>
       <button class="as-link" @click="input?.click()">Bring in …</button>
       <input ref="input" type="file" accept=".zip,application/zip" hidden aria-label="Project file" data-test="project-file" @change="bringIn" />
       <span v-if="done" class="soft small" role="status">{{ done }}</span>

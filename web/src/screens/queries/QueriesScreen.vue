@@ -5,13 +5,13 @@ import { RouterLink, useRouter } from 'vue-router'
 import { asFailure, get, post, type Failure } from '../../api/client'
 import type { Query, QueryCard, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import ProjectFiles from './ProjectFiles.vue'
 
 const router = useRouter()
 const { state, reload } = useLoaded(async signal => ({
-  queries: await get<QueryCard[]>('/api/queries', signal),
-  sources: await get<Source[]>('/api/sources', signal),
+  queries: await get<QueryCard[]>('/queries', signal),
+  sources: await get<Source[]>('/sources', signal),
 }))
 const name = ref('')
 const sourceId = ref('')
@@ -20,7 +20,7 @@ const sources = computed(() => (state.value.status === 'ready' ? state.value.dat
 
 async function add(): Promise<void> {
   try {
-    const query = await post<Query>('/api/queries', { name: name.value, sourceId: sourceId.value || sources.value[0]?.value, text: '' })
+    const query = await post<Query>('/queries', { name: name.value, sourceId: sourceId.value || sources.value[0]?.value, text: '' })
     await router.push(`/queries/${query.id}`)
   } catch (error) {
     failed.value = asFailure(error)

@@ -3,9 +3,10 @@
 import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { asFailure, get, post, type Failure } from '../../api/client'
+import { inApi } from '../../api/project'
 import { newRunId, stop as stopAtDatabase } from '../../api/runs'
 import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { rowsInWords } from '../../formats'
 
 const props = defineProps<{ report: Report; view: View; choices: Choices; filters: ColumnFilter[]; signed: string }>()
@@ -25,11 +26,11 @@ async function fetchFile(): Promise<void> {
   failure.value = undefined
   runId = newRunId()
   try {
-    await post(`/api/reports/${props.report.id}/views/${props.view.id}/downloads`, {
+    await post(`/reports/${props.report.id}/views/${props.view.id}/downloads`, {
       runId, choices: props.choices, signed: props.signed, filters: props.filters, sortBy: '', descending: false, format: format.value, above: above.value,
     })
     const link = document.createElement('a')
-    link.href = `/api/downloads/${runId}`
+    link.href = inApi(`/downloads/${runId}`)
     link.download = ''
     link.click()
     await look(runId)
@@ -39,7 +40,7 @@ async function fetchFile(): Promise<void> {
 }
 
 async function look(id: string): Promise<void> {
-  const now = await get<DownloadProgress>(`/api/downloads/${id}/progress`).catch(() => undefined)
+  const now = await get<DownloadProgress>(`/downloads/${id}/progress`).catch(() => undefined)
   if (id !== runId) return
   if (now) progress.value = now
   if (now?.state === 'ordered' || now?.state === 'running') timer = setTimeout(() => void look(id), LOOK_EVERY)

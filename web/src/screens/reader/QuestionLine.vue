@@ -58,7 +58,7 @@ const isFixed = (names: string[]): boolean => names.length > 0 && names.every(na
   font-size: inherit; font-weight: 700; line-height: 1.3; padding: 0 3px; color: var(--ink); text-decoration: none; vertical-align: baseline;
   border: 0; border-bottom: 2px solid var(--sea); border-radius: 3px 3px 0 0; background: var(--wash); white-space: normal; text-align: left;
 }
-:deep(.mark:hover) { background: #d3e6e8; }
+:deep(.mark:hover) { background: var(--wash-deep); }
 .wrong :deep(.mark) { border-color: var(--buoy); background: var(--buoy-wash); }
 .caret { font-size: 14px; color: var(--sea); }
 .also .caret { font-size: 10px; }

@@ -3,14 +3,14 @@ import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import ReportPage from './ReportPage.vue'
 import { choicesOfLink } from './useReader'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const { state, reload } = useLoaded(async signal => ({
-  report: await get<Report>(`/api/reports/${encodeURIComponent(props.id)}`, signal),
+  report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, new URLSearchParams(route.fullPath.split('?')[1]?.split('#')[0] ?? '')),
 }))
 </script>

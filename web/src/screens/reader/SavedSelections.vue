@@ -8,7 +8,7 @@ import type { Choices, Selection } from '../../api/types'
 const props = defineProps<{ reportId: string; choices: Choices }>()
 const emit = defineEmits<{ open: [choices: Choices] }>()
 
-const path = `/api/reports/${props.reportId}/selections`
+const path = `/reports/${props.reportId}/selections`
 const kept = ref<Selection[]>([])
 const name = ref('')
 

@@ -25,6 +25,6 @@ const { proof, measure } = useProof(() => props.answer.begun.sentId)
 </template>
 
 <style scoped>
-.panel { border-top: 3px double var(--line); background: #fffdf6; padding: 10px 26px; max-height: 45vh; overflow: auto; flex: none; }
+.panel { border-top: 3px double var(--line); background: var(--sheet); padding: 10px 26px; max-height: 45vh; overflow: auto; flex: none; }
 .both { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr)); gap: 10px 24px; }
 </style>

@@ -5,7 +5,7 @@ import { computed, inject, ref, shallowRef } from 'vue'
 import { asFailure, post, put, type Failure } from '../../api/client'
 import type { Choices, Report } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 
 const props = defineProps<{
   report: Report
@@ -32,7 +32,7 @@ type Settings = typeof form.value
 
 async function change(seen: Settings, next: Settings): Promise<boolean> {
   try {
-    await put(`/api/reports/${props.report.id}/settings`, { ...next, seen: { ...seen, seen: null } })
+    await put(`/reports/${props.report.id}/settings`, { ...next, seen: { ...seen, seen: null } })
     await props.reload()
     return true
   } catch (error) {
@@ -50,7 +50,7 @@ async function save(): Promise<void> {
 async function makeLink(): Promise<void> {
   try {
     const choices = Object.fromEntries(fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])))
-    const { token } = await post<{ token: string }>(`/api/reports/${props.report.id}/signed-links`, { choices })
+    const { token } = await post<{ token: string }>(`/reports/${props.report.id}/signed-links`, { choices })
     link.value = `${location.origin}/reports/${props.report.id}?signed=${token}`
     failure.value = undefined
   } catch (error) {

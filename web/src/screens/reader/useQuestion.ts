@@ -13,7 +13,7 @@ export function useQuestion(
   async function ask(): Promise<void> {
     const mine = (current = Symbol('question'))
     try {
-      const answer = await post<Question>(`/api/reports/${reportId}/question`, { choices: choices.value, signed: signed.value })
+      const answer = await post<Question>(`/reports/${reportId}/question`, { choices: choices.value, signed: signed.value })
       if (mine !== current) return
       question.value = answer
       failure.value = undefined

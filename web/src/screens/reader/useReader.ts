@@ -12,7 +12,7 @@ const asParams = (fullPath: string): URLSearchParams => new URLSearchParams(full
 /** The choices of a link: those written in it, or those it keeps at the server. */
 export async function choicesOfLink(reportId: string, link: URLSearchParams): Promise<Choices> {
   const saved = link.get(SAVED)
-  const kept = saved ? (await get<Selection>(`/api/reports/${reportId}/selections/${encodeURIComponent(saved)}`)).choices : {}
+  const kept = saved ? (await get<Selection>(`/reports/${reportId}/selections/${encodeURIComponent(saved)}`)).choices : {}
   return { ...kept, ...fromLink(link) }
 }
 
@@ -52,10 +52,14 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
 
   /* Back and Forward change the link, not the choices; links that were made here are known already. */
   let shown = route.fullPath
+  /* Every change of choices has a turn; what was asked for an earlier one comes too late. */
+  let turn = 0
   watch(() => route.fullPath, async path => {
     if (path === shown) return
     shown = path
-    choices.value = complete(await choicesOfLink(report.id, asParams(path)))
+    const mine = ++turn
+    const linked = await choicesOfLink(report.id, asParams(path))
+    if (mine === turn) choices.value = complete(linked)
   })
 
   /* Values that were dropped, and names that a link used formerly, are put right in the choices, and told. */
@@ -74,8 +78,10 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
 
   async function set(next: Choices, replace = false): Promise<void> {
     choices.value = next
+    const mine = ++turn
     const link = toLink(withoutFixed(next))
     const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(next) } : queryOf(link)
+    if (mine !== turn) return
     if (signed.value) query[SIGNED] = signed.value
     const to = { path: route.path, query }
     shown = router.resolve(to).fullPath
@@ -84,7 +90,7 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
 
   const withoutFixed = (all: Choices): Choices => Object.fromEntries(Object.entries(all).filter(([name]) => !fixed.value.includes(name)))
   const keep = async (all: Choices): Promise<string> =>
-    (await post<Selection>(`/api/reports/${report.id}/selections`, { name: '', choices: withoutFixed(all) })).id
+    (await post<Selection>(`/reports/${report.id}/selections`, { name: '', choices: withoutFixed(all) })).id
 
   function choose(changed: Choices): void {
     const real = Object.entries(changed).filter(([name, choice]) => !sameChoice(choices.value[name], choice))

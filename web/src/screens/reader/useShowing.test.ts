@@ -8,7 +8,7 @@ import { useShowing } from './useShowing'
 function report(start: string, onDemand: boolean): Report {
   return {
     id: 'r', name: 'R', audience: '', question: '', definition: { controls: [], views: [], start, onDemand, signed: [] },
-    parameters: [newParameter('port')], viewParameters: {}, needs: {}, cap: 10,
+    parameters: [newParameter('port')], viewParameters: {}, needs: {}, version: 1, cap: 10,
   }
 }
 const missingPort = { problems: [{ kind: 'choice-missing', parameter: 'port' }] } as unknown as Question

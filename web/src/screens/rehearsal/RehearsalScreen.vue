@@ -6,12 +6,12 @@ import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
 import type { RehearsalLine, Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords } from '../../formats'
 import { useRehearsal } from './useRehearsal'
 
 const props = defineProps<{ id: string }>()
-const { state: report } = useLoaded(signal => get<Report>(`/api/reports/${encodeURIComponent(props.id)}`, signal))
+const { state: report } = useLoaded(signal => get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal))
 const { state, failed, asked, start, stop, resume } = useRehearsal(props.id)
 
 const VERDICTS: Record<string, string> = { well: 'well', refused: 'refused, as it should be', failed: 'failed', slow: 'slow' }

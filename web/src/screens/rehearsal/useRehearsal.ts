@@ -13,7 +13,7 @@ export function useRehearsal(reportId: string): {
   stop: () => Promise<void>
   resume: () => Promise<void>
 } {
-  const path = `/api/reports/${encodeURIComponent(reportId)}/rehearsal`
+  const path = `/reports/${encodeURIComponent(reportId)}/rehearsal`
   const state = shallowRef<RehearsalState>()
   const failed = shallowRef<Failure>()
   const asked = ref(false)

@@ -3,9 +3,9 @@ import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
 import type { ReportCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 
-const { state, reload } = useLoaded(signal => get<ReportCard[]>('/api/reports', signal))
+const { state, reload } = useLoaded(signal => get<ReportCard[]>('/reports', signal))
 </script>
 
 <template>

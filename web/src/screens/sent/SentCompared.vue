@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { get } from '../../api/client'
 import type { Compared, Proof, SentLine } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, numberInWords, timeInWords } from '../../formats'
 import { whereInWords } from '../../query/where'
 import { choicesInWords } from './words'
@@ -12,8 +12,8 @@ import { choicesInWords } from './words'
 const props = defineProps<{ first: SentLine; second: SentLine }>()
 defineEmits<{ close: [] }>()
 const { state } = useLoaded(async signal => {
-  const compared = await get<Compared>(`/api/sent/${props.first.id}/against/${props.second.id}`, signal)
-  const proofs = await Promise.all([props.first.id, props.second.id].map(id => get<Proof>(`/api/sent/${id}/proof`, signal)))
+  const compared = await get<Compared>(`/sent/${props.first.id}/against/${props.second.id}`, signal)
+  const proofs = await Promise.all([props.first.id, props.second.id].map(id => get<Proof>(`/sent/${id}/proof`, signal)))
   return { compared, proofs }
 })
 const found = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))

@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import type { QueryCard, ReportCard, SentLine, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, timeInWords } from '../../formats'
 import SentCompared from './SentCompared.vue'
 import SentDetail from './SentDetail.vue'
@@ -15,9 +15,9 @@ import { causeInWords, choicesInWords, outcomeInWords } from './words'
 const route = useRoute()
 const { wanted, state, follow } = useSentLines({ query: String(route.query.query ?? ''), report: String(route.query.report ?? '') })
 const { state: names } = useLoaded(async signal => ({
-  queries: await get<QueryCard[]>('/api/queries', signal),
-  reports: await get<ReportCard[]>('/api/reports', signal),
-  sources: await get<Source[]>('/api/sources', signal),
+  queries: await get<QueryCard[]>('/queries', signal),
+  reports: await get<ReportCard[]>('/reports', signal),
+  sources: await get<Source[]>('/sources', signal),
 }))
 const open = ref<number>()
 const picked = ref<SentLine[]>([])
@@ -89,6 +89,6 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
 .line { cursor: pointer; }
 .line:hover, .line.open { background: var(--wash); }
 .values { width: 100%; max-width: 0; overflow: hidden; text-overflow: ellipsis; }
-.detail { white-space: normal !important; background: #fffdf6; padding: 10px 14px !important; }
+.detail { white-space: normal !important; background: var(--sheet); padding: 10px 14px !important; }
 .attention { color: var(--buoy); font-weight: 700; }
 </style>

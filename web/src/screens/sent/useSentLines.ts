@@ -21,7 +21,7 @@ export interface SentWanted {
 export function useSentLines(start: Partial<SentWanted>): { wanted: SentWanted; state: ShallowRef<Loaded<SentLine[]>>; follow: { on: boolean } } {
   const wanted = reactive<SentWanted>({ outcome: '', cause: '', source: '', query: '', report: '', search: '', order: 'new', ...start })
   const follow = reactive({ on: true })
-  const { state, reload } = useLoaded(signal => get<SentLine[]>(`/api/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal))
+  const { state, reload } = useLoaded(signal => get<SentLine[]>(`/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal))
   let waiting: ReturnType<typeof setTimeout> | undefined
   watch(wanted, () => {
     clearTimeout(waiting)

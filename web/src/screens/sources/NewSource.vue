@@ -2,7 +2,7 @@
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, reactive, ref, watch } from 'vue'
 import { asFailure, post, type Failure } from '../../api/client'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 
 const emit = defineEmits<{ added: [] }>()
 const empty = { id: '', kind: 'postgresql', host: 'localhost', port: 5432, database: '', user: '', password: '' }
@@ -22,7 +22,7 @@ watch(() => fields.kind, (now, before) => {
 async function add(): Promise<void> {
   try {
     failed.value = undefined
-    await post('/api/sources', onServer.value ? { ...fields, port: Number(fields.port) } : { ...fields, host: '', port: 0, user: '', password: '' })
+    await post('/sources', onServer.value ? { ...fields, port: Number(fields.port) } : { ...fields, host: '', port: 0, user: '', password: '' })
     Object.assign(fields, empty)
     open.value = false
     emit('added')

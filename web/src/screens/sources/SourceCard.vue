@@ -14,7 +14,7 @@ const MOST_SHOWN = 120
 const SEARCH_FROM = 10
 
 const props = defineProps<{ source: Source }>()
-const path = `/api/sources/${encodeURIComponent(props.source.id)}`
+const path = `/sources/${encodeURIComponent(props.source.id)}`
 const { state: health, reload: ask } = useLoaded(signal => get<SourceHealth>(`${path}/health`, signal))
 const { state: contents, reload: list } = useLoaded(signal => get<SourceContents>(`${path}/contents`, signal))
 const open = shallowRef<Table>()
@@ -53,7 +53,7 @@ function again(): void {
 </template>
 
 <style scoped>
-.ok { color: #1c7c54; }
+.ok { color: var(--leaf); }
 .tables { display: grid; grid-template-columns: repeat(auto-fill, minmax(230px, 1fr)); gap: 4px 20px; align-items: start; }
 .wide { grid-column: 1 / -1; }
 </style>

@@ -2,11 +2,11 @@
 import { get } from '../../api/client'
 import type { Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
 import NewSource from './NewSource.vue'
 import SourceCard from './SourceCard.vue'
 
-const { state, reload } = useLoaded(signal => get<Source[]>('/api/sources', signal))
+const { state, reload } = useLoaded(signal => get<Source[]>('/sources', signal))
 </script>
 
 <template>

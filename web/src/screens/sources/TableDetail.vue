@@ -4,13 +4,13 @@ import { computed } from 'vue'
 import { get } from '../../api/client'
 import type { Cell, Look, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import FailureNote from '../../FailureNote.vue'
-import RowTable from '../../RowTable.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import RowTable from '../../widgets/RowTable.vue'
 import { useStart } from './useStart'
 
 const props = defineProps<{ source: Source; table: Table; search: string }>()
 const where = new URLSearchParams({ schema: props.table.schema ?? '', table: props.table.name })
-const { state: look } = useLoaded(signal => get<Look>(`/api/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal))
+const { state: look } = useLoaded(signal => get<Look>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal))
 const { refused, start } = useStart(props.source)
 const keys = computed(() => new Set(props.table.indexes.filter(index => index.primary).flatMap(index => index.columns)))
 const nullable = computed(() => new Set(props.table.nullable))

@@ -10,11 +10,11 @@ export function useStart(source: Source): { refused: Ref<string>; start: (kind: 
 
   async function start(kind: string, schema: string, name: string): Promise<void> {
     try {
-      const begin = await get<QueryStart>(`/api/sources/${encodeURIComponent(source.id)}/start?${new URLSearchParams({ kind, schema, name })}`)
+      const begin = await get<QueryStart>(`/sources/${encodeURIComponent(source.id)}/start?${new URLSearchParams({ kind, schema, name })}`)
       const words = name.replaceAll('_', ' ')
-      const query = await post<Query>('/api/queries', { name: words.charAt(0).toUpperCase() + words.slice(1), sourceId: source.id, text: begin.text })
+      const query = await post<Query>('/queries', { name: words.charAt(0).toUpperCase() + words.slice(1), sourceId: source.id, text: begin.text })
       // One that is there already is used as it is.
-      for (const parameter of begin.parameters) await post('/api/parameters', parameter).catch(() => undefined)
+      for (const parameter of begin.parameters) await post('/parameters', parameter).catch(() => undefined)
       await router.push(`/queries/${query.id}`)
     } catch (error) {
       const failure = asFailure(error)

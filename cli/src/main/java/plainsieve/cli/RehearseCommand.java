@@ -41,11 +41,18 @@ final class RehearseCommand implements Callable<Integer> {
             description = "The server's address (${DEFAULT-VALUE}).")
     private String server;
 
+    @Option(
+            names = "--project",
+            paramLabel = "ID",
+            defaultValue = "",
+            description = "The project of the reports, as in their addresses; the server's oldest when not said.")
+    private String project;
+
     @Option(names = "--strict", description = "Slow cases and what stands beside them count as failures.")
     private boolean strict;
 
     private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
-    private final HttpClient client = HttpClient.newHttpClient();
+    private final HttpClient client = HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
 
     @Override
     public Integer call() throws InterruptedException {
@@ -64,7 +71,8 @@ final class RehearseCommand implements Callable<Integer> {
     }
 
     private boolean rehearse(String report) throws IOException, InterruptedException {
-        String path = "/api/reports/%s/rehearsal".formatted(URLEncoder.encode(report, StandardCharsets.UTF_8));
+        String in = project.isEmpty() ? "" : "projects/" + encoded(project) + "/";
+        String path = "/api/%sreports/%s/rehearsal".formatted(in, encoded(report));
         JsonNode state = ask("POST", path);
         while (state.path("status").asString("").equals("RUNNING")) {
             Thread.sleep(ASK_EVERY_MILLIS);
@@ -80,6 +88,10 @@ final class RehearseCommand implements Callable<Integer> {
         output.println("%s: %d cases, %d failed, %d slow, %d beside it."
                 .formatted(report, state.path("done").asInt(0), failed, slow, beside));
         return failed == 0 && (!strict || slow + beside == 0);
+    }
+
+    private static String encoded(String id) {
+        return URLEncoder.encode(id, StandardCharsets.UTF_8);
     }
 
     private static long count(JsonNode state, String verdict) {

@@ -44,7 +44,13 @@ public final class Api {
     }
 
     public Answer get(String path) {
-        return send(HttpRequest.newBuilder(URI.create(address + path)).GET());
+        return send(HttpRequest.newBuilder(URI.create(address + inProject(path))).GET());
+    }
+
+    /** Paths without a project are those of the demo's. */
+    private static String inProject(String path) {
+        boolean whole = path.startsWith("/api/projects") || path.startsWith("/api/health") || path.startsWith("/api/openapi");
+        return whole || !path.startsWith("/api/") ? path : "/api/projects/home/" + path.substring("/api/".length());
     }
 
     public Answer post(String path, Object body) {
@@ -53,7 +59,7 @@ public final class Api {
 
     public Answer send(String method, String path, Object body) {
         String text = body instanceof String raw ? raw : JSON.writeValueAsString(body);
-        return send(HttpRequest.newBuilder(URI.create(address + path))
+        return send(HttpRequest.newBuilder(URI.create(address + inProject(path)))
                 .header("Content-Type", "application/json")
                 .method(method, HttpRequest.BodyPublishers.ofString(text)));
     }

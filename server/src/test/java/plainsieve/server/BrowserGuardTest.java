@@ -16,7 +16,7 @@ class BrowserGuardTest {
         URI address = URI.create(RunningServer.get().address());
         try (Socket socket = new Socket(address.getHost(), address.getPort())) {
             String request =
-                    "GET /api/reports HTTP/1.1\r\n" + String.join("\r\n", headers) + "\r\nConnection: close\r\n\r\n";
+                    "GET /api/projects/home/reports HTTP/1.1\r\n" + String.join("\r\n", headers) + "\r\nConnection: close\r\n\r\n";
             socket.getOutputStream().write(request.getBytes(StandardCharsets.US_ASCII));
             return new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.UTF_8))
                     .lines()

@@ -45,7 +45,7 @@ class DownloadsApiTest {
 
     private static HttpResponse<byte[]> fetch(Api.Answer order) throws IOException, InterruptedException {
         URI address =
-                URI.create(ADDRESS + "/api/downloads/" + order.json().get("id").asString());
+                URI.create(ADDRESS + "/api/projects/home/downloads/" + order.json().get("id").asString());
         return CLIENT.send(HttpRequest.newBuilder(address).build(), HttpResponse.BodyHandlers.ofByteArray());
     }
 
@@ -217,7 +217,7 @@ class DownloadsApiTest {
                 List.of("port")));
         String path = "/api/reports/late-crossings-on-the-islands/settings";
         try {
-            assertThat(api.send("PUT", path, settings).status()).isEqualTo(200);
+            assertThat(api.send("PUT", path, settings).status()).isEqualTo(204);
             assertThat(run("late-crossings-on-the-islands", Map.of(), "").json().toString())
                     .contains("comes from a signed link");
             assertThat(run("late-crossings-on-the-islands", Map.of("port", values("Lunna")), "")
@@ -248,7 +248,7 @@ class DownloadsApiTest {
                 Map.of("question", question, "start", "defaults", "onDemand", false, "signed", List.of()));
         Map<String, Object> mine = new HashMap<>(seen);
         mine.put("seen", new HashMap<>(seen));
-        assertThat(api.send("PUT", path, mine).status()).isEqualTo(200);
+        assertThat(api.send("PUT", path, mine).status()).isEqualTo(204);
         seen.put("question", "What I saw long ago");
         mine.put("seen", seen);
         assertThat(api.send("PUT", path, mine).status()).isEqualTo(409);
@@ -277,7 +277,7 @@ class DownloadsApiTest {
     @Test
     void aPageSaysItsQuestionInItsTitleForLinkPreviews() throws Exception {
         URI address = URI.create(
-                ADDRESS + "/reports/late-crossings?port=Brae+O%27Noth&from=&to=2026-03-31&min_delay=%3Cb%3E");
+                ADDRESS + "/projects/home/reports/late-crossings?port=Brae+O%27Noth&from=&to=2026-03-31&min_delay=%3Cb%3E");
         fetchPage(address);
         String page = fetchPage(address);
         assertThat(page)

@@ -391,7 +391,7 @@ class ParametersApiTest {
                         "type",
                         "decimal",
                         "list",
-                        Map.of("kind", "any", "column", column(source, "crossings", "wave_height_m"))));
+                        Map.of("kind", "column", "column", column(source, "crossings", "wave_height_m"))));
         JsonNode spread = api.get("/api/parameters/spread_of/spread").json();
         long counted = 0;
         for (JsonNode count : spread.get("counts")) {

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 /** The project goes out as files and comes in again. */
 class ProjectFilesApiTest {
     private static final HttpClient CLIENT = HttpClient.newHttpClient();
-    private static final URI ADDRESS = URI.create(RunningServer.get().address() + "/api/project.zip");
+    private static final URI ADDRESS = URI.create(RunningServer.get().address() + "/api/projects/home/project.zip");
 
     private final Api api = new Api(RunningServer.get().address());
 

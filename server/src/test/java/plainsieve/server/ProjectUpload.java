@@ -27,7 +27,7 @@ public final class ProjectUpload {
             }
         }
         return CLIENT.send(
-                HttpRequest.newBuilder(URI.create(address + "/api/project.zip"))
+                HttpRequest.newBuilder(URI.create(address + "/api/projects/home/project.zip"))
                         .header("Content-Type", "application/zip")
                         .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
                         .build(),

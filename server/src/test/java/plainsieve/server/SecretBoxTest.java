@@ -9,6 +9,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import plainsieve.server.people.Role;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.security.SecretBox;
 import plainsieve.sources.Secret;
@@ -28,6 +29,7 @@ class SecretBoxTest {
                 1,
                 "system",
                 List.of(),
+                Role.OPERATOR,
                 false,
                 1));
     }

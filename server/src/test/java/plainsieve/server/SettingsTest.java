@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import plainsieve.server.people.Role;
 
 class SettingsTest {
     private static Settings in(String zone) {
@@ -23,6 +24,7 @@ class SettingsTest {
                 1,
                 zone,
                 List.of(),
+                Role.OPERATOR,
                 false,
                 1);
     }

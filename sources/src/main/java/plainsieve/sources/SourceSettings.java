@@ -141,7 +141,7 @@ public sealed interface SourceSettings {
                 database.matches("[^/?#&]+"),
                 "The database name has a character that no name has.",
                 "Write it without / ? # and &.");
-        require(port > 0 && port < 65_536, "Port %d is none.".formatted(port), "Write a number from 1 to 65535.");
+        require(port > 0 && port < 65_536, "Port %d is not between 1 and 65535.".formatted(port), "Correct it.");
     }
 
     private static void checkFile(String file) {

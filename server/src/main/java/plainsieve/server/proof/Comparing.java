@@ -103,7 +103,7 @@ public class Comparing {
         Dialect dialect = project.dialect(row.sourceId());
         SortedMap<Integer, String> literals = new TreeMap<>();
         for (SentValue value : log.values(row)) {
-            boolean hidden = value.isPrivate();
+            boolean hidden = value.hidesValue();
             literals.put(
                     value.offset(),
                     hidden ? ":" + value.parameter() : RunnableText.literal(SentValues.bound(value), dialect));

@@ -118,7 +118,7 @@ public class SentLog {
     public Optional<Statement> again(SentRow row) {
         Optional<Statement> remembered = recent(row.id()).map(Remembered::statement);
         List<SentValue> values = values(row);
-        if (remembered.isPresent() || values.stream().anyMatch(SentValue::isPrivate)) {
+        if (remembered.isPresent() || values.stream().anyMatch(SentValue::hidesValue)) {
             return remembered;
         }
         List<BoundValue> bound = values.stream()

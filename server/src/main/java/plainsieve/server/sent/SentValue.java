@@ -7,7 +7,7 @@ public record SentValue(String parameter, int offset, String type, List<String> 
     /** The type that stands for a value which is never kept. */
     public static final String PRIVATE = "private";
 
-    public boolean isPrivate() {
+    public boolean hidesValue() {
         return type.equals(PRIVATE);
     }
 }

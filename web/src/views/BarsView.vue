@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { ECharts } from 'echarts/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import type { View } from '../../api/types'
-import { lastAnswer } from '../../composables/useRun'
-import { countInWords, rowsInWords } from '../../formats'
+import type { View } from '../api/types'
+import { lastAnswer } from '../composables/useRun'
+import { countInWords, rowsInWords } from '../formats'
 import RunNote from './RunNote.vue'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
 
@@ -39,7 +39,7 @@ let chart: ECharts | undefined
 let size: ResizeObserver | undefined
 watch([bars, element, pickedName], async ([now, box, only]) => {
   if (!box || now.length === 0) return
-  const { createBars, drawBars } = await import('../../charts/bars')
+  const { createBars, drawBars } = await import('./bars')
   if (!chart || chart.getDom() !== box) {
     chart?.dispose()
     chart = createBars(box, pick)

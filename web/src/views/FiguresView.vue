@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import type { View } from '../../api/types'
-import { lastAnswer } from '../../composables/useRun'
-import { numberInWords } from '../../formats'
+import type { View } from '../api/types'
+import { lastAnswer } from '../composables/useRun'
+import { numberInWords } from '../formats'
 import RunNote from './RunNote.vue'
 import { useViewRun, type Asked } from './useViewRun'
 

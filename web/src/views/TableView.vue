@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { View } from '../../api/types'
-import { lastAnswer } from '../../composables/useRun'
-import { countInWords, rowsInWords } from '../../formats'
-import RowTable from '../../RowTable.vue'
-import type { Answer } from '../../api/runs'
+import type { View } from '../api/types'
+import { lastAnswer } from '../composables/useRun'
+import { countInWords, rowsInWords } from '../formats'
+import RowTable from '../widgets/RowTable.vue'
+import type { Answer } from '../api/runs'
 import RunNote from './RunNote.vue'
-import DownloadPanel from './DownloadPanel.vue'
+import DownloadPanel from '../screens/reader/DownloadPanel.vue'
 import { useViewRun, type Asked, type Sorted } from './useViewRun'
 
 const props = defineProps<{ view: View; asked: Asked; total: number | undefined; downloading: boolean }>()

@@ -12,8 +12,8 @@ export interface Bar {
   value: number
 }
 
-const SEA = '#175a6b'
-const INK = '#20303a'
+/* What is drawn has no style sheet: it asks the page for its tokens. */
+const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
 /** @param onPick told the number of the bar that is clicked */
 export function createBars(element: HTMLElement, onPick: (index: number) => void): ECharts {
@@ -24,6 +24,7 @@ export function createBars(element: HTMLElement, onPick: (index: number) => void
 
 /** @param only the name of the one bar that is picked; the others step back */
 export function drawBars(chart: ECharts, bars: Bar[], only?: string): void {
+  const [sea, ink] = [token('--sea'), token('--ink')]
   chart.setOption({
     animationDuration: 200,
     grid: { left: 4, right: 60, top: 4, bottom: 4, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
@@ -31,11 +32,11 @@ export function drawBars(chart: ECharts, bars: Bar[], only?: string): void {
     xAxis: { type: 'value', show: false },
     yAxis: {
       type: 'category', inverse: true, data: bars.map(bar => bar.name), axisLine: { show: false }, axisTick: { show: false },
-      axisLabel: { color: INK, fontSize: 12.5, fontFamily: 'Atkinson Hyperlegible', width: 130, overflow: 'truncate' },
+      axisLabel: { color: ink, fontSize: 12.5, fontFamily: 'Atkinson Hyperlegible', width: 130, overflow: 'truncate' },
     },
     series: [{
-      type: 'bar', data: bars.map(bar => ({ value: bar.value, itemStyle: { color: SEA, opacity: only === undefined || only === bar.name ? 1 : 0.3 } })), barMaxWidth: 20,
-      label: { show: true, position: 'right', color: INK, fontFamily: 'Atkinson Hyperlegible', formatter: ({ value }: { value: number }) => countInWords(value) },
+      type: 'bar', data: bars.map(bar => ({ value: bar.value, itemStyle: { color: sea, opacity: only === undefined || only === bar.name ? 1 : 0.3 } })), barMaxWidth: 20,
+      label: { show: true, position: 'right', color: ink, fontFamily: 'Atkinson Hyperlegible', formatter: ({ value }: { value: number }) => countInWords(value) },
     }],
   })
 }

@@ -2,8 +2,8 @@
 /* Rows of an answer. Only the rows in sight are in the page, so ten thousand scroll as lightly as ten. */
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, ref, watch } from 'vue'
-import type { Cell, Column } from './api/types'
-import { cellInWords, isNumeric } from './formats'
+import type { Cell, Column } from '../api/types'
+import { cellInWords, isNumeric } from '../formats'
 
 const props = defineProps<{
   columns: Column[]

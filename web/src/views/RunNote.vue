@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Says how a view's run stands, unless all is well. Choice problems are told at the controls; here only a short word. */
 import { computed, onScopeDispose, ref } from 'vue'
-import type { RunState } from '../../composables/useRun'
+import type { RunState } from '../composables/useRun'
 
 const props = defineProps<{ state: RunState }>()
 const emit = defineEmits<{ stop: []; again: [] }>()

@@ -1,7 +1,7 @@
 import { computed, watch, type Ref } from 'vue'
-import type { Choices, ColumnFilter, Report, View } from '../../api/types'
-import { useRun } from '../../composables/useRun'
-import type { Waiting } from './useShowing'
+import type { Choices, ColumnFilter, Report, View } from '../api/types'
+import { useRun } from '../composables/useRun'
+import type { Waiting } from '../screens/reader/useShowing'
 
 export interface Sorted {
   column: string
@@ -43,7 +43,7 @@ export function useViewRun(view: View, asked: Asked, sorted?: Ref<Sorted | undef
     choices: relevant.value, sortBy: sorted?.value?.column ?? '', descending: sorted?.value?.descending ?? false, filters: filters.value, signed: signed.value,
   }))
 
-  const rerun = (): Promise<void> => start(`/api/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
+  const rerun = (): Promise<void> => start(`/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
   watch([body, waiting], ([, wait]) => {
     if (wait === 'no') void rerun()
   }, { immediate: true })

@@ -1,0 +1,12 @@
+/* The whole front end works in one project: the one that its address names. Another project is another page. */
+
+const NAMED = /^\/projects\/([^/]+)/
+
+/** The id of the project of this page. */
+export const projectId = decodeURIComponent(NAMED.exec(location.pathname)?.[1] ?? 'home')
+
+/** What stands before every screen of the project. */
+export const screensAt = `/projects/${encodeURIComponent(projectId)}/`
+
+/** The address of something of the project in the API. */
+export const inApi = (path: string): string => `/api/projects/${encodeURIComponent(projectId)}${path}`
