@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, provide } from 'vue'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
+import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
 
 const route = useRoute()
@@ -27,13 +28,32 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 
 <template>
   <header v-if="!route.meta.reader" class="top">
-    <RouterLink to="/reports" class="brand"><img src="/sieve.svg" alt="" width="22" height="22" />Plain Sieve</RouterLink>
+    <RouterLink to="/reports" class="brand"
+      ><img src="/sieve.svg" alt="" width="22" height="22" />Plain Sieve</RouterLink
+    >
+    <ProjectMenu />
     <nav aria-label="Screens">
-      <RouterLink v-for="screen in screens" :key="screen.path" :to="screen.path" active-class="on">{{ screen.name }}</RouterLink>
+      <RouterLink v-for="screen in screens" :key="screen.path" :to="screen.path" active-class="on">{{
+        screen.name
+      }}</RouterLink>
     </nav>
     <span class="grow"></span>
-    <button v-if="history.done.value" class="as-link" title="Ctrl Z" :disabled="history.busy.value" @click="history.undo">Undo {{ history.done.value.label }}</button>
-    <button v-if="history.undone.value" class="as-link" title="Ctrl Shift Z" :disabled="history.busy.value" @click="history.redo">Redo {{ history.undone.value.label }}</button>
+    <button
+      v-if="history.done.value"
+      class="as-link"
+      title="Ctrl Z"
+      :disabled="history.busy.value"
+      @click="history.undo">
+      Undo {{ history.done.value.label }}
+    </button>
+    <button
+      v-if="history.undone.value"
+      class="as-link"
+      title="Ctrl Shift Z"
+      :disabled="history.busy.value"
+      @click="history.redo">
+      Redo {{ history.undone.value.label }}
+    </button>
   </header>
   <RouterView />
 </template>

@@ -5,9 +5,20 @@ const numbers = new Intl.NumberFormat(undefined, { maximumFractionDigits: 2 })
 const plain = new Intl.NumberFormat(undefined, { useGrouping: false, maximumFractionDigits: 10 })
 const days = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
 const moments = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone: 'UTC',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  hour: '2-digit',
+  minute: '2-digit',
+  hourCycle: 'h23',
+  timeZone: 'UTC',
 })
-const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' })
+const clock = new Intl.DateTimeFormat(undefined, {
+  hour: '2-digit',
+  minute: '2-digit',
+  second: '2-digit',
+  hourCycle: 'h23',
+})
 
 /** Whether there is such a day; 30 February would otherwise roll over into March. */
 export function isDay(iso: string): boolean {
@@ -24,7 +35,8 @@ export function numberInWords(text: string | number): string {
 
 export const countInWords = (count: number): string => numbers.format(count)
 export const rowsInWords = (count: number): string => `${countInWords(count)} ${count === 1 ? 'row' : 'rows'}`
-export const millisInWords = (millis: number): string => `${numbers.format(millis < 10 ? Math.round(millis * 10) / 10 : Math.round(millis))} ms`
+export const millisInWords = (millis: number): string =>
+  `${numbers.format(millis < 10 ? Math.round(millis * 10) / 10 : Math.round(millis))} ms`
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
 /** A database's own moment has no zone; it is shown as it stands. */

@@ -21,15 +21,26 @@ interface ProblemDocument {
 }
 
 /** Asks something of the project. @param path as it stands behind the project in the API: `/reports` */
-export async function send(path: string, init: RequestInit = {}): Promise<Response> {
+export const send = (path: string, init: RequestInit = {}): Promise<Response> => sendTo(inApi(path), init)
+
+async function sendTo(address: string, init: RequestInit): Promise<Response> {
   /* Sentences that the server writes are in the language of the page, not in the first of the browser's list. */
-  const headers = { 'Accept-Language': navigator.language, ...(init.body ? { 'Content-Type': 'application/json' } : {}) }
-  const response = await fetch(inApi(path), { headers, ...init }).catch((error: unknown) => {
+  const headers = {
+    'Accept-Language': navigator.language,
+    ...(init.body ? { 'Content-Type': 'application/json' } : {}),
+  }
+  const response = await fetch(address, { headers, ...init }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
   })
   if (!response.ok) throw await failure(response)
   return response
+}
+
+/** Asks something of the server that belongs to no project, and reads its JSON, if it has any. @param address whole */
+export async function ask<T>(address: string, init: RequestInit = {}): Promise<T> {
+  const text = await (await sendTo(address, init)).text()
+  return (text ? JSON.parse(text) : undefined) as T
 }
 
 async function failure(response: Response): Promise<Failure> {
@@ -46,14 +57,11 @@ export async function get<T>(path: string, signal?: AbortSignal): Promise<T> {
   return (await (await send(path, { signal })).json()) as T
 }
 
-export const post = <T>(path: string, body: unknown): Promise<T> => sendBody<T>('POST', path, body)
+export const post = <T>(path: string, body: unknown): Promise<T> =>
+  ask<T>(inApi(path), { method: 'POST', body: JSON.stringify(body) })
 
-export const put = <T>(path: string, body: unknown): Promise<T> => sendBody<T>('PUT', path, body)
-
-async function sendBody<T>(method: string, path: string, body: unknown): Promise<T> {
-  const text = await (await send(path, { method, body: JSON.stringify(body) })).text()
-  return (text ? JSON.parse(text) : undefined) as T
-}
+export const put = <T>(path: string, body: unknown): Promise<T> =>
+  ask<T>(inApi(path), { method: 'PUT', body: JSON.stringify(body) })
 
 export async function remove(path: string): Promise<void> {
   await send(path, { method: 'DELETE' })

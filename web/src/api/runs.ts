@@ -16,9 +16,9 @@ export async function run(path: string, body: object, signal: AbortSignal): Prom
   let done: RunDone | undefined
   const rows: Cell[][] = []
   for await (const event of lines(response)) {
-    if (event.event === 'begun') begun = event as RunBegun
-    else if (event.event === 'rows') rows.push(...event.rows as Cell[][])
-    else if (event.event === 'done') done = event as RunDone
+    if (event.event === 'begun') begun = event
+    else if (event.event === 'rows') rows.push(...event.rows)
+    else if (event.event === 'done') done = event
     else throw failed(event)
   }
   if (!begun || !done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')

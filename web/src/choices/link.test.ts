@@ -9,9 +9,17 @@ describe('choices in a link', () => {
     ['many values', { port: chosen(['Ardlow', 'Skerrin']) }, 'port=Ardlow&port=Skerrin'],
     ['blank', { vessel: blank() }, 'vessel='],
     ['all', { port: all() }, 'all=port'],
-    ['values and none', { port: { kind: 'values', values: ['Ardlow'], withoutValue: true } }, 'port=Ardlow&without=port'],
+    [
+      'values and none',
+      { port: { kind: 'values', values: ['Ardlow'], withoutValue: true } },
+      'port=Ardlow&without=port',
+    ],
     ['only none', { port: { kind: 'values', values: [], withoutValue: true } }, 'without=port'],
-    ['odd characters', { port: chosen(["Brae O'Noth", 'Half%Tide & Steps', 'Þorvik', 'a+b']) }, 'port=Brae+O%27Noth&port=Half%25Tide+%26+Steps&port=%C3%9Eorvik&port=a%2Bb'],
+    [
+      'odd characters',
+      { port: chosen(["Brae O'Noth", 'Half%Tide & Steps', 'Þorvik', 'a+b']) },
+      'port=Brae+O%27Noth&port=Half%25Tide+%26+Steps&port=%C3%9Eorvik&port=a%2Bb',
+    ],
   ])('writes %s and reads the same again', (_name, choices, link) => {
     expect(toLink(choices).toString()).toBe(link)
     expect(fromLink(new URLSearchParams(link))).toEqual(choices)
@@ -22,7 +30,13 @@ describe('choices in a link', () => {
   })
 
   it('reads what a signed part fixes, whatever it is', () => {
-    const token = btoa(String.fromCharCode(...new TextEncoder().encode(JSON.stringify({ report: 'r', choices: { port: chosen(['Þorvik']) } })))).replaceAll('+', '-').replaceAll('/', '_')
+    const token = btoa(
+      String.fromCharCode(
+        ...new TextEncoder().encode(JSON.stringify({ report: 'r', choices: { port: chosen(['Þorvik']) } })),
+      ),
+    )
+      .replaceAll('+', '-')
+      .replaceAll('/', '_')
     expect(signedChoices(`${token}.x`)).toEqual({ port: chosen(['Þorvik']) })
     expect(signedChoices('nonsense')).toEqual({})
     expect(signedChoices('')).toEqual({})

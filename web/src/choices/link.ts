@@ -52,9 +52,13 @@ const KINDS = new Set(['blank', 'all', 'values'])
 /** The choices that the signed part of a link fixes. Only the server can tell whether they are genuine; it does so with each request. */
 export function signedChoices(token: string): Choices {
   try {
-    const bytes = Uint8Array.from(atob((token.split('.')[0] ?? '').replaceAll('-', '+').replaceAll('_', '/')), char => char.charCodeAt(0))
+    const bytes = Uint8Array.from(atob((token.split('.')[0] ?? '').replaceAll('-', '+').replaceAll('_', '/')), char =>
+      char.charCodeAt(0),
+    )
     const { choices } = JSON.parse(new TextDecoder().decode(bytes)) as { choices?: Choices }
-    return Object.fromEntries(Object.entries(choices ?? {}).filter(([, choice]) => KINDS.has(choice.kind) && Array.isArray(choice.values)))
+    return Object.fromEntries(
+      Object.entries(choices ?? {}).filter(([, choice]) => KINDS.has(choice.kind) && Array.isArray(choice.values)),
+    )
   } catch {
     return {}
   }

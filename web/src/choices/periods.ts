@@ -59,16 +59,23 @@ function whole(name: string, period: string, steps: number, today: string): Span
 }
 
 const lastDays = (days: number, today: string): Span => ({
-  name: `last ${days} days`, from: asIso(new Date(asDate(today).getTime() - (days - 1) * MILLIS_PER_DAY)), to: today,
+  name: `last ${days} days`,
+  from: asIso(new Date(asDate(today).getTime() - (days - 1) * MILLIS_PER_DAY)),
+  to: today,
 })
 
 /** Spans that people often want, with both their days included. */
 export function quickSpans(today: string): Span[] {
   return [
-    { name: 'today', from: today, to: today }, lastDays(7, today), lastDays(30, today),
-    whole('this month', 'month', 0, today), whole('last month', 'month', -1, today),
-    whole('this quarter', 'quarter', 0, today), whole('last quarter', 'quarter', -1, today),
-    whole('this year', 'year', 0, today), whole('last year', 'year', -1, today),
+    { name: 'today', from: today, to: today },
+    lastDays(7, today),
+    lastDays(30, today),
+    whole('this month', 'month', 0, today),
+    whole('last month', 'month', -1, today),
+    whole('this quarter', 'quarter', 0, today),
+    whole('last quarter', 'quarter', -1, today),
+    whole('this year', 'year', 0, today),
+    whole('last year', 'year', -1, today),
   ]
 }
 

@@ -16,7 +16,11 @@ export function choiceInWords(parameter: Parameter, choice: Choice, list: Listed
   return parameter.unit ? `${named} ${parameter.unit}` : named
 }
 
-const COVERED: Record<string, string> = { containing: 'containing ', starting: 'starting with ', ending: 'ending with ' }
+const COVERED: Record<string, string> = {
+  containing: 'containing ',
+  starting: 'starting with ',
+  ending: 'ending with ',
+}
 
 function several(words: string[]): string {
   if (words.length <= MOST_NAMED) return words.join(', ')

@@ -1,5 +1,5 @@
-import type { ComputedRef, InjectionKey } from 'vue'
-import type { Choices } from '../api/types'
+import { computed, toValue, type ComputedRef, type InjectionKey, type MaybeRefOrGetter } from 'vue'
+import type { Choices, Parameter } from '../api/types'
 
 /** Where controls stand: what is chosen beside them, on which lists depend, and who asks for these lists. */
 export interface Choosing {
@@ -15,3 +15,15 @@ export interface Choosing {
 }
 
 export const choosingKey: InjectionKey<Choosing> = Symbol('choosing')
+
+/** What is chosen for those that the parameter's list depends on; nothing where nobody chooses. */
+export function useParents(
+  choosing: Choosing | undefined,
+  parameter: MaybeRefOrGetter<Parameter>,
+): ComputedRef<Choices> {
+  return computed(() => {
+    const all = choosing?.choices.value ?? {}
+    const needed = choosing?.needs.value[toValue(parameter).name] ?? []
+    return Object.fromEntries(needed.flatMap(name => (all[name] ? [[name, all[name]]] : [])))
+  })
+}

@@ -4,7 +4,10 @@ import type { Proof } from '../api/types'
 import type { Loaded } from './useLoaded'
 
 /** Where the choices of a statement ran. Asked after its rows have come; nothing is asked while there is no statement. */
-export function useProof(sentId: () => number | undefined): { proof: ShallowRef<Loaded<Proof> | undefined>; measure: () => Promise<void> } {
+export function useProof(sentId: () => number | undefined): {
+  proof: ShallowRef<Loaded<Proof> | undefined>
+  measure: () => Promise<void>
+} {
   const proof = shallowRef<Loaded<Proof>>()
   let current: AbortController | undefined
 
@@ -15,7 +18,9 @@ export function useProof(sentId: () => number | undefined): { proof: ShallowRef<
     const mine = (current = new AbortController())
     proof.value = { status: 'loading' }
     try {
-      const data = (await (await send(`/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })).json()) as Proof
+      const data = (await (
+        await send(`/sent/${id}/proof`, { method: measured ? 'POST' : 'GET', signal: mine.signal })
+      ).json()) as Proof
       if (mine === current) proof.value = { status: 'ready', data }
     } catch (error) {
       if (mine === current) proof.value = { status: 'failed', failure: asFailure(error) }

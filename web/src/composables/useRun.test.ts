@@ -7,17 +7,23 @@ const lines = (rows: number[][]) =>
     { event: 'begun', sentId: 1, text: '', values: [], placements: [], columns: [] },
     { event: 'rows', rows },
     { event: 'done', fetched: rows.length, shown: rows.length, more: false, databaseMs: 1, totalMs: 1, at: '' },
-  ].map(line => JSON.stringify(line)).join('\n') + '\n'
+  ]
+    .map(line => JSON.stringify(line))
+    .join('\n') + '\n'
 
 const answers: ((text: string) => void)[] = []
 const stopped: string[] = []
 
 function fakeServer(): void {
   answers.length = stopped.length = 0
-  vi.stubGlobal('fetch', (_path: string, init: RequestInit) => new Promise<Response>((resolve, reject) => {
-    answers.push(text => resolve(new Response(text)))
-    init.signal?.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')))
-  }))
+  vi.stubGlobal(
+    'fetch',
+    (_path: string, init: RequestInit) =>
+      new Promise<Response>((resolve, reject) => {
+        answers.push(text => resolve(new Response(text)))
+        init.signal?.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')))
+      }),
+  )
   vi.stubGlobal('navigator', { sendBeacon: (path: string) => stopped.push(path) > 0 })
 }
 afterEach(() => vi.unstubAllGlobals())
@@ -42,9 +48,17 @@ describe('a run', () => {
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
     const run = start('/run', {})
-    answers[0]?.(lines([[1]]).split('\n').slice(0, 2).join('\n') + '\n')
+    answers[0]?.(
+      lines([[1]])
+        .split('\n')
+        .slice(0, 2)
+        .join('\n') + '\n',
+    )
     await run
-    expect(state.value).toMatchObject({ status: 'failed', failure: { message: 'The answer broke off before its end.' } })
+    expect(state.value).toMatchObject({
+      status: 'failed',
+      failure: { message: 'The answer broke off before its end.' },
+    })
     scope.stop()
   })
 

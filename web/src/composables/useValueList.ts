@@ -1,7 +1,7 @@
-import { computed, inject, onScopeDispose, shallowRef, toValue, watch, type MaybeRefOrGetter, type ShallowRef } from 'vue'
+import { inject, onScopeDispose, shallowRef, toValue, watch, type MaybeRefOrGetter, type ShallowRef } from 'vue'
 import { asFailure, post, type Failure } from '../api/client'
-import type { Choices, ListedValue, Parameter, ValueList } from '../api/types'
-import { choosingKey } from './useChoosing'
+import type { ListedValue, Parameter, ValueList } from '../api/types'
+import { choosingKey, useParents } from './useChoosing'
 
 const NO_LIST: ValueList = { values: [], complete: false, more: false, askedAt: '', refreshing: false }
 const ASK_AGAIN_AFTER = 700
@@ -31,14 +31,13 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
   let timer: ReturnType<typeof setTimeout> | undefined
   let askedAgain = 0
 
-  const parents = computed<Choices>(() => {
-    const all = choosing?.choices.value ?? {}
-    const needed = choosing?.needs.value[toValue(parameter).name] ?? []
-    return Object.fromEntries(needed.flatMap(name => (all[name] ? [[name, all[name]]] : [])))
-  })
-
+  const parents = useParents(choosing, parameter)
   const body = (more: object): object => ({
-    choices: parents.value, reportId: choosing?.reportId ?? '', signed: choosing?.signed.value ?? '', trial: choosing?.trial ?? false, ...more,
+    choices: parents.value,
+    reportId: choosing?.reportId ?? '',
+    signed: choosing?.signed.value ?? '',
+    trial: choosing?.trial ?? false,
+    ...more,
   })
   const ask = (more: object) => post<ValueList>(`/parameters/${toValue(parameter).name}/values`, body(more))
 
@@ -69,7 +68,11 @@ export function useValueList(parameter: MaybeRefOrGetter<Parameter>): UsedValueL
     return post<ListedValue[]>(`/parameters/${name}/named`, { ...body({}), choices })
   }
 
-  watch(() => JSON.stringify([toValue(parameter).name, toValue(parameter).list, parents.value]), () => void reload(), { immediate: true })
+  watch(
+    () => JSON.stringify([toValue(parameter).name, toValue(parameter).list, parents.value]),
+    () => void reload(),
+    { immediate: true },
+  )
   onScopeDispose(() => {
     current = undefined
     clearTimeout(timer)

@@ -16,7 +16,15 @@ import SwitchControl from './SwitchControl.vue'
 import TextControl from './TextControl.vue'
 import ValuePicker from './ValuePicker.vue'
 
-const props = defineProps<{ parameter: Parameter; modelValue: Choice; kind?: string; problem?: string; fixed?: boolean; reason?: string; bare?: boolean }>()
+const props = defineProps<{
+  parameter: Parameter
+  modelValue: Choice
+  kind?: string
+  problem?: string
+  fixed?: boolean
+  reason?: string
+  bare?: boolean
+}>()
 const emit = defineEmits<{ 'update:modelValue': [choice: Choice] }>()
 
 const source = useValueList(() => props.parameter)
@@ -35,11 +43,19 @@ const control = computed(() => {
 })
 /* A month may be written 2026-03 or by any of its days. */
 const asFirstDays = (choice: Choice): Choice =>
-  PERIODS.includes(props.parameter.covers) ? { ...choice, values: choice.values.map(value => firstDay(props.parameter.covers, value)) } : choice
+  PERIODS.includes(props.parameter.covers)
+    ? { ...choice, values: choice.values.map(value => firstDay(props.parameter.covers, value)) }
+    : choice
 /* Lists offer it beside their values; on the bench, the default is the reader's. */
 const onBench = inject(choosingKey, undefined)?.trial ?? true
-const offersDefault = computed(() =>
-  !props.bare && !onBench && !props.fixed && props.parameter.list.kind === 'any' && !sameChoice(asFirstDays(props.modelValue), asFirstDays(props.parameter.default.choice)))
+const offersDefault = computed(
+  () =>
+    !props.bare &&
+    !onBench &&
+    !props.fixed &&
+    props.parameter.list.kind === 'any' &&
+    !sameChoice(asFirstDays(props.modelValue), asFirstDays(props.parameter.default.choice)),
+)
 const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords(state.value.list.askedAt)}` : ''))
 </script>
 
@@ -47,21 +63,38 @@ const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords
   <div>
     <fieldset :disabled="fixed || !!reason" class="plain-set">
       <component
-        :is="control" :parameter="parameter" :model-value="modelValue" :list="list" :source="source" :loading="state.status === 'loading'" :problem="problem"
+        :is="control"
+        :parameter="parameter"
+        :model-value="modelValue"
+        :list="list"
+        :source="source"
+        :loading="state.status === 'loading'"
+        :problem="problem"
         @update:model-value="emit('update:modelValue', $event)" />
     </fieldset>
     <div v-if="state.status === 'failed'" class="bad-line" role="alert">
-      The list could not be loaded: {{ state.failure.message }} {{ list.length ? `Shown is the ${age}.` : '' }} <button class="as-link" type="button" @click="reload()">Try again</button>
+      The list could not be loaded: {{ state.failure.message }} {{ list.length ? `Shown is the ${age}.` : '' }}
+      <button class="as-link" type="button" @click="reload()">Try again</button>
     </div>
     <div v-if="problem" class="bad-line" role="alert">{{ problem }}</div>
     <div v-else-if="fixed" class="small soft">fixed by this link</div>
     <div v-else-if="reason" class="small soft">{{ reason }}</div>
     <div v-else-if="parameter.hint" class="small soft">{{ parameter.hint }}</div>
-    <button v-if="offersDefault" class="as-link small" type="button" @click="emit('update:modelValue', parameter.default.choice)">Default</button>
+    <button
+      v-if="offersDefault"
+      class="as-link small"
+      type="button"
+      @click="emit('update:modelValue', parameter.default.choice)">
+      Default
+    </button>
     <div v-if="state.list.refreshing" class="small soft" role="status">{{ age }}, a newer one is on its way</div>
   </div>
 </template>
 
 <style scoped>
-.bad-line { color: var(--buoy); font-size: 12.5px; padding-top: 3px; }
+.bad-line {
+  color: var(--buoy);
+  font-size: 12.5px;
+  padding-top: 3px;
+}
 </style>

@@ -29,15 +29,38 @@ function pick(choice: Choice): void {
 
 <template>
   <BDropdown
-    v-model="open" role="group" auto-close="outside" no-caret class="w-100" toggle-class="form-select text-start dropdown-face" variant="link" lazy
+    v-model="open"
+    role="group"
+    auto-close="outside"
+    no-caret
+    class="w-100"
+    toggle-class="form-select text-start dropdown-face"
+    variant="link"
+    lazy
     :data-dropdown="parameter.name">
-    <template #button-content><span class="visually-hidden">{{ parameter.label }}: </span><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template>
+    <template #button-content
+      ><span class="visually-hidden">{{ parameter.label }}: </span
+      ><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template
+    >
     <div class="px-2 py-1 menu"><ValuePicker ref="picker" v-bind="props" @update:model-value="pick" /></div>
   </BDropdown>
 </template>
 
 <style scoped>
-.menu { width: 250px; }
-:deep(.btn.dropdown-face), :deep(.btn.dropdown-face:hover), :deep(.btn.dropdown-face.show) { background-color: var(--field); border: 1px solid var(--edge); }
-:deep(.dropdown-face) { text-decoration: none; color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.menu {
+  width: 250px;
+}
+:deep(.btn.dropdown-face),
+:deep(.btn.dropdown-face:hover),
+:deep(.btn.dropdown-face.show) {
+  background-color: var(--field);
+  border: 1px solid var(--edge);
+}
+:deep(.dropdown-face) {
+  text-decoration: none;
+  color: var(--ink);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 </style>

@@ -12,10 +12,20 @@ const emit = defineEmits<ControlEmits>()
 const MOST_LINES = 5
 const asText = (): string => props.modelValue.values.join('\n')
 const typed = ref(asText())
-watch(() => props.modelValue.values, () => {
-  if (lines(typed.value).join('\n') !== asText()) typed.value = asText()
-})
-const lines = (text: string): string[] => [...new Set(text.split(/[\r\n\t]+/).map(line => line.trim()).filter(line => line !== ''))]
+watch(
+  () => props.modelValue.values,
+  () => {
+    if (lines(typed.value).join('\n') !== asText()) typed.value = asText()
+  },
+)
+const lines = (text: string): string[] => [
+  ...new Set(
+    text
+      .split(/[\r\n\t]+/)
+      .map(line => line.trim())
+      .filter(line => line !== ''),
+  ),
+]
 const count = computed(() => lines(typed.value).length)
 const height = computed(() => Math.min(Math.max(count.value, 2), MOST_LINES))
 
@@ -28,11 +38,24 @@ function choose(): void {
 <template>
   <div>
     <BFormTextarea
-      v-model="typed" :rows="height" :aria-label="parameter.label" :state="problem ? false : null" :placeholder="parameter.blankWords"
-      @change="choose" @keydown.ctrl.enter.prevent.stop="choose" />
+      v-model="typed"
+      :rows="height"
+      :aria-label="parameter.label"
+      :state="problem ? false : null"
+      :placeholder="parameter.blankWords"
+      @change="choose"
+      @keydown.ctrl.enter.prevent.stop="choose" />
     <div class="row-line small gap-2">
-      <span class="soft">{{ count === 0 ? 'one on each line' : `${countInWords(count)} ${count === 1 ? 'value' : 'values'}` }}</span>
-      <button v-if="modelValue.kind !== 'blank'" class="as-link" type="button" @click="emit('update:modelValue', blank())">None</button>
+      <span class="soft">{{
+        count === 0 ? 'one on each line' : `${countInWords(count)} ${count === 1 ? 'value' : 'values'}`
+      }}</span>
+      <button
+        v-if="modelValue.kind !== 'blank'"
+        class="as-link"
+        type="button"
+        @click="emit('update:modelValue', blank())">
+        None
+      </button>
     </div>
   </div>
 </template>

@@ -23,7 +23,8 @@ const written = computed(() => {
 const typed = ref(written.value)
 watch(written, now => (typed.value = now))
 
-const step = (steps: number) => emit('update:modelValue', chosen([stepped(period.value, value.value, value.value ? steps : 0, today())]))
+const step = (steps: number) =>
+  emit('update:modelValue', chosen([stepped(period.value, value.value, value.value ? steps : 0, today())]))
 function choose(): void {
   const text = typed.value.trim()
   if (text !== written.value) emit('update:modelValue', text ? chosen([firstDay(period.value, text)]) : blank())
@@ -33,19 +34,54 @@ function choose(): void {
 <template>
   <div>
     <div class="field">
-      <button class="as-link icon-button step" type="button" :aria-label="`${parameter.label}: the one before`" @click="step(-1)">‹</button>
+      <button
+        class="as-link icon-button step"
+        type="button"
+        :aria-label="`${parameter.label}: the one before`"
+        @click="step(-1)">
+        ‹
+      </button>
       <BFormInput
-        v-model="typed" :aria-label="parameter.label" :state="problem ? false : null" :placeholder="parameter.blankWords || EXAMPLES[period]" @change="choose"
-        @keydown.enter="choose" @keydown.up.prevent="step(1)" @keydown.down.prevent="step(-1)" />
-      <button class="as-link icon-button step" type="button" :aria-label="`${parameter.label}: the one after`" @click="step(1)">›</button>
-      <button v-if="modelValue.kind !== 'blank'" class="as-link icon-button step" type="button" :aria-label="`Clear ${parameter.label}`" @click="emit('update:modelValue', blank())">×</button>
+        v-model="typed"
+        :aria-label="parameter.label"
+        :state="problem ? false : null"
+        :placeholder="parameter.blankWords || EXAMPLES[period]"
+        @change="choose"
+        @keydown.enter="choose"
+        @keydown.up.prevent="step(1)"
+        @keydown.down.prevent="step(-1)" />
+      <button
+        class="as-link icon-button step"
+        type="button"
+        :aria-label="`${parameter.label}: the one after`"
+        @click="step(1)">
+        ›
+      </button>
+      <button
+        v-if="modelValue.kind !== 'blank'"
+        class="as-link icon-button step"
+        type="button"
+        :aria-label="`Clear ${parameter.label}`"
+        @click="emit('update:modelValue', blank())">
+        ×
+      </button>
     </div>
-    <div class="small soft">{{ value ? periodInWords(period, value) : `a ${period}, such as ${EXAMPLES[period]}` }}</div>
+    <div class="small soft">
+      {{ value ? periodInWords(period, value) : `a ${period}, such as ${EXAMPLES[period]}` }}
+    </div>
   </div>
 </template>
 
 <style scoped>
-.field { display: flex; align-items: center; gap: 2px; }
-.field :deep(input) { min-width: 0; }
-.step { font-size: 18px; }
+.field {
+  display: flex;
+  align-items: center;
+  gap: 2px;
+}
+.field :deep(input) {
+  min-width: 0;
+}
+.step {
+  font-size: 18px;
+}
 </style>

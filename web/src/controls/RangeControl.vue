@@ -10,7 +10,13 @@ import { numberInWords } from '../formats'
 import ChoiceControl from './ChoiceControl.vue'
 import SpreadBars from './SpreadBars.vue'
 
-const props = defineProps<{ from: Parameter; to: Parameter; choices: Choices; problems: Record<string, string>; fixed?: string[] }>()
+const props = defineProps<{
+  from: Parameter
+  to: Parameter
+  choices: Choices
+  problems: Record<string, string>
+  fixed?: string[]
+}>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
 const choiceOf = (end: Parameter) => props.choices[end.name] ?? end.default.choice
@@ -26,33 +32,72 @@ const words = computed(() => {
   if (!isNumbers.value || (!low.value && !high.value)) return ''
   const unit = props.from.unit ? ` ${props.from.unit}` : ''
   if (!high.value) return `${numberInWords(low.value)}${unit} or more`
-  return low.value ? `${numberInWords(low.value)} to ${numberInWords(high.value)}${unit}, both included` : `${numberInWords(high.value)}${unit} or less`
+  return low.value
+    ? `${numberInWords(low.value)} to ${numberInWords(high.value)}${unit}, both included`
+    : `${numberInWords(high.value)}${unit} or less`
 })
 const onBench = inject(choosingKey, undefined)?.trial ?? true
-const defaults = computed<Choices>(() => Object.fromEntries([props.from, props.to].map(end => [end.name, end.default.choice])))
-const offersDefault = computed(() => !onBench && [props.from, props.to].some(end => !isFixed(end) && !sameChoice(choiceOf(end), end.default.choice)))
+const defaults = computed<Choices>(() =>
+  Object.fromEntries([props.from, props.to].map(end => [end.name, end.default.choice])),
+)
+const offersDefault = computed(
+  () => !onBench && [props.from, props.to].some(end => !isFixed(end) && !sameChoice(choiceOf(end), end.default.choice)),
+)
 const whole = (from: string, to: string): Choices => ({
-  [props.from.name]: from ? chosen([from]) : blank(), [props.to.name]: to ? chosen([to]) : blank(),
+  [props.from.name]: from ? chosen([from]) : blank(),
+  [props.to.name]: to ? chosen([to]) : blank(),
 })
 </script>
 
 <template>
   <div role="group" :aria-label="from.label">
-    <SpreadBars v-if="isNumbers" :parameter="from" :low="low" :high="high" @choose="(a, b) => emit('choose', whole(a, b))" />
+    <SpreadBars
+      v-if="isNumbers"
+      :parameter="from"
+      :low="low"
+      :high="high"
+      @choose="(a, b) => emit('choose', whole(a, b))" />
     <div>
       <div v-for="(end, i) in [from, to]" :key="end.name" class="end" :data-end="end.name">
         <span class="soft">{{ i === 0 ? 'from' : 'to' }}</span>
         <ChoiceControl
-          class="grow" bare :parameter="{ ...end, hint: '', label: i === 0 ? `${from.label}, from` : `${from.label}, to`, blankWords: isNumbers ? '' : 'open' }"
-          :model-value="choiceOf(end)" :problem="problems[end.name]" :fixed="isFixed(end)" @update:model-value="emit('choose', { [end.name]: $event })" />
+          class="grow"
+          bare
+          :parameter="{
+            ...end,
+            hint: '',
+            label: i === 0 ? `${from.label}, from` : `${from.label}, to`,
+            blankWords: isNumbers ? '' : 'open',
+          }"
+          :model-value="choiceOf(end)"
+          :problem="problems[end.name]"
+          :fixed="isFixed(end)"
+          @update:model-value="emit('choose', { [end.name]: $event })" />
       </div>
     </div>
     <div class="row-line gap-2">
       <span class="small soft grow">{{ words }}</span>
-      <BDropdown v-if="isDates && !isFixed(from) && !isFixed(to)" size="sm" variant="link" text="Spans" toggle-class="as-link small p-0" lazy>
-        <BDropdownItemButton v-for="span in spans" :key="span.name" @click="emit('choose', whole(span.from, span.to))">{{ span.name }}</BDropdownItemButton>
+      <BDropdown
+        v-if="isDates && !isFixed(from) && !isFixed(to)"
+        size="sm"
+        variant="link"
+        text="Spans"
+        toggle-class="as-link small p-0"
+        lazy>
+        <BDropdownItemButton
+          v-for="span in spans"
+          :key="span.name"
+          @click="emit('choose', whole(span.from, span.to))"
+          >{{ span.name }}</BDropdownItemButton
+        >
       </BDropdown>
-      <button v-else-if="isNumbers && (low || high)" class="as-link small" type="button" @click="emit('choose', whole('', ''))">{{ from.blankWords || 'Any' }}</button>
+      <button
+        v-else-if="isNumbers && (low || high)"
+        class="as-link small"
+        type="button"
+        @click="emit('choose', whole('', ''))">
+        {{ from.blankWords || 'Any' }}
+      </button>
     </div>
     <button v-if="offersDefault" class="as-link small" type="button" @click="emit('choose', defaults)">Default</button>
     <div v-if="from.hint" class="small soft">{{ from.hint }}</div>
@@ -60,6 +105,14 @@ const whole = (from: string, to: string): Choices => ({
 </template>
 
 <style scoped>
-.end { display: flex; align-items: baseline; gap: 6px; margin-bottom: 4px; }
-.end > span { width: 32px; flex: none; }
+.end {
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
+  margin-bottom: 4px;
+}
+.end > span {
+  width: 32px;
+  flex: none;
+}
 </style>

@@ -25,22 +25,51 @@ const bars = computed(() => {
     return { i, from, to, count, inside, height }
   })
 })
-const rounded = (value: number): string => (props.parameter.type === 'integer' ? String(Math.round(value)) : String(Math.round(value * 100) / 100))
+const rounded = (value: number): string =>
+  props.parameter.type === 'integer' ? String(Math.round(value)) : String(Math.round(value * 100) / 100)
 </script>
 
 <template>
   <div v-if="bars.length" class="spread" aria-hidden="true">
     <div class="bars">
-      <i v-for="bar in bars" :key="bar.i" :class="{ inside: bar.inside }" :title="`${rounded(bar.from)} to ${rounded(bar.to)}: ${rowsInWords(bar.count)}`" @click="emit('choose', rounded(bar.from), rounded(bar.to))"><b :style="{ height: `${bar.height}px` }"></b></i>
+      <i
+        v-for="bar in bars"
+        :key="bar.i"
+        :class="{ inside: bar.inside }"
+        :title="`${rounded(bar.from)} to ${rounded(bar.to)}: ${rowsInWords(bar.count)}`"
+        @click="emit('choose', rounded(bar.from), rounded(bar.to))"
+        ><b :style="{ height: `${bar.height}px` }"></b
+      ></i>
     </div>
-    <div class="d-flex small soft"><span>{{ numberInWords(spread?.least ?? 0) }}</span><span class="ms-auto">{{ numberInWords(spread?.most ?? 0) }}</span></div>
+    <div class="d-flex small soft">
+      <span>{{ numberInWords(spread?.least ?? 0) }}</span><span class="ms-auto">{{
+        numberInWords(spread?.most ?? 0)
+      }}</span>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.bars { display: flex; height: 34px; gap: 1px; border-bottom: 1px solid var(--stone); }
-i { flex: 1; display: flex; align-items: flex-end; cursor: pointer; }
-i b { width: 100%; background: var(--sea-light); }
-i.inside b { background: var(--sea); }
-i:hover b { background: var(--sea-deep); }
+.bars {
+  display: flex;
+  height: 34px;
+  gap: 1px;
+  border-bottom: 1px solid var(--stone);
+}
+i {
+  flex: 1;
+  display: flex;
+  align-items: flex-end;
+  cursor: pointer;
+}
+i b {
+  width: 100%;
+  background: var(--sea-light);
+}
+i.inside b {
+  background: var(--sea);
+}
+i:hover b {
+  background: var(--sea-deep);
+}
 </style>

@@ -6,11 +6,21 @@ import type { ControlEmits, ControlProps } from './types'
 
 defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
-const options = [{ value: 'true', text: 'yes' }, { value: 'false', text: 'no' }, { value: '', text: 'either' }]
+const options = [
+  { value: 'true', text: 'yes' },
+  { value: 'false', text: 'no' },
+  { value: '', text: 'either' },
+]
 </script>
 
 <template>
   <BFormRadioGroup
-    :model-value="onlyValue(modelValue)" :options="options" buttons button-variant="outline-primary" size="sm" :aria-label="parameter.label" role="radiogroup"
+    :model-value="onlyValue(modelValue)"
+    :options="options"
+    buttons
+    button-variant="outline-primary"
+    size="sm"
+    :aria-label="parameter.label"
+    role="radiogroup"
     @update:model-value="emit('update:modelValue', $event ? chosen([String($event)]) : blank())" />
 </template>

@@ -10,7 +10,10 @@ const emit = defineEmits<ControlEmits>()
 
 const typed = ref(onlyValue(props.modelValue))
 /* Only another value replaces what is being typed, not the same one loaded again. */
-watch(() => onlyValue(props.modelValue), now => (typed.value = now))
+watch(
+  () => onlyValue(props.modelValue),
+  now => (typed.value = now),
+)
 
 const COVERED: Record<string, string> = { containing: 'contains', starting: 'starts with', ending: 'ends with' }
 const inputType = computed(() => (props.parameter.type === 'datetime' ? 'datetime-local' : 'text'))
@@ -21,7 +24,8 @@ const isHalfTyped = (): boolean => inputType.value !== 'text' && typed.value.sta
 
 function choose(): void {
   const value = typed.value.trim()
-  if (!isHalfTyped() && value !== onlyValue(props.modelValue)) emit('update:modelValue', value ? chosen([value]) : blank())
+  if (!isHalfTyped() && value !== onlyValue(props.modelValue))
+    emit('update:modelValue', value ? chosen([value]) : blank())
 }
 </script>
 
@@ -29,18 +33,42 @@ function choose(): void {
   <div class="field">
     <span v-if="COVERED[parameter.covers]" class="soft small text-nowrap">{{ COVERED[parameter.covers] }}</span>
     <BFormInput
-      v-model="typed" :type="inputType" :inputmode="inputMode" :aria-label="parameter.label" :state="problem ? false : null"
-      :placeholder="parameter.blankWords" @change="choose" @keydown.enter="choose" />
+      v-model="typed"
+      :type="inputType"
+      :inputmode="inputMode"
+      :aria-label="parameter.label"
+      :state="problem ? false : null"
+      :placeholder="parameter.blankWords"
+      @change="choose"
+      @keydown.enter="choose" />
     <span v-if="parameter.unit" class="soft">{{ parameter.unit }}</span>
     <button
-      v-if="modelValue.kind !== 'blank'" class="as-link icon-button clear" type="button" :aria-label="`Clear ${parameter.label}`" title="Clear"
-      @click="emit('update:modelValue', blank())">×</button>
+      v-if="modelValue.kind !== 'blank'"
+      class="as-link icon-button clear"
+      type="button"
+      :aria-label="`Clear ${parameter.label}`"
+      title="Clear"
+      @click="emit('update:modelValue', blank())">
+      ×
+    </button>
   </div>
 </template>
 
 <style scoped>
-.field { display: flex; align-items: center; gap: 2px; }
-.field :deep(input) { min-width: 0; }
-.field > span { padding: 0 4px; }
-.clear { font-size: 16px; line-height: 1; color: var(--soft); }
+.field {
+  display: flex;
+  align-items: center;
+  gap: 2px;
+}
+.field :deep(input) {
+  min-width: 0;
+}
+.field > span {
+  padding: 0 4px;
+}
+.clear {
+  font-size: 16px;
+  line-height: 1;
+  color: var(--soft);
+}
 </style>

@@ -6,11 +6,13 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, nextTick, ref, useId, watch } from 'vue'
-import { all, blank, chosen, sameChoice } from '../choices/choices'
+import { chosen } from '../choices/choices'
 import { countInWords } from '../formats'
 import { matched, pastedValues } from './pasted'
 import type { ControlEmits, ControlProps } from './types'
 import { useOptions } from './useOptions'
+import ValueOption from './ValueOption.vue'
+import ValueShortcuts from './ValueShortcuts.vue'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
@@ -29,7 +31,9 @@ const { options, long, searching, more } = useOptions(props, search)
 const picked = computed(() => new Set(props.modelValue.values))
 const isTicked = (value: string): boolean => props.modelValue.kind === 'all' || picked.value.has(value)
 const hasSearch = computed(() => long.value || props.list.length >= SEARCH_FROM)
-const placeholder = computed(() => (long.value ? 'Search the list' : `Search ${countInWords(props.list.length)} values`))
+const placeholder = computed(() =>
+  long.value ? 'Search the list' : `Search ${countInWords(props.list.length)} values`,
+)
 
 const virtual = useVirtualizer(
   computed(() => ({
@@ -40,10 +44,12 @@ const virtual = useVirtualizer(
     initialRect: { width: 200, height: ROW_HEIGHT * MOST_VISIBLE },
   })),
 )
-const shown = computed(() => virtual.value.getVirtualItems().flatMap(row => {
-  const item = options.value[row.index]
-  return item ? [{ item, top: row.start, index: row.index }] : []
-}))
+const shown = computed(() =>
+  virtual.value.getVirtualItems().flatMap(row => {
+    const item = options.value[row.index]
+    return item ? [{ item, top: row.start, index: row.index }] : []
+  }),
+)
 watch(search, () => (active.value = 0))
 watch(shown, rows => {
   if (rows.at(-1)?.index === options.value.length - 1) void more()
@@ -57,18 +63,19 @@ function toggle(value: string): void {
   }
   const base = props.modelValue.kind === 'all' ? props.list.map(item => item.value) : props.modelValue.values
   const values = isTicked(value) ? base.filter(other => other !== value) : [...base, value]
-  emit('update:modelValue', { ...chosen(values), ...(props.modelValue.withoutValue ? { kind: 'values', withoutValue: true } : {}) })
-}
-
-function toggleWithout(): void {
-  const withoutValue = !props.modelValue.withoutValue
-  const values = props.modelValue.values
-  emit('update:modelValue', withoutValue || values.length > 0 ? { kind: 'values', values, withoutValue } : blank())
+  emit('update:modelValue', {
+    ...chosen(values),
+    ...(props.modelValue.withoutValue ? { kind: 'values', withoutValue: true } : {}),
+  })
 }
 
 const MOVES: Record<string, (at: number, last: number) => number> = {
-  ArrowDown: (at, last) => Math.min(at + 1, last), ArrowUp: at => Math.max(at - 1, 0), Home: () => 0, End: (_at, last) => last,
-  PageDown: (at, last) => Math.min(at + MOST_VISIBLE, last), PageUp: at => Math.max(at - MOST_VISIBLE, 0),
+  ArrowDown: (at, last) => Math.min(at + 1, last),
+  ArrowUp: at => Math.max(at - 1, 0),
+  Home: () => 0,
+  End: (_at, last) => last,
+  PageDown: (at, last) => Math.min(at + MOST_VISIBLE, last),
+  PageUp: at => Math.max(at - MOST_VISIBLE, 0),
 }
 function keys(event: KeyboardEvent, inSearch: boolean): void {
   const move = MOVES[event.key]
@@ -90,7 +97,10 @@ async function paste(event: ClipboardEvent): Promise<void> {
   event.preventDefault()
   const { values, unknown: others } = matched(pasted, long.value ? await props.source.named(pasted) : props.list)
   unknown.value = others
-  emit('update:modelValue', chosen([...new Set([...(props.modelValue.kind === 'all' ? [] : props.modelValue.values), ...values])]))
+  emit(
+    'update:modelValue',
+    chosen([...new Set([...(props.modelValue.kind === 'all' ? [] : props.modelValue.values), ...values])]),
+  )
 }
 
 function focus(): void {
@@ -102,52 +112,94 @@ defineExpose({ focus })
 <template>
   <div class="picker" @paste="paste">
     <BFormInput
-      v-if="hasSearch" ref="field" v-model="search" type="search" class="mb-1" :placeholder="placeholder" :aria-label="`Search ${parameter.label}`"
-      role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="`${id}-list`"
-      :aria-activedescendant="options.length ? `${id}-${active}` : undefined" @keydown="keys($event, true)" />
+      v-if="hasSearch"
+      ref="field"
+      v-model="search"
+      type="search"
+      class="mb-1"
+      :placeholder="placeholder"
+      :aria-label="`Search ${parameter.label}`"
+      role="combobox"
+      aria-expanded="true"
+      aria-autocomplete="list"
+      :aria-controls="`${id}-list`"
+      :aria-activedescendant="options.length ? `${id}-${active}` : undefined"
+      @keydown="keys($event, true)" />
     <div v-if="loading && list.length === 0" class="soft" role="status">Loading the list …</div>
-    <div v-else-if="options.length === 0" class="soft" role="status">{{ searching ? 'Searching …' : search ? 'No value like that.' : 'The list is empty.' }}</div>
+    <div v-else-if="options.length === 0" class="soft" role="status">
+      {{ searching ? 'Searching …' : search ? 'No value like that.' : 'The list is empty.' }}
+    </div>
     <div
-      :id="`${id}-list`" ref="scroller" class="values" role="listbox" :tabindex="options.length ? 0 : -1" :aria-label="parameter.label" :aria-multiselectable="parameter.many"
-      :aria-activedescendant="options.length ? `${id}-${active}` : undefined" :style="{ height: `${Math.min(options.length, MOST_VISIBLE) * ROW_HEIGHT}px` }"
+      :id="`${id}-list`"
+      ref="scroller"
+      class="values"
+      role="listbox"
+      :tabindex="options.length ? 0 : -1"
+      :aria-label="parameter.label"
+      :aria-multiselectable="parameter.many"
+      :aria-activedescendant="options.length ? `${id}-${active}` : undefined"
+      :style="{ height: `${Math.min(options.length, MOST_VISIBLE) * ROW_HEIGHT}px` }"
       @keydown="keys($event, false)">
       <div role="presentation" :style="{ height: `${options.length * ROW_HEIGHT}px`, position: 'relative' }">
         <div
-          v-for="row in shown" :id="`${id}-${row.index}`" :key="row.item.value" class="option" role="option" :aria-selected="isTicked(row.item.value)"
-          :aria-setsize="long ? -1 : options.length" :aria-posinset="row.index + 1" :class="{ active: row.index === active, gone: row.item.gone }"
-          :style="{ transform: `translateY(${row.top}px)` }" :title="row.item.label" @click="(active = row.index), toggle(row.item.value)">
-          <span class="tick" :class="[parameter.many ? 'box' : 'dot', { on: isTicked(row.item.value) }]" aria-hidden="true"></span>
-          <span class="label">{{ row.item.label }}</span><span v-if="row.item.gone" class="small">not on the list</span>
-          <span v-else-if="row.item.count >= 0" class="small soft num">{{ countInWords(row.item.count) }}</span>
+          v-for="row in shown"
+          :id="`${id}-${row.index}`"
+          :key="row.item.value"
+          class="option"
+          role="option"
+          :aria-selected="isTicked(row.item.value)"
+          :aria-setsize="long ? -1 : options.length"
+          :aria-posinset="row.index + 1"
+          :class="{ active: row.index === active }"
+          :style="{ transform: `translateY(${row.top}px)` }"
+          :title="row.item.label"
+          @click="((active = row.index), toggle(row.item.value))">
+          <ValueOption :option="row.item" :many="parameter.many" :on="isTicked(row.item.value)" />
         </div>
       </div>
     </div>
-    <div class="row-line small pt-1 gap-2">
-      <button v-if="parameter.many" class="as-link" type="button" @click="emit('update:modelValue', all())">All</button>
-      <button class="as-link" type="button" @click="emit('update:modelValue', blank())">{{ parameter.many ? 'None' : parameter.blankWords || 'None' }}</button>
-      <button v-if="parameter.many" class="as-link" type="button" :aria-pressed="modelValue.withoutValue" :class="{ pressed: modelValue.withoutValue }" title="Rows without a value, too" @click="toggleWithout">no value</button>
-      <button
-        v-if="!sameChoice(modelValue, parameter.default.choice)" class="as-link" type="button"
-        @click="emit('update:modelValue', parameter.default.choice)">Default</button>
+    <ValueShortcuts
+      :parameter="parameter"
+      :model-value="modelValue"
+      @update:model-value="emit('update:modelValue', $event)" />
+    <div v-if="unknown.length" class="small bad-line" role="alert">
+      {{ countInWords(unknown.length) }} pasted {{ unknown.length === 1 ? 'value is' : 'values are' }} not on the list:
+      {{ unknown.slice(0, 3).join(', ') }}{{ unknown.length > 3 ? ' …' : '' }}
     </div>
-    <div v-if="unknown.length" class="small bad-line" role="alert">{{ countInWords(unknown.length) }} pasted {{ unknown.length === 1 ? 'value is' : 'values are' }} not on the list: {{ unknown.slice(0, 3).join(', ') }}{{ unknown.length > 3 ? ' …' : '' }}</div>
   </div>
 </template>
 
 <style scoped>
-.values { overflow-y: auto; outline-offset: -2px; }
-.option { position: absolute; left: 0; right: 0; top: 0; height: 25px; display: flex; align-items: center; gap: 7px; padding: 0 4px; cursor: pointer; border-radius: 3px; }
-.option:hover { background: var(--wash); }
-.values:focus-visible .active, .picker:focus-within input:focus ~ .values .active { box-shadow: inset 0 0 0 1.5px var(--sea); }
-.label { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 1; min-width: 0; }
-.tick { width: 14px; height: 14px; border: 1px solid var(--box); background: var(--field); flex: none; }
-.tick.box { border-radius: 3px; }
-.tick.dot { border-radius: 50%; }
-.tick.on { background: var(--sea); border-color: var(--sea); }
-.tick.box.on { background-image: url("data:image/svg+xml,%3csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 14 14'%3e%3cpath fill='none' stroke='%23fff' stroke-width='2' d='M3 7.2l2.8 2.8L11 4.5'/%3e%3c/svg%3e"); }
-.tick.dot.on { box-shadow: inset 0 0 0 3px var(--field); }
-.gone .label { text-decoration: line-through; color: var(--soft); }
-.pressed { font-weight: 700; }
-.bad-line { color: var(--buoy); }
-fieldset:disabled .values, fieldset:disabled .option { pointer-events: none; opacity: 0.6; }
+.values {
+  overflow-y: auto;
+  outline-offset: -2px;
+}
+.option {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: 0;
+  height: 25px;
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  padding: 0 4px;
+  cursor: pointer;
+  border-radius: 3px;
+}
+.option:hover {
+  background: var(--wash);
+}
+.values:focus-visible .active,
+.picker:focus-within input:focus ~ .values .active {
+  box-shadow: inset 0 0 0 1.5px var(--sea);
+}
+.bad-line {
+  color: var(--buoy);
+}
+fieldset:disabled .values,
+fieldset:disabled .option {
+  pointer-events: none;
+  opacity: 0.6;
+}
 </style>

@@ -14,7 +14,10 @@ describe('pasted values', () => {
   })
 
   it('are found by value or label, and the others named', () => {
-    const list = [{ value: '1', label: 'Ardlow', count: -1 }, { value: '2', label: '1', count: -1 }]
+    const list = [
+      { value: '1', label: 'Ardlow', count: -1 },
+      { value: '2', label: '1', count: -1 },
+    ]
     expect(matched(['Ardlow', '2', '1', 'Nowhere'], list)).toEqual({ values: ['1', '2'], unknown: ['Nowhere'] })
   })
 })

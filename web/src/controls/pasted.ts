@@ -2,8 +2,14 @@ import type { ListedValue } from '../api/types'
 
 /** The values in a text that was pasted: one on each line, or in each cell of a row; one alone is no list. */
 export function pastedValues(text: string): string[] {
-  const lines = text.split(/\r?\n/).map(line => line.trim()).filter(line => line !== '')
-  const cells = lines.length > 1 ? lines.map(line => (line.split('\t')[0] ?? '').trim()) : (lines[0] ?? '').split('\t').map(cell => cell.trim())
+  const lines = text
+    .split(/\r?\n/)
+    .map(line => line.trim())
+    .filter(line => line !== '')
+  const cells =
+    lines.length > 1
+      ? lines.map(line => (line.split('\t')[0] ?? '').trim())
+      : (lines[0] ?? '').split('\t').map(cell => cell.trim())
   const values = [...new Set(cells.filter(cell => cell !== ''))]
   return values.length > 1 ? values : []
 }

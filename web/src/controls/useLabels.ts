@@ -10,8 +10,12 @@ export function useLabels(props: ControlProps): ComputedRef<ListedValue[]> {
     const here = new Set(props.list.map(item => item.value))
     return props.modelValue.values.filter(value => !here.has(value))
   })
-  watch(beyond, async values => {
-    if (values.length > 0) looked.value = await props.source.named(values).catch(() => looked.value)
-  }, { immediate: true })
+  watch(
+    beyond,
+    async values => {
+      if (values.length > 0) looked.value = await props.source.named(values).catch(() => looked.value)
+    },
+    { immediate: true },
+  )
   return computed(() => [...props.list, ...looked.value])
 }

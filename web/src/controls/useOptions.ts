@@ -14,7 +14,10 @@ const SEARCH_AFTER = 200
  * What a picker shows: the list, or the part of it that is searched for. A list too long to be here is searched at its
  * source, a page at a time. What was chosen and is not on the list any more stays in sight until it is changed.
  */
-export function useOptions(props: ControlProps, search: Ref<string>): {
+export function useOptions(
+  props: ControlProps,
+  search: Ref<string>,
+): {
   options: ComputedRef<Option[]>
   long: ComputedRef<boolean>
   searching: Ref<boolean>
@@ -26,7 +29,9 @@ export function useOptions(props: ControlProps, search: Ref<string>): {
   const searching = ref(false)
   let timer: ReturnType<typeof setTimeout> | undefined
   let asked = 0
-  const long = computed(() => !props.source.state.value.list.complete && props.list.length > 0 && props.parameter.list.kind !== 'any')
+  const long = computed(
+    () => !props.source.state.value.list.complete && props.list.length > 0 && props.parameter.list.kind !== 'any',
+  )
 
   async function ask(start: number): Promise<void> {
     const mine = ++asked
@@ -38,13 +43,17 @@ export function useOptions(props: ControlProps, search: Ref<string>): {
     found.value = start === 0 ? page.values : [...found.value, ...page.values]
     hasMore.value = page.more
   }
-  watch([search, () => props.list, long], () => {
-    clearTimeout(timer)
-    if (!long.value) return
-    found.value = search.value.trim() ? found.value : props.list
-    hasMore.value = true
-    timer = setTimeout(() => void ask(0), search.value.trim() ? SEARCH_AFTER : 0)
-  }, { immediate: true })
+  watch(
+    [search, () => props.list, long],
+    () => {
+      clearTimeout(timer)
+      if (!long.value) return
+      found.value = search.value.trim() ? found.value : props.list
+      hasMore.value = true
+      timer = setTimeout(() => void ask(0), search.value.trim() ? SEARCH_AFTER : 0)
+    },
+    { immediate: true },
+  )
 
   async function more(): Promise<void> {
     if (long.value && hasMore.value && !searching.value) await ask(found.value.length)
@@ -56,7 +65,9 @@ export function useOptions(props: ControlProps, search: Ref<string>): {
     const known = new Set([...labels.value, ...listed].map(item => item.value))
     const gone = props.loading ? [] : props.modelValue.values.filter(value => !known.has(value))
     return [
-      ...gone.filter(value => value.toLowerCase().includes(wanted)).map(value => ({ value, label: value, count: -1, gone: true })),
+      ...gone
+        .filter(value => value.toLowerCase().includes(wanted))
+        .map(value => ({ value, label: value, count: -1, gone: true })),
       ...listed.map(item => ({ ...item, gone: false })),
     ]
   })

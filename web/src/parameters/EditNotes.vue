@@ -8,12 +8,15 @@ defineProps<{ name: string; parameters: UsedParameters }>()
 
 <template>
   <section v-if="parameters.conflicts[name]" class="note bad mb-2" role="alert" data-test="conflict">
-    Someone else changed {{ parameters.conflicts[name]?.fields.join(', ') }} of <code>:{{ name }}</code> at the same time. Nothing was overwritten.
+    Someone else changed {{ parameters.conflicts[name]?.fields.join(', ') }} of <code>:{{ name }}</code> at the same
+    time. Nothing was overwritten.
     <div class="row-line pt-1">
       <BButton size="sm" variant="outline-primary" @click="parameters.resolve(name, true)">Mine holds</BButton>
       <BButton size="sm" variant="outline-primary" @click="parameters.resolve(name, false)">Theirs holds</BButton>
     </div>
   </section>
-  <div v-else-if="parameters.failures[name]" class="note bad mb-2 small" role="alert">{{ parameters.failures[name]?.message }}</div>
+  <div v-else-if="parameters.failures[name]" class="note bad mb-2 small" role="alert">
+    {{ parameters.failures[name]?.message }}
+  </div>
   <div v-if="parameters.merged[name]" class="note mb-2 small" role="status">{{ parameters.merged[name] }}</div>
 </template>

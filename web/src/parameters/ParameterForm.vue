@@ -7,6 +7,7 @@ import DefaultFields from './DefaultFields.vue'
 import FormulaField from './FormulaField.vue'
 import ListFields from './ListFields.vue'
 import { changedFields } from './merge'
+import { ALL_RULES, DATE_COVERS, KEPT, MANY, RULES, TEXT_COVERS, TYPES } from './options'
 import { withMany, withType, type Switched } from './switching'
 
 const props = defineProps<{
@@ -18,38 +19,29 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ rename: [name: string] }>()
 
-const TYPES = [
-  { value: 'text', text: 'text' }, { value: 'integer', text: 'integer' }, { value: 'decimal', text: 'decimal' }, { value: 'date', text: 'date' },
-  { value: 'datetime', text: 'datetime' }, { value: 'boolean', text: 'boolean' }, { value: 'name', text: 'name of a table or column' },
-]
-const MANY = [{ value: false, text: 'takes one value' }, { value: true, text: 'takes many values' }]
-const RULES = [
-  { value: 'no-filter', text: 'no filter' }, { value: 'rows-without-value', text: 'rows without a value' }, { value: 'not-allowed', text: 'not allowed: a choice is required' },
-]
-const ALL_RULES = [{ value: 'leave-out', text: 'no filter' }, { value: 'send-each', text: 'each listed value is sent' }]
-const TEXT_COVERS = [
-  { value: 'itself', text: 'itself' }, { value: 'containing', text: 'every text that contains it' }, { value: 'starting', text: 'every text that starts with it' },
-  { value: 'ending', text: 'every text that ends with it' },
-]
-const DATE_COVERS = ['itself', 'week', 'month', 'quarter', 'year'].map(value => ({ value, text: value === 'itself' ? 'itself' : `its whole ${value}` }))
-
 /* The definition that the fields were filled from: what a change is measured against. */
 const base = ref(props.parameter)
 const form = reactive({ ...props.parameter })
 const lost = ref<string[]>([])
 /* The server's answer to one edit must wipe out neither the next one, which is being typed, nor one that it refused. */
 const pending = new Map<keyof Parameter, number>()
-watch(() => props.parameter, now => {
-  const mine = new Set([...changedFields(base.value, { ...form }), ...pending.keys()])
-  for (const field of changedFields({ ...form }, now)) if (!mine.has(field)) Object.assign(form, { [field]: now[field] })
-  base.value = { ...now, ...pick(base.value, [...mine]) }
-})
-const pick = (from: Parameter, fields: (keyof Parameter)[]): Partial<Parameter> => Object.fromEntries(fields.map(field => [field, from[field]]))
-const count = (fields: (keyof Parameter)[], step: number) => fields.forEach(field => {
-  const left = (pending.get(field) ?? 0) + step
-  if (left > 0) pending.set(field, left)
-  else pending.delete(field)
-})
+watch(
+  () => props.parameter,
+  now => {
+    const mine = new Set([...changedFields(base.value, { ...form }), ...pending.keys()])
+    for (const field of changedFields({ ...form }, now))
+      if (!mine.has(field)) Object.assign(form, { [field]: now[field] })
+    base.value = { ...now, ...pick(base.value, [...mine]) }
+  },
+)
+const pick = (from: Parameter, fields: (keyof Parameter)[]): Partial<Parameter> =>
+  Object.fromEntries(fields.map(field => [field, from[field]]))
+const count = (fields: (keyof Parameter)[], step: number) =>
+  fields.forEach(field => {
+    const left = (pending.get(field) ?? 0) + step
+    if (left > 0) pending.set(field, left)
+    else pending.delete(field)
+  })
 
 /* The next edit is measured against this one, unless this one is refused. */
 async function keep(): Promise<void> {
@@ -80,10 +72,11 @@ function rename(event: Event): void {
 const computedValue = computed(() => form.formula !== '')
 const ends = computed(() => [
   { value: '', text: 'stands alone' },
-  ...props.all.filter(other => other.name !== form.name && other.type === form.type && !other.many).map(other => ({ value: other.name, text: `begins a range that ends with :${other.name}` })),
+  ...props.all
+    .filter(other => other.name !== form.name && other.type === form.type && !other.many)
+    .map(other => ({ value: other.name, text: `begins a range that ends with :${other.name}` })),
 ])
 const covers = computed(() => (form.type === 'text' ? TEXT_COVERS : form.type === 'date' ? DATE_COVERS : []))
-const KEPT = [{ value: false, text: 'values are kept' }, { value: true, text: 'private: values are never kept' }]
 const hasLimits = computed(() => ['integer', 'decimal', 'date', 'datetime'].includes(form.type))
 </script>
 
@@ -91,33 +84,101 @@ const hasLimits = computed(() => ['integer', 'decimal', 'date', 'datetime'].incl
   <div class="form">
     <label>Name <BFormInput :model-value="parameter.name" class="mono" @change="rename" /></label>
     <label data-field="label">Words <BFormInput v-model="form.label" @change="keep" /></label>
-    <label data-field="hint">Hint <BFormInput v-model="form.hint" placeholder="shown under the control" @change="keep" /></label>
+    <label data-field="hint"
+      >Hint <BFormInput v-model="form.hint" placeholder="shown under the control" @change="keep"
+    /></label>
     <label>Group <BFormInput v-model="form.group" placeholder="a heading for readers" @change="keep" /></label>
-    <label data-field="type">Type <BFormSelect :model-value="form.type" :options="TYPES" @update:model-value="switchTo(withType({ ...form }, String($event)))" /></label>
+    <label data-field="type"
+      >Type
+      <BFormSelect
+        :model-value="form.type"
+        :options="TYPES"
+        @update:model-value="switchTo(withType({ ...form }, String($event)))"
+    /></label>
     <FormulaField :formula="form.formula" :name="form.name" @change="set({ formula: $event })" />
     <template v-if="!computedValue">
-      <label data-field="many">Values <BFormSelect :model-value="form.many" :options="MANY" @update:model-value="switchTo(withMany({ ...form }, String($event) === 'true'))" /></label>
-      <label v-if="covers.length" data-field="covers">A value is <BFormSelect v-model="form.covers" :options="covers" @change="keep" /></label>
-      <label v-if="!form.many && ends.length > 1" data-field="range">Range <BFormSelect v-model="form.rangeEnd" :options="ends" @change="keep" /></label>
-      <label data-field="blank">Blank means <BFormSelect v-model="form.blankRule" :options="RULES" @change="keep" /></label>
+      <label data-field="many"
+        >Values
+        <BFormSelect
+          :model-value="form.many"
+          :options="MANY"
+          @update:model-value="switchTo(withMany({ ...form }, String($event) === 'true'))"
+      /></label>
+      <label v-if="covers.length" data-field="covers"
+        >A value is <BFormSelect v-model="form.covers" :options="covers" @change="keep"
+      /></label>
+      <label v-if="!form.many && ends.length > 1" data-field="range"
+        >Range <BFormSelect v-model="form.rangeEnd" :options="ends" @change="keep"
+      /></label>
+      <label data-field="blank"
+        >Blank means <BFormSelect v-model="form.blankRule" :options="RULES" @change="keep"
+      /></label>
       <label>Blank reads <BFormInput v-model="form.blankWords" placeholder="any vessel" @change="keep" /></label>
-      <label v-if="form.many">All means <BFormSelect v-model="form.allRule" :options="ALL_RULES" @change="keep" /></label>
+      <label v-if="form.many"
+        >All means <BFormSelect v-model="form.allRule" :options="ALL_RULES" @change="keep"
+      /></label>
       <label data-field="unit">Unit <BFormInput v-model="form.unit" placeholder="min" @change="keep" /></label>
-      <label v-if="form.type === 'integer'">Every row <BFormInput v-model="form.everyRow" placeholder="only for row limits: 0" @change="keep" /></label>
-      <div v-if="hasLimits" class="line"><span>Limits</span><div class="row-line flex-nowrap gap-2">
-        <BFormInput v-model="form.least" placeholder="least" aria-label="Smallest value" @change="keep" />to<BFormInput v-model="form.most" placeholder="most" aria-label="Largest value" @change="keep" /></div></div>
-      <ListFields :parameter="{ ...form }" :queries="queries" @change="(list, said) => ((lost = said), set({ list }))" @gone="set({ whenGone: $event })" />
+      <label v-if="form.type === 'integer'"
+        >Every row <BFormInput v-model="form.everyRow" placeholder="only for row limits: 0" @change="keep"
+      /></label>
+      <div v-if="hasLimits" class="line">
+        <span>Limits</span>
+        <div class="row-line flex-nowrap gap-2">
+          <BFormInput
+            v-model="form.least"
+            placeholder="least"
+            aria-label="Smallest value"
+            @change="keep" />to<BFormInput
+            v-model="form.most"
+            placeholder="most"
+            aria-label="Largest value"
+            @change="keep" />
+        </div>
+      </div>
+      <ListFields
+        :parameter="{ ...form }"
+        :queries="queries"
+        @change="(list, said) => ((lost = said), set({ list }))"
+        @gone="set({ whenGone: $event })" />
       <DefaultFields :parameter="{ ...form }" :queries="queries" @change="set({ default: $event })" />
     </template>
-    <label data-field="private">In Sent <BFormSelect :model-value="form.private" :options="KEPT" @update:model-value="set({ private: String($event) === 'true' })" /></label>
-    <ul v-if="lost.length" class="note small lost" role="status"><li v-for="said in lost" :key="said">{{ said }}</li></ul>
-    <p v-if="parameter.formerNames.length" class="soft small m-0">Links may still say {{ parameter.formerNames.join(', ') }}.</p>
+    <label data-field="private"
+      >In Sent
+      <BFormSelect
+        :model-value="form.private"
+        :options="KEPT"
+        @update:model-value="set({ private: String($event) === 'true' })"
+    /></label>
+    <ul v-if="lost.length" class="note small lost" role="status">
+      <li v-for="said in lost" :key="said">{{ said }}</li>
+    </ul>
+    <p v-if="parameter.formerNames.length" class="soft small m-0">
+      Links may still say {{ parameter.formerNames.join(', ') }}.
+    </p>
   </div>
 </template>
 
 <style>
-.form { padding-top: 6px; display: flex; flex-direction: column; gap: 4px; }
-.form label, .form .line { display: grid; grid-template-columns: 80px minmax(0, 1fr); align-items: center; gap: 6px; color: var(--soft); font-size: 12.5px; }
-.form .tall { align-items: start; }
-.form .lost { list-style: none; margin: 0; }
+.form {
+  padding-top: 6px;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+}
+.form label,
+.form .line {
+  display: grid;
+  grid-template-columns: 80px minmax(0, 1fr);
+  align-items: center;
+  gap: 6px;
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.form .tall {
+  align-items: start;
+}
+.form .lost {
+  list-style: none;
+  margin: 0;
+}
 </style>

@@ -7,7 +7,11 @@ const base = newParameter('port')
 
 describe('two authors of one parameter', () => {
   it('both keep what they changed in different fields', () => {
-    const { merged, conflicts, theirFields } = merge(base, { ...base, hint: 'mine' }, { ...base, unit: 'theirs', version: 7 })
+    const { merged, conflicts, theirFields } = merge(
+      base,
+      { ...base, hint: 'mine' },
+      { ...base, unit: 'theirs', version: 7 },
+    )
     expect(conflicts).toEqual([])
     expect(theirFields).toEqual(['unit'])
     expect(merged).toEqual({ ...base, hint: 'mine', unit: 'theirs', version: 7 })
@@ -19,7 +23,9 @@ describe('two authors of one parameter', () => {
   })
 
   it('choices and lists are compared by what is in them', () => {
-    expect(changedFields(base, { ...base, trialChoice: { kind: 'blank', values: [], withoutValue: false } })).toEqual([])
+    expect(changedFields(base, { ...base, trialChoice: { kind: 'blank', values: [], withoutValue: false } })).toEqual(
+      [],
+    )
     expect(changedFields(base, { ...base, trialChoice: chosen(['A']) })).toEqual(['trialChoice'])
   })
 })

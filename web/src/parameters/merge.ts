@@ -2,26 +2,41 @@ import type { Parameter } from '../api/types'
 
 type Field = keyof Parameter
 
-const fieldsOf = (parameter: Parameter): Field[] => (Object.keys(parameter) as Field[]).filter(field => field !== 'version' && field !== 'name')
+const fieldsOf = (parameter: Parameter): Field[] =>
+  (Object.keys(parameter) as Field[]).filter(field => field !== 'version' && field !== 'name')
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 /** The fields in which two definitions of one parameter differ. */
-export const changedFields = (before: Parameter, after: Parameter): Field[] => fieldsOf(after).filter(field => !same(before[field], after[field]))
+export const changedFields = (before: Parameter, after: Parameter): Field[] =>
+  fieldsOf(after).filter(field => !same(before[field], after[field]))
 
 /**
  * Two edits of one parameter, made from the same definition. Where they touch different fields, both hold; where they touch
  * the same one differently, the field is a conflict and nothing is decided here.
  */
-export function merge(base: Parameter, mine: Parameter, theirs: Parameter): { merged: Parameter; conflicts: Field[]; theirFields: Field[] } {
+export function merge(
+  base: Parameter,
+  mine: Parameter,
+  theirs: Parameter,
+): { merged: Parameter; conflicts: Field[]; theirFields: Field[] } {
   const myFields = changedFields(base, mine)
   const theirFields = changedFields(base, theirs)
   const conflicts = myFields.filter(field => theirFields.includes(field) && !same(mine[field], theirs[field]))
-  const merged = { ...theirs, ...Object.fromEntries(myFields.map(field => [field, mine[field]])) } as Parameter
+  const merged = { ...theirs, ...Object.fromEntries(myFields.map(field => [field, mine[field]])) }
   return { merged, conflicts, theirFields }
 }
 
 const WORDS: Partial<Record<Field, string>> = {
-  label: 'words', blankRule: 'what blank means', blankWords: 'how blank reads', allRule: 'what all means', everyRow: 'the value for every row',
-  rangeEnd: 'range', default: 'default', trialChoice: 'trial value', many: 'one or many', covers: 'what a value stands for', whenGone: 'what becomes of values that are gone',
+  label: 'words',
+  blankRule: 'what blank means',
+  blankWords: 'how blank reads',
+  allRule: 'what all means',
+  everyRow: 'the value for every row',
+  rangeEnd: 'range',
+  default: 'default',
+  trialChoice: 'trial value',
+  many: 'one or many',
+  covers: 'what a value stands for',
+  whenGone: 'what becomes of values that are gone',
 }
 export const fieldInWords = (field: Field): string => WORDS[field] ?? field

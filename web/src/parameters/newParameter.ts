@@ -2,7 +2,11 @@ import type { Choice, DefaultDefinition, ListDefinition, Parameter } from '../ap
 import { blank } from '../choices/choices'
 
 export const noList = (): ListDefinition => ({
-  kind: 'any', values: [], queryId: '', counts: false, keptSeconds: 300,
+  kind: 'any',
+  values: [],
+  queryId: '',
+  counts: false,
+  keptSeconds: 300,
   column: { sourceId: '', schema: '', table: '', column: '', label: '', except: [] },
 })
 
@@ -12,8 +16,28 @@ export const defaultOf = (choice: Choice): DefaultDefinition => ({ kind: 'choice
 export function newParameter(name: string): Parameter {
   const words = name.replaceAll('_', ' ')
   return {
-    name, label: words.charAt(0).toUpperCase() + words.slice(1), hint: '', group: '', unit: '', type: 'text', many: false, covers: 'itself',
-    blankRule: 'no-filter', blankWords: `any ${words}`, allRule: 'leave-out', everyRow: '', least: '', most: '', rangeEnd: '', formula: '',
-    list: noList(), whenGone: 'keep', private: false, default: defaultOf(blank()), trialChoice: blank(), formerNames: [], version: 0,
+    name,
+    label: words.charAt(0).toUpperCase() + words.slice(1),
+    hint: '',
+    group: '',
+    unit: '',
+    type: 'text',
+    many: false,
+    covers: 'itself',
+    blankRule: 'no-filter',
+    blankWords: `any ${words}`,
+    allRule: 'leave-out',
+    everyRow: '',
+    least: '',
+    most: '',
+    rangeEnd: '',
+    formula: '',
+    list: noList(),
+    whenGone: 'keep',
+    private: false,
+    default: defaultOf(blank()),
+    trialChoice: blank(),
+    formerNames: [],
+    version: 0,
   }
 }

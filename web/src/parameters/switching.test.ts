@@ -29,7 +29,14 @@ describe('a parameter switched to another type', () => {
   })
 
   it('takes from a typed list what does not fit', () => {
-    const list = { ...port.list, kind: 'typed', values: [{ value: '1', label: 'One', count: -1 }, { value: 'x', label: 'X', count: -1 }] }
+    const list = {
+      ...port.list,
+      kind: 'typed',
+      values: [
+        { value: '1', label: 'One', count: -1 },
+        { value: 'x', label: 'X', count: -1 },
+      ],
+    }
     expect(withType({ ...port, list }, 'integer').parameter.list.values.map(item => item.value)).toEqual(['1'])
   })
 })

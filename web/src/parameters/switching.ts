@@ -10,9 +10,13 @@ export interface Switched {
 }
 
 const READABLE: Record<string, (text: string) => boolean> = {
-  text: () => true, name: () => true, boolean: text => text === 'true' || text === 'false',
-  integer: text => /^-?\d+$/.test(text), decimal: text => /^-?\d+(\.\d+)?$/.test(text),
-  date: isDay, datetime: text => isDay(text.slice(0, 10)),
+  text: () => true,
+  name: () => true,
+  boolean: text => text === 'true' || text === 'false',
+  integer: text => /^-?\d+$/.test(text),
+  decimal: text => /^-?\d+(\.\d+)?$/.test(text),
+  date: isDay,
+  datetime: text => isDay(text.slice(0, 10)),
 }
 const CONVERTED: Record<string, (text: string) => string> = {
   date: text => (/^\d{4}-\d{2}-\d{2}[T ]/.test(text) ? text.slice(0, 10) : text),
@@ -23,11 +27,16 @@ function readAs(type: string, choice: Choice): { choice: Choice; lost: string[] 
   const convert = CONVERTED[type] ?? ((text: string) => text)
   const values = choice.values.map(convert)
   const readable = values.filter(value => READABLE[type]?.(value) ?? true)
-  const kept = readable.length > 0 || choice.withoutValue || choice.kind === 'all' ? { ...choice, values: readable } : blank()
+  const kept =
+    readable.length > 0 || choice.withoutValue || choice.kind === 'all' ? { ...choice, values: readable } : blank()
   return { choice: kept, lost: values.filter(value => !readable.includes(value)) }
 }
 
-const named = (values: string[]): string => values.slice(0, 3).map(value => `“${value}”`).join(', ') + (values.length > 3 ? ` and ${values.length - 3} more` : '')
+const named = (values: string[]): string =>
+  values
+    .slice(0, 3)
+    .map(value => `“${value}”`)
+    .join(', ') + (values.length > 3 ? ` and ${values.length - 3} more` : '')
 
 /** The same parameter with another type: values that can be read as both stay. */
 export function withType(parameter: Parameter, type: string): Switched {
@@ -46,8 +55,13 @@ export function withType(parameter: Parameter, type: string): Switched {
   if (parameter.everyRow && !everyRow) lost.push('Only a whole number can mean every row.')
   return {
     parameter: {
-      ...parameter, type, covers: fits ? parameter.covers : 'itself', everyRow, list: { ...parameter.list, values: listed },
-      default: { ...parameter.default, choice: start.choice }, trialChoice: trial.choice,
+      ...parameter,
+      type,
+      covers: fits ? parameter.covers : 'itself',
+      everyRow,
+      list: { ...parameter.list, values: listed },
+      default: { ...parameter.default, choice: start.choice },
+      trialChoice: trial.choice,
     },
     lost,
   }
@@ -62,20 +76,24 @@ export function withMany(parameter: Parameter, many: boolean): Switched {
       lost.push(`The ${what} was all of them, and one value cannot be all.`)
       return blank()
     }
-    if (choice.values.length < 2 && !(choice.withoutValue && choice.values.length === 1)) return choice.withoutValue && choice.values.length === 0 ? blank() : choice
+    if (choice.values.length < 2 && !(choice.withoutValue && choice.values.length === 1))
+      return choice.withoutValue && choice.values.length === 0 ? blank() : choice
     lost.push(`The ${what} keeps “${choice.values[0]}” of ${choice.values.length} values.`)
     return { kind: 'values', values: choice.values.slice(0, 1), withoutValue: false }
   }
   const start = one(parameter.default.choice, 'default')
   const trial = one(parameter.trialChoice, 'trial value')
-  return { parameter: { ...parameter, many, default: { ...parameter.default, choice: start }, trialChoice: trial }, lost }
+  return {
+    parameter: { ...parameter, many, default: { ...parameter.default, choice: start }, trialChoice: trial },
+    lost,
+  }
 }
 
-/** The same parameter with another kind of list: what was set up for the other kinds is kept, in case it is wanted again. */
+/** The same parameter with another kind of list. What was set up for the kind before goes; Undo brings it back. */
 export function withListKind(parameter: Parameter, kind: string): Switched {
   const lost: string[] = []
   if (parameter.list.kind === 'typed' && kind !== 'typed' && parameter.list.values.length > 0) {
-    lost.push(`The ${parameter.list.values.length} typed values are kept, but not used.`)
+    lost.push(`The ${parameter.list.values.length} typed values go; Undo brings them back.`)
   }
   return { parameter: { ...parameter, list: { ...parameter.list, kind } }, lost }
 }

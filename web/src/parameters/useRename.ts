@@ -4,7 +4,11 @@ import type { TextChange } from '../api/types'
 import type { UsedParameters } from './useParameters'
 
 /** Renaming in two steps: first every line that would change is shown, then it is done. */
-export function useRename(name: Ref<string>, parameters: UsedParameters, onRenamed: (to: string) => void): {
+export function useRename(
+  name: Ref<string>,
+  parameters: UsedParameters,
+  onRenamed: (to: string) => void,
+): {
   preview: ShallowRef<TextChange[] | undefined>
   wanted: Ref<string>
   ask: (to: string) => Promise<void>

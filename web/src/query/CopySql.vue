@@ -19,5 +19,7 @@ async function copy(): Promise<void> {
 </script>
 
 <template>
-  <button class="as-link small" title="With its values in place, to run it in any client" @click="copy">{{ said }}</button>
+  <button class="as-link small" title="With its values in place, to run it in any client" @click="copy">
+    {{ said }}
+  </button>
 </template>

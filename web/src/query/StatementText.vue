@@ -28,15 +28,28 @@ function inWords(value: SentValue): string {
   if (!value.type.endsWith('[]')) return shown
   return `{${shown}${value.values.length > MOST_SHOWN ? `, … ${value.values.length} values` : ''}}`
 }
+
+const titleOf = ({ parameter, type }: SentValue): string => (parameter ? `:${parameter}, ${type}` : 'the cap')
+const lookOf = ({ parameter }: SentValue) => ({
+  tinted: props.colours?.[parameter],
+  lit: props.lit && props.lit === parameter,
+})
 </script>
 
 <template>
   <pre class="statement"><template v-for="(piece, i) in pieces" :key="i"><span
-    v-if="piece.value" class="value" :class="{ tinted: colours?.[piece.value.parameter], lit: lit && lit === piece.value.parameter }"
-    :style="{ '--k': colours?.[piece.value.parameter] }" :title="piece.value.parameter ? `:${piece.value.parameter}, ${piece.value.type}` : 'the cap'"
-    @mouseenter="emit('light', piece.value.parameter)" @mouseleave="emit('light', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
+    v-if="piece.value" class="value" :class="lookOf(piece.value)"
+    :style="{ '--k': colours?.[piece.value.parameter] }" :title="titleOf(piece.value)"
+    @mouseenter="emit('light', piece.value.parameter)"
+    @mouseleave="emit('light', '')">{{ piece.text }}</span><template v-else>{{ piece.text }}</template></template></pre>
 </template>
 
 <style scoped>
-.statement { margin: 0; white-space: pre-wrap; overflow-wrap: anywhere; line-height: 1.6; font-size: 12px; }
+.statement {
+  margin: 0;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  line-height: 1.6;
+  font-size: 12px;
+}
 </style>

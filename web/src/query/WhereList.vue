@@ -30,31 +30,82 @@ const lines = computed(() => {
     <FailureNote v-else-if="proof?.status === 'failed'" :failure="proof.failure" />
     <p v-else-if="told?.reason" class="soft m-0">{{ told.reason }}</p>
     <template v-else-if="told">
-      <table v-if="lines.length" class="plain where"><tbody>
-        <tr v-for="ran in lines" :key="ran.parameter + ran.start + ran.proof" :class="{ hit: lit && lit === ran.parameter }" :data-where="ran.where" @mouseenter="emit('light', ran.parameter)" @mouseleave="emit('light', '')">
-          <td class="mono" :style="{ color: colours?.[ran.parameter] }">{{ whereInWords(ran).slice(0, 1) }} :{{ ran.parameter }}</td>
-          <td>{{ whereAtLength(ran) }}
-            <div v-if="ran.advice" class="attention">⚠ {{ ran.advice }}</div>
-            <div v-if="open && ran.proof" class="mono proof">{{ ran.proof }}</div></td>
-        </tr>
-      </tbody></table>
+      <table v-if="lines.length" class="plain where">
+        <tbody>
+          <tr
+            v-for="ran in lines"
+            :key="ran.parameter + ran.start + ran.proof"
+            :class="{ hit: lit && lit === ran.parameter }"
+            :data-where="ran.where"
+            @mouseenter="emit('light', ran.parameter)"
+            @mouseleave="emit('light', '')">
+            <td class="mono" :style="{ color: colours?.[ran.parameter] }">
+              {{ whereInWords(ran).slice(0, 1) }} :{{ ran.parameter }}
+            </td>
+            <td>
+              {{ whereAtLength(ran) }}
+              <div v-if="ran.advice" class="attention">⚠ {{ ran.advice }}</div>
+              <div v-if="open && ran.proof" class="mono proof">{{ ran.proof }}</div>
+            </td>
+          </tr>
+        </tbody>
+      </table>
       <p v-else class="soft m-0">The statement has no choices in it.</p>
     </template>
-    <p class="soft pt-1 m-0">{{ rowsInWords(done.fetched) }} left the database, {{ countInWords(done.shown) }} {{ done.shown === 1 ? 'is' : 'are' }} shown. {{ done.fetched > done.shown ? 'The one more only tells that there are more.' : 'Nothing was filtered after the fetch.' }}</p>
+    <p class="soft pt-1 m-0">
+      {{ rowsInWords(done.fetched) }} left the database, {{ countInWords(done.shown) }}
+      {{ done.shown === 1 ? 'is' : 'are' }} shown.
+      {{
+        done.fetched > done.shown
+          ? 'The one more only tells that there are more.'
+          : 'Nothing was filtered after the fetch.'
+      }}
+    </p>
     <div v-if="told && !told.reason" class="row-line small">
-      <button class="as-link small" :aria-expanded="open" @click="open = !open">{{ open ? 'Hide the plan' : 'Show the proof and the plan' }}</button>
-      <button v-if="!told.measured" class="as-link small" title="Runs the statement once more, to its end" @click="emit('measure')">Count the rows it reads</button>
-      <span class="soft">the plan took {{ millisInWords(told.millis) }}{{ told.measured ? ', with every row counted' : '' }}</span>
+      <button class="as-link small" :aria-expanded="open" @click="open = !open">
+        {{ open ? 'Hide the plan' : 'Show the proof and the plan' }}
+      </button>
+      <button
+        v-if="!told.measured"
+        class="as-link small"
+        title="Runs the statement once more, to its end"
+        @click="emit('measure')">
+        Count the rows it reads
+      </button>
+      <span class="soft"
+        >the plan took {{ millisInWords(told.millis) }}{{ told.measured ? ', with every row counted' : '' }}</span
+      >
     </div>
-    <ol v-if="open && told" class="mono plan"><li v-for="(step, i) in told.plan" :key="i">{{ step }}</li></ol>
+    <ol v-if="open && told" class="mono plan">
+      <li v-for="(step, i) in told.plan" :key="i">{{ step }}</li>
+    </ol>
   </div>
 </template>
 
 <style scoped>
-.where td { white-space: normal; vertical-align: top; padding-left: 0; }
-.where td:first-child { white-space: nowrap; }
-.hit { background: var(--wash); }
-.attention { color: var(--buoy); }
-.proof { font-size: 11.5px; color: var(--soft); overflow-wrap: anywhere; }
-.plan { font-size: 11.5px; margin: 4px 0; padding-left: 28px; overflow-wrap: anywhere; }
+.where td {
+  white-space: normal;
+  vertical-align: top;
+  padding-left: 0;
+}
+.where td:first-child {
+  white-space: nowrap;
+}
+.hit {
+  background: var(--wash);
+}
+.attention {
+  color: var(--buoy);
+}
+.proof {
+  font-size: 11.5px;
+  color: var(--soft);
+  overflow-wrap: anywhere;
+}
+.plan {
+  font-size: 11.5px;
+  margin: 4px 0;
+  padding-left: 28px;
+  overflow-wrap: anywhere;
+}
 </style>

@@ -3,7 +3,15 @@ import type { Placement } from '../api/types'
 import { goneMarks, marginNotes } from './placements'
 
 const at = (start: number, outcome: Placement['outcome'], values = 1): Placement => ({
-  parameter: 'p', outcome, values, start, end: start + 2, clauseStart: start - 4, clauseEnd: start + 2, sentStart: 0, sentEnd: 0,
+  parameter: 'p',
+  outcome,
+  values,
+  start,
+  end: start + 2,
+  clauseStart: start - 4,
+  clauseEnd: start + 2,
+  sentStart: 0,
+  sentEnd: 0,
 })
 
 describe('the margin', () => {
@@ -21,7 +29,10 @@ describe('the margin', () => {
   })
 
   it('crosses out only the open end of a range', () => {
-    const range = [{ ...at(10, 'HALF'), clauseStart: 0, clauseEnd: 19 }, { ...at(17, 'LEFT_OUT'), clauseStart: 0, clauseEnd: 19 }]
+    const range = [
+      { ...at(10, 'HALF'), clauseStart: 0, clauseEnd: 19 },
+      { ...at(17, 'LEFT_OUT'), clauseStart: 0, clauseEnd: 19 },
+    ]
     expect(goneMarks(range)).toEqual([{ start: 17, end: 19, kind: 'gone' }])
   })
 })

@@ -39,10 +39,14 @@ export function marginNotes(text: string, placements: Placement[]): LineNote[] {
 
 /** What was left out, to be shown crossed out: a whole clause, or of a range with one open end only that end. */
 export function goneMarks(placements: Placement[]): Mark[] {
-  const kept = new Set(placements.filter(placement => placement.outcome !== 'LEFT_OUT').map(placement => placement.clauseStart))
+  const kept = new Set(
+    placements.filter(placement => placement.outcome !== 'LEFT_OUT').map(placement => placement.clauseStart),
+  )
   return placements
     .filter(placement => placement.outcome === 'LEFT_OUT' && placement.clauseStart >= 0)
     .map(({ start, end, clauseStart, clauseEnd }) =>
-      kept.has(clauseStart) ? { start, end, kind: 'gone' as const } : { start: clauseStart, end: clauseEnd, kind: 'gone' as const },
+      kept.has(clauseStart)
+        ? { start, end, kind: 'gone' as const }
+        : { start: clauseStart, end: clauseEnd, kind: 'gone' as const },
     )
 }

@@ -72,5 +72,9 @@ export function whereNotes(text: string, placements: Placement[], verdicts: Ran[
     note.attention ||= ran.advice !== ''
     byLine.set(line, note)
   }
-  return [...byLine.values()].map(note => ({ at: note.at, text: [...note.words].join(', '), attention: note.attention }))
+  return [...byLine.values()].map(note => ({
+    at: note.at,
+    text: [...note.words].join(', '),
+    attention: note.attention,
+  }))
 }

@@ -31,16 +31,34 @@ function inWords(index: number): string {
     <RunNote :state="state" class="mb-2" @stop="stop" @again="rerun" />
     <div class="figures" :class="{ stale }">
       <div v-for="(figure, i) in view.measures" :key="i" class="figure">
-        <b>{{ inWords(i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b><span class="soft">{{ figure.label }}</span>
+        <b
+          >{{ inWords(i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b
+        ><span class="soft">{{ figure.label }}</span>
       </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-.figures { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 14px; }
-.figure { border-left: 3px solid var(--line); padding: 2px 12px; }
-.figure b { font-size: 24px; display: block; line-height: 1.15; font-variant-numeric: tabular-nums; }
-.figure small { font-size: 15px; }
-.stale b { color: var(--soft); }
+.figures {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 14px;
+}
+.figure {
+  border-left: 3px solid var(--line);
+  padding: 2px 12px;
+}
+.figure b {
+  font-size: 24px;
+  display: block;
+  line-height: 1.15;
+  font-variant-numeric: tabular-nums;
+}
+.figure small {
+  font-size: 15px;
+}
+.stale b {
+  color: var(--soft);
+}
 </style>

@@ -19,9 +19,12 @@ const byChoice = computed(() => props.state.status === 'failed' && props.state.f
   <div v-if="state.status === 'running' && waited > SHOW_AFTER" class="note row-line" role="status">
     Asking the database, {{ (waited / 1000).toFixed(1) }} s <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
-  <div v-else-if="state.status === 'stopped'" class="note row-line">Stopped. <button class="as-link" @click="emit('again')">Run again</button></div>
+  <div v-else-if="state.status === 'stopped'" class="note row-line">
+    Stopped. <button class="as-link" @click="emit('again')">Run again</button>
+  </div>
   <div v-else-if="byChoice" class="note bad">Not run: a choice above cannot be used.</div>
   <div v-else-if="state.status === 'failed'" class="note bad" role="alert">
-    {{ state.failure.message }} {{ state.failure.advice }} <button class="as-link" @click="emit('again')">Try again</button>
+    {{ state.failure.message }} {{ state.failure.advice }}
+    <button class="as-link" @click="emit('again')">Try again</button>
   </div>
 </template>

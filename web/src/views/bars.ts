@@ -28,15 +28,36 @@ export function drawBars(chart: ECharts, bars: Bar[], only?: string): void {
   chart.setOption({
     animationDuration: 200,
     grid: { left: 4, right: 60, top: 4, bottom: 4, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
-    tooltip: { trigger: 'item', formatter: ({ name, value }: { name: string; value: number }) => `${name}: ${countInWords(value)} (click: only these)` },
+    tooltip: {
+      trigger: 'item',
+      formatter: ({ name, value }: { name: string; value: number }) =>
+        `${name}: ${countInWords(value)} (click: only these)`,
+    },
     xAxis: { type: 'value', show: false },
     yAxis: {
-      type: 'category', inverse: true, data: bars.map(bar => bar.name), axisLine: { show: false }, axisTick: { show: false },
+      type: 'category',
+      inverse: true,
+      data: bars.map(bar => bar.name),
+      axisLine: { show: false },
+      axisTick: { show: false },
       axisLabel: { color: ink, fontSize: 12.5, fontFamily: 'Atkinson Hyperlegible', width: 130, overflow: 'truncate' },
     },
-    series: [{
-      type: 'bar', data: bars.map(bar => ({ value: bar.value, itemStyle: { color: sea, opacity: only === undefined || only === bar.name ? 1 : 0.3 } })), barMaxWidth: 20,
-      label: { show: true, position: 'right', color: ink, fontFamily: 'Atkinson Hyperlegible', formatter: ({ value }: { value: number }) => countInWords(value) },
-    }],
+    series: [
+      {
+        type: 'bar',
+        data: bars.map(bar => ({
+          value: bar.value,
+          itemStyle: { color: sea, opacity: only === undefined || only === bar.name ? 1 : 0.3 },
+        })),
+        barMaxWidth: 20,
+        label: {
+          show: true,
+          position: 'right',
+          color: ink,
+          fontFamily: 'Atkinson Hyperlegible',
+          formatter: ({ value }: { value: number }) => countInWords(value),
+        },
+      },
+    ],
   })
 }

@@ -38,15 +38,30 @@ export function useViewRun(view: View, asked: Asked, sorted?: Ref<Sorted | undef
     Object.fromEntries(Object.entries(choices.value).filter(([name]) => mine.has(name) || !known.has(name))),
   )
   /* Bars are picked by an output column of one query; other queries do not have it, and the bars themselves stay whole. */
-  const filters = computed(() => picked.value.filter(one => one.queryId === view.queryId && one.filter.column !== view.groupBy).map(one => one.filter))
-  const body = computed(() => JSON.stringify({
-    choices: relevant.value, sortBy: sorted?.value?.column ?? '', descending: sorted?.value?.descending ?? false, filters: filters.value, signed: signed.value,
-  }))
+  const filters = computed(() =>
+    picked.value
+      .filter(one => one.queryId === view.queryId && one.filter.column !== view.groupBy)
+      .map(one => one.filter),
+  )
+  const body = computed(() =>
+    JSON.stringify({
+      choices: relevant.value,
+      sortBy: sorted?.value?.column ?? '',
+      descending: sorted?.value?.descending ?? false,
+      filters: filters.value,
+      signed: signed.value,
+    }),
+  )
 
-  const rerun = (): Promise<void> => start(`/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
-  watch([body, waiting], ([, wait]) => {
-    if (wait === 'no') void rerun()
-  }, { immediate: true })
+  const rerun = (): Promise<void> =>
+    start(`/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
+  watch(
+    [body, waiting],
+    ([, wait]) => {
+      if (wait === 'no') void rerun()
+    },
+    { immediate: true },
+  )
   return { state, rerun, stop, filters }
 }
 

@@ -25,15 +25,21 @@ const virtual = useVirtualizer(
     initialRect: { width: 600, height: 400 },
   })),
 )
-const shown = computed(() => virtual.value.getVirtualItems().map(item => ({ index: item.index, cells: props.rows[item.index] ?? [] })))
+const shown = computed(() =>
+  virtual.value.getVirtualItems().map(item => ({ index: item.index, cells: props.rows[item.index] ?? [] })),
+)
 const before = computed(() => virtual.value.getVirtualItems()[0]?.start ?? 0)
 const after = computed(() => {
   const last = virtual.value.getVirtualItems().at(-1)
   return last ? virtual.value.getTotalSize() - last.end : 0
 })
-watch(() => props.rows, () => scroller.value?.scrollTo({ top: 0 }))
+watch(
+  () => props.rows,
+  () => scroller.value?.scrollTo({ top: 0 }),
+)
 
-const direction = (column: Column) => (props.sorted?.column === column.name ? (props.sorted.descending ? 'descending' : 'ascending') : 'none')
+const direction = (column: Column) =>
+  props.sorted?.column === column.name ? (props.sorted.descending ? 'descending' : 'ascending') : 'none'
 </script>
 
 <template>
@@ -41,27 +47,55 @@ const direction = (column: Column) => (props.sorted?.column === column.name ? (p
     <table class="plain">
       <thead>
         <tr>
-          <th v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }" :title="column.type" :aria-sort="sortable ? direction(column) : undefined">
-            <button v-if="sortable" class="as-link head" @click="emit('sort', column.name)">{{ labels?.[column.name] ?? column.name }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}</button>
+          <th
+            v-for="(column, c) in columns"
+            :key="c"
+            :class="{ num: isNumeric(column) }"
+            :title="column.type"
+            :aria-sort="sortable ? direction(column) : undefined">
+            <button v-if="sortable" class="as-link head" @click="emit('sort', column.name)">
+              {{ labels?.[column.name] ?? column.name
+              }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}
+            </button>
             <template v-else>{{ labels?.[column.name] ?? column.name }}</template>
           </th>
         </tr>
       </thead>
       <tbody>
-        <tr v-if="before > 0" aria-hidden="true"><td class="spacer" :colspan="columns.length" :style="{ height: `${before}px` }"></td></tr>
-        <tr v-for="row in shown" :key="row.index" class="data">
-          <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }"><span v-if="row.cells[c] === null" class="nothing">no value</span><template v-else>{{ cellInWords(row.cells[c] ?? null, column) }}</template></td>
+        <tr v-if="before > 0" aria-hidden="true">
+          <td class="spacer" :colspan="columns.length" :style="{ height: `${before}px` }"></td>
         </tr>
-        <tr v-if="after > 0" aria-hidden="true"><td class="spacer" :colspan="columns.length" :style="{ height: `${after}px` }"></td></tr>
+        <tr v-for="row in shown" :key="row.index" class="data">
+          <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }">
+            <span v-if="row.cells[c] === null" class="nothing">no value</span
+            ><template v-else>{{ cellInWords(row.cells[c] ?? null, column) }}</template>
+          </td>
+        </tr>
+        <tr v-if="after > 0" aria-hidden="true">
+          <td class="spacer" :colspan="columns.length" :style="{ height: `${after}px` }"></td>
+        </tr>
       </tbody>
     </table>
   </div>
 </template>
 
 <style scoped>
-.scroller { overflow: auto; }
-.spacer { padding: 0; border: 0; }
-tr.data { height: 29px; }
-.head { color: var(--soft); }
-td { max-width: 340px; overflow: hidden; text-overflow: ellipsis; }
+.scroller {
+  overflow: auto;
+}
+.spacer {
+  padding: 0;
+  border: 0;
+}
+tr.data {
+  height: 29px;
+}
+.head {
+  color: var(--soft);
+}
+td {
+  max-width: 340px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
 </style>

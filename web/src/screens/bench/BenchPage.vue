@@ -1,24 +1,25 @@
 <script setup lang="ts">
-import { BButton } from 'bootstrap-vue-next'
-import { computed, onBeforeUnmount, onMounted, provide, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { asFailure, type Failure } from '../../api/client'
-import type { Choices, Query, QueryCard } from '../../api/types'
+import type { Query, QueryCard } from '../../api/types'
 import { useProof } from '../../composables/useProof'
 import { lastAnswer, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
-import { choosingKey } from '../../composables/useChoosing'
 import { useParameters } from '../../parameters/useParameters'
 import { withType } from '../../parameters/switching'
 import { coloursFor } from '../../query/colours'
+import BenchHead from './BenchHead.vue'
 import ChoicesPane from './ChoicesPane.vue'
 import FormsNote from './FormsNote.vue'
 import QueryPane from './QueryPane.vue'
 import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
+import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
 import { useFixed } from './useFixed'
 import { useKnownNames } from './useKnownNames'
+import { useTrial } from './useTrial'
 
 const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
 document.title = `${props.loaded.name} · Plain Sieve`
@@ -29,18 +30,22 @@ const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
 
-provide(choosingKey, {
-  choices: computed(() => Object.fromEntries(parameters.uses.value.filter(use => !use.definition.formula).map(use => [use.definition.name, use.definition.trialChoice]))),
-  needs: computed(() => Object.fromEntries(parameters.uses.value.map(use => [use.definition.name, use.needs]))),
-  reportId: '', signed: computed(() => ''), trial: true,
-})
+const { trialChoices } = useTrial(parameters, check)
 
-const { made, failed: makeFailed, busy: making, make } = useFixed(draft, trialChoices, async () => {
+const {
+  made,
+  failed: makeFailed,
+  busy: making,
+  make,
+} = useFixed(draft, trialChoices, async () => {
   await parameters.reload()
   await changed()
 })
 
-const known = useKnownNames(() => query.value, () => parameters.uses.value)
+const known = useKnownNames(
+  () => query.value,
+  () => parameters.uses.value,
+)
 
 const lit = ref('')
 const ranText = ref('')
@@ -52,17 +57,13 @@ const stale = computed(() => ranText.value !== text.value || state.value.status 
 const placements = computed(() => (stale.value ? [] : (answer.value?.begun.placements ?? [])))
 const { proof, measure } = useProof(() => (state.value.status === 'done' ? state.value.answer.begun.sentId : undefined))
 const verdicts = computed(() => (stale.value || proof.value?.status !== 'ready' ? [] : proof.value.data.verdicts))
-const runProblems = computed(() => (state.value.status === 'failed' && ranText.value === text.value ? state.value.failure.problems : []))
+const runProblems = computed(() =>
+  state.value.status === 'failed' && ranText.value === text.value ? state.value.failure.problems : [],
+)
 
 function run(): void {
   ranText.value = text.value
   void start(`/queries/${props.loaded.id}/run`, { text: text.value, choices: trialChoices() })
-}
-
-function trialChoices(): Choices {
-  const needed = new Set(parameters.uses.value.filter(use => check.value.parameters.includes(use.definition.name)).flatMap(use => [use.definition.name, ...use.needs]))
-  const mine = parameters.uses.value.filter(use => needed.has(use.definition.name) && !use.definition.formula)
-  return Object.fromEntries(mine.map(use => [use.definition.name, use.definition.trialChoice]))
 }
 
 /* A changed choice is tried at once, if the query has been run before. */
@@ -91,53 +92,125 @@ async function giveToReports(): Promise<void> {
   }
 }
 
-function keys(event: KeyboardEvent): void {
-  if (event.defaultPrevented) return
-  if (event.key === 'Escape') stop()
-  else if (event.key === 'Enter' && event.ctrlKey) run()
-  else return
-  event.preventDefault()
-}
-onMounted(() => {
-  window.addEventListener('keydown', keys)
-  void parameters.reload()
-})
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+useBenchKeys({ run, stop })
+onMounted(() => void parameters.reload())
 </script>
 
 <template>
   <main class="bench">
-    <div class="row-line sub">
-      <h1>{{ query.name }}</h1><span class="pill">{{ query.sourceId }} · {{ query.sourceName }}</span><span class="pill">plain SQL</span>
-      <span class="soft small" data-test="saving">{{ saving.status === 'saved' ? 'All changes saved' : saving.status === 'unsaved' ? 'Saving …' : 'Not saved' }}</span>
-      <span class="grow"></span>
-      <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>
-      <BButton variant="outline-primary" :disabled="!query.changed" @click="giveToReports">{{ query.changed ? 'Give it to the reports' : 'In use by reports' }}</BButton>
-      <BButton v-if="state.status === 'running'" variant="outline-primary" title="Esc" @click="stop">Stop</BButton>
-      <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="run">Run</BButton>
-    </div>
+    <BenchHead
+      :query="query"
+      :saving="saving.status"
+      :running="state.status === 'running'"
+      @give="giveToReports"
+      @stop="stop"
+      @run="run" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
-      <template v-if="saving.failure.status === 409"> <button class="as-link" @click="keepMine">Keep mine</button> <button class="as-link" @click="takeTheirs">Take theirs</button></template>
+      <template v-if="saving.failure.status === 409">
+        <button class="as-link" @click="keepMine">Keep mine</button>
+        <button class="as-link" @click="takeTheirs">Take theirs</button></template
+      >
     </FailureNote>
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
     <div class="sheet">
       <div class="cols">
-        <ChoicesPane :query-id="query.id" :text="text" :parameters="parameters" :check="check" :colours="colours" :lit="lit" :queries="queries" :run-problems="runProblems" @changed="changed" @light="lit = $event" @insert="editor?.insertAtCursor(`:${$event}`)" />
-        <QueryPane ref="editor" :text="text" :check="check" :colours="colours" :lit="lit" :placements="placements" :verdicts="verdicts" :run-problems="runProblems" :made="made" :make-failed="makeFailed" :making="making" :known="known" @make="make" @mend="mend" @edit="edit" @run="run" @light="lit = $event" />
-        <RowsPane :state="state"><FormsNote :query-id="query.id" :text="text" :choices="trialChoices()" :ran="state.status === 'done' ? String(state.answer.begun.sentId) : undefined" /></RowsPane>
+        <ChoicesPane
+          :query-id="query.id"
+          :text="text"
+          :parameters="parameters"
+          :check="check"
+          :colours="colours"
+          :lit="lit"
+          :queries="queries"
+          :run-problems="runProblems"
+          @changed="changed"
+          @light="lit = $event"
+          @insert="editor?.insertAtCursor(`:${$event}`)" />
+        <QueryPane
+          ref="editor"
+          :text="text"
+          :check="check"
+          :colours="colours"
+          :lit="lit"
+          :placements="placements"
+          :verdicts="verdicts"
+          :run-problems="runProblems"
+          :made="made"
+          :make-failed="makeFailed"
+          :making="making"
+          :known="known"
+          @make="make"
+          @mend="mend"
+          @edit="edit"
+          @run="run"
+          @light="lit = $event" />
+        <RowsPane :state="state"
+          ><FormsNote
+            :query-id="query.id"
+            :text="text"
+            :choices="trialChoices()"
+            :ran="state.status === 'done' ? String(state.answer.begun.sentId) : undefined"
+        /></RowsPane>
       </div>
-      <SentPane :answer="answer" :colours="colours" :lit="lit" :stale="stale" :proof="proof" @measure="measure" @light="lit = $event" />
+      <SentPane
+        :answer="answer"
+        :colours="colours"
+        :lit="lit"
+        :stale="stale"
+        :proof="proof"
+        @measure="measure"
+        @light="lit = $event" />
     </div>
   </main>
 </template>
 
 <style scoped>
-.bench { flex: 1; min-height: 0; display: flex; flex-direction: column; }
-.sub { padding: 10px 18px 8px; }
-.sheet { flex: 1; min-height: 480px; display: flex; flex-direction: column; margin: 0 18px 14px; border: 1px solid var(--line); border-radius: 8px; background: var(--card); overflow: hidden; }
-.cols { flex: 1; min-height: 0; display: grid; grid-template-columns: 284px minmax(0, 1fr) 372px; }
-.cols :deep(.pane) { border-right: 1px solid var(--line); display: flex; flex-direction: column; min-width: 0; min-height: 0; }
-.cols :deep(.pane:last-child) { border: 0; }
-.cols :deep(.head) { display: flex; align-items: baseline; gap: 8px; padding: 8px 12px; min-height: 37px; border-bottom: 1px solid var(--line); background: var(--head); flex: none; }
-.cols :deep(.body) { overflow-y: auto; min-height: 0; flex: 1; }
+.bench {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.sheet {
+  flex: 1;
+  min-height: 480px;
+  display: flex;
+  flex-direction: column;
+  margin: 0 18px 14px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  background: var(--card);
+  overflow: hidden;
+}
+.cols {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: 284px minmax(0, 1fr) 372px;
+}
+.cols :deep(.pane) {
+  border-right: 1px solid var(--line);
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.cols :deep(.pane:last-child) {
+  border: 0;
+}
+.cols :deep(.head) {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  padding: 8px 12px;
+  min-height: 37px;
+  border-bottom: 1px solid var(--line);
+  background: var(--head);
+  flex: none;
+}
+.cols :deep(.body) {
+  overflow-y: auto;
+  min-height: 0;
+  flex: 1;
+}
 </style>

@@ -15,7 +15,9 @@ const { state, reload } = useLoaded(async signal => ({
 <template>
   <BenchPage v-if="state.status === 'ready'" :key="id" :loaded="state.data.query" :queries="state.data.queries" />
   <main v-else class="page">
-    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"><button class="as-link" @click="reload">Try again</button></FailureNote>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
     <p v-else class="soft">Loading …</p>
   </main>
 </template>

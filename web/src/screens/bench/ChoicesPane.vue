@@ -28,20 +28,40 @@ const used = computed(() => props.check.parameters.flatMap(wanted => byName.valu
 /* What the query's parameters need, but the text does not mention: the month a day is worked out from, the parent of a list. */
 const needed = computed(() => {
   const names = new Set(used.value.flatMap(use => use.needs))
-  return props.parameters.uses.value.filter(use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name))
+  return props.parameters.uses.value.filter(
+    use => names.has(use.definition.name) && !props.check.parameters.includes(use.definition.name),
+  )
 })
 /* A parameter that was just made stays in sight until the text mentions it. */
-const extra = computed(() => props.parameters.uses.value.filter(use => use.definition.name === made.value && !shownNames.value.has(made.value)))
+const extra = computed(() =>
+  props.parameters.uses.value.filter(use => use.definition.name === made.value && !shownNames.value.has(made.value)),
+)
 const shownNames = computed(() => new Set([...used.value, ...needed.value].map(use => use.definition.name)))
 /* The end of a range stands on the card of its beginning. */
 const cards = computed(() => {
   const all = [...used.value, ...needed.value, ...extra.value]
-  const ends = new Map(all.flatMap(use => (use.definition.rangeEnd && byName.value.has(use.definition.rangeEnd) ? [[use.definition.rangeEnd, use]] : [])))
-  return all.filter(use => !ends.has(use.definition.name)).map(use => ({ use, end: byName.value.get(use.definition.rangeEnd) }))
+  const ends = new Map(
+    all.flatMap(use =>
+      use.definition.rangeEnd && byName.value.has(use.definition.rangeEnd) ? [[use.definition.rangeEnd, use]] : [],
+    ),
+  )
+  return all
+    .filter(use => !ends.has(use.definition.name))
+    .map(use => ({ use, end: byName.value.get(use.definition.rangeEnd) }))
 })
-const others = computed(() => props.parameters.uses.value.map(use => use.definition.name).filter(other => !shownNames.value.has(other) && other !== made.value))
-const missing = computed(() => [...new Set(props.check.problems.filter(problem => problem.kind === 'unknown-parameter').map(problem => problem.parameter))])
-const problems = computed<Record<string, string>>(() => Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])))
+const others = computed(() =>
+  props.parameters.uses.value
+    .map(use => use.definition.name)
+    .filter(other => !shownNames.value.has(other) && other !== made.value),
+)
+const missing = computed(() => [
+  ...new Set(
+    props.check.problems.filter(problem => problem.kind === 'unknown-parameter').map(problem => problem.parameter),
+  ),
+])
+const problems = computed<Record<string, string>>(() =>
+  Object.fromEntries(props.runProblems.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
+)
 const colourOf = (use: ParameterUse): string => props.colours[use.definition.name] ?? 'var(--mark-8)'
 
 async function after(work: Promise<boolean>): Promise<void> {
@@ -50,7 +70,9 @@ async function after(work: Promise<boolean>): Promise<void> {
 
 async function make(wanted: string): Promise<void> {
   if (!wanted) return
-  const found = await post<Proposal>(`/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(() => undefined)
+  const found = await post<Proposal>(`/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(
+    () => undefined,
+  )
   if (await props.parameters.add(found?.definition ?? newParameter(wanted))) {
     proposal.value = found
     made.value = wanted
@@ -62,30 +84,74 @@ async function make(wanted: string): Promise<void> {
 
 <template>
   <section class="pane" aria-label="Choices">
-    <div class="head"><h2 id="choices-pane">Choices</h2><span class="soft small">what the viewer can change</span></div>
+    <div class="head">
+      <h2 id="choices-pane">Choices</h2>
+      <span class="soft small">what the viewer can change</span>
+    </div>
     <div class="body">
       <template v-for="{ use, end } in cards" :key="use.definition.name">
         <ParameterCard
-          :use="use" :end="end" :colour="colourOf(use)" :end-colour="end ? colourOf(end) : ''" :lit="lit" :queries="queries" :parameters="parameters" :problems="problems"
-          :needed-only="!check.parameters.includes(use.definition.name)" @changed="emit('changed')" @choose="(wanted, choice) => after(parameters.choose(wanted, choice))"
+          :use="use"
+          :end="end"
+          :colour="colourOf(use)"
+          :end-colour="end ? colourOf(end) : ''"
+          :lit="lit"
+          :queries="queries"
+          :parameters="parameters"
+          :problems="problems"
+          :needed-only="!check.parameters.includes(use.definition.name)"
+          @changed="emit('changed')"
+          @choose="(wanted, choice) => after(parameters.choose(wanted, choice))"
           @light="emit('light', $event)" />
-        <ProposalNote v-if="proposal && proposal.definition.name === use.definition.name" :proposal="proposal" :parameters="parameters" @changed="emit('changed')" @close="proposal = undefined" />
+        <ProposalNote
+          v-if="proposal && proposal.definition.name === use.definition.name"
+          :proposal="proposal"
+          :parameters="parameters"
+          @changed="emit('changed')"
+          @close="proposal = undefined" />
       </template>
       <div v-for="wanted in missing" :key="wanted" class="note bad m-2">
-        <b class="mono">:{{ wanted }}</b> is in the query but not made yet. <button class="as-link" @click="make(wanted)">Make it</button>
+        <b class="mono">:{{ wanted }}</b> is in the query but not made yet.
+        <button class="as-link" @click="make(wanted)">Make it</button>
         <div v-if="parameters.failures[wanted]" role="alert">{{ parameters.failures[wanted]?.message }}</div>
       </div>
       <form class="new" @submit.prevent="make(name)">
-        <BFormInput v-model="name" placeholder="new_parameter" aria-label="Name of a new parameter" /><button class="as-link" type="submit" :disabled="!name">+ Parameter</button>
+        <BFormInput v-model="name" placeholder="new_parameter" aria-label="Name of a new parameter" /><button
+          class="as-link"
+          type="submit"
+          :disabled="!name">
+          + Parameter
+        </button>
       </form>
-      <div v-if="name && parameters.failures[name]" class="note bad m-2" role="alert">{{ parameters.failures[name]?.message }}</div>
-      <p v-if="others.length > 0" class="soft small px-3">Others of the project: <template v-for="other in others" :key="other"><button class="as-link mono other" :title="`Show :${other}`" @click="made = other">:{{ other }}</button>{{ ' ' }}</template></p>
-      <p v-if="extra.length > 0" class="soft small px-3">Write <code>:{{ made }}</code> where its value belongs. <button class="as-link" @click="emit('insert', made)">Put it in at the cursor</button></p>
+      <div v-if="name && parameters.failures[name]" class="note bad m-2" role="alert">
+        {{ parameters.failures[name]?.message }}
+      </div>
+      <p v-if="others.length > 0" class="soft small px-3">
+        Others of the project:
+        <template v-for="other in others" :key="other"
+          ><button class="as-link mono other" :title="`Show :${other}`" @click="made = other">:{{ other }}</button
+          >{{ ' ' }}</template
+        >
+      </p>
+      <p v-if="extra.length > 0" class="soft small px-3">
+        Write <code>:{{ made }}</code> where its value belongs.
+        <button class="as-link" @click="emit('insert', made)">Put it in at the cursor</button>
+      </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.new { display: flex; gap: 8px; padding: 10px 12px; align-items: center; white-space: nowrap; }
-.other { min-height: 24px; min-width: 24px; margin-right: 6px; }
+.new {
+  display: flex;
+  gap: 8px;
+  padding: 10px 12px;
+  align-items: center;
+  white-space: nowrap;
+}
+.other {
+  min-height: 24px;
+  min-width: 24px;
+  margin-right: 6px;
+}
 </style>

@@ -6,41 +6,91 @@ import type { Made, Offer } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { numberInWords, rowsInWords } from '../../formats'
 
-const props = defineProps<{ text: string; offers: Offer[]; made: Made | undefined; failed: Failure | undefined; busy: boolean }>()
+const props = defineProps<{
+  text: string
+  offers: Offer[]
+  made: Made | undefined
+  failed: Failure | undefined
+  busy: boolean
+}>()
 const emit = defineEmits<{ make: [starts: number[]]; goTo: [at: number] }>()
 
 const open = ref(false)
-const lines = computed(() => props.offers.flatMap(offer => {
-  const first = offer.places[0]
-  return first ? [{ offer, at: first.start, line: first.line, literal: offer.places.map(place => props.text.slice(place.start, place.end)).join(' … ') }] : []
-}))
+const lines = computed(() =>
+  props.offers.flatMap(offer => {
+    const first = offer.places[0]
+    return first
+      ? [
+          {
+            offer,
+            at: first.start,
+            line: first.line,
+            literal: offer.places.map(place => props.text.slice(place.start, place.end)).join(' … '),
+          },
+        ]
+      : []
+  }),
+)
 const names = computed(() => (props.made?.names ?? []).map(name => `:${name}`).join(', '))
-const totals = computed(() => Object.entries(props.made?.after.totals ?? {}).map(([name, total]) => `${name} ${numberInWords(total)}`).join(', '))
+const totals = computed(() =>
+  Object.entries(props.made?.after.totals ?? {})
+    .map(([name, total]) => `${name} ${numberInWords(total)}`)
+    .join(', '),
+)
 </script>
 
 <template>
   <div v-if="lines.length || made || failed" class="fixed" aria-label="Fixed values" role="region">
     <FailureNote v-if="failed" :failure="failed" class="mb-1" />
     <p v-if="made" class="note m-0 mb-1" :class="{ bad: !made.same }" role="status" data-test="made">
-      <template v-if="made.same">Viewers can choose {{ names }} now. Before and after: the same {{ rowsInWords(made.after.rows) }}{{ made.after.more ? ' and more' : '' }}{{ totals ? `, the same totals (${totals})` : '' }}.
-        <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template></template>
-      <template v-else>The rows are not the same: {{ rowsInWords(made.before.rows) }} before, {{ rowsInWords(made.after.rows) }} after. Undo it above, or compare the two in Sent.</template>
+      <template v-if="made.same"
+        >Viewers can choose {{ names }} now. Before and after: the same {{ rowsInWords(made.after.rows)
+        }}{{ made.after.more ? ' and more' : '' }}{{ totals ? `, the same totals (${totals})` : '' }}.
+        <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template></template
+      >
+      <template v-else
+        >The rows are not the same: {{ rowsInWords(made.before.rows) }} before,
+        {{ rowsInWords(made.after.rows) }} after. Undo it above, or compare the two in Sent.</template
+      >
     </p>
     <div v-if="lines.length" class="row-line">
-      <button class="as-link" :aria-expanded="open" @click="open = !open">{{ lines.length }} fixed {{ lines.length === 1 ? 'value' : 'values' }}</button>
+      <button class="as-link" :aria-expanded="open" @click="open = !open">
+        {{ lines.length }} fixed {{ lines.length === 1 ? 'value' : 'values' }}
+      </button>
       <span class="soft small">that viewers cannot change</span><span class="grow"></span>
-      <button class="as-link" :disabled="busy" @click="emit('make', [])">{{ busy ? 'Running before and after …' : 'Let viewers choose all' }}</button>
+      <button class="as-link" :disabled="busy" @click="emit('make', [])">
+        {{ busy ? 'Running before and after …' : 'Let viewers choose all' }}
+      </button>
     </div>
     <ul v-if="open" class="list">
-      <li v-for="line in lines" :key="line.at" class="row-line"><button class="as-link" @click="emit('goTo', line.at)">Line {{ line.line }}</button><code class="literal">{{ line.literal }}</code>
-        <span class="soft small words">{{ line.offer.words }}</span><span class="grow"></span><button class="as-link" :disabled="busy" @click="emit('make', [line.at])">Let viewers choose it</button></li>
+      <li v-for="line in lines" :key="line.at" class="row-line">
+        <button class="as-link" @click="emit('goTo', line.at)">Line {{ line.line }}</button
+        ><code class="literal">{{ line.literal }}</code>
+        <span class="soft small words">{{ line.offer.words }}</span><span class="grow"></span
+        ><button class="as-link" :disabled="busy" @click="emit('make', [line.at])">Let viewers choose it</button>
+      </li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-.fixed { border-top: 1px solid var(--line); padding: 6px 12px; }
-.list { list-style: none; margin: 4px 0 0; padding: 0; }
-.list li { padding: 2px 0; border-top: 1px solid var(--rule); }
-.literal { max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.fixed {
+  border-top: 1px solid var(--line);
+  padding: 6px 12px;
+}
+.list {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+}
+.list li {
+  padding: 2px 0;
+  border-top: 1px solid var(--rule);
+}
+.literal {
+  max-width: 150px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 </style>

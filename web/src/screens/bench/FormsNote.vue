@@ -11,22 +11,41 @@ const wrong = computed(() => forms.value.filter(form => form.problem))
 const reports = computed(() => [...new Map(forms.value.map(form => [form.reportId, form.report]))])
 
 /* Asked after a run has answered, never before it. */
-watch(() => props.ran, async now => {
-  if (now === undefined) return
-  const found = await post<Form[]>(`/queries/${props.queryId}/forms`, { runId: '', text: props.text, choices: props.choices }).catch(() => [])
-  if (now === props.ran) forms.value = found
-})
+watch(
+  () => props.ran,
+  async now => {
+    if (now === undefined) return
+    const found = await post<Form[]>(`/queries/${props.queryId}/forms`, {
+      runId: '',
+      text: props.text,
+      choices: props.choices,
+    }).catch(() => [])
+    if (now === props.ran) forms.value = found
+  },
+)
 </script>
 
 <template>
   <div v-if="forms.length" class="forms small" data-test="forms">
-    <p v-if="wrong.length === 0" class="soft m-0">The database takes all {{ forms.length }} statements that reports make of it, capped and totalled.
-      <RouterLink v-for="[id, name] in reports" :key="id" :to="`/reports/${id}/rehearsal`">Rehearse {{ name }}</RouterLink></p>
-    <div v-for="form in wrong" :key="form.reportId + form.view" class="note bad" role="alert">{{ form.report }}, {{ form.view }}: {{ form.problem }}</div>
+    <p v-if="wrong.length === 0" class="soft m-0">
+      The database takes all {{ forms.length }} statements that reports make of it, capped and totalled.
+      <RouterLink v-for="[id, name] in reports" :key="id" :to="`/reports/${id}/rehearsal`"
+        >Rehearse {{ name }}</RouterLink
+      >
+    </p>
+    <div v-for="form in wrong" :key="form.reportId + form.view" class="note bad" role="alert">
+      {{ form.report }}, {{ form.view }}: {{ form.problem }}
+    </div>
   </div>
 </template>
 
 <style scoped>
-.forms { padding: 4px 12px; border-top: 1px solid var(--line); }
-.forms a { margin-left: 6px; text-decoration: underline; }
+.forms {
+  padding: 4px 12px;
+  border-top: 1px solid var(--line);
+}
+.forms a {
+  margin-left: 6px;
+  text-decoration: underline;
+}
 </style>

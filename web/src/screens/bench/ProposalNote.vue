@@ -9,18 +9,32 @@ const props = defineProps<{ proposal: Proposal; parameters: UsedParameters }>()
 const emit = defineEmits<{ changed: []; close: [] }>()
 
 const parameter = computed(() => props.parameters.find(props.proposal.definition.name))
-const offersList = computed(() => props.proposal.column.column !== '' && parameter.value?.list.kind === 'any' && ['text', 'integer', 'name'].includes(parameter.value.type))
+const offersList = computed(
+  () =>
+    props.proposal.column.column !== '' &&
+    parameter.value?.list.kind === 'any' &&
+    ['text', 'integer', 'name'].includes(parameter.value.type),
+)
 
 async function takeList(): Promise<void> {
   const now = parameter.value
-  if (now && (await props.parameters.change(now, { ...now, list: { ...noList(), kind: 'column', column: props.proposal.column } }))) emit('changed')
+  if (
+    now &&
+    (await props.parameters.change(now, {
+      ...now,
+      list: { ...noList(), kind: 'column', column: props.proposal.column },
+    }))
+  )
+    emit('changed')
 }
 </script>
 
 <template>
   <div class="note small m-2" role="status">
     {{ proposal.reason }}
-    <button v-if="offersList" class="as-link" @click="takeList">List its values from {{ proposal.column.table }}.{{ proposal.column.column }}</button>
+    <button v-if="offersList" class="as-link" @click="takeList">
+      List its values from {{ proposal.column.table }}.{{ proposal.column.column }}
+    </button>
     <button class="as-link soft ms-1" aria-label="Close the note" @click="emit('close')">×</button>
   </div>
 </template>

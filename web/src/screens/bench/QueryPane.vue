@@ -3,7 +3,8 @@ import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Failure } from '../../api/client'
 import type { Made, Notice, Placement, Problem, QueryCheck, Ran } from '../../api/types'
-import { createEditor, replaceText, showDecorations, teachNames, type Decorated, type Known, type Mark } from '../../query/editor'
+import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
+import { teachNames, type Known } from '../../query/completion'
 import FixedNote from './FixedNote.vue'
 import { goneMarks } from '../../query/placements'
 import { whereNotes } from '../../query/where'
@@ -24,7 +25,13 @@ const props = defineProps<{
   /** What can be completed. */
   known: Known
 }>()
-const emit = defineEmits<{ edit: [text: string]; run: []; light: [name: string]; mend: [name: string, type: string]; make: [starts: number[]] }>()
+const emit = defineEmits<{
+  edit: [text: string]
+  run: []
+  light: [name: string]
+  mend: [name: string, type: string]
+  make: [starts: number[]]
+}>()
 
 const box = ref<HTMLElement | null>(null)
 let view: EditorView | undefined
@@ -35,12 +42,35 @@ const told = computed(() => {
 })
 
 const decorated = computed<Decorated>(() => {
-  const marks: Mark[] = props.check.marks.map(mark => ({ ...mark, kind: 'parameter', parameter: mark.name, colour: props.colours[mark.name], lit: props.lit === mark.name }))
-  const problems: Mark[] = placed.value.map(problem => ({ start: problem.start, end: Math.max(problem.end, problem.start + 1), kind: 'problem' }))
-  const notices: Mark[] = props.check.notices.filter(notice => notice.start >= 0).map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocks ? 'problem' : 'notice' }))
-  const fixed = props.check.fixed.flatMap(offer => offer.places.map(place => ({ start: place.start, end: place.end, at: offer.places[0]?.start ?? place.start, words: offer.words })))
+  const marks: Mark[] = props.check.marks.map(mark => ({
+    ...mark,
+    kind: 'parameter',
+    parameter: mark.name,
+    colour: props.colours[mark.name],
+    lit: props.lit === mark.name,
+  }))
+  const problems: Mark[] = placed.value.map(problem => ({
+    start: problem.start,
+    end: Math.max(problem.end, problem.start + 1),
+    kind: 'problem',
+  }))
+  const notices: Mark[] = props.check.notices
+    .filter(notice => notice.start >= 0)
+    .map(notice => ({ start: notice.start, end: notice.end, kind: notice.blocks ? 'problem' : 'notice' }))
+  const fixed = props.check.fixed.flatMap(offer =>
+    offer.places.map(place => ({
+      start: place.start,
+      end: place.end,
+      at: offer.places[0]?.start ?? place.start,
+      words: offer.words,
+    })),
+  )
   const fixedMarks: Mark[] = fixed.map(({ start, end }) => ({ start, end, kind: 'fixed' }))
-  return { fixed, marks: [...fixedMarks, ...goneMarks(props.placements), ...notices, ...marks, ...problems], notes: whereNotes(props.text, props.placements, props.verdicts) }
+  return {
+    fixed,
+    marks: [...fixedMarks, ...goneMarks(props.placements), ...notices, ...marks, ...problems],
+    notes: whereNotes(props.text, props.placements, props.verdicts),
+  }
 })
 
 function insertAtCursor(words: string): void {
@@ -71,35 +101,80 @@ onMounted(() => {
   showDecorations(view, decorated.value)
   teachNames(view, props.known)
 })
-watch(() => props.known, now => view && teachNames(view, now))
-watch(() => props.text, text => view && replaceText(view, text))
+watch(
+  () => props.known,
+  now => view && teachNames(view, now),
+)
+watch(
+  () => props.text,
+  text => view && replaceText(view, text),
+)
 watch(decorated, now => view && showDecorations(view, now))
 onBeforeUnmount(() => view?.destroy())
 </script>
 
 <template>
   <section class="pane" aria-label="Query">
-    <div class="head"><h2>Query</h2><span class="soft small">point at a choice to light its clauses</span></div>
+    <div class="head">
+      <h2>Query</h2>
+      <span class="soft small">point at a choice to light its clauses</span>
+    </div>
     <div ref="box" class="editor"></div>
     <div class="below">
-    <FixedNote :text="text" :offers="check.fixed" :made="made" :failed="makeFailed" :busy="making" @make="emit('make', $event)" @go-to="goTo" />
-    <ul v-if="check.notices.length" class="notices" aria-label="Notices">
-      <li v-for="notice in check.notices" :key="notice.kind + notice.start + notice.message" class="note" :class="{ bad: notice.blocks }" :data-notice="notice.kind">
-        <button v-if="notice.line" class="as-link" @click="goTo(notice.start)"><b>Line {{ notice.line }}</b></button>
-        {{ notice.message }} {{ notice.advice }}
-        <button v-if="notice.fix" class="as-link fix" @click="fix(notice)">{{ notice.fix }}</button>
-      </li>
-    </ul>
-    <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">
-      <button class="as-link" @click="goTo(problem.start)"><b>Line {{ problem.line }}</b></button> {{ problem.message }} {{ problem.advice }}
-    </div>
+      <FixedNote
+        :text="text"
+        :offers="check.fixed"
+        :made="made"
+        :failed="makeFailed"
+        :busy="making"
+        @make="emit('make', $event)"
+        @go-to="goTo" />
+      <ul v-if="check.notices.length" class="notices" aria-label="Notices">
+        <li
+          v-for="notice in check.notices"
+          :key="notice.kind + notice.start + notice.message"
+          class="note"
+          :class="{ bad: notice.blocks }"
+          :data-notice="notice.kind">
+          <button v-if="notice.line" class="as-link" @click="goTo(notice.start)">
+            <b>Line {{ notice.line }}</b>
+          </button>
+          {{ notice.message }} {{ notice.advice }}
+          <button v-if="notice.fix" class="as-link fix" @click="fix(notice)">{{ notice.fix }}</button>
+        </li>
+      </ul>
+      <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">
+        <button class="as-link" @click="goTo(problem.start)">
+          <b>Line {{ problem.line }}</b>
+        </button>
+        {{ problem.message }} {{ problem.advice }}
+      </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-.editor { flex: 1; min-height: 0; overflow: auto; }
-.below { flex: none; max-height: 45%; overflow-y: auto; }
-.notices { list-style: none; margin: 0; padding: 8px; display: flex; flex-direction: column; gap: 6px; border-top: 1px solid var(--line); }
-.fix { font-weight: 600; margin-left: 4px; }
+.editor {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
+.below {
+  flex: none;
+  max-height: 45%;
+  overflow-y: auto;
+}
+.notices {
+  list-style: none;
+  margin: 0;
+  padding: 8px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  border-top: 1px solid var(--line);
+}
+.fix {
+  font-weight: 600;
+  margin-left: 4px;
+}
 </style>

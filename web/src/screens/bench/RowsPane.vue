@@ -20,23 +20,47 @@ const count = computed(() => {
 
 <template>
   <section class="pane" aria-label="Rows">
-    <div class="head"><h2>Rows</h2><span v-if="answer" class="soft small">as of {{ timeInWords(answer.done.at) }}</span></div>
-    <div v-if="state.status === 'idle'" class="p-3 soft">Not run yet. <b>Ctrl Enter</b> runs the query with the trial values.</div>
+    <div class="head">
+      <h2>Rows</h2>
+      <span v-if="answer" class="soft small">as of {{ timeInWords(answer.done.at) }}</span>
+    </div>
+    <div v-if="state.status === 'idle'" class="p-3 soft">
+      Not run yet. <b>Ctrl Enter</b> runs the query with the trial values.
+    </div>
     <FailureNote v-else-if="state.status === 'failed'" :failure="state.failure" class="m-2" />
     <div v-else-if="state.status === 'running' && !answer" class="p-3 soft" role="status">Asking the database …</div>
     <div v-else-if="state.status === 'stopped'" class="note m-2">Stopped at the database.</div>
     <div v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
       <span class="big" data-test="row-count">{{ count }}</span> rows{{ answer.done.more ? ', the cap' : '' }}
-      <span class="soft small">{{ millisInWords(answer.done.databaseMs) }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span>
+      <span class="soft small"
+        >{{ millisInWords(answer.done.databaseMs)
+        }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span
+      >
     </div>
     <slot></slot>
-    <RowTable v-if="answer" class="rows" :class="{ stale: state.status !== 'done' }" :columns="answer.begun.columns" :rows="answer.rows" />
+    <RowTable
+      v-if="answer"
+      class="rows"
+      :class="{ stale: state.status !== 'done' }"
+      :columns="answer.begun.columns"
+      :rows="answer.rows" />
   </section>
 </template>
 
 <style scoped>
-.count { padding: 6px 12px; }
-.big { font-size: 25px; font-weight: 700; font-variant-numeric: tabular-nums; }
-.rows { flex: 1; min-height: 0; }
-.stale { opacity: 0.55; }
+.count {
+  padding: 6px 12px;
+}
+.big {
+  font-size: 25px;
+  font-weight: 700;
+  font-variant-numeric: tabular-nums;
+}
+.rows {
+  flex: 1;
+  min-height: 0;
+}
+.stale {
+  opacity: 0.55;
+}
 </style>

@@ -6,27 +6,63 @@ import CopySql from '../../query/CopySql.vue'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
-defineProps<{ answer: Answer | undefined; colours: Record<string, string>; lit: string; stale: boolean; proof: Loaded<Proof> | undefined }>()
+defineProps<{
+  answer: Answer | undefined
+  colours: Record<string, string>
+  lit: string
+  stale: boolean
+  proof: Loaded<Proof> | undefined
+}>()
 const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 </script>
 
 <template>
   <section class="sent" aria-label="Sent">
     <div class="left">
-      <div class="row-line pb-1"><h2>Sent</h2><span class="soft small">{{ stale && answer ? 'the statement before your last change' : 'the statement the database received' }}</span><span class="grow"></span>
-        <CopySql v-if="answer" :sent-id="answer.begun.sentId" /></div>
-      <StatementText v-if="answer" :text="answer.begun.text" :values="answer.begun.values" :colours="colours" :lit="lit" @light="emit('light', $event)" />
+      <div class="row-line pb-1">
+        <h2>Sent</h2>
+        <span class="soft small">{{
+          stale && answer ? 'the statement before your last change' : 'the statement the database received'
+        }}</span><span class="grow"></span> <CopySql v-if="answer" :sent-id="answer.begun.sentId" />
+      </div>
+      <StatementText
+        v-if="answer"
+        :text="answer.begun.text"
+        :values="answer.begun.values"
+        :colours="colours"
+        :lit="lit"
+        @light="emit('light', $event)" />
       <p v-else class="soft">Nothing was sent yet.</p>
     </div>
     <div class="right">
       <h2 class="pb-1">Where each choice ran</h2>
-      <WhereList v-if="answer" :proof="proof" :done="answer.done" :colours="colours" :lit="lit" @light="emit('light', $event)" @measure="emit('measure')" />
+      <WhereList
+        v-if="answer"
+        :proof="proof"
+        :done="answer.done"
+        :colours="colours"
+        :lit="lit"
+        @light="emit('light', $event)"
+        @measure="emit('measure')" />
     </div>
   </section>
 </template>
 
 <style scoped>
-.sent { display: grid; grid-template-columns: minmax(0, 1fr) 372px; border-top: 3px double var(--line); background: var(--sheet); height: 226px; flex: none; }
-.left, .right { padding: 8px 14px; overflow: auto; }
-.left { border-right: 1px solid var(--line); }
+.sent {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  border-top: 3px double var(--line);
+  background: var(--sheet);
+  height: 226px;
+  flex: none;
+}
+.left,
+.right {
+  padding: 8px 14px;
+  overflow: auto;
+}
+.left {
+  border-right: 1px solid var(--line);
+}
 </style>

@@ -6,7 +6,10 @@ const CHECK_AFTER = 200
 const NOTHING: QueryCheck = { parameters: [], marks: [], problems: [], notices: [], fixed: [] }
 
 /** Has a text read while it is typed: its parameters, problems and notices. A late answer about an older text is dropped. */
-export function useCheck(queryId: string, text: Ref<string>): { check: ShallowRef<QueryCheck>; recheck: () => Promise<void> } {
+export function useCheck(
+  queryId: string,
+  text: Ref<string>,
+): { check: ShallowRef<QueryCheck>; recheck: () => Promise<void> } {
   const check = shallowRef<QueryCheck>(NOTHING)
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -15,7 +18,10 @@ export function useCheck(queryId: string, text: Ref<string>): { check: ShallowRe
     const found = await post<QueryCheck>(`/queries/${queryId}/check`, { text: sent }).catch(() => undefined)
     if (!found || sent !== text.value) return
     // A text that cannot be read for a moment keeps its parameters: cards must not vanish while someone types a quote.
-    check.value = found.parameters.length === 0 && found.problems.length > 0 ? { ...found, parameters: check.value.parameters } : found
+    check.value =
+      found.parameters.length === 0 && found.problems.length > 0
+        ? { ...found, parameters: check.value.parameters }
+        : found
   }
 
   watch(text, () => {

@@ -3,7 +3,15 @@ import { effectScope } from 'vue'
 import type { Query } from '../../api/types'
 import { useDraft } from './useDraft'
 
-const loaded: Query = { id: 'late', name: 'Late', sourceId: 's', sourceName: 'DuckDB', text: 'select 1', changed: false, version: 4 }
+const loaded: Query = {
+  id: 'late',
+  name: 'Late',
+  sourceId: 's',
+  sourceName: 'DuckDB',
+  text: 'select 1',
+  changed: false,
+  version: 4,
+}
 let server: { status: number; text: string; version: number }
 const sent: { text: string; version: number }[] = []
 
@@ -15,9 +23,10 @@ beforeEach(() => {
   vi.stubGlobal('fetch', (_path: string, init: RequestInit = {}) => {
     if (server.status === 0) return Promise.reject(new TypeError('no network'))
     if (init.method === 'PUT') {
-      const body = JSON.parse(String(init.body)) as { text: string; version: number }
+      const body = JSON.parse(init.body as string) as { text: string; version: number }
       sent.push(body)
-      if (body.version !== server.version) return Promise.resolve(new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 }))
+      if (body.version !== server.version)
+        return Promise.resolve(new Response(JSON.stringify({ detail: 'changed by someone else' }), { status: 409 }))
       server = { status: 200, text: body.text, version: server.version + 1 }
     }
     return Promise.resolve(new Response(JSON.stringify({ ...loaded, text: server.text, version: server.version })))

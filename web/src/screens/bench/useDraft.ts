@@ -1,41 +1,20 @@
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { asFailure, Failure, get, post, put } from '../../api/client'
-import { projectId } from '../../api/project'
 import type { Query } from '../../api/types'
+import { forgetDraft, keepDraft, keptDraft } from './keptDrafts'
 
 export type Saving = { status: 'saved' } | { status: 'unsaved' } | { status: 'failed'; failure: Failure }
 
 const SAVE_AFTER = 600
 const RETRY_AFTER = 4000
-const keyOf = (id: string): string => `plainsieve.draft.${projectId}/${id}`
-
-/** A text that the server has not confirmed, and the version it was made from; 0 when that is not known. */
-interface Kept {
-  text: string
-  version: number
-}
-
-/* Drafts from before there were several projects lie under the id alone, as text without a version. */
-function read(id: string): Kept | undefined {
-  const kept = localStorage.getItem(keyOf(id))
-  if (kept !== null) return JSON.parse(kept) as Kept
-  const old = localStorage.getItem(`plainsieve.draft.${id}`)
-  return old === null ? undefined : { text: old, version: 0 }
-}
-
-function forget(id: string): void {
-  localStorage.removeItem(keyOf(id))
-  localStorage.removeItem(`plainsieve.draft.${id}`)
-}
-
 const byAColleague = (): Failure =>
-  new Failure(409, 'The query was changed by someone else while your text waited in this browser.', 'Your text is here; nothing was overwritten.')
+  new Failure(
+    409,
+    'The query was changed by someone else while your text waited in this browser.',
+    'Your text is here; nothing was overwritten.',
+  )
 
-/**
- * The text of a query while it is edited. It is saved as it is typed; until the server has confirmed it, it also lies in
- * the browser, so that neither a lost connection nor a crash loses a word.
- */
-export function useDraft(loaded: Query): {
+export interface UsedDraft {
   query: ShallowRef<Query>
   text: Ref<string>
   saving: ShallowRef<Saving>
@@ -45,8 +24,14 @@ export function useDraft(loaded: Query): {
   keepMine: () => Promise<void>
   refresh: () => Promise<void>
   settle: () => Promise<void>
-} {
-  const kept = read(loaded.id)
+}
+
+/**
+ * The text of a query while it is edited. It is saved as it is typed; until the server has confirmed it, it also lies in
+ * the browser, so that neither a lost connection nor a crash loses a word.
+ */
+export function useDraft(loaded: Query): UsedDraft {
+  const kept = keptDraft(loaded.id)
   const query = shallowRef(loaded)
   const text = ref(kept?.text ?? loaded.text)
   const saving = shallowRef<Saving>({ status: 'saved' })
@@ -55,7 +40,7 @@ export function useDraft(loaded: Query): {
 
   function edit(next: string): void {
     text.value = next
-    localStorage.setItem(keyOf(loaded.id), JSON.stringify({ text: next, version: query.value.version } satisfies Kept))
+    keepDraft(loaded.id, { text: next, version: query.value.version })
     saving.value = { status: 'unsaved' }
     schedule(SAVE_AFTER)
   }
@@ -77,7 +62,7 @@ export function useDraft(loaded: Query): {
     try {
       query.value = await put<Query>(`/queries/${loaded.id}/draft`, { text: sent, version: query.value.version })
       if (text.value === sent) {
-        forget(loaded.id)
+        forgetDraft(loaded.id)
         saving.value = { status: 'saved' }
       }
     } catch (error) {
@@ -95,7 +80,7 @@ export function useDraft(loaded: Query): {
   async function takeTheirs(): Promise<void> {
     query.value = await get<Query>(`/queries/${loaded.id}`)
     text.value = query.value.text
-    forget(loaded.id)
+    forgetDraft(loaded.id)
     saving.value = { status: 'saved' }
   }
 
@@ -116,7 +101,7 @@ export function useDraft(loaded: Query): {
     if (saving.value.status === 'saved') await takeTheirs()
   }
 
-  if (kept && kept.text === loaded.text) forget(loaded.id)
+  if (kept && kept.text === loaded.text) forgetDraft(loaded.id)
   else if (kept && kept.version === loaded.version) {
     saving.value = { status: 'unsaved' }
     schedule(0)

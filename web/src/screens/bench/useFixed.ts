@@ -12,7 +12,11 @@ interface Draft {
 }
 
 /** Makes parameters of fixed values in one go, and takes all of it back as one edit. */
-export function useFixed(draft: Draft, choices: () => Choices, changed: () => Promise<void>): {
+export function useFixed(
+  draft: Draft,
+  choices: () => Choices,
+  changed: () => Promise<void>,
+): {
   made: ShallowRef<Made | undefined>
   failed: ShallowRef<Failure | undefined>
   busy: Ref<boolean>
@@ -49,7 +53,11 @@ export function useFixed(draft: Draft, choices: () => Choices, changed: () => Pr
   async function takeBack(before: string, answer: Made): Promise<boolean> {
     if (draft.text.value !== answer.text) throw new Error('The query was changed since. Undo that in the editor first.')
     await draft.settle()
-    await post(`/queries/${draft.query.value.id}/fixed/back`, { text: before, version: draft.query.value.version, names: answer.names })
+    await post(`/queries/${draft.query.value.id}/fixed/back`, {
+      text: before,
+      version: draft.query.value.version,
+      names: answer.names,
+    })
     await draft.takeTheirs()
     made.value = undefined
     return true

@@ -2,14 +2,20 @@ import { computed, type ComputedRef } from 'vue'
 import { get } from '../../api/client'
 import type { ParameterUse, Query, SourceContents } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
-import type { Known } from '../../query/editor'
+import type { Known } from '../../query/completion'
 
 /** What can be completed in a query: names of its source, as far as that has told them, and the project's parameters. */
 export function useKnownNames(query: () => Query, uses: () => ParameterUse[]): ComputedRef<Known> {
-  const { state } = useLoaded(signal => get<SourceContents>(`/sources/${encodeURIComponent(query().sourceId)}/contents`, signal))
+  const { state } = useLoaded(signal =>
+    get<SourceContents>(`/sources/${encodeURIComponent(query().sourceId)}/contents`, signal),
+  )
   return computed(() => ({
     source: query().sourceName,
-    tables: Object.fromEntries(state.value.status === 'ready' ? state.value.data.tables.map(table => [table.name, table.columns.map(column => column.name)]) : []),
+    tables: Object.fromEntries(
+      state.value.status === 'ready'
+        ? state.value.data.tables.map(table => [table.name, table.columns.map(column => column.name)])
+        : [],
+    ),
     functions: state.value.status === 'ready' ? state.value.data.functions.map(found => found.name) : [],
     parameters: uses().map(use => ({ name: use.definition.name, words: use.definition.label })),
   }))

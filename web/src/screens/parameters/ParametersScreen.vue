@@ -18,7 +18,11 @@ const open = ref('')
 const name = ref('')
 
 provide(choosingKey, {
-  choices: computed(() => ({})), needs: computed(() => ({})), reportId: '', signed: computed(() => ''), trial: true,
+  choices: computed(() => ({})),
+  needs: computed(() => ({})),
+  reportId: '',
+  signed: computed(() => ''),
+  trial: true,
 })
 
 const shown = computed<ParameterUse[]>(() => {
@@ -33,7 +37,8 @@ function sort(column: Column): void {
   if (sortedBy.value?.column !== column) sortedBy.value = { column, descending: false }
   else sortedBy.value = sortedBy.value.descending ? undefined : { column, descending: true }
 }
-const direction = (column: Column) => (sortedBy.value?.column === column ? (sortedBy.value.descending ? 'descending' : 'ascending') : 'none')
+const direction = (column: Column) =>
+  sortedBy.value?.column === column ? (sortedBy.value.descending ? 'descending' : 'ascending') : 'none'
 
 async function add(): Promise<void> {
   const wanted = name.value.trim().replace(/^:/, '')
@@ -59,23 +64,54 @@ onMounted(async () => {
 <template>
   <main class="page wide">
     <div class="row-line pb-2">
-      <h1>Parameters</h1><span class="soft">{{ parameters.uses.value.length }} in this project</span><span class="grow"></span>
+      <h1>Parameters</h1>
+      <span class="soft">{{ parameters.uses.value.length }} in this project</span><span class="grow"></span>
       <BFormInput v-model="search" type="search" class="w-auto" placeholder="Search" aria-label="Search parameters" />
-      <form class="row-line gap-2" @submit.prevent="add"><BFormInput v-model="name" class="w-auto mono" placeholder="new_parameter" aria-label="Name of a new parameter" /><button class="as-link" :disabled="!name.trim()">+ Parameter</button></form>
+      <form class="row-line gap-2" @submit.prevent="add">
+        <BFormInput
+          v-model="name"
+          class="w-auto mono"
+          placeholder="new_parameter"
+          aria-label="Name of a new parameter" /><button class="as-link" :disabled="!name.trim()">+ Parameter</button>
+      </form>
     </div>
-    <div v-if="name && parameters.failures[name]" class="note bad mb-2" role="alert">{{ parameters.failures[name]?.message }}</div>
+    <div v-if="name && parameters.failures[name]" class="note bad mb-2" role="alert">
+      {{ parameters.failures[name]?.message }}
+    </div>
     <div class="card-box table-box">
       <table class="plain">
-        <colgroup><col v-for="column in columns" :key="column.name" :style="{ width: column.width }" /><col /></colgroup>
-        <thead><tr>
-          <th v-for="column in columns" :key="column.name" :aria-sort="direction(column)"><button class="as-link head" @click="sort(column)">{{ column.name }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}</button></th>
-          <th><span class="visually-hidden">Edit</span></th>
-        </tr></thead>
+        <colgroup>
+          <col v-for="column in columns" :key="column.name" :style="{ width: column.width }" />
+          <col />
+        </colgroup>
+        <thead>
+          <tr>
+            <th v-for="column in columns" :key="column.name" :aria-sort="direction(column)">
+              <button class="as-link head" @click="sort(column)">
+                {{ column.name
+                }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}
+              </button>
+            </th>
+            <th><span class="visually-hidden">Edit</span></th>
+          </tr>
+        </thead>
         <tbody>
           <ParameterRow
-            v-for="use in shown" :key="use.definition.name" :use="use" :parameters="parameters" :queries="queries" :open="open === use.definition.name" :movable="!sortedBy && !search"
-            @toggle="open = open === use.definition.name ? '' : use.definition.name" @renamed="open = $event" @move="move(use.definition.name, $event)" />
-          <tr v-if="shown.length === 0"><td :colspan="columns.length + 1" class="soft">{{ search ? 'No parameter like that.' : 'No parameters yet. Name one above, or write :name in a query.' }}</td></tr>
+            v-for="use in shown"
+            :key="use.definition.name"
+            :use="use"
+            :parameters="parameters"
+            :queries="queries"
+            :open="open === use.definition.name"
+            :movable="!sortedBy && !search"
+            @toggle="open = open === use.definition.name ? '' : use.definition.name"
+            @renamed="open = $event"
+            @move="move(use.definition.name, $event)" />
+          <tr v-if="shown.length === 0">
+            <td :colspan="columns.length + 1" class="soft">
+              {{ search ? 'No parameter like that.' : 'No parameters yet. Name one above, or write :name in a query.' }}
+            </td>
+          </tr>
         </tbody>
       </table>
     </div>
@@ -83,8 +119,16 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-.wide { max-width: none; }
-.table-box { padding: 4px 6px; }
-table { table-layout: fixed; }
-.head { color: var(--soft); }
+.wide {
+  max-width: none;
+}
+.table-box {
+  padding: 4px 6px;
+}
+table {
+  table-layout: fixed;
+}
+.head {
+  color: var(--soft);
+}
 </style>

@@ -8,7 +8,11 @@ export interface Column {
   value: (use: ParameterUse, queries: QueryCard[]) => string
 }
 
-const RULES: Record<string, string> = { 'no-filter': 'no filter', 'rows-without-value': 'rows without a value', 'not-allowed': 'required' }
+const RULES: Record<string, string> = {
+  'no-filter': 'no filter',
+  'rows-without-value': 'rows without a value',
+  'not-allowed': 'required',
+}
 
 function typeOf({ definition }: ParameterUse): string {
   const covers = definition.covers === 'itself' ? '' : `, ${definition.covers}`
@@ -43,16 +47,34 @@ function defaultOf({ definition }: ParameterUse, queries: QueryCard[]): string {
 function usesOf(use: ParameterUse): string {
   const count = (kind: string, word: string): string[] => {
     const found = use.uses.filter(one => one.kind === kind).length
-    return found ? [`${found} ${word}${found === 1 ? '' : found && word.endsWith('y') ? '' : 's'}`.replace(/querys?$/, found === 1 ? 'query' : 'queries')] : []
+    return found
+      ? [
+          `${found} ${word}${found === 1 ? '' : found && word.endsWith('y') ? '' : 's'}`.replace(
+            /querys?$/,
+            found === 1 ? 'query' : 'queries',
+          ),
+        ]
+      : []
   }
-  return [...count('query', 'query'), ...count('report', 'report'), ...count('parameter', 'parameter')].join(', ') || 'nothing'
+  return (
+    [...count('query', 'query'), ...count('report', 'report'), ...count('parameter', 'parameter')].join(', ') ||
+    'nothing'
+  )
 }
 
 export const columns: Column[] = [
   { name: 'Name', width: '11%', value: use => use.definition.name },
-  { name: 'Words', width: '12%', value: use => [use.definition.group, use.definition.label].filter(Boolean).join(' · ') },
+  {
+    name: 'Words',
+    width: '12%',
+    value: use => [use.definition.group, use.definition.label].filter(Boolean).join(' · '),
+  },
   { name: 'Type', width: '14%', value: typeOf },
-  { name: 'Blank', width: '8%', value: use => (use.definition.formula ? '' : (RULES[use.definition.blankRule] ?? use.definition.blankRule)) },
+  {
+    name: 'Blank',
+    width: '8%',
+    value: use => (use.definition.formula ? '' : (RULES[use.definition.blankRule] ?? use.definition.blankRule)),
+  },
   { name: 'List', width: '14%', value: listOf },
   { name: 'Default', width: '11%', value: defaultOf },
   { name: 'Used by', width: '11%', value: usesOf },
@@ -60,6 +82,11 @@ export const columns: Column[] = [
 ]
 
 export function matches(use: ParameterUse, search: string, queries: QueryCard[]): boolean {
-  const text = [...columns.map(column => column.value(use, queries)), ...use.uses.map(one => one.name)].join(' ').toLowerCase()
-  return search.toLowerCase().split(/\s+/).every(word => text.includes(word.replace(/^:/, '')))
+  const text = [...columns.map(column => column.value(use, queries)), ...use.uses.map(one => one.name)]
+    .join(' ')
+    .toLowerCase()
+  return search
+    .toLowerCase()
+    .split(/\s+/)
+    .every(word => text.includes(word.replace(/^:/, '')))
 }

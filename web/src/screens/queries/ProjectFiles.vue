@@ -29,11 +29,20 @@ async function bringIn(event: Event): Promise<void> {
 <template>
   <section class="pt-4">
     <h2>The project as files</h2>
-    <p class="soft mb-1">Queries, parameters, reports and sources as YAML and SQL, for version control. Passwords stay here.</p>
+    <p class="soft mb-1">
+      Queries, parameters, reports and sources as YAML and SQL, for version control. Passwords stay here.
+    </p>
     <div class="row-line">
       <a :href="inApi('/project.zip')" download>Download</a>
       <button class="as-link" @click="input?.click()">Bring in …</button>
-      <input ref="input" type="file" accept=".zip,application/zip" hidden aria-label="Project file" data-test="project-file" @change="bringIn" />
+      <input
+        ref="input"
+        type="file"
+        accept=".zip,application/zip"
+        hidden
+        aria-label="Project file"
+        data-test="project-file"
+        @change="bringIn" />
       <span v-if="done" class="soft small" role="status">{{ done }}</span>
     </div>
     <FailureNote v-if="failed" :failure="failed" class="mt-2" />

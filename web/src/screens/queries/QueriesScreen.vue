@@ -6,6 +6,8 @@ import { asFailure, get, post, type Failure } from '../../api/client'
 import type { Query, QueryCard, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
+import RemovedThings from '../../things/RemovedThings.vue'
+import ThingActions from '../../things/ThingActions.vue'
 import ProjectFiles from './ProjectFiles.vue'
 
 const router = useRouter()
@@ -13,14 +15,26 @@ const { state, reload } = useLoaded(async signal => ({
   queries: await get<QueryCard[]>('/queries', signal),
   sources: await get<Source[]>('/sources', signal),
 }))
+const removed = ref<InstanceType<typeof RemovedThings>>()
+const again = async (): Promise<void> => {
+  await Promise.all([reload(), removed.value?.reload()])
+}
 const name = ref('')
 const sourceId = ref('')
 const failed = ref<Failure>()
-const sources = computed(() => (state.value.status === 'ready' ? state.value.data.sources.map(s => ({ value: s.id, text: `${s.id} · ${s.kind}` })) : []))
+const sources = computed(() =>
+  state.value.status === 'ready'
+    ? state.value.data.sources.map(s => ({ value: s.id, text: `${s.id} · ${s.title}` }))
+    : [],
+)
 
 async function add(): Promise<void> {
   try {
-    const query = await post<Query>('/queries', { name: name.value, sourceId: sourceId.value || sources.value[0]?.value, text: '' })
+    const query = await post<Query>('/queries', {
+      name: name.value,
+      sourceId: sourceId.value || sources.value[0]?.value,
+      text: '',
+    })
     await router.push(`/queries/${query.id}`)
   } catch (error) {
     failed.value = asFailure(error)
@@ -31,26 +45,60 @@ async function add(): Promise<void> {
 <template>
   <main class="page">
     <h1>Queries</h1>
-    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"><button class="as-link" @click="reload">Try again</button></FailureNote>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
     <template v-else-if="state.status === 'ready'">
       <table class="plain list">
-        <thead><tr><th>Query</th><th>Source</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Query</th>
+            <th>Source</th>
+            <th><span class="visually-hidden">What can be done with it</span></th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="query in state.data.queries" :key="query.id"><td><RouterLink :to="`/queries/${query.id}`">{{ query.name }}</RouterLink></td><td class="soft">{{ query.sourceId }}</td></tr>
+          <tr v-for="query in state.data.queries" :key="query.id">
+            <td>
+              <RouterLink :to="`/queries/${query.id}`">{{ query.name }}</RouterLink>
+            </td>
+            <td class="soft">{{ query.sourceId }}</td>
+            <td class="wide">
+              <ThingActions
+                :thing="{ kind: 'query', id: query.id, name: query.name, version: query.version }"
+                :changed="again" />
+            </td>
+          </tr>
         </tbody>
       </table>
       <form class="row-line pt-3" @submit.prevent="add">
         <BFormInput v-model="name" class="w-auto" placeholder="Name of a new query" aria-label="Name of a new query" />
         <span class="soft">on</span>
-        <BFormSelect v-model="sourceId" class="w-auto" :options="[{ value: '', text: sources[0]?.text ?? 'no source yet' }, ...sources.slice(1)]" aria-label="Source" />
-        <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0">Open it on the bench</BButton>
+        <BFormSelect
+          v-model="sourceId"
+          class="w-auto"
+          :options="[{ value: '', text: sources[0]?.text ?? 'no source yet' }, ...sources.slice(1)]"
+          aria-label="Source" />
+        <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0"
+          >Open it on the bench</BButton
+        >
       </form>
       <FailureNote v-if="failed" :failure="failed" class="mt-2" />
-      <ProjectFiles @changed="reload" />
+      <RemovedThings ref="removed" kind="query" :changed="reload" />
+      <ProjectFiles @changed="again" />
     </template>
   </main>
 </template>
 
 <style scoped>
-.list { max-width: 640px; }
+.list {
+  max-width: 980px;
+}
+.list td {
+  vertical-align: top;
+}
+.list td.wide {
+  white-space: normal;
+  width: 60%;
+}
 </style>

@@ -12,7 +12,11 @@ import { rowsInWords } from '../../formats'
 const props = defineProps<{ report: Report; view: View; choices: Choices; filters: ColumnFilter[]; signed: string }>()
 defineEmits<{ close: [] }>()
 
-const FORMATS = [{ value: 'csv', text: 'CSV' }, { value: 'xlsx', text: 'XLSX' }, { value: 'json', text: 'JSON' }]
+const FORMATS = [
+  { value: 'csv', text: 'CSV' },
+  { value: 'xlsx', text: 'XLSX' },
+  { value: 'json', text: 'JSON' },
+]
 const LOOK_EVERY = 400
 const format = ref('csv')
 const above = ref(true)
@@ -27,7 +31,14 @@ async function fetchFile(): Promise<void> {
   runId = newRunId()
   try {
     await post(`/reports/${props.report.id}/views/${props.view.id}/downloads`, {
-      runId, choices: props.choices, signed: props.signed, filters: props.filters, sortBy: '', descending: false, format: format.value, above: above.value,
+      runId,
+      choices: props.choices,
+      signed: props.signed,
+      filters: props.filters,
+      sortBy: '',
+      descending: false,
+      format: format.value,
+      above: above.value,
     })
     const link = document.createElement('a')
     link.href = inApi(`/downloads/${runId}`)
@@ -51,23 +62,44 @@ onScopeDispose(() => clearTimeout(timer))
 
 <template>
   <section class="card-box panel" aria-label="Download">
-    <div class="row-line"><h2>Download every row</h2><span class="soft">of “{{ view.title }}”, with these choices, whatever the page shows</span><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button></div>
+    <div class="row-line">
+      <h2>Download every row</h2>
+      <span class="soft">of “{{ view.title }}”, with these choices, whatever the page shows</span
+      ><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button>
+    </div>
     <div class="row-line pt-2">
-      <BFormRadioGroup v-model="format" :options="FORMATS" buttons button-variant="outline-primary" size="sm" role="radiogroup" aria-label="Format" />
-      <BFormCheckbox v-if="format === 'csv'" v-model="above">question and choices on top, in lines that begin with #</BFormCheckbox>
+      <BFormRadioGroup
+        v-model="format"
+        :options="FORMATS"
+        buttons
+        button-variant="outline-primary"
+        size="sm"
+        role="radiogroup"
+        aria-label="Format" />
+      <BFormCheckbox v-if="format === 'csv'" v-model="above"
+        >question and choices on top, in lines that begin with #</BFormCheckbox
+      >
       <span v-else class="soft">with the question and the choices inside</span>
       <BButton variant="primary" @click="fetchFile">Download</BButton>
     </div>
     <div v-if="progress" class="pt-2" role="status" data-test="download">
       <template v-if="progress.state === 'done'">Done: {{ rowsInWords(progress.rows) }}.</template>
-      <template v-else-if="progress.state === 'failed'"><span class="bad">Broken off after {{ rowsInWords(progress.rows) }}: {{ progress.problem }}</span></template>
-      <template v-else>{{ rowsInWords(progress.rows) }} so far <button class="as-link" @click="stop">Stop</button></template>
+      <template v-else-if="progress.state === 'failed'"
+        ><span class="bad">Broken off after {{ rowsInWords(progress.rows) }}: {{ progress.problem }}</span></template
+      >
+      <template v-else
+        >{{ rowsInWords(progress.rows) }} so far <button class="as-link" @click="stop">Stop</button></template
+      >
     </div>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
   </section>
 </template>
 
 <style scoped>
-.panel { margin: 0 26px 12px; }
-.bad { color: var(--buoy); }
+.panel {
+  margin: 0 26px 12px;
+}
+.bad {
+  color: var(--buoy);
+}
 </style>

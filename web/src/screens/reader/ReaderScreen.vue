@@ -5,7 +5,7 @@ import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ReportPage from './ReportPage.vue'
-import { choicesOfLink } from './useReader'
+import { choicesOfLink } from './useLinkedChoices'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
@@ -16,10 +16,17 @@ const { state, reload } = useLoaded(async signal => ({
 </script>
 
 <template>
-  <ReportPage v-if="state.status === 'ready'" :key="JSON.stringify(state.data.report.definition) + state.data.report.question" :report="state.data.report" :linked="state.data.choices" :reload="reload" />
+  <ReportPage
+    v-if="state.status === 'ready'"
+    :key="JSON.stringify(state.data.report.definition) + state.data.report.question"
+    :report="state.data.report"
+    :linked="state.data.choices"
+    :reload="reload" />
   <main v-else class="page">
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure">
-      <div class="row-line pt-1"><RouterLink to="/reports">All reports</RouterLink><button class="as-link" @click="reload">Try again</button></div>
+      <div class="row-line pt-1">
+        <RouterLink to="/reports">All reports</RouterLink><button class="as-link" @click="reload">Try again</button>
+      </div>
     </FailureNote>
     <p v-else class="soft">Loading …</p>
   </main>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { RouterLink } from 'vue-router'
 import type { Answer } from '../../api/runs'
 import type { Choices, Report } from '../../api/types'
-import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import FailureNote from '../../widgets/FailureNote.vue'
 import BarsView from '../../views/BarsView.vue'
 import DroppedNote from './DroppedNote.vue'
 import FiguresView from '../../views/FiguresView.vue'
 import QuestionLine from './QuestionLine.vue'
+import ReportBar from './ReportBar.vue'
+import ReportFoot from './ReportFoot.vue'
 import SavedSelections from './SavedSelections.vue'
 import SentPanel from './SentPanel.vue'
 import SettingsPanel from './SettingsPanel.vue'
@@ -21,7 +21,8 @@ import { useShowing } from './useShowing'
 import type { Asked, Picked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
-const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } = useReader(props.report, props.linked)
+const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } =
+  useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
 const picked = ref<Picked[]>([])
@@ -35,95 +36,143 @@ function pick(one: Picked): void {
 }
 
 const total = ref<number>()
-const before = ref<number>()
-watch(total, (_now, old) => (before.value = old ?? before.value))
 const answer = shallowRef<Answer>()
-const copied = ref(false)
 const open = ref<'nothing' | 'sent' | 'settings' | 'download'>('nothing')
 const toggle = (panel: 'sent' | 'settings' | 'download') => (open.value = open.value === panel ? 'nothing' : panel)
 const figures = computed(() => props.report.definition.views.filter(view => view.kind === 'figures'))
 const bars = computed(() => props.report.definition.views.filter(view => view.kind === 'bars'))
 const tables = computed(() => props.report.definition.views.filter(view => view.kind === 'table'))
-const rows = computed(() => {
-  const count = answer.value?.done.shown ?? 0
-  return total.value === undefined || total.value === count ? rowsInWords(count) : `${countInWords(count)} of ${rowsInWords(total.value)}`
-})
-const change = computed(() => (before.value === undefined || before.value === total.value ? '' : `${countInWords(before.value)} before`))
 
 function startOver(): void {
   picked.value = []
   reset()
 }
-async function copyLink(): Promise<void> {
-  await navigator.clipboard.writeText(location.href)
-  copied.value = true
-  setTimeout(() => (copied.value = false), 2000)
-}
-watch(question, now => (document.title = now ? `${props.report.name}: ${now.sentence}` : props.report.name), { immediate: true })
+watch(question, now => (document.title = now ? `${props.report.name}: ${now.sentence}` : props.report.name), {
+  immediate: true,
+})
 </script>
 
 <template>
-  <header class="bar">
-    <RouterLink to="/reports" class="soft" aria-label="All reports" title="All reports"><img src="/sieve.svg" alt="" width="20" height="20" /></RouterLink>
-    <h1>{{ report.name }}</h1> <span class="d-none d-md-inline">{{ report.audience }}</span><span class="grow"></span>
+  <ReportBar :report="report" :can-download="waiting === 'no'" @toggle="toggle" @start-over="startOver">
     <SavedSelections :report-id="report.id" :choices="choices" @open="choose" />
-    <button class="as-link" @click="copyLink">{{ copied ? 'Link copied' : 'Copy link' }}</button>
-    <button class="as-link" :disabled="waiting !== 'no'" @click="toggle('download')">Download</button>
-    <button class="as-link" @click="startOver">Start over</button>
-    <button class="as-link d-none d-md-inline" @click="toggle('settings')">Settings</button>
-  </header>
+  </ReportBar>
   <main class="scroll">
-    <QuestionLine :report="report" :question="question" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" />
+    <QuestionLine
+      :report="report"
+      :question="question"
+      :choices="choices"
+      :problems="problemOf"
+      :fixed="fixed"
+      @choose="choose" />
     <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2" />
-    <SettingsPanel v-if="open === 'settings'" :report="report" :choices="choices" :reload="reload" @close="open = 'nothing'" />
+    <SettingsPanel
+      v-if="open === 'settings'"
+      :report="report"
+      :choices="choices"
+      :reload="reload"
+      @close="open = 'nothing'" />
     <div v-for="stranger in strangers" :key="stranger.message" class="note bad mx-4 mb-2" role="alert">
-      {{ stranger.message }} {{ stranger.advice }} <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
+      {{ stranger.message }} {{ stranger.advice }}
+      <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
     </div>
     <DroppedNote :report="report" :dropped="dropped" />
     <div v-if="picked.length" class="picked mx-4 mb-2" role="group" aria-label="Picked from bars">
-      <span v-for="one in picked" :key="one.queryId + one.filter.column" class="pill">{{ one.title }}: only <b>{{ one.label }}</b>&nbsp;
-        <button class="as-link" :aria-label="`Show all again: ${one.title}`" @click="pick(one)">×</button></span>
+      <span v-for="one in picked" :key="one.queryId + one.filter.column" class="pill"
+        >{{ one.title }}: only <b>{{ one.label }}</b>&nbsp;
+        <button class="as-link" :aria-label="`Show all again: ${one.title}`" @click="pick(one)">×</button></span
+      >
       <span class="soft small">Filtered at the database, with the choices above.</span>
     </div>
-    <div v-if="outdated && waiting === 'no'" class="note mx-4 mb-2 row-line" role="status">The choices have changed since these rows were shown. <BButton variant="primary" size="sm" @click="show">Show rows</BButton></div>
+    <div v-if="outdated && waiting === 'no'" class="note mx-4 mb-2 row-line" role="status">
+      The choices have changed since these rows were shown.
+      <BButton variant="primary" size="sm" @click="show">Show rows</BButton>
+    </div>
     <div class="wrap">
       <SidePanel :report="report" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" />
-      <StartGate v-if="waiting !== 'no'" :report="report" :waiting="waiting" :missing="missing" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" @show="show" />
+      <StartGate
+        v-if="waiting !== 'no'"
+        :report="report"
+        :waiting="waiting"
+        :missing="missing"
+        :choices="choices"
+        :problems="problemOf"
+        :fixed="fixed"
+        @choose="choose"
+        @show="show" />
       <div v-show="waiting === 'no'" class="views" :class="{ outdated }">
-        <FiguresView v-for="view in figures" :key="view.id" :view="view" :asked="asked" @count="total = $event ?? total" />
-        <div class="bars"><BarsView v-for="view in bars" :key="view.id" :view="view" :asked="asked" @pick="pick" /></div>
+        <FiguresView
+          v-for="view in figures"
+          :key="view.id"
+          :view="view"
+          :asked="asked"
+          @count="total = $event ?? total" />
+        <div class="bars">
+          <BarsView v-for="view in bars" :key="view.id" :view="view" :asked="asked" @pick="pick" />
+        </div>
         <TableView
-          v-for="(view, i) in tables" :key="view.id" :view="view" :asked="asked" :total="total" :downloading="open === 'download' && i === 0"
-          @answer="answer = $event" @download="open = $event ? 'download' : 'nothing'" />
+          v-for="(view, i) in tables"
+          :key="view.id"
+          :view="view"
+          :asked="asked"
+          :total="total"
+          :downloading="open === 'download' && i === 0"
+          @answer="answer = $event"
+          @download="open = $event ? 'download' : 'nothing'" />
       </div>
     </div>
   </main>
   <SentPanel v-if="open === 'sent' && answer" :answer="answer" @close="open = 'nothing'" />
-  <footer class="foot">
-    <template v-if="answer && waiting === 'no'">
-      <span data-test="foot-rows">{{ rows }}</span><span v-if="change" class="small">({{ change }})</span><span class="dot">·</span>
-      <span>the database answered in {{ millisInWords(answer.done.databaseMs) }}</span><span class="dot">·</span><span>as of {{ timeInWords(answer.done.at) }}</span>
-    </template>
-    <span class="grow"></span>
-    <button class="as-link" :disabled="!answer" @click="toggle('sent')">{{ open === 'sent' ? 'Hide what was sent' : 'See what was sent' }}</button>
-  </footer>
+  <ReportFoot
+    :answer="answer"
+    :hidden="waiting !== 'no'"
+    :total="total"
+    :open="open === 'sent'"
+    @toggle="toggle('sent')" />
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; min-height: 42px; padding: 0 26px; border-bottom: 1px solid var(--line); background: var(--card); gap: 14px; color: var(--soft); flex: none; flex-wrap: wrap; }
-.bar h1 { color: var(--ink); font-size: 13.5px; }
-.scroll { flex: 1; overflow-y: auto; min-height: 0; }
-.wrap { display: grid; grid-template-columns: 226px minmax(0, 1fr); gap: 22px; padding: 0 26px 16px; max-width: 1500px; align-items: start; }
-.picked { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-.views { display: flex; flex-direction: column; gap: 14px; min-width: 0; }
-.outdated { opacity: 0.6; }
-.bars { display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 14px; }
-.foot { min-height: 36px; border-top: 1px solid var(--line); background: var(--card); display: flex; align-items: center; gap: 14px; padding: 0 26px; color: var(--soft); flex: none; flex-wrap: wrap; }
+.scroll {
+  flex: 1;
+  overflow-y: auto;
+  min-height: 0;
+}
+.wrap {
+  display: grid;
+  grid-template-columns: 226px minmax(0, 1fr);
+  gap: 22px;
+  padding: 0 26px 16px;
+  max-width: 1500px;
+  align-items: start;
+}
+.picked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.views {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  min-width: 0;
+}
+.outdated {
+  opacity: 0.6;
+}
+.bars {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+  gap: 14px;
+}
 @media (max-width: 700px) {
-  .bar, .foot { padding: 4px 14px; gap: 2px 10px; }
-  .bar { min-height: 36px; }
   /* The sentence has every control; the panel follows the answer. */
-  .wrap { grid-template-columns: minmax(0, 1fr); padding: 0 14px 14px; gap: 14px; }
-  .wrap :deep(.side) { order: 2; }
+  .wrap {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0 14px 14px;
+    gap: 14px;
+  }
+  .wrap :deep(.side) {
+    order: 2;
+  }
 }
 </style>

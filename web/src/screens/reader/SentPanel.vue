@@ -14,17 +14,33 @@ const { proof, measure } = useProof(() => props.answer.begun.sentId)
 <template>
   <section class="panel" aria-label="What was sent">
     <div class="row-line pb-1">
-      <h2>Sent</h2><span class="soft">the statement the database received for the table</span><span class="grow"></span>
-      <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent">All statements</RouterLink><button class="as-link" @click="$emit('close')">Close</button>
+      <h2>Sent</h2>
+      <span class="soft">the statement the database received for the table</span><span class="grow"></span>
+      <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent">All statements</RouterLink
+      ><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <div class="both">
       <StatementText :text="answer.begun.text" :values="answer.begun.values" />
-      <div><h2 class="pb-1">Where each choice ran</h2><WhereList :proof="proof" :done="answer.done" @measure="measure" /></div>
+      <div>
+        <h2 class="pb-1">Where each choice ran</h2>
+        <WhereList :proof="proof" :done="answer.done" @measure="measure" />
+      </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-.panel { border-top: 3px double var(--line); background: var(--sheet); padding: 10px 26px; max-height: 45vh; overflow: auto; flex: none; }
-.both { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr)); gap: 10px 24px; }
+.panel {
+  border-top: 3px double var(--line);
+  background: var(--sheet);
+  padding: 10px 26px;
+  max-height: 45vh;
+  overflow: auto;
+  flex: none;
+}
+.both {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr));
+  gap: 10px 24px;
+}
 </style>

@@ -16,16 +16,23 @@ const props = defineProps<{
 defineEmits<{ close: [] }>()
 
 const STARTS = [
-  { value: 'defaults', text: 'runs with its defaults' }, { value: 'empty', text: 'is empty until rows are asked for' }, { value: 'question', text: 'asks what to show first' },
+  { value: 'defaults', text: 'runs with its defaults' },
+  { value: 'empty', text: 'is empty until rows are asked for' },
+  { value: 'question', text: 'asks what to show first' },
 ]
 const settings = {
-  question: props.report.question, start: props.report.definition.start, onDemand: props.report.definition.onDemand, signed: props.report.definition.signed,
+  question: props.report.question,
+  start: props.report.definition.start,
+  onDemand: props.report.definition.onDemand,
+  signed: props.report.definition.signed,
 }
 const form = ref({ ...settings })
 const failure = shallowRef<Failure>()
 const fixing = ref<string[]>([])
 const link = ref('')
-const chooseable = computed(() => props.report.parameters.map(parameter => ({ value: parameter.name, text: parameter.label })))
+const chooseable = computed(() =>
+  props.report.parameters.map(parameter => ({ value: parameter.name, text: parameter.label })),
+)
 
 const history = inject(historyKey, undefined)
 type Settings = typeof form.value
@@ -44,12 +51,19 @@ async function change(seen: Settings, next: Settings): Promise<boolean> {
 async function save(): Promise<void> {
   const before = { ...settings }
   const after = { ...form.value }
-  if (await change(before, after)) history?.add({ label: `the settings of “${props.report.name}”`, undo: () => change(after, before), redo: () => change(before, after) })
+  if (await change(before, after))
+    history?.add({
+      label: `the settings of “${props.report.name}”`,
+      undo: () => change(after, before),
+      redo: () => change(before, after),
+    })
 }
 
 async function makeLink(): Promise<void> {
   try {
-    const choices = Object.fromEntries(fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])))
+    const choices = Object.fromEntries(
+      fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])),
+    )
     const { token } = await post<{ token: string }>(`/reports/${props.report.id}/signed-links`, { choices })
     link.value = `${location.origin}/reports/${props.report.id}?signed=${token}`
     failure.value = undefined
@@ -61,27 +75,69 @@ async function makeLink(): Promise<void> {
 
 <template>
   <section class="card-box panel" aria-label="Settings of the report">
-    <div class="row-line"><h2>Settings of this report</h2><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button></div>
-    <label class="line">Question <BFormTextarea v-model="form.question" rows="2" placeholder="composed from the labels" /></label>
-    <div class="small soft hint">A parameter in braces is a mark: <code>{port}</code>, a range <code>{from..to}</code>; what stands in <code>[brackets]</code> goes while nothing is chosen for it.</div>
+    <div class="row-line">
+      <h2>Settings of this report</h2>
+      <span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button>
+    </div>
+    <label class="line"
+      >Question <BFormTextarea v-model="form.question" rows="2" placeholder="composed from the labels"
+    /></label>
+    <div class="small soft hint">
+      A parameter in braces is a mark: <code>{port}</code>, a range <code>{from..to}</code>; what stands in
+      <code>[brackets]</code> goes while nothing is chosen for it.
+    </div>
     <label class="line">Opening it <BFormSelect v-model="form.start" class="w-auto" :options="STARTS" /></label>
-    <div class="line"><span>Running</span><BFormCheckbox v-model="form.onDemand">only when <em>Show rows</em> is pressed</BFormCheckbox></div>
-    <fieldset class="line"><legend>Only by signed link</legend>
-      <div class="row-line"><BFormCheckbox v-for="one in chooseable" :key="one.value" v-model="form.signed" :value="one.value">{{ one.text }}</BFormCheckbox></div></fieldset>
+    <div class="line">
+      <span>Running</span><BFormCheckbox v-model="form.onDemand">only when <em>Show rows</em> is pressed</BFormCheckbox>
+    </div>
+    <fieldset class="line">
+      <legend>Only by signed link</legend>
+      <div class="row-line">
+        <BFormCheckbox v-for="one in chooseable" :key="one.value" v-model="form.signed" :value="one.value">{{
+          one.text
+        }}</BFormCheckbox>
+      </div>
+    </fieldset>
     <BButton variant="primary" @click="save">Keep these settings</BButton>
-    <fieldset class="line mt-3"><legend>A link that fixes</legend>
-      <div class="row-line"><BFormCheckbox v-for="one in chooseable" :key="one.value" v-model="fixing" :value="one.value">{{ one.text }}</BFormCheckbox>
-        <BButton size="sm" variant="outline-primary" :disabled="fixing.length === 0" @click="makeLink">Make the link</BButton></div></fieldset>
+    <fieldset class="line mt-3">
+      <legend>A link that fixes</legend>
+      <div class="row-line">
+        <BFormCheckbox v-for="one in chooseable" :key="one.value" v-model="fixing" :value="one.value">{{
+          one.text
+        }}</BFormCheckbox>
+        <BButton size="sm" variant="outline-primary" :disabled="fixing.length === 0" @click="makeLink"
+          >Make the link</BButton
+        >
+      </div>
+    </fieldset>
     <BFormInput v-if="link" :model-value="link" readonly aria-label="Signed link" class="mono" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
   </section>
 </template>
 
 <style scoped>
-.panel { margin: 0 26px 12px; }
-.line, legend { font-size: 13px; }
-.line { display: grid; grid-template-columns: 120px minmax(0, 1fr); align-items: center; gap: 8px; padding: 3px 0; }
-fieldset.line { display: block; }
-legend { margin: 0; color: var(--soft); }
-.hint { padding-left: 128px; }
+.panel {
+  margin: 0 26px 12px;
+}
+.line,
+legend {
+  font-size: 13px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr);
+  align-items: center;
+  gap: 8px;
+  padding: 3px 0;
+}
+fieldset.line {
+  display: block;
+}
+legend {
+  margin: 0;
+  color: var(--soft);
+}
+.hint {
+  padding-left: 128px;
+}
 </style>

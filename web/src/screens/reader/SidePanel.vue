@@ -24,7 +24,11 @@ function summary(control: Control): string {
   const parameter = byName.get(control.parameters[0] ?? '')
   if (!parameter || control.kind !== 'slicer' || !parameter.many) return ''
   const choice = props.choices[parameter.name] ?? parameter.default.choice
-  return choice.kind === 'values' ? `${countInWords(countOf(choice))} chosen` : choice.kind === 'all' ? 'all' : parameter.blankWords
+  return choice.kind === 'values'
+    ? `${countInWords(countOf(choice))} chosen`
+    : choice.kind === 'all'
+      ? 'all'
+      : parameter.blankWords
 }
 </script>
 
@@ -33,14 +37,29 @@ function summary(control: Control): string {
     <template v-for="{ control, heading } in controls" :key="control.label + control.parameters">
       <div v-if="heading" class="heading soft small">{{ heading }}</div>
       <section class="card-box box" :data-control="control.parameters[0]">
-        <h2 class="pb-1 d-flex">{{ control.label }}<small class="soft fw-normal ms-auto">{{ summary(control) }}</small></h2>
-        <ReportControl :report="report" :names="control.parameters" :kind="control.kind" :choices="choices" :problems="problems" :fixed="fixed" @choose="emit('choose', $event)" />
+        <h2 class="pb-1 d-flex">
+          {{ control.label }}<small class="soft fw-normal ms-auto">{{ summary(control) }}</small>
+        </h2>
+        <ReportControl
+          :report="report"
+          :names="control.parameters"
+          :kind="control.kind"
+          :choices="choices"
+          :problems="problems"
+          :fixed="fixed"
+          @choose="emit('choose', $event)" />
       </section>
     </template>
   </aside>
 </template>
 
 <style scoped>
-.box { margin-bottom: 12px; padding: 9px 12px; }
-.heading { padding: 0 2px 3px; font-weight: 700; }
+.box {
+  margin-bottom: 12px;
+  padding: 9px 12px;
+}
+.heading {
+  padding: 0 2px 3px;
+  font-weight: 700;
+}
 </style>

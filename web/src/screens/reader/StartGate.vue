@@ -7,23 +7,43 @@ import ReportControl from './ReportControl.vue'
 import type { Waiting } from './useShowing'
 
 const props = defineProps<{
-  report: Report; waiting: Waiting; missing: Parameter[]; choices: Choices; problems: Record<string, string>; fixed: string[]
+  report: Report
+  waiting: Waiting
+  missing: Parameter[]
+  choices: Choices
+  problems: Record<string, string>
+  fixed: string[]
 }>()
 const emit = defineEmits<{ choose: [changed: Choices]; show: [] }>()
 
 /* Where nothing is missing by its rule, a report that begins with a question asks for everything on its controls. */
 const asked = computed(() =>
-  props.missing.length > 0 ? props.missing.map(parameter => [parameter.name]) : props.report.definition.controls.map(control => control.parameters))
+  props.missing.length > 0
+    ? props.missing.map(parameter => [parameter.name])
+    : props.report.definition.controls.map(control => control.parameters),
+)
 </script>
 
 <template>
   <section class="card-box gate" role="region" aria-label="Before rows are shown">
     <template v-if="waiting === 'for-choices'">
-      <h2 class="pb-2">{{ missing.length ? `First choose: ${missing.map(parameter => parameter.label).join(', ')}` : 'What do you want to see?' }}</h2>
+      <h2 class="pb-2">
+        {{
+          missing.length
+            ? `First choose: ${missing.map(parameter => parameter.label).join(', ')}`
+            : 'What do you want to see?'
+        }}
+      </h2>
       <div class="ask">
         <div v-for="names in asked" :key="names[0]" :data-ask="names[0]">
           <b class="small">{{ report.parameters.find(parameter => parameter.name === names[0])?.label }}</b>
-          <ReportControl :report="report" :names="names" :choices="choices" :problems="{}" :fixed="fixed" @choose="emit('choose', $event)" />
+          <ReportControl
+            :report="report"
+            :names="names"
+            :choices="choices"
+            :problems="{}"
+            :fixed="fixed"
+            @choose="emit('choose', $event)" />
         </div>
       </div>
     </template>
@@ -33,6 +53,13 @@ const asked = computed(() =>
 </template>
 
 <style scoped>
-.gate { padding: 18px 20px; }
-.ask { display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 14px; max-width: 720px; }
+.gate {
+  padding: 18px 20px;
+}
+.ask {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 14px;
+  max-width: 720px;
+}
 </style>

@@ -4,7 +4,10 @@ import type { Choices, Question } from '../../api/types'
 
 /** The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped. */
 export function useQuestion(
-  reportId: string, choices: Ref<Choices>, signed: Ref<string>, onAnswer: (answer: Question) => void,
+  reportId: string,
+  choices: Ref<Choices>,
+  signed: Ref<string>,
+  onAnswer: (answer: Question) => void,
 ): { question: ShallowRef<Question | undefined>; failure: ShallowRef<Failure | undefined> } {
   const question = shallowRef<Question>()
   const failure = shallowRef<Failure>()
@@ -13,7 +16,10 @@ export function useQuestion(
   async function ask(): Promise<void> {
     const mine = (current = Symbol('question'))
     try {
-      const answer = await post<Question>(`/reports/${reportId}/question`, { choices: choices.value, signed: signed.value })
+      const answer = await post<Question>(`/reports/${reportId}/question`, {
+        choices: choices.value,
+        signed: signed.value,
+      })
       if (mine !== current) return
       question.value = answer
       failure.value = undefined
@@ -22,7 +28,11 @@ export function useQuestion(
       if (mine === current) failure.value = asFailure(error)
     }
   }
-  watch(() => JSON.stringify([choices.value, signed.value]), () => void ask(), { immediate: true })
+  watch(
+    () => JSON.stringify([choices.value, signed.value]),
+    () => void ask(),
+    { immediate: true },
+  )
   onScopeDispose(() => (current = undefined))
   return { question, failure }
 }

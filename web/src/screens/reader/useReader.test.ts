@@ -6,13 +6,47 @@ import { blank, chosen } from '../../choices/choices'
 import { useReader, type UseReader } from './useReader'
 
 const parameter = (name: string) => ({
-  name, label: name, hint: '', group: '', unit: '', type: 'text', many: true, covers: 'itself', blankRule: 'no-filter', blankWords: '', allRule: 'leave-out',
-  everyRow: '', least: '', most: '', rangeEnd: '', formula: '', whenGone: 'keep', private: false, trialChoice: blank(), formerNames: [], version: 1,
-  list: { kind: 'any', values: [], queryId: '', column: { sourceId: '', schema: '', table: '', column: '', label: '', except: [] }, counts: false, keptSeconds: 300 },
+  name,
+  label: name,
+  hint: '',
+  group: '',
+  unit: '',
+  type: 'text',
+  many: true,
+  covers: 'itself',
+  blankRule: 'no-filter',
+  blankWords: '',
+  allRule: 'leave-out',
+  everyRow: '',
+  least: '',
+  most: '',
+  rangeEnd: '',
+  formula: '',
+  whenGone: 'keep',
+  private: false,
+  trialChoice: blank(),
+  formerNames: [],
+  version: 1,
+  list: {
+    kind: 'any',
+    values: [],
+    queryId: '',
+    column: { sourceId: '', schema: '', table: '', column: '', label: '', except: [] },
+    counts: false,
+    keptSeconds: 300,
+  },
   default: { kind: 'choice', choice: blank(), formula: '', queryId: '' },
 })
 const report: Report = {
-  id: 'late', name: 'Late', audience: '', question: '', parameters: [parameter('port')], viewParameters: {}, needs: {}, cap: 1000, version: 1,
+  id: 'late',
+  name: 'Late',
+  audience: '',
+  question: '',
+  parameters: [parameter('port')],
+  viewParameters: {},
+  needs: {},
+  cap: 1000,
+  version: 1,
   definition: { controls: [], views: [], start: 'defaults', onDemand: false, signed: [] },
 }
 const many = (length: number): string[] => Array.from({ length }, (_, i) => `a rather long name of a port, number ${i}`)
@@ -23,15 +57,30 @@ describe('the address of a report', () => {
   it('is that of the last choice, when an earlier one had to be kept at the server first', async () => {
     let answerKept: () => void = () => undefined
     vi.stubGlobal('fetch', (path: string) => {
-      if (!path.endsWith('/selections')) return Promise.resolve(new Response(JSON.stringify({ parts: [], quiet: [], sentence: '', choices: {}, fixed: [], dropped: {}, problems: [] })))
+      if (!path.endsWith('/selections'))
+        return Promise.resolve(
+          new Response(
+            JSON.stringify({ parts: [], quiet: [], sentence: '', choices: {}, fixed: [], dropped: {}, problems: [] }),
+          ),
+        )
       return new Promise<Response>(resolve => {
         answerKept = () => resolve(new Response(JSON.stringify({ id: 'kept', name: '', choices: {} })))
       })
     })
-    const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/reports/:id', component: { render: () => h('i') } }] })
+    const router = createRouter({
+      history: createMemoryHistory(),
+      routes: [{ path: '/reports/:id', component: { render: () => h('i') } }],
+    })
     await router.push('/reports/late')
     let reader!: UseReader
-    const app = createApp(defineComponent({ setup: () => { reader = useReader(report, {}); return () => h('i') } }))
+    const app = createApp(
+      defineComponent({
+        setup: () => {
+          reader = useReader(report, {})
+          return () => h('i')
+        },
+      }),
+    )
     app.use(router).mount(document.createElement('div'))
 
     reader.choose({ port: chosen(many(400)) })

@@ -7,8 +7,16 @@ import { useShowing } from './useShowing'
 
 function report(start: string, onDemand: boolean): Report {
   return {
-    id: 'r', name: 'R', audience: '', question: '', definition: { controls: [], views: [], start, onDemand, signed: [] },
-    parameters: [newParameter('port')], viewParameters: {}, needs: {}, version: 1, cap: 10,
+    id: 'r',
+    name: 'R',
+    audience: '',
+    question: '',
+    definition: { controls: [], views: [], start, onDemand, signed: [] },
+    parameters: [newParameter('port')],
+    viewParameters: {},
+    needs: {},
+    version: 1,
+    cap: 10,
   }
 }
 const missingPort = { problems: [{ kind: 'choice-missing', parameter: 'port' }] } as unknown as Question
@@ -44,7 +52,12 @@ describe('what a report shows', () => {
   })
 
   it('cannot be asked while a choice is missing', () => {
-    const { waiting, missing, show } = useShowing(report('question', false), ref({ port: blank() }), ref(missingPort), false)
+    const { waiting, missing, show } = useShowing(
+      report('question', false),
+      ref({ port: blank() }),
+      ref(missingPort),
+      false,
+    )
     show()
     expect(waiting.value).toBe('for-choices')
     expect(missing.value.map(parameter => parameter.name)).toEqual(['port'])

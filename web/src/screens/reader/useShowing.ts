@@ -9,30 +9,49 @@ export type Waiting = 'no' | 'for-rows' | 'for-choices'
  * choice changes, or when Show rows is pressed. A link that says what is chosen has asked already.
  */
 export function useShowing(
-  report: Report, choices: Ref<Choices>, question: Ref<Question | undefined>, linked: boolean,
-): { shown: Ref<Choices>; waiting: ComputedRef<Waiting>; outdated: ComputedRef<boolean>; missing: ComputedRef<Parameter[]>; show: () => void } {
+  report: Report,
+  choices: Ref<Choices>,
+  question: Ref<Question | undefined>,
+  linked: boolean,
+): {
+  shown: Ref<Choices>
+  waiting: ComputedRef<Waiting>
+  outdated: ComputedRef<boolean>
+  missing: ComputedRef<Parameter[]>
+  show: () => void
+} {
   const { start, onDemand } = report.definition
   const shown = ref<Choices>({ ...choices.value })
   const asked = ref(start === 'defaults' || linked)
 
   const missing = computed(() => {
-    const names = new Set((question.value?.problems ?? []).filter(problem => problem.kind === 'choice-missing').map(problem => problem.parameter))
+    const names = new Set(
+      (question.value?.problems ?? [])
+        .filter(problem => problem.kind === 'choice-missing')
+        .map(problem => problem.parameter),
+    )
     return report.parameters.filter(parameter => names.has(parameter.name))
   })
   const waiting = computed<Waiting>(() => {
     if (missing.value.length > 0) return 'for-choices'
     return asked.value ? 'no' : start === 'question' ? 'for-choices' : 'for-rows'
   })
-  const outdated = computed(() => asked.value && onDemand && JSON.stringify(shown.value) !== JSON.stringify(choices.value))
+  const outdated = computed(
+    () => asked.value && onDemand && JSON.stringify(shown.value) !== JSON.stringify(choices.value),
+  )
 
   function show(): void {
     asked.value = true
     shown.value = { ...choices.value }
   }
   /* A link that lacks what must be chosen has not asked yet. */
-  watch(missing, now => {
-    if (start !== 'defaults' && now.length > 0) asked.value = false
-  }, { immediate: true })
+  watch(
+    missing,
+    now => {
+      if (start !== 'defaults' && now.length > 0) asked.value = false
+    },
+    { immediate: true },
+  )
   watch(choices, now => {
     if (!onDemand || !asked.value) shown.value = { ...now }
   })

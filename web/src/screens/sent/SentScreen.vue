@@ -10,10 +10,13 @@ import { countInWords, millisInWords, timeInWords } from '../../formats'
 import SentCompared from './SentCompared.vue'
 import SentDetail from './SentDetail.vue'
 import { useSentLines } from './useSentLines'
-import { causeInWords, choicesInWords, outcomeInWords } from './words'
+import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES } from './words'
 
 const route = useRoute()
-const { wanted, state, follow } = useSentLines({ query: String(route.query.query ?? ''), report: String(route.query.report ?? '') })
+const { wanted, state, follow } = useSentLines({
+  query: String(route.query.query ?? ''),
+  report: String(route.query.report ?? ''),
+})
 const { state: names } = useLoaded(async signal => ({
   queries: await get<QueryCard[]>('/queries', signal),
   reports: await get<ReportCard[]>('/reports', signal),
@@ -23,21 +26,24 @@ const open = ref<number>()
 const picked = ref<SentLine[]>([])
 const comparing = ref(false)
 
-const outcomes = [
-  { value: '', text: 'any outcome' }, { value: 'done', text: 'answered' }, { value: 'failed', text: 'failed' },
-  { value: 'stopped', text: 'stopped' }, { value: 'running', text: 'running' },
+const options = (all: string, items: { id: string; name?: string }[]) => [
+  { value: '', text: all },
+  ...items.map(item => ({ value: item.id, text: item.name ?? item.id })),
 ]
-const causes = [
-  { value: '', text: 'any cause' }, { value: 'report', text: 'reports' }, { value: 'bench', text: 'the bench' }, { value: 'list', text: 'value lists' },
-  { value: 'download', text: 'downloads' }, { value: 'rehearsal', text: 'rehearsals' }, { value: 'evidence', text: 'looks at plans' },
-]
-const orders = [{ value: 'new', text: 'newest first' }, { value: 'slow', text: 'slowest first' }, { value: 'failed', text: 'failed first' }]
-const options = (all: string, items: { id: string; name?: string }[]) => [{ value: '', text: all }, ...items.map(item => ({ value: item.id, text: item.name ?? item.id }))]
 const queries = computed(() => options('any query', names.value.status === 'ready' ? names.value.data.queries : []))
 const reports = computed(() => options('any report', names.value.status === 'ready' ? names.value.data.reports : []))
-const sources = computed(() => options('any source', names.value.status === 'ready' ? names.value.data.sources.map(source => ({ id: source.id })) : []))
+const sources = computed(() =>
+  options(
+    'any source',
+    names.value.status === 'ready' ? names.value.data.sources.map(source => ({ id: source.id })) : [],
+  ),
+)
 const lines = computed(() => (state.value.status === 'ready' ? state.value.data : []))
-const pair = computed(() => (comparing.value && picked.value[0] && picked.value[1] ? { first: picked.value[0], second: picked.value[1] } : undefined))
+const pair = computed(() =>
+  comparing.value && picked.value[0] && picked.value[1]
+    ? { first: picked.value[0], second: picked.value[1] }
+    : undefined,
+)
 
 /* Of more than two, the last two are compared. */
 function pick(line: SentLine): void {
@@ -50,31 +56,87 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
 
 <template>
   <main class="page sent">
-    <div class="row-line pb-1"><h1>Sent</h1><span class="soft">every statement that went to a database</span><span class="grow"></span>
-      <button class="as-link" :disabled="picked.length < 2" @click="comparing = true">{{ picked.length < 2 ? 'Tick two to compare them' : 'Compare the two' }}</button>
-      <BFormCheckbox v-model="follow.on">Follow</BFormCheckbox></div>
-    <div class="filters pb-2">
-      <BFormInput v-model="wanted.search" type="search" placeholder="Search text and values" aria-label="Search text and values" />
-      <BFormSelect v-model="wanted.order" :options="orders" aria-label="Order" /><BFormSelect v-model="wanted.outcome" :options="outcomes" aria-label="Which statements" />
-      <BFormSelect v-model="wanted.cause" :options="causes" aria-label="Cause" /><BFormSelect v-model="wanted.source" :options="sources" aria-label="Source" />
-      <BFormSelect v-model="wanted.query" :options="queries" aria-label="Query" /><BFormSelect v-model="wanted.report" :options="reports" aria-label="Report" />
+    <div class="row-line pb-1">
+      <h1>Sent</h1>
+      <span class="soft">every statement that went to a database</span><span class="grow"></span>
+      <button class="as-link" :disabled="picked.length < 2" @click="comparing = true">
+        {{ picked.length < 2 ? 'Tick two to compare them' : 'Compare the two' }}
+      </button>
+      <BFormCheckbox v-model="follow.on">Follow</BFormCheckbox>
     </div>
-    <SentCompared v-if="pair" :key="`${pair.first.id}-${pair.second.id}`" :first="pair.first" :second="pair.second" @close="comparing = false" />
+    <div class="filters pb-2">
+      <BFormInput
+        v-model="wanted.search"
+        type="search"
+        placeholder="Search text and values"
+        aria-label="Search text and values" />
+      <BFormSelect v-model="wanted.order" :options="ORDERS" aria-label="Order" /><BFormSelect
+        v-model="wanted.outcome"
+        :options="OUTCOMES"
+        aria-label="Which statements" />
+      <BFormSelect v-model="wanted.cause" :options="CAUSES" aria-label="Cause" /><BFormSelect
+        v-model="wanted.source"
+        :options="sources"
+        aria-label="Source" />
+      <BFormSelect v-model="wanted.query" :options="queries" aria-label="Query" /><BFormSelect
+        v-model="wanted.report"
+        :options="reports"
+        aria-label="Report" />
+    </div>
+    <SentCompared
+      v-if="pair"
+      :key="`${pair.first.id}-${pair.second.id}`"
+      :first="pair.first"
+      :second="pair.second"
+      @close="comparing = false" />
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
     <p v-else-if="state.status === 'ready' && lines.length === 0" class="soft">Nothing like that was sent.</p>
     <div v-else class="scroll">
       <table class="plain">
-        <thead><tr><th><span class="visually-hidden">Compare</span></th><th>At</th><th>Query</th><th>Caused by</th><th class="num">Fetched</th><th class="num">Shown</th><th class="num">Time</th><th>Outcome</th><th>Values</th></tr></thead>
+        <thead>
+          <tr>
+            <th><span class="visually-hidden">Compare</span></th>
+            <th>At</th>
+            <th>Query</th>
+            <th>Caused by</th>
+            <th class="num">Fetched</th>
+            <th class="num">Shown</th>
+            <th class="num">Time</th>
+            <th>Outcome</th>
+            <th>Values</th>
+          </tr>
+        </thead>
         <tbody>
           <template v-for="line in lines" :key="line.id">
-            <tr class="line" :class="{ open: open === line.id }" :data-sent="line.id" @click="open = open === line.id ? undefined : line.id">
-              <td @click.stop><input type="checkbox" class="form-check-input" :checked="isPicked(line)" :aria-label="`Compare the statement of ${timeInWords(line.at)}`" @change="pick(line)" /></td>
-              <td><button class="as-link" :aria-expanded="open === line.id">{{ timeInWords(line.at) }}</button></td>
-              <td>{{ line.queryName }} <span class="soft">{{ line.sourceId }}</span></td><td>{{ causeInWords(line) }}</td>
-              <td class="num">{{ countInWords(line.fetched) }}</td><td class="num">{{ countInWords(line.shown) }}</td><td class="num">{{ millisInWords(line.totalMs) }}</td>
-              <td :class="{ attention: line.outcome === 'failed' }">{{ outcomeInWords(line) }}</td><td class="soft values">{{ choicesInWords(line) }}</td>
+            <tr
+              class="line"
+              :class="{ open: open === line.id }"
+              :data-sent="line.id"
+              @click="open = open === line.id ? undefined : line.id">
+              <td @click.stop>
+                <input
+                  type="checkbox"
+                  class="form-check-input"
+                  :checked="isPicked(line)"
+                  :aria-label="`Compare the statement of ${timeInWords(line.at)}`"
+                  @change="pick(line)" />
+              </td>
+              <td>
+                <button class="as-link" :aria-expanded="open === line.id">{{ timeInWords(line.at) }}</button>
+              </td>
+              <td>
+                {{ line.queryName }} <span class="soft">{{ line.sourceId }}</span>
+              </td>
+              <td>{{ causeInWords(line) }}</td>
+              <td class="num">{{ countInWords(line.fetched) }}</td>
+              <td class="num">{{ countInWords(line.shown) }}</td>
+              <td class="num">{{ millisInWords(line.totalMs) }}</td>
+              <td :class="{ attention: line.outcome === 'failed' }">{{ outcomeInWords(line) }}</td>
+              <td class="soft values">{{ choicesInWords(line) }}</td>
             </tr>
-            <tr v-if="open === line.id"><td colspan="9" class="detail"><SentDetail :line="line" /></td></tr>
+            <tr v-if="open === line.id">
+              <td colspan="9" class="detail"><SentDetail :line="line" /></td>
+            </tr>
           </template>
         </tbody>
       </table>
@@ -83,12 +145,43 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
 </template>
 
 <style scoped>
-.sent { display: flex; flex-direction: column; min-height: 0; flex: 1; overflow-y: auto; }
-.filters { display: grid; grid-template-columns: minmax(180px, 2fr) repeat(6, minmax(0, 1fr)); gap: 8px; }
-.scroll { overflow: auto; border-top: 1px solid var(--line); min-height: 240px; }
-.line { cursor: pointer; }
-.line:hover, .line.open { background: var(--wash); }
-.values { width: 100%; max-width: 0; overflow: hidden; text-overflow: ellipsis; }
-.detail { white-space: normal !important; background: var(--sheet); padding: 10px 14px !important; }
-.attention { color: var(--buoy); font-weight: 700; }
+.sent {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  flex: 1;
+  overflow-y: auto;
+}
+.filters {
+  display: grid;
+  grid-template-columns: minmax(180px, 2fr) repeat(6, minmax(0, 1fr));
+  gap: 8px;
+}
+.scroll {
+  overflow: auto;
+  border-top: 1px solid var(--line);
+  min-height: 240px;
+}
+.line {
+  cursor: pointer;
+}
+.line:hover,
+.line.open {
+  background: var(--wash);
+}
+.values {
+  width: 100%;
+  max-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.detail {
+  white-space: normal !important;
+  background: var(--sheet);
+  padding: 10px 14px !important;
+}
+.attention {
+  color: var(--buoy);
+  font-weight: 700;
+}
 </style>

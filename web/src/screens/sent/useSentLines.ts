@@ -18,10 +18,25 @@ export interface SentWanted {
 }
 
 /** The statements that are wanted. While they follow, what is sent meanwhile shows up by itself, also in a window beside. */
-export function useSentLines(start: Partial<SentWanted>): { wanted: SentWanted; state: ShallowRef<Loaded<SentLine[]>>; follow: { on: boolean } } {
-  const wanted = reactive<SentWanted>({ outcome: '', cause: '', source: '', query: '', report: '', search: '', order: 'new', ...start })
+export function useSentLines(start: Partial<SentWanted>): {
+  wanted: SentWanted
+  state: ShallowRef<Loaded<SentLine[]>>
+  follow: { on: boolean }
+} {
+  const wanted = reactive<SentWanted>({
+    outcome: '',
+    cause: '',
+    source: '',
+    query: '',
+    report: '',
+    search: '',
+    order: 'new',
+    ...start,
+  })
   const follow = reactive({ on: true })
-  const { state, reload } = useLoaded(signal => get<SentLine[]>(`/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal))
+  const { state, reload } = useLoaded(signal =>
+    get<SentLine[]>(`/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal),
+  )
   let waiting: ReturnType<typeof setTimeout> | undefined
   watch(wanted, () => {
     clearTimeout(waiting)

@@ -20,5 +20,32 @@ export function choicesInWords(line: SentLine): string {
     for (const each of value.type === 'private' ? ['private'] : value.values) known.add(each)
     byParameter.set(value.parameter, known)
   }
-  return [...byParameter].map(([name, values]) => `${name}: ${[...values].slice(0, MOST_VALUES).join(', ')}${values.size > MOST_VALUES ? ' …' : ''}`).join('  ')
+  return [...byParameter]
+    .map(
+      ([name, values]) =>
+        `${name}: ${[...values].slice(0, MOST_VALUES).join(', ')}${values.size > MOST_VALUES ? ' …' : ''}`,
+    )
+    .join('  ')
 }
+
+export const OUTCOMES = [
+  { value: '', text: 'any outcome' },
+  { value: 'done', text: 'answered' },
+  { value: 'failed', text: 'failed' },
+  { value: 'stopped', text: 'stopped' },
+  { value: 'running', text: 'running' },
+]
+export const CAUSES = [
+  { value: '', text: 'any cause' },
+  { value: 'report', text: 'reports' },
+  { value: 'bench', text: 'the bench' },
+  { value: 'list', text: 'value lists' },
+  { value: 'download', text: 'downloads' },
+  { value: 'rehearsal', text: 'rehearsals' },
+  { value: 'evidence', text: 'looks at plans' },
+]
+export const ORDERS = [
+  { value: 'new', text: 'newest first' },
+  { value: 'slow', text: 'slowest first' },
+  { value: 'failed', text: 'failed first' },
+]

@@ -9,7 +9,12 @@ const { refused, start } = useStart(props.source)
 
 <template>
   <div>
-    <button class="as-link" :title="`Start a query with ${found.name}`" @click="start(found.kind, found.schema ?? '', found.name)">{{ found.name }}({{ found.arguments.map(argument => argument.split(' ')[0]).join(', ') }})</button>
+    <button
+      class="as-link"
+      :title="`Start a query with ${found.name}`"
+      @click="start(found.kind, found.schema ?? '', found.name)">
+      {{ found.name }}({{ found.arguments.map(argument => argument.split(' ')[0]).join(', ') }})
+    </button>
     <span class="soft ms-1">{{ found.kind }}</span>
     <div v-if="refused" class="note" role="alert">{{ refused }}</div>
   </div>

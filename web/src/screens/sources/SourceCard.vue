@@ -5,15 +5,18 @@ import { get } from '../../api/client'
 import type { Source, SourceContents, SourceHealth, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords } from '../../formats'
+import ThingActions from '../../things/ThingActions.vue'
 import FunctionLine from './FunctionLine.vue'
 import { found, sizeInWords } from './search'
+import SourceForm from './SourceForm.vue'
 import TableDetail from './TableDetail.vue'
 
 /* Of thousands of tables only so many are in the page; the search finds the rest. */
 const MOST_SHOWN = 120
 const SEARCH_FROM = 10
 
-const props = defineProps<{ source: Source }>()
+const props = defineProps<{ source: Source; reload: () => Promise<void> }>()
+const changing = ref(false)
 const path = `/sources/${encodeURIComponent(props.source.id)}`
 const { state: health, reload: ask } = useLoaded(signal => get<SourceHealth>(`${path}/health`, signal))
 const { state: contents, reload: list } = useLoaded(signal => get<SourceContents>(`${path}/contents`, signal))
@@ -21,39 +24,99 @@ const open = shallowRef<Table>()
 const search = ref('')
 const tables = computed(() => (contents.value.status === 'ready' ? contents.value.data.tables : []))
 const functions = computed(() => (contents.value.status === 'ready' ? contents.value.data.functions : []))
-const matching = computed(() => tables.value.filter(table => found(search.value, table.name, table.columns.map(column => column.name))))
+const matching = computed(() =>
+  tables.value.filter(table =>
+    found(
+      search.value,
+      table.name,
+      table.columns.map(column => column.name),
+    ),
+  ),
+)
 const matchingFunctions = computed(() => functions.value.filter(each => found(search.value, each.name, each.arguments)))
 
 function again(): void {
   void ask()
   void list()
 }
+
+async function changed(): Promise<void> {
+  changing.value = false
+  await props.reload()
+  again()
+}
 </script>
 
 <template>
   <section class="card-box mb-3" :aria-label="source.id">
-    <div class="row-line"><h2 class="fs-6">{{ source.id }}</h2><span class="pill">{{ source.kind }}</span><span class="soft">{{ source.address }}</span><span class="grow"></span>
-      <BFormInput v-if="tables.length + functions.length > SEARCH_FROM || search" v-model="search" type="search" class="w-auto" placeholder="Search tables and columns" :aria-label="`Search in ${source.id}`" /></div>
+    <div class="row-line">
+      <h2 class="fs-6">{{ source.id }}</h2>
+      <span class="pill">{{ source.title }}</span><span class="soft">{{ source.address }}</span
+      ><span class="grow"></span>
+      <BFormInput
+        v-if="tables.length + functions.length > SEARCH_FROM || search"
+        v-model="search"
+        type="search"
+        class="w-auto"
+        placeholder="Search tables and columns"
+        :aria-label="`Search in ${source.id}`" />
+    </div>
     <p v-if="health.status === 'loading'" class="soft my-1">Asking it …</p>
-    <p v-else-if="health.status === 'ready' && health.data.answers" class="my-1"><span class="ok" aria-hidden="true">●</span> {{ health.data.message }} answers, {{ health.data.millis }} ms</p>
+    <p v-else-if="health.status === 'ready' && health.data.answers" class="my-1">
+      <span class="ok" aria-hidden="true">●</span> {{ health.data.message }} answers, {{ health.data.millis }} ms
+    </p>
     <div v-else class="note bad my-1">
-      {{ health.status === 'ready' ? health.data.message : health.failure.message }} <button class="as-link" @click="again">Ask again</button>
+      {{ health.status === 'ready' ? health.data.message : health.failure.message }}
+      <button class="as-link" @click="again">Ask again</button>
     </div>
     <div class="tables">
-      <div v-for="table in matching.slice(0, MOST_SHOWN)" :key="`${table.schema}.${table.name}`" :class="{ wide: open === table }">
-        <button class="as-link" :aria-expanded="open === table" @click="open = open === table ? undefined : table">{{ table.name }}</button>
+      <div
+        v-for="table in matching.slice(0, MOST_SHOWN)"
+        :key="`${table.schema}.${table.name}`"
+        :class="{ wide: open === table }">
+        <button class="as-link" :aria-expanded="open === table" @click="open = open === table ? undefined : table">
+          {{ table.name }}
+        </button>
         <span class="soft ms-1">{{ table.view ? 'view' : sizeInWords(table.rows) }}</span>
         <TableDetail v-if="open === table" :source="source" :table="table" :search="search" />
       </div>
-      <FunctionLine v-for="each in matchingFunctions.slice(0, MOST_SHOWN)" :key="`${each.schema}.${each.name} ${each.arguments}`" :source="source" :found="each" />
+      <FunctionLine
+        v-for="each in matchingFunctions.slice(0, MOST_SHOWN)"
+        :key="`${each.schema}.${each.name} ${each.arguments}`"
+        :source="source"
+        :found="each" />
     </div>
-    <p v-if="matching.length > MOST_SHOWN" class="soft m-0 pt-1">{{ countInWords(matching.length - MOST_SHOWN) }} more; search for them.</p>
-    <p v-else-if="search && matching.length + matchingFunctions.length === 0" class="soft m-0">Nothing here is called that.</p>
+    <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
+    <ThingActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">
+      <button
+        class="as-link soft"
+        type="button"
+        :aria-label="`Change ${source.id}`"
+        :aria-expanded="changing"
+        @click="changing = !changing">
+        Change
+      </button>
+    </ThingActions>
+    <p v-if="matching.length > MOST_SHOWN" class="soft m-0 pt-1">
+      {{ countInWords(matching.length - MOST_SHOWN) }} more; search for them.
+    </p>
+    <p v-else-if="search && matching.length + matchingFunctions.length === 0" class="soft m-0">
+      Nothing here is called that.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.ok { color: var(--leaf); }
-.tables { display: grid; grid-template-columns: repeat(auto-fill, minmax(230px, 1fr)); gap: 4px 20px; align-items: start; }
-.wide { grid-column: 1 / -1; }
+.ok {
+  color: var(--leaf);
+}
+.tables {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 4px 20px;
+  align-items: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
 </style>

@@ -1,25 +1,43 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { get } from '../../api/client'
 import type { Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
+import RemovedThings from '../../things/RemovedThings.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
-import NewSource from './NewSource.vue'
 import SourceCard from './SourceCard.vue'
+import SourceForm from './SourceForm.vue'
 
 const { state, reload } = useLoaded(signal => get<Source[]>('/sources', signal))
+const adding = ref(false)
+const removed = ref<InstanceType<typeof RemovedThings>>()
+const again = async (): Promise<void> => {
+  await Promise.all([reload(), removed.value?.reload()])
+}
+
+async function added(): Promise<void> {
+  adding.value = false
+  await reload()
+}
 </script>
 
 <template>
   <main class="page scroll">
     <h1>Sources</h1>
-    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"><button class="as-link" @click="reload">Try again</button></FailureNote>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
     <template v-else-if="state.status === 'ready'">
-      <SourceCard v-for="source in state.data" :key="source.id" :source="source" />
-      <NewSource @added="reload" />
+      <SourceCard v-for="source in state.data" :key="source.id" :source="source" :reload="again" />
+      <button v-if="!adding" class="as-link" @click="adding = true">+ Source</button>
+      <SourceForm v-else @done="added" @cancel="adding = false" />
+      <RemovedThings ref="removed" kind="source" :changed="reload" />
     </template>
   </main>
 </template>
 
 <style scoped>
-.scroll { overflow-y: auto; }
+.scroll {
+  overflow-y: auto;
+}
 </style>

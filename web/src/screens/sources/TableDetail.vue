@@ -10,7 +10,9 @@ import { useStart } from './useStart'
 
 const props = defineProps<{ source: Source; table: Table; search: string }>()
 const where = new URLSearchParams({ schema: props.table.schema ?? '', table: props.table.name })
-const { state: look } = useLoaded(signal => get<Look>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal))
+const { state: look } = useLoaded(signal =>
+  get<Look>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal),
+)
 const { refused, start } = useStart(props.source)
 const keys = computed(() => new Set(props.table.indexes.filter(index => index.primary).flatMap(index => index.columns)))
 const nullable = computed(() => new Set(props.table.nullable))
@@ -20,11 +22,30 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
 <template>
   <div class="detail">
     <div>
-      <div class="row-line pb-1"><button class="as-link strong" @click="start('table', table.schema ?? '', table.name)">Start a query on it</button></div>
+      <div class="row-line pb-1">
+        <button class="as-link strong" @click="start('table', table.schema ?? '', table.name)">
+          Start a query on it
+        </button>
+      </div>
       <div v-if="refused" class="note bad" role="alert">{{ refused }}</div>
-      <ul class="plain-list"><li v-for="column in table.columns" :key="column.name"><span class="mono" :class="{ hit: isHit(column.name) }">{{ column.name }}</span> <span class="soft">{{ column.type.toLowerCase() }}{{ keys.has(column.name) ? ', key' : nullable.has(column.name) ? '' : ', never empty' }}</span></li></ul>
-      <template v-if="table.indexes.length"><div class="soft pt-1">Indexes</div>
-        <ul class="plain-list"><li v-for="index in table.indexes" :key="index.name"><span class="mono">{{ index.name }}</span> <span class="soft">({{ index.columns.join(', ') }}){{ index.unique ? ' unique' : '' }}</span></li></ul></template>
+      <ul class="plain-list">
+        <li v-for="column in table.columns" :key="column.name">
+          <span class="mono" :class="{ hit: isHit(column.name) }">{{ column.name }}</span>
+          <span class="soft"
+            >{{ column.type.toLowerCase()
+            }}{{ keys.has(column.name) ? ', key' : nullable.has(column.name) ? '' : ', never empty' }}</span
+          >
+        </li>
+      </ul>
+      <template v-if="table.indexes.length"
+        ><div class="soft pt-1">Indexes</div>
+        <ul class="plain-list">
+          <li v-for="index in table.indexes" :key="index.name">
+            <span class="mono">{{ index.name }}</span>
+            <span class="soft">({{ index.columns.join(', ') }}){{ index.unique ? ' unique' : '' }}</span>
+          </li>
+        </ul></template
+      >
       <p v-else-if="!table.view" class="soft m-0 pt-1">No indexes.</p>
     </div>
     <div class="first">
@@ -36,10 +57,28 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
 </template>
 
 <style scoped>
-.detail { display: grid; grid-template-columns: minmax(240px, 320px) minmax(0, 1fr); gap: 6px 22px; border-left: 2px solid var(--rule); padding: 4px 0 8px 12px; }
-.plain-list { list-style: none; margin: 0; padding: 0; }
-.strong { font-weight: 600; }
-.hit { background: var(--wash); }
-.rows { max-height: 320px; }
-.first { min-width: 0; }
+.detail {
+  display: grid;
+  grid-template-columns: minmax(240px, 320px) minmax(0, 1fr);
+  gap: 6px 22px;
+  border-left: 2px solid var(--rule);
+  padding: 4px 0 8px 12px;
+}
+.plain-list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.strong {
+  font-weight: 600;
+}
+.hit {
+  background: var(--wash);
+}
+.rows {
+  max-height: 320px;
+}
+.first {
+  min-width: 0;
+}
 </style>

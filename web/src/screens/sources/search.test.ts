@@ -11,6 +11,11 @@ describe('looking for a table', () => {
   })
 
   it('says sizes as what they are', () => {
-    expect([-1, 0, 1, 1067383].map(sizeInWords)).toEqual(['size not known', 'no rows', 'about 1 row', 'about 1,067,383 rows'])
+    expect([-1, 0, 1, 1067383].map(sizeInWords)).toEqual([
+      'size not known',
+      'no rows',
+      'about 1 row',
+      'about 1,067,383 rows',
+    ])
   })
 })

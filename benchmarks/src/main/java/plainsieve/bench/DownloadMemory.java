@@ -50,12 +50,7 @@ public final class DownloadMemory {
     private static void measure(String address, String format) throws Exception {
         HttpClient client = HttpClient.newHttpClient();
         String runId = "bench-" + format;
-        client.send(
-                HttpRequest.newBuilder(URI.create(address + "/api/reports/late-crossings/views/crossings/downloads"))
-                        .header("Content-Type", "application/json")
-                        .POST(HttpRequest.BodyPublishers.ofString(EVERYTHING.formatted(runId, format)))
-                        .build(),
-                HttpResponse.BodyHandlers.discarding());
+        order(client, address, EVERYTHING.formatted(runId, format));
         long idle = liveHeap();
         long idleProcess = processKilobytes();
         AtomicLong most = new AtomicLong();
@@ -63,11 +58,10 @@ public final class DownloadMemory {
         Thread watching = new Thread(() -> watch(running, most));
         watching.start();
         long start = System.nanoTime();
+        URI file = URI.create(address + "/api/projects/home/downloads/" + runId);
         long bytes;
         try (InputStream body = client.send(
-                        HttpRequest.newBuilder(URI.create(address + "/api/downloads/" + runId))
-                                .build(),
-                        HttpResponse.BodyHandlers.ofInputStream())
+                        HttpRequest.newBuilder(file).build(), HttpResponse.BodyHandlers.ofInputStream())
                 .body()) {
             bytes = body.transferTo(OutputStream.nullOutputStream());
         }
@@ -75,7 +69,7 @@ public final class DownloadMemory {
         running.set(false);
         watching.join();
         String progress = client.send(
-                        HttpRequest.newBuilder(URI.create(address + "/api/downloads/" + runId + "/progress"))
+                        HttpRequest.newBuilder(file.resolve(runId + "/progress"))
                                 .build(),
                         HttpResponse.BodyHandlers.ofString())
                 .body();
@@ -88,6 +82,16 @@ public final class DownloadMemory {
                 (most.get() - idle) / MEGA,
                 idle / MEGA,
                 (processKilobytes() - idleProcess) / 1024.0);
+    }
+
+    private static void order(HttpClient client, String address, String body) throws Exception {
+        String path = "/api/projects/home/reports/late-crossings/views/crossings/downloads";
+        client.send(
+                HttpRequest.newBuilder(URI.create(address + path))
+                        .header("Content-Type", "application/json")
+                        .POST(HttpRequest.BodyPublishers.ofString(body))
+                        .build(),
+                HttpResponse.BodyHandlers.discarding());
     }
 
     private static void watch(AtomicBoolean running, AtomicLong most) {

@@ -71,8 +71,8 @@ public final class EndToEnd {
 
     private static Callable<Long> report(int port) {
         HttpClient client = HttpClient.newHttpClient();
-        HttpRequest request = HttpRequest.newBuilder(
-                        URI.create("http://127.0.0.1:" + port + "/api/reports/late-crossings/views/crossings/run"))
+        HttpRequest request = HttpRequest.newBuilder(URI.create(
+                        "http://127.0.0.1:" + port + "/api/projects/home/reports/late-crossings/views/crossings/run"))
                 .header("Content-Type", "application/json")
                 .POST(HttpRequest.BodyPublishers.ofString(
                         "{\"runId\":\"bench\",\"choices\":{},\"sortBy\":\"\",\"descending\":false}"))

@@ -119,8 +119,9 @@ public final class InBrowser {
 
     /** The time of the newest statement of the table, until its last row was handed on. */
     private static double tableMillis(String address) throws Exception {
-        JsonNode sent =
-                JsonMapper.builder().build().readTree(get(address + "/api/sent?report=late-crossings&limit=20"));
+        JsonNode sent = JsonMapper.builder()
+                .build()
+                .readTree(get(address + "/api/projects/home/sent?report=late-crossings&limit=20"));
         for (JsonNode line : sent) {
             if (line.get("viewId").asString().equals("crossings")) {
                 return line.get("totalMs").asDouble();
@@ -170,7 +171,7 @@ public final class InBrowser {
         }
         HttpClient.newHttpClient()
                 .send(
-                        HttpRequest.newBuilder(URI.create(address + "/api/project.zip"))
+                        HttpRequest.newBuilder(URI.create(address + "/api/projects/home/project.zip"))
                                 .header("Content-Type", "application/zip")
                                 .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
                                 .build(),

@@ -3,6 +3,7 @@ package plainsieve.bench;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
@@ -62,70 +63,83 @@ record PlanCase(
         return new Bound.Nothing(type);
     }
 
-    static List<PlanCase> all(SourceKind kind) {
+    /** One select list with every condition that can be chosen, in the two texts that hold for all choices. */
+    private record Shape(String what, String select, String group, String written, String idioms) {
+        PlanCase chosen(
+                String name, Map<String, ChoiceText> choices, String where, List<Bound> values, List<Bound> forIdioms) {
+            return new PlanCase(
+                    what + ", " + name,
+                    written,
+                    PARAMETERS,
+                    choices,
+                    new Bindings(select + " where " + where + group, values),
+                    new Bindings(idioms, forIdioms));
+        }
+    }
+
+    private static Shape shape(SourceKind kind, String what, String select, String group) {
         String date = kind == SourceKind.POSTGRESQL ? "cast(? as date)" : "?";
         String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
+        String written = select + " where c.vessel_id = :vessel and c.departed_at >= :from and c.departed_at < :to"
+                + " and c.delay_min >= :delay" + group;
+        String idioms = select
+                + " where (%s is null or c.vessel_id = %s)".formatted(number, number)
+                + " and (%s is null or c.departed_at >= %s)".formatted(date, date)
+                + " and (%s is null or c.departed_at < %s)".formatted(date, date)
+                + " and (%s is null or c.delay_min >= %s)".formatted(number, number)
+                + group;
+        return new Shape(what, select, group, written, idioms);
+    }
+
+    static List<PlanCase> all(SourceKind kind) {
         List<PlanCase> cases = new ArrayList<>();
-        String optional = "(%s is null or c.%s = %s)";
-        String vesselIdiom = optional.formatted(number, "vessel_id", number);
-        String delayIdiom = "(%s is null or c.delay_min >= %s)".formatted(number, number);
-        String fromIdiom = "(%s is null or c.departed_at >= %s)".formatted(date, date);
-        String toIdiom = "(%s is null or c.departed_at < %s)".formatted(date, date);
-        for (String select : List.of(ROWS, COUNTED, JOINED)) {
-            String group = select.equals(COUNTED) ? " group by c.route_id" : "";
-            String what = select.equals(ROWS) ? "rows" : select.equals(COUNTED) ? "groups" : "join";
-            String written = select + " where c.vessel_id = :vessel and c.departed_at >= :from and c.departed_at < :to"
-                    + " and c.delay_min >= :delay" + group;
-            String idioms = select + " where " + vesselIdiom + " and " + fromIdiom + " and " + toIdiom + " and "
-                    + delayIdiom + group;
-            cases.add(new PlanCase(
-                    what + ", one vessel",
-                    written,
-                    PARAMETERS,
-                    Map.of("vessel", ChoiceText.of("7")),
-                    new Bindings(select + " where c.vessel_id = ?" + group, List.of(whole(7))),
-                    new Bindings(idioms, twice(whole(7), none(Type.DATE), none(Type.DATE), none(Type.INTEGER)))));
-            cases.add(new PlanCase(
-                    what + ", one week",
-                    written,
-                    PARAMETERS,
-                    Map.of("from", ChoiceText.of("2026-03-01"), "to", ChoiceText.of("2026-03-08")),
-                    new Bindings(
-                            select + " where c.departed_at >= ? and c.departed_at < ?" + group,
-                            List.of(day("2026-03-01"), day("2026-03-08"))),
-                    new Bindings(
-                            idioms,
-                            twice(none(Type.INTEGER), day("2026-03-01"), day("2026-03-08"), none(Type.INTEGER)))));
-            cases.add(new PlanCase(
-                    what + ", vessel, week and delay",
-                    written,
-                    PARAMETERS,
-                    Map.of(
-                            "vessel", ChoiceText.of("7"),
-                            "from", ChoiceText.of("2026-03-01"),
-                            "to", ChoiceText.of("2026-03-08"),
-                            "delay", ChoiceText.of("15")),
-                    new Bindings(
-                            select
-                                    + " where c.vessel_id = ? and c.departed_at >= ? and c.departed_at < ? and c.delay_min >= ?"
-                                    + group,
-                            List.of(whole(7), day("2026-03-01"), day("2026-03-08"), whole(15))),
-                    new Bindings(idioms, twice(whole(7), day("2026-03-01"), day("2026-03-08"), whole(15)))));
-            cases.add(new PlanCase(
-                    what + ", open end, late",
-                    written,
-                    PARAMETERS,
-                    Map.of("from", ChoiceText.of("2026-06-20"), "delay", ChoiceText.of("60")),
-                    new Bindings(
-                            select + " where c.departed_at >= ? and c.delay_min >= ?" + group,
-                            List.of(day("2026-06-20"), whole(60))),
-                    new Bindings(idioms, twice(none(Type.INTEGER), day("2026-06-20"), none(Type.DATE), whole(60)))));
-        }
+        cases.addAll(of(shape(kind, "rows", ROWS, "")));
+        cases.addAll(of(shape(kind, "groups", COUNTED, " group by c.route_id")));
+        cases.addAll(of(shape(kind, "join", JOINED, "")));
         for (int size : new int[] {1, 50, 10_000}) {
             cases.add(many(kind, size));
         }
+        cases.add(inTheAuthorsText(kind));
+        return cases;
+    }
+
+    private static List<PlanCase> of(Shape shape) {
+        Bound first = day("2026-03-01");
+        Bound next = day("2026-03-08");
+        Map<String, ChoiceText> week = Map.of("from", ChoiceText.of("2026-03-01"), "to", ChoiceText.of("2026-03-08"));
+        Map<String, ChoiceText> all = new HashMap<>(week);
+        all.putAll(Map.of("vessel", ChoiceText.of("7"), "delay", ChoiceText.of("15")));
+        return List.of(
+                shape.chosen(
+                        "one vessel",
+                        Map.of("vessel", ChoiceText.of("7")),
+                        "c.vessel_id = ?",
+                        List.of(whole(7)),
+                        twice(whole(7), none(Type.DATE), none(Type.DATE), none(Type.INTEGER))),
+                shape.chosen(
+                        "one week",
+                        week,
+                        "c.departed_at >= ? and c.departed_at < ?",
+                        List.of(first, next),
+                        twice(none(Type.INTEGER), first, next, none(Type.INTEGER))),
+                shape.chosen(
+                        "vessel, week and delay",
+                        all,
+                        "c.vessel_id = ? and c.departed_at >= ? and c.departed_at < ? and c.delay_min >= ?",
+                        List.of(whole(7), first, next, whole(15)),
+                        twice(whole(7), first, next, whole(15))),
+                shape.chosen(
+                        "open end, late",
+                        Map.of("from", ChoiceText.of("2026-06-20"), "delay", ChoiceText.of("60")),
+                        "c.departed_at >= ? and c.delay_min >= ?",
+                        List.of(day("2026-06-20"), whole(60)),
+                        twice(none(Type.INTEGER), day("2026-06-20"), none(Type.DATE), whole(60))));
+    }
+
+    private static PlanCase inTheAuthorsText(SourceKind kind) {
+        String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
         String state = kind == SourceKind.POSTGRESQL ? "cast(? as text)" : "?";
-        cases.add(new PlanCase(
+        return new PlanCase(
                 "idiom in the author's own text",
                 COUNTED + " where (:vessel is null or c.vessel_id = :vessel) and (:state is null or c.state = :state)"
                         + " group by c.route_id",
@@ -135,10 +149,10 @@ record PlanCase(
                         COUNTED + " where c.vessel_id = ? and c.state = ? group by c.route_id",
                         List.of(whole(3), text("DIVERTED"))),
                 new Bindings(
-                        COUNTED + " where " + vesselIdiom + " and " + optional.formatted(state, "state", state)
-                                + " group by c.route_id",
-                        twice(whole(3), text("DIVERTED")))));
-        return cases;
+                        COUNTED
+                                + " where (%s is null or c.vessel_id = %s)".formatted(number, number)
+                                + " and (%s is null or c.state = %s) group by c.route_id".formatted(state, state),
+                        twice(whole(3), text("DIVERTED"))));
     }
 
     private static PlanCase many(SourceKind kind, int size) {

@@ -52,7 +52,8 @@ final class RehearseCommand implements Callable<Integer> {
     private boolean strict;
 
     private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
-    private final HttpClient client = HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+    private final HttpClient client =
+            HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
 
     @Override
     public Integer call() throws InterruptedException {

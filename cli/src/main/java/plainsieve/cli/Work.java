@@ -1,6 +1,5 @@
 package plainsieve.cli;
 
-import plainsieve.core.dialect.Dialects;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -9,9 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.Stream;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.parameter.ChoiceReader;
@@ -63,7 +62,7 @@ final class Work {
         choices.putAll(new Formulas(job.parameters(), parameters, today).workOut(choices));
         Set<String> defined = Set.copyOf(parameters.keySet());
         guess(plain, parameters, choices);
-        List<AddedFilter> filters = filters(job, parameters, choices);
+        List<AddedFilter> filters = new FilterParameters(parameters, choices).filters(job);
         PreparedQuery filtered = plain.with(filters);
         choices.keySet().retainAll(needed(filtered, job));
         parameters.keySet().retainAll(needed(filtered, job));
@@ -97,59 +96,5 @@ final class Work {
             parameters.computeIfAbsent(
                     name, key -> ParameterGuess.of(key, query.query(), choices.getOrDefault(key, ChoiceText.blank())));
         }
-    }
-
-    /** Gives every filter parameters of its own, under names that the query does not use. */
-    private static List<AddedFilter> filters(
-            Job job, Map<String, Parameter> parameters, Map<String, ChoiceText> choices) {
-        List<AddedFilter> filters = new ArrayList<>();
-        for (FilterText filter : job.filters()) {
-            List<String> names = new ArrayList<>();
-            boolean list = filter.test() == FilterText.Test.ANY_OF || filter.test() == FilterText.Test.NONE_OF;
-            if (list) {
-                names.add(add(filter.values(), filter.withoutValue(), true, filter.values(), parameters, choices));
-            } else {
-                filter.values()
-                        .forEach(value ->
-                                names.add(add(List.of(value), false, false, filter.values(), parameters, choices)));
-            }
-            filters.add(added(filter, names));
-        }
-        return filters;
-    }
-
-    private static String add(
-            List<String> values,
-            boolean withoutValue,
-            boolean many,
-            List<String> typedBy,
-            Map<String, Parameter> parameters,
-            Map<String, ChoiceText> choices) {
-        String name = Stream.iterate(1, i -> i + 1)
-                .map(i -> "added_" + i)
-                .filter(candidate -> !parameters.containsKey(candidate))
-                .findFirst()
-                .orElseThrow();
-        Parameter parameter = Parameter.of(name, ParameterGuess.typeOf(typedBy));
-        parameters.put(name, many ? parameter.takingMany() : parameter);
-        choices.put(
-                name,
-                values.isEmpty() && !withoutValue
-                        ? ChoiceText.blank()
-                        : new ChoiceText(ChoiceText.Kind.VALUES, values, withoutValue));
-        return name;
-    }
-
-    private static AddedFilter added(FilterText filter, List<String> names) {
-        return switch (filter.test()) {
-            case ANY_OF -> AddedFilter.anyOf(filter.column(), names.get(0));
-            case NONE_OF -> AddedFilter.noneOf(filter.column(), names.get(0));
-            case COMPARED ->
-                AddedFilter.compared(filter.column(), filter.comparison().orElseThrow(), names.get(0));
-            case BETWEEN -> AddedFilter.between(filter.column(), names.get(0), names.get(1));
-            case LIKE -> AddedFilter.matching(filter.column(), names.get(0));
-            case WITHOUT_VALUE -> AddedFilter.withoutValue(filter.column());
-            case WITH_VALUE -> AddedFilter.withValue(filter.column());
-        };
     }
 }

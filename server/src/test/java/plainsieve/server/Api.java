@@ -44,12 +44,14 @@ public final class Api {
     }
 
     public Answer get(String path) {
-        return send(HttpRequest.newBuilder(URI.create(address + inProject(path))).GET());
+        return send(
+                HttpRequest.newBuilder(URI.create(address + inProject(path))).GET());
     }
 
     /** Paths without a project are those of the demo's. */
     private static String inProject(String path) {
-        boolean whole = path.startsWith("/api/projects") || path.startsWith("/api/health") || path.startsWith("/api/openapi");
+        boolean whole =
+                path.startsWith("/api/projects") || path.startsWith("/api/health") || path.startsWith("/api/openapi");
         return whole || !path.startsWith("/api/") ? path : "/api/projects/home/" + path.substring("/api/".length());
     }
 

@@ -15,8 +15,8 @@ class BrowserGuardTest {
     private static String ask(String... headers) throws Exception {
         URI address = URI.create(RunningServer.get().address());
         try (Socket socket = new Socket(address.getHost(), address.getPort())) {
-            String request =
-                    "GET /api/projects/home/reports HTTP/1.1\r\n" + String.join("\r\n", headers) + "\r\nConnection: close\r\n\r\n";
+            String request = "GET /api/projects/home/reports HTTP/1.1\r\n" + String.join("\r\n", headers)
+                    + "\r\nConnection: close\r\n\r\n";
             socket.getOutputStream().write(request.getBytes(StandardCharsets.US_ASCII));
             return new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.UTF_8))
                     .lines()

@@ -44,8 +44,8 @@ class DownloadsApiTest {
     }
 
     private static HttpResponse<byte[]> fetch(Api.Answer order) throws IOException, InterruptedException {
-        URI address =
-                URI.create(ADDRESS + "/api/projects/home/downloads/" + order.json().get("id").asString());
+        URI address = URI.create(ADDRESS + "/api/projects/home/downloads/"
+                + order.json().get("id").asString());
         return CLIENT.send(HttpRequest.newBuilder(address).build(), HttpResponse.BodyHandlers.ofByteArray());
     }
 
@@ -276,8 +276,8 @@ class DownloadsApiTest {
 
     @Test
     void aPageSaysItsQuestionInItsTitleForLinkPreviews() throws Exception {
-        URI address = URI.create(
-                ADDRESS + "/projects/home/reports/late-crossings?port=Brae+O%27Noth&from=&to=2026-03-31&min_delay=%3Cb%3E");
+        URI address = URI.create(ADDRESS
+                + "/projects/home/reports/late-crossings?port=Brae+O%27Noth&from=&to=2026-03-31&min_delay=%3Cb%3E");
         fetchPage(address);
         String page = fetchPage(address);
         assertThat(page)

@@ -17,6 +17,30 @@ import org.junit.jupiter.api.Test;
 
 /** The project goes out as files and comes in again. */
 class ProjectFilesApiTest {
+    private static final String EVERYTHING = """
+            parameters:
+            - name: low_end
+              type: integer
+              range-end: high_end
+              least: "0"
+            - name: high_end
+              type: integer
+            - name: each
+              many: true
+              all: send-each
+              when-gone: drop
+              group: Where
+              former-names: [every]
+              list: {column: {source: ferries, table: ports, column: island, except: [Tarn]}, counts: true, kept-seconds: 7}
+            - name: quarter
+              type: date
+              covers: quarter
+              default: {formula: first day of last quarter}
+            - name: year_of_quarter
+              type: integer
+              formula: year of :quarter
+            """;
+
     private static final HttpClient CLIENT = HttpClient.newHttpClient();
     private static final URI ADDRESS = URI.create(RunningServer.get().address() + "/api/projects/home/project.zip");
 
@@ -98,30 +122,7 @@ class ProjectFilesApiTest {
 
     @Test
     void keepsEverythingAParameterCanBe() throws Exception {
-        String parameters = """
-                parameters:
-                - name: low_end
-                  type: integer
-                  range-end: high_end
-                  least: "0"
-                - name: high_end
-                  type: integer
-                - name: each
-                  many: true
-                  all: send-each
-                  when-gone: drop
-                  group: Where
-                  former-names: [every]
-                  list: {column: {source: ferries, table: ports, column: island, except: [Tarn]}, counts: true, kept-seconds: 7}
-                - name: quarter
-                  type: date
-                  covers: quarter
-                  default: {formula: first day of last quarter}
-                - name: year_of_quarter
-                  type: integer
-                  formula: year of :quarter
-                """;
-        assertThat(upload(Map.of("project.yaml", parameters)).statusCode()).isEqualTo(204);
+        assertThat(upload(Map.of("project.yaml", EVERYTHING)).statusCode()).isEqualTo(204);
         String out = download().get("project.yaml");
         assertThat(out)
                 .contains(

@@ -74,42 +74,32 @@ class RecordsSafetyTest {
             try {
                 Api api = new Api("http://127.0.0.1:" + port);
                 if (round == 0) {
-                    api.post(
-                            "/api/sources",
-                            Map.of(
-                                    "id",
-                                    "s",
-                                    "kind",
-                                    "duckdb",
-                                    "host",
-                                    "",
-                                    "port",
-                                    0,
-                                    "database",
-                                    "/nowhere.duckdb",
-                                    "user",
-                                    "",
-                                    "password",
-                                    ""));
-                    api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+                    makeQuery(api);
                 } else {
                     assertThat(api.get("/api/queries/kept").json().get("text").asString())
                             .isEqualTo("select " + confirmed);
                 }
-                int version = api.get("/api/queries/kept").json().get("version").asInt();
-                for (int i = 1; i <= 40; i++) {
-                    int status = api.send(
-                                    "PUT",
-                                    "/api/queries/kept/draft",
-                                    Map.of("text", "select " + (round * 100 + i), "version", version++))
-                            .status();
-                    assertThat(status).isEqualTo(200);
-                    confirmed = round * 100 + i;
-                }
+                confirmed = saveDrafts(api, round * 100);
             } finally {
                 server.destroyForcibly().waitFor();
             }
         }
+    }
+
+    private static void makeQuery(Api api) {
+        api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "/nowhere.duckdb"));
+        api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
+    }
+
+    /** @return the number in the last text that was confirmed */
+    private static int saveDrafts(Api api, int after) {
+        int version = api.get("/api/queries/kept").json().get("version").asInt();
+        for (int i = after + 1; i <= after + 40; i++) {
+            Map<String, Object> draft = Map.of("text", "select " + i, "version", version++);
+            assertThat(api.send("PUT", "/api/queries/kept/draft", draft).status())
+                    .isEqualTo(200);
+        }
+        return after + 40;
     }
 
     private Process startServer(int port) throws IOException, InterruptedException {

@@ -9,9 +9,10 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.people.Role;
 import org.junit.jupiter.api.io.TempDir;
+import plainsieve.server.people.Role;
 import plainsieve.server.security.SecretBox;
+import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 
 class SecretBoxTest {

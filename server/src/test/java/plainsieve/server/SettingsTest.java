@@ -11,6 +11,7 @@ import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.people.Role;
+import plainsieve.server.settings.Settings;
 
 class SettingsTest {
     private static Settings in(String zone) {

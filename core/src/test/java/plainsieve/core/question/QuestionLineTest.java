@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -16,27 +17,35 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 class QuestionLineTest {
-    private static final Map<String, ParameterWords> WORDS = new LinkedHashMap<>();
+    /** Name, label, type, what a value covers, blank words, unit, the value for every row, the range's end. */
+    private static final Map<String, ParameterWords> WORDS = words("""
+            port        | Port        | TEXT    | ITSELF     | any port    |      |   |
+            code        | Code        | INTEGER | ITSELF     |             |      |   |
+            from        | Departed    | DATE    | ITSELF     | any day     |      |   | to
+            to          | To          | DATE    | ITSELF     |             |      |   |
+            low         | Delay       | INTEGER | ITSELF     | any delay   | min  |   | high
+            high        | High        | INTEGER | ITSELF     |             | min  |   |
+            rows        | Rows        | INTEGER | ITSELF     | every row   | rows | 0 |
+            month       | Month       | DATE    | MONTH      | any month   |      |   |
+            quarter     | Quarter     | DATE    | QUARTER    |             |      |   |
+            note        | Note        | TEXT    | CONTAINING | any note    |      |   |
+            fiscal_year | Fiscal year | INTEGER | ITSELF     |             |      |   |
+            open        | Open        | BOOLEAN | ITSELF     | open or not |      |   |
+            """);
 
-    static {
-        add("port", "Port", Type.TEXT, Covers.ITSELF, "any port", "", "", "");
-        add("code", "Code", Type.INTEGER, Covers.ITSELF, "", "", "", "");
-        add("from", "Departed", Type.DATE, Covers.ITSELF, "any day", "", "", "to");
-        add("to", "To", Type.DATE, Covers.ITSELF, "", "", "", "");
-        add("low", "Delay", Type.INTEGER, Covers.ITSELF, "any delay", "min", "", "high");
-        add("high", "High", Type.INTEGER, Covers.ITSELF, "", "min", "", "");
-        add("rows", "Rows", Type.INTEGER, Covers.ITSELF, "every row", "rows", "0", "");
-        add("month", "Month", Type.DATE, Covers.MONTH, "any month", "", "", "");
-        add("quarter", "Quarter", Type.DATE, Covers.QUARTER, "", "", "", "");
-        add("note", "Note", Type.TEXT, Covers.CONTAINING, "any note", "", "", "");
-        add("fiscal_year", "Fiscal year", Type.INTEGER, Covers.ITSELF, "", "", "", "");
-        add("open", "Open", Type.BOOLEAN, Covers.ITSELF, "open or not", "", "", "");
-    }
-
-    private static void add(
-            String name, String label, Type type, Covers covers, String blank, String unit, String every, String end) {
-        Map<String, String> labels = name.equals("code") ? Map.of("7", "Ardlow") : Map.of();
-        WORDS.put(name, new ParameterWords(name, label, type, covers, blank, unit, every, end, labels));
+    private static Map<String, ParameterWords> words(String table) {
+        Map<String, ParameterWords> words = new LinkedHashMap<>();
+        for (String line : table.split("\n")) {
+            String[] cells = Stream.of(line.split("\\|", 8)).map(String::strip).toArray(String[]::new);
+            Type type = Type.valueOf(cells[2]);
+            Covers covers = Covers.valueOf(cells[3]);
+            Map<String, String> labels = cells[0].equals("code") ? Map.of("7", "Ardlow") : Map.of();
+            words.put(
+                    cells[0],
+                    new ParameterWords(
+                            cells[0], cells[1], type, covers, cells[4], cells[5], cells[6], cells[7], labels));
+        }
+        return words;
     }
 
     private static Said say(String line, Map<String, ChoiceText> choices) {

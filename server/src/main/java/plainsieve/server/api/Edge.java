@@ -16,12 +16,12 @@ import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
-import plainsieve.server.Settings;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.settings.Settings;
 
 /**
  * The edge: here a request becomes a project in one state and an asker, once, and here it is refused when its route is not

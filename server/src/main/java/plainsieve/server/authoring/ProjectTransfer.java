@@ -18,11 +18,12 @@ import plainsieve.files.ProjectFile.QueryEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
 import plainsieve.files.ProjectFolder;
+import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.ProjectEntries;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.ReportEntries;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceKind;
@@ -72,10 +73,10 @@ public class ProjectTransfer {
                         .map(source -> entry(source.getKey(), source.getValue()))
                         .toList(),
                 project.parameters().values().stream()
-                        .map(ProjectEntries::entry)
+                        .map(ParameterEntries::entry)
                         .toList(),
                 entries,
-                project.reports().stream().map(ProjectEntries::entry).toList());
+                project.reports().stream().map(ReportEntries::entry).toList());
         return new ProjectFolder(file, texts);
     }
 
@@ -133,14 +134,14 @@ public class ProjectTransfer {
         Project now = project;
         for (ParameterEntry entry : entries) {
             if (!now.parameters().containsKey(entry.name())) {
-                ParameterDefinition definition = ProjectEntries.definition(entry, 0)
+                ParameterDefinition definition = ParameterEntries.definition(entry, 0)
                         .withReferences("", "", DefaultDefinition.of(ChoiceText.blank()));
                 now = now.with(parameters.add(now, definition));
             }
         }
         for (ParameterEntry entry : entries) {
             int version = now.parameter(entry.name()).upkeep().version();
-            now = now.with(parameters.change(now, ProjectEntries.definition(entry, version)));
+            now = now.with(parameters.change(now, ParameterEntries.definition(entry, version)));
         }
     }
 
@@ -148,9 +149,9 @@ public class ProjectTransfer {
         Ids.check("report", entry.id());
         if (project.hasReport(entry.id())) {
             int version = project.report(entry.id()).version();
-            reports.change(project, ProjectEntries.report(entry, entry.id(), version));
+            reports.change(project, ReportEntries.report(entry, entry.id(), version));
         } else {
-            Report added = ProjectEntries.report(entry, entry.id(), 1);
+            Report added = ReportEntries.report(entry, entry.id(), 1);
             reports.add(project, added);
         }
     }

@@ -10,15 +10,12 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.ParameterRecords;
 import plainsieve.server.records.ParameterRow;
-import plainsieve.server.records.QueryRecords;
+import plainsieve.server.records.ProjectTables;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.RemovedRecords;
 import plainsieve.server.records.RemovedRow;
-import plainsieve.server.records.ReportRecords;
 import plainsieve.server.records.ReportRow;
-import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
 
 /** What was removed, row by row, until it is brought back. */
@@ -27,27 +24,13 @@ public class Removed {
     private static final int MOST_SHOWN = 100;
 
     private final RemovedRecords removed;
-    private final SourceRecords sources;
-    private final QueryRecords queries;
-    private final ParameterRecords parameters;
-    private final ReportRecords reports;
+    private final ProjectTables tables;
     private final StoredForms forms;
     private final Clock clock;
 
-    /* One for each table that something can be brought back into. */
-    Removed(
-            RemovedRecords removed,
-            SourceRecords sources,
-            QueryRecords queries,
-            ParameterRecords parameters,
-            ReportRecords reports,
-            StoredForms forms,
-            Clock clock) {
+    Removed(RemovedRecords removed, ProjectTables tables, StoredForms forms, Clock clock) {
         this.removed = removed;
-        this.sources = sources;
-        this.queries = queries;
-        this.parameters = parameters;
-        this.reports = reports;
+        this.tables = tables;
         this.forms = forms;
         this.clock = clock;
     }
@@ -112,24 +95,24 @@ public class Removed {
     private void bringBack(Project project, QueryRow row) {
         refuseTaken(project.hasQuery(row.id()), "query", row.id());
         project.source(row.sourceId());
-        queries.add(row);
+        tables.queries().add(row);
     }
 
     private void bringBack(Project project, ParameterRow row) {
         refuseTaken(project.parameters().containsKey(row.name()), "parameter", row.name());
         ParameterCheck.check(project, forms.parameter(row));
-        parameters.add(row);
+        tables.parameters().add(row);
     }
 
     private void bringBack(Project project, ReportRow row) {
         refuseTaken(project.hasReport(row.id()), "report", row.id());
         forms.report(row).queryIds().forEach(project::query);
-        reports.add(row);
+        tables.reports().add(row);
     }
 
     private void bringBack(Project project, SourceRow row) {
         refuseTaken(project.sources().containsKey(row.id()), "source", row.id());
-        sources.add(row);
+        tables.sources().add(row);
     }
 
     private static void refuseTaken(boolean taken, String what, String name) {

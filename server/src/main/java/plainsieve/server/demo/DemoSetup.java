@@ -15,7 +15,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
-import plainsieve.server.Settings;
+import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;

@@ -9,15 +9,11 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.server.records.ParameterRecords;
 import plainsieve.server.records.ParameterRow;
-import plainsieve.server.records.ProjectRecords;
 import plainsieve.server.records.ProjectRow;
-import plainsieve.server.records.QueryRecords;
+import plainsieve.server.records.ProjectTables;
 import plainsieve.server.records.QueryRow;
-import plainsieve.server.records.ReportRecords;
 import plainsieve.server.records.ReportRow;
-import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.records.StateRecords;
 import plainsieve.sources.SourceSettings;
@@ -29,11 +25,7 @@ import plainsieve.sources.SourceSettings;
 @Service
 public class Projects {
     private final StateRecords states;
-    private final ProjectRecords projects;
-    private final SourceRecords sources;
-    private final QueryRecords queries;
-    private final ParameterRecords parameters;
-    private final ReportRecords reports;
+    private final ProjectTables tables;
     private final StoredForms forms;
     private final Texts texts;
     private volatile State last = State.NONE;
@@ -70,22 +62,9 @@ public class Projects {
         private static final State NONE = new State(-1, Map.of());
     }
 
-    /* One for each table that a project is read from. */
-    Projects(
-            StateRecords states,
-            ProjectRecords projects,
-            SourceRecords sources,
-            QueryRecords queries,
-            ParameterRecords parameters,
-            ReportRecords reports,
-            StoredForms forms,
-            Texts texts) {
+    Projects(StateRecords states, ProjectTables tables, StoredForms forms, Texts texts) {
         this.states = states;
-        this.projects = projects;
-        this.sources = sources;
-        this.queries = queries;
-        this.parameters = parameters;
-        this.reports = reports;
+        this.tables = tables;
         this.forms = forms;
         this.texts = texts;
     }
@@ -128,7 +107,12 @@ public class Projects {
     }
 
     private Rows rows() {
-        return new Rows(projects.all(), sources.all(), queries.all(), parameters.all(), reports.all());
+        return new Rows(
+                tables.projects().all(),
+                tables.sources().all(),
+                tables.queries().all(),
+                tables.parameters().all(),
+                tables.reports().all());
     }
 
     /* A project whose rows are the same is the same project: typing in one does not build the others anew. */

@@ -41,20 +41,20 @@ public final class StoredForms {
     /** A parameter's definition. @param row what it was read from; name and version stand there */
     public ParameterDefinition parameter(ParameterRow row) {
         ParameterDefinition kept =
-                ProjectEntries.definition(ProjectYaml.parameter(body(row.definition(), "parameter")), row.version());
+                ParameterEntries.definition(ProjectYaml.parameter(body(row.definition(), "parameter")), row.version());
         return kept.renamed(row.name(), kept.upkeep().formerNames());
     }
 
     public String write(ParameterDefinition definition) {
-        return numbered("parameter", ProjectYaml.toJson(ProjectEntries.entry(definition)));
+        return numbered("parameter", ProjectYaml.toJson(ParameterEntries.entry(definition)));
     }
 
     public Report report(ReportRow row) {
-        return ProjectEntries.report(ProjectYaml.report(body(row.definition(), "report")), row.id(), row.version());
+        return ReportEntries.report(ProjectYaml.report(body(row.definition(), "report")), row.id(), row.version());
     }
 
     public String write(Report report) {
-        return numbered("report", ProjectYaml.toJson(ProjectEntries.entry(report)));
+        return numbered("report", ProjectYaml.toJson(ReportEntries.entry(report)));
     }
 
     /** The settings of a source; its password stands beside them. */

@@ -8,7 +8,7 @@ import javax.sql.DataSource;
 import org.mybatis.spring.annotation.MapperScan;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import plainsieve.server.Settings;
+import plainsieve.server.settings.Settings;
 
 /** Opens the records: SQLite with a write-ahead log, every confirmed change on disk before it is confirmed. */
 @Configuration

@@ -7,10 +7,10 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.server.Settings;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
+import plainsieve.server.settings.Settings;
 
 /** Makes choices complete and checks them: the one place where what was asked for becomes what is sent. */
 @Service

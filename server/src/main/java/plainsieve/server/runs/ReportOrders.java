@@ -10,11 +10,11 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.view.View;
-import plainsieve.server.Settings;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.Settings;
 
 /** Makes run orders of what is asked of a report: one view, shown or taken away whole. */
 @Component

@@ -8,7 +8,7 @@ import java.io.IOException;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import plainsieve.server.Settings;
+import plainsieve.server.settings.Settings;
 
 /**
  * Keeps other web pages in the viewer's browser away from this server. A request must name a host we answer to (else a

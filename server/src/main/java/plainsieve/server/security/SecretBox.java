@@ -16,7 +16,7 @@ import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
-import plainsieve.server.Settings;
+import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 
 /** Encrypts passwords for the records with AES-GCM. The key lies beside the records in a file only its owner can read. */

@@ -22,12 +22,12 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.Settings;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.SentRecords;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.records.SentWanted;
+import plainsieve.server.settings.Settings;
 import plainsieve.sources.Answer;
 
 /**

@@ -6,11 +6,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.springframework.stereotype.Component;
-import plainsieve.server.project.NotFound;
-import plainsieve.server.project.StoredForms;
-import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
-import plainsieve.server.security.SecretBox;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -18,9 +14,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 /** The sources of the server, opened when first needed. One whose record has changed is closed and opened anew. */
 @Component
 class OpenSources {
-    private final SourceRecords records;
-    private final StoredForms forms;
-    private final SecretBox secrets;
+    private final KeptSources kept;
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "time-limits");
@@ -30,21 +24,19 @@ class OpenSources {
 
     private record Opened(SourceRow row, Source source) {}
 
-    OpenSources(SourceRecords records, StoredForms forms, SecretBox secrets) {
-        this.records = records;
-        this.forms = forms;
-        this.secrets = secrets;
+    OpenSources(KeptSources kept) {
+        this.kept = kept;
     }
 
-    /** Throws {@link NotFound} when there is no such source. */
+    /** Throws {@link plainsieve.server.project.NotFound} when there is no such source. */
     Source get(String id) {
-        SourceRow row = row(id);
+        SourceRow row = kept.row(id);
         return open.compute(id, (key, known) -> {
                     if (known != null && sameAccess(known.row(), row)) {
                         return known;
                     }
                     closeQuietly(known);
-                    return new Opened(row, open(access(row)));
+                    return new Opened(row, open(kept.access(row)));
                 })
                 .source();
     }
@@ -70,18 +62,6 @@ class OpenSources {
         if (opened != null) {
             opened.source().close();
         }
-    }
-
-    private SourceAccess access(SourceRow row) {
-        return new SourceAccess(row.id(), forms.settings(row), secrets.unlock(row.password()));
-    }
-
-    private SourceRow row(String id) {
-        return records.all().stream()
-                .filter(row -> row.id().equals(id))
-                .findFirst()
-                .orElseThrow(() -> new NotFound(
-                        "source", id, records.all().stream().map(SourceRow::id).toList()));
     }
 
     @PreDestroy

@@ -228,25 +228,31 @@ final class CaseMaker {
             case 17 -> Cond.orWithout("t.port", "p_port_or_none", false, "t.port = :p_port_or_none");
             case 18 -> Cond.contains("t.note", "p_word", like);
             case 19 -> Cond.one("t.port", "=", "p_one", "(:p_one is null or t.port = :p_one)");
-            case 20 -> Cond.one("t.delay", "=", "p_delay", "t.delay = coalesce(:p_delay, t.delay)");
-            case 21 ->
+            case 20 -> Cond.fixed("t.delay > 5", row -> Cond.compared(row.get("t.delay"), "5", ">"));
+            default -> rareLeaf();
+        };
+    }
+
+    private Cond rareLeaf() {
+        return switch (random.nextInt(11)) {
+            case 0 -> Cond.one("t.delay", "=", "p_delay", "t.delay = coalesce(:p_delay, t.delay)");
+            case 1 ->
                 Cond.one(
                         "t.port",
                         "=",
                         "p_one",
                         "case when :p_one is null then 1 when t.port = :p_one then 1 else 0 end = 1");
-            case 24 -> Cond.many("t.port", "p_port", true, Optional.of("Ardlow"), "t.port not in ('Ardlow', :p_port)");
-            case 22 ->
+            case 2 -> Cond.many("t.port", "p_port", true, Optional.of("Ardlow"), "t.port not in ('Ardlow', :p_port)");
+            case 3 ->
                 new Cond.Exists(
                         random.nextBoolean(), "t.id", maybe(() -> Cond.one("s.n", ">", "p_low", "s.n > :p_low")));
-            case 25 -> Cond.months("t.moment", "p_months", false, "t.moment in (:p_months)");
-            case 26 -> Cond.months("t.day", "p_months", true, "t.day <> :p_months");
-            case 27 -> Cond.months("t.moment", "p_month", false, "t.moment = :p_month");
-            case 28 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment <= :p_month");
-            case 29 -> Cond.afterMonth("t.day", "p_month", true, "t.day > :p_month");
-            case 30 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment between '1000-01-01' and :p_month");
-            case 31 -> Cond.contains("t.note", "p_part", "t.note = :p_part");
-            default -> Cond.fixed("t.delay > 5", row -> Cond.compared(row.get("t.delay"), "5", ">"));
+            case 4 -> Cond.months("t.moment", "p_months", false, "t.moment in (:p_months)");
+            case 5 -> Cond.months("t.day", "p_months", true, "t.day <> :p_months");
+            case 6 -> Cond.months("t.moment", "p_month", false, "t.moment = :p_month");
+            case 7 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment <= :p_month");
+            case 8 -> Cond.afterMonth("t.day", "p_month", true, "t.day > :p_month");
+            case 9 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment between '1000-01-01' and :p_month");
+            default -> Cond.contains("t.note", "p_part", "t.note = :p_part");
         };
     }
 }

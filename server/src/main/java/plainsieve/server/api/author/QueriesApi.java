@@ -15,7 +15,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.Settings;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
@@ -30,6 +29,7 @@ import plainsieve.server.project.Query;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.Settings;
 
 /** Queries: kept as drafts, run on the bench, given to the reports. */
 @RestController

@@ -17,14 +17,14 @@ import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
-import plainsieve.server.people.SignedLinks;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.ProjectEntries;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.ReportEntries;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.Choosing;
+import plainsieve.server.security.SignedLinks;
 
 /** Changes reports, and makes links with choices that their readers cannot change. */
 @RestController
@@ -56,7 +56,7 @@ class ReportEditsApi {
         }
 
         Report.Opening opening() {
-            return new Report.Opening(ProjectEntries.start(start), onDemand, signed);
+            return new Report.Opening(ReportEntries.start(start), onDemand, signed);
         }
     }
 

@@ -2,9 +2,9 @@ package plainsieve.server.api.reader;
 
 import org.springframework.stereotype.Component;
 import plainsieve.server.people.Asker;
-import plainsieve.server.people.SignedLinks;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.security.SignedLinks;
 
 /** Askers with what the signed part of their link fixes. */
 @Component

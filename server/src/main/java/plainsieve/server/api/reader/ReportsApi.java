@@ -1,9 +1,5 @@
 package plainsieve.server.api.reader;
 
-import io.swagger.v3.oas.annotations.media.Content;
-import io.swagger.v3.oas.annotations.media.Schema;
-import io.swagger.v3.oas.annotations.responses.ApiResponse;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,9 +11,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.view.View;
-import plainsieve.server.Settings;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
@@ -35,34 +28,22 @@ import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.Choosing;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
-import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.Settings;
 
-/** Reports, their questions, and the runs of their views. */
+/** Reports and their questions. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports")
 @Route(Role.READER)
 class ReportsApi {
     private final Choosing choosing;
     private final Questions questions;
-    private final ReportOrders orders;
     private final LinkedAskers askers;
-    private final Streams streams;
     private final Settings settings;
 
-    /* What a report's page is made of: defaults, a sentence, rows. */
-    ReportsApi(
-            Choosing choosing,
-            Questions questions,
-            ReportOrders orders,
-            LinkedAskers askers,
-            Streams streams,
-            Settings settings) {
+    ReportsApi(Choosing choosing, Questions questions, LinkedAskers askers, Settings settings) {
         this.choosing = choosing;
         this.questions = questions;
-        this.orders = orders;
         this.askers = askers;
-        this.streams = streams;
         this.settings = settings;
     }
 
@@ -131,32 +112,5 @@ class ReportsApi {
                         .toList(),
                 question.chosen().dropped(),
                 question.chosen().problems().stream().map(ProblemBody::of).toList());
-    }
-
-    @PostMapping("/{id}/views/{viewId}/run")
-    @ApiResponse(
-            responseCode = "200",
-            content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
-    void run(
-            Project project,
-            Asker asker,
-            @PathVariable String id,
-            @PathVariable String viewId,
-            @RequestBody RunBodies.ViewRun body,
-            HttpServletResponse response) {
-        Report report = project.report(id);
-        View view = report.view(viewId);
-        Asker linked = askers.of(project, id, asker, body.signed());
-        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
-        RunOrder.Text live = RunOrder.Text.live(project.query(view.queryId()));
-        streams.run(
-                orders.view(
-                        project,
-                        report,
-                        Purpose.Kind.REPORT,
-                        ReportOrders.choices(project, linked, report, choices),
-                        new ReportOrders.Asked(
-                                body.runId(), live, view, body.sort(), RunBodies.filters(body.filters()))),
-                response);
     }
 }

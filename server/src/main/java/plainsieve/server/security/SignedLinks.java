@@ -1,4 +1,4 @@
-package plainsieve.server.people;
+package plainsieve.server.security;
 
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
@@ -14,7 +14,6 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.security.SecretBox;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 

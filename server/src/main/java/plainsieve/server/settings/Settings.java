@@ -1,4 +1,4 @@
-package plainsieve.server;
+package plainsieve.server.settings;
 
 import java.nio.file.Path;
 import java.time.Duration;

@@ -1,0 +1,12 @@
+package plainsieve.server.records;
+
+import org.springframework.stereotype.Component;
+
+/** The tables whose rows make a project. */
+@Component
+public record ProjectTables(
+        ProjectRecords projects,
+        SourceRecords sources,
+        QueryRecords queries,
+        ParameterRecords parameters,
+        ReportRecords reports) {}

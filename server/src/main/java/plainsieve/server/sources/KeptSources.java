@@ -1,0 +1,88 @@
+package plainsieve.server.sources;
+
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
+import plainsieve.server.security.SecretBox;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+
+/** How each source is reached, as the records keep it: its settings in one form, its password locked. */
+@Component
+public class KeptSources {
+    private final SourceRecords records;
+    private final StoredForms forms;
+    private final SecretBox secrets;
+
+    KeptSources(SourceRecords records, StoredForms forms, SecretBox secrets) {
+        this.records = records;
+        this.forms = forms;
+        this.secrets = secrets;
+    }
+
+    public boolean has(String id) {
+        return find(id).isPresent();
+    }
+
+    /** Throws {@link NotFound} when there is no such source. */
+    public SourceRow row(String id) {
+        return find(id).orElseThrow(() -> new NotFound(
+                "source", id, records.all().stream().map(SourceRow::id).toList()));
+    }
+
+    SourceAccess access(SourceRow row) {
+        return new SourceAccess(row.id(), forms.settings(row), password(row));
+    }
+
+    /** With the password that is kept, if none is given and the same user asks the same server. */
+    public SourceAccess completed(SourceAccess access) {
+        return find(access.id())
+                .filter(row -> access.password().reveal().isEmpty())
+                .filter(row -> sameServer(forms.settings(row), access.settings()))
+                .map(row -> new SourceAccess(access.id(), access.settings(), password(row)))
+                .orElse(access);
+    }
+
+    public void add(SourceAccess access) {
+        records.add(rowOf(access));
+    }
+
+    public void change(SourceAccess access) {
+        records.change(rowOf(access));
+    }
+
+    public void rename(String from, String to) {
+        records.rename(from, to);
+    }
+
+    public void remove(String id) {
+        records.remove(id);
+    }
+
+    private Optional<SourceRow> find(String id) {
+        return records.all().stream().filter(row -> row.id().equals(id)).findFirst();
+    }
+
+    private Secret password(SourceRow row) {
+        return secrets.unlock(row.password());
+    }
+
+    private SourceRow rowOf(SourceAccess access) {
+        SourceSettings settings = access.settings();
+        String password = secrets.lock(access.password());
+        return new SourceRow(access.id(), settings.kind().word(), forms.write(settings), password, 0);
+    }
+
+    /* A kept password must not be sent to a server that it was not given for. */
+    private static boolean sameServer(SourceSettings one, SourceSettings other) {
+        return one instanceof SourceSettings.OnServer here
+                && other instanceof SourceSettings.OnServer there
+                && here.host().equals(there.host())
+                && here.port() == there.port()
+                && here.user().equals(there.user());
+    }
+}

@@ -1,0 +1,116 @@
+package plainsieve.house;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.lang.ArchCondition;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
+import org.junit.jupiter.api.Test;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.sources.Source;
+
+/** What no order of packages says: who may know the outside, who asks a source, and where routes lie. */
+class ArchitectureTest {
+    private static final String THE_ONE_SENDER = "plainsieve.server.sources.Sending";
+
+    private static final JavaClasses ALL = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("plainsieve");
+
+    @Test
+    void coreKnowsNoFrameworkNoDatabaseAndNoScreen() {
+        noClasses()
+                .that()
+                .resideInAPackage("plainsieve.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "org.springframework..",
+                        "java.sql..",
+                        "javax.sql..",
+                        "java.net..",
+                        "java.nio.file..",
+                        "java.io.File..",
+                        "tools.jackson..")
+                .check(ALL);
+    }
+
+    @Test
+    void coreReadsNoClock() {
+        noClasses()
+                .that()
+                .resideInAPackage("plainsieve.core..")
+                .should()
+                .callMethod(java.time.LocalDate.class, "now")
+                .orShould()
+                .callMethod(java.time.Instant.class, "now")
+                .orShould()
+                .callMethod(System.class, "currentTimeMillis")
+                .check(ALL);
+    }
+
+    @Test
+    void sourcesKnowNoFramework() {
+        noClasses()
+                .that()
+                .resideInAPackage("plainsieve.sources..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("org.springframework..")
+                .check(ALL);
+    }
+
+    /** Whatever goes to a source goes through one place, where it is limited, can be stopped, and is written down. */
+    @Test
+    void onlyOneClassAsksASource() {
+        classes()
+                .that()
+                .resideInAPackage("plainsieve.server..")
+                .and()
+                .doNotHaveFullyQualifiedName(THE_ONE_SENDER)
+                .should(notAskASource())
+                .check(ALL);
+    }
+
+    private static ArchCondition<JavaClass> notAskASource() {
+        return new ArchCondition<>("not ask a source") {
+            @Override
+            public void check(JavaClass type, ConditionEvents events) {
+                type.getCodeUnitAccessesFromSelf().stream()
+                        .filter(call -> call.getTargetOwner().isAssignableTo(Source.class))
+                        .filter(call -> !call.getName().equals("close"))
+                        .filter(call -> !call.getOriginOwner().getName().startsWith(THE_ONE_SENDER))
+                        .forEach(call -> events.add(SimpleConditionEvent.violated(type, call.getDescription())));
+            }
+        };
+    }
+
+    @Test
+    void everyRouteLiesInTheRoomOfItsRole() {
+        classes()
+                .that()
+                .areAnnotatedWith(RestController.class)
+                .should(lieInTheRoomOfTheirRole())
+                .check(ALL);
+    }
+
+    private static ArchCondition<JavaClass> lieInTheRoomOfTheirRole() {
+        return new ArchCondition<>("lie in the package of the role that may use them") {
+            @Override
+            public void check(JavaClass type, ConditionEvents events) {
+                String room = type.tryGetAnnotationOfType(Route.class)
+                        .map(route -> "plainsieve.server.api." + route.value().word())
+                        .orElse("a package of a role, with @Route");
+                if (!type.getPackageName().equals(room)) {
+                    events.add(SimpleConditionEvent.violated(type, type.getName() + " must lie in " + room));
+                }
+            }
+        };
+    }
+}

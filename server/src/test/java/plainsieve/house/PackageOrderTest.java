@@ -1,0 +1,107 @@
+package plainsieve.house;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.util.TreeScanner;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Imports point down: the list is the house from its foundation up, and a package uses only those named before it. */
+class PackageOrderTest {
+    private static final List<String> FROM_THE_FOUNDATION_UP = List.of(
+            "plainsieve.core.value",
+            "plainsieve.core.dialect",
+            "plainsieve.core.parameter",
+            "plainsieve.core.question",
+            "plainsieve.core.rehearsal",
+            "plainsieve.core.sql",
+            "plainsieve.core.statement",
+            "plainsieve.core.catalogue",
+            "plainsieve.core.evidence",
+            "plainsieve.core.rewrite.edit",
+            "plainsieve.core.rewrite.filter",
+            "plainsieve.core.fixed",
+            "plainsieve.core.rewrite.rule",
+            "plainsieve.core.rewrite",
+            "plainsieve.core.notice",
+            "plainsieve.core.view",
+            "plainsieve.files",
+            "plainsieve.cli",
+            "plainsieve.sources",
+            "plainsieve.sources.jdbc",
+            "plainsieve.demo",
+            "plainsieve.server.people",
+            "plainsieve.server.settings",
+            "plainsieve.server.records",
+            "plainsieve.server.security",
+            "plainsieve.server.project",
+            "plainsieve.server.sent",
+            "plainsieve.server.sources",
+            "plainsieve.server.lists",
+            "plainsieve.server.proof",
+            "plainsieve.server.runs",
+            "plainsieve.server.authoring",
+            "plainsieve.server.downloads",
+            "plainsieve.server.rehearsal",
+            "plainsieve.server.api.body",
+            "plainsieve.server.api",
+            "plainsieve.server.api.reader",
+            "plainsieve.server.api.operator",
+            "plainsieve.server.api.author",
+            "plainsieve.server.demo",
+            "plainsieve.server",
+            "plainsieve.bench");
+
+    private static final Pattern NAME_OF_A_TYPE = Pattern.compile("(plainsieve(?:\\.[a-z]\\w*)*)\\.[A-Z*]");
+
+    private static final SourceTrees PRODUCT = SourceTrees.ofTheProduct();
+
+    @Test
+    void everyPackageHasItsPlaceInTheOrder() {
+        Set<String> packages = new TreeSet<>();
+        PRODUCT.files().forEach(file -> packages.add(SourceTrees.packageOf(file)));
+        assertThat(packages).containsExactlyInAnyOrderElementsOf(FROM_THE_FOUNDATION_UP);
+    }
+
+    @Test
+    void importsPointDown() {
+        List<String> upwards = new ArrayList<>();
+        for (CompilationUnitTree file : PRODUCT.files()) {
+            int place = FROM_THE_FOUNDATION_UP.indexOf(SourceTrees.packageOf(file));
+            for (String used : packagesUsedBy(file)) {
+                if (FROM_THE_FOUNDATION_UP.indexOf(used) > place) {
+                    upwards.add(SourceTrees.nameOf(file) + " uses " + used);
+                }
+            }
+        }
+        assertThat(upwards).isEmpty();
+    }
+
+    /** Imports, static ones too, and names written out in full. */
+    private static Set<String> packagesUsedBy(CompilationUnitTree file) {
+        Set<String> used = new HashSet<>();
+        new TreeScanner<Void, Void>() {
+            @Override
+            public Void visitMemberSelect(MemberSelectTree node, Void nothing) {
+                packageOfTypeIn(node.toString()).ifPresent(used::add);
+                return super.visitMemberSelect(node, nothing);
+            }
+        }.scan(file, null);
+        return used;
+    }
+
+    /** {@code plainsieve.core.value.Span.of} → {@code plainsieve.core.value}; none for a name without a type. */
+    private static Optional<String> packageOfTypeIn(String name) {
+        Matcher type = NAME_OF_A_TYPE.matcher(name);
+        return type.lookingAt() ? Optional.of(type.group(1)) : Optional.empty();
+    }
+}

@@ -1,0 +1,135 @@
+package plainsieve.house;
+
+import static java.util.Map.entry;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import javax.lang.model.element.Modifier;
+import org.junit.jupiter.api.Test;
+
+/** No file, method, constructor or record grows beyond what can be taken in at one look. The front end's sizes are in its lint. */
+class SizesTest {
+    private static final int LINES_OF_A_FILE = 350;
+    private static final int LINES_OF_A_METHOD = 40;
+    private static final int PARAMETERS = 5;
+    private static final int FIELDS_OF_A_RECORD = 8;
+
+    /** Records with more fields, and why. */
+    private static final Map<String, String> WIDE_RECORDS = Map.ofEntries(
+            entry("plainsieve.core.parameter.ParameterDefinition", "nine facets of one parameter, each a record"),
+            entry("plainsieve.core.question.ParameterWords", "what a sentence says of a parameter, nothing nested"),
+            entry(
+                    "plainsieve.core.sql.ParsedQuery",
+                    "all that one reading of a text finds; each rule reads some of it"),
+            entry("plainsieve.core.statement.Placement", "three spans and what was done there"),
+            entry("plainsieve.demo.Crossing", "one row of a table"),
+            entry("plainsieve.server.records.SentRow", "one row of a table"),
+            entry("plainsieve.files.ParameterEntry", "the file's form is flat: one key a line"),
+            entry("plainsieve.files.ReportEntry", "the file's form is flat: one key a line"),
+            entry("plainsieve.server.api.author.NoticeBody", "JSON of the API"),
+            entry("plainsieve.server.api.author.SentLine", "JSON of the API"),
+            entry("plainsieve.server.api.body.ParameterBody", "JSON of the API"),
+            entry("plainsieve.server.api.body.ProblemBody", "JSON of the API"),
+            entry("plainsieve.server.api.body.ReportBody", "JSON of the API"),
+            entry("plainsieve.server.proof.Ran", "JSON of the API"),
+            entry("plainsieve.server.rehearsal.Line", "JSON of the API"),
+            entry("plainsieve.server.settings.Settings", "one field for each setting of the server"));
+
+    private static final SourceTrees ALL = SourceTrees.withTests();
+
+    @Test
+    void filesAreShort() {
+        List<String> tooLong = ALL.files().stream()
+                .filter(file -> ALL.linesOf(file) > LINES_OF_A_FILE)
+                .map(file -> SourceTrees.nameOf(file) + ": " + ALL.linesOf(file) + " lines")
+                .toList();
+        assertThat(tooLong).isEmpty();
+    }
+
+    @Test
+    void methodsAreShort() {
+        List<String> tooLong = new ArrayList<>();
+        eachMethod((file, type, method) -> {
+            long lines = method.getBody() == null ? 0 : ALL.linesOf(file, method.getBody());
+            if (lines > LINES_OF_A_METHOD) {
+                tooLong.add(describe(file, type, method) + ": " + lines + " lines");
+            }
+        });
+        assertThat(tooLong).isEmpty();
+    }
+
+    @Test
+    void methodsAndConstructorsTakeFewParameters() {
+        List<String> tooMany = new ArrayList<>();
+        eachMethod((file, type, method) -> {
+            boolean ofRecord =
+                    type.getKind() == Tree.Kind.RECORD && method.getName().contentEquals("<init>");
+            if (!ofRecord && !isRoute(method) && method.getParameters().size() > PARAMETERS) {
+                tooMany.add(describe(file, type, method) + ": "
+                        + method.getParameters().size() + " parameters");
+            }
+        });
+        assertThat(tooMany).isEmpty();
+    }
+
+    /* Its parameters are the parts of a request, which the framework binds by their names. */
+    private static boolean isRoute(MethodTree method) {
+        return method.getModifiers().getAnnotations().stream()
+                .anyMatch(
+                        annotation -> annotation.getAnnotationType().toString().endsWith("Mapping"));
+    }
+
+    @Test
+    void recordsHaveFewFieldsOrAReason() {
+        Set<String> wide = new TreeSet<>();
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void visitClass(ClassTree type, Void nothing) {
+                if (type.getKind() == Tree.Kind.RECORD && fieldsOf(type) > FIELDS_OF_A_RECORD) {
+                    wide.add(SourceTrees.packageOf(getCurrentPath().getCompilationUnit()) + "." + type.getSimpleName());
+                }
+                return super.visitClass(type, nothing);
+            }
+        }.scan(ALL.files(), null);
+        assertThat(wide).containsExactlyInAnyOrderElementsOf(WIDE_RECORDS.keySet());
+    }
+
+    private static long fieldsOf(ClassTree type) {
+        return type.getMembers().stream()
+                .filter(member -> member instanceof VariableTree field
+                        && !field.getModifiers().getFlags().contains(Modifier.STATIC))
+                .count();
+    }
+
+    private interface MethodVisit {
+        void of(CompilationUnitTree file, ClassTree type, MethodTree method);
+    }
+
+    private static void eachMethod(MethodVisit visit) {
+        new TreePathScanner<Void, Void>() {
+            @Override
+            public Void visitMethod(MethodTree method, Void nothing) {
+                TreePath path = getCurrentPath();
+                if (path.getParentPath().getLeaf() instanceof ClassTree type) {
+                    visit.of(path.getCompilationUnit(), type, method);
+                }
+                return super.visitMethod(method, nothing);
+            }
+        }.scan(ALL.files(), null);
+    }
+
+    private static String describe(CompilationUnitTree file, ClassTree type, MethodTree method) {
+        return SourceTrees.nameOf(file) + " " + type.getSimpleName() + "." + method.getName();
+    }
+}

@@ -1,0 +1,57 @@
+package plainsieve.server;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+
+/** Makes parameters and queries for a test, and takes the parameters away again. */
+abstract class ParameterTests {
+    final Api api = new Api(RunningServer.get().address());
+    private final List<String> made = new ArrayList<>();
+
+    @AfterEach
+    void takeAway() {
+        for (int i = made.size() - 1; i >= 0; i--) {
+            api.send("DELETE", "/api/parameters/" + made.get(i), "");
+        }
+    }
+
+    Api.Answer make(String name, Map<String, Object> more) {
+        Map<String, Object> body = new HashMap<>(Map.of("name", name));
+        body.putAll(more);
+        Api.Answer answer = api.post("/api/parameters", body);
+        if (answer.status() == 200) {
+            made.add(name);
+        }
+        return answer;
+    }
+
+    String query(String name, String source, String text) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    static Map<String, Object> listOf(String query) {
+        return Map.of("kind", "query", "queryId", query, "keptSeconds", 60);
+    }
+
+    static Map<String, Object> column(String source, String table, String column, String... except) {
+        return Map.of(
+                "sourceId",
+                source,
+                "schema",
+                "",
+                "table",
+                table,
+                "column",
+                column,
+                "label",
+                "",
+                "except",
+                List.of(except));
+    }
+}

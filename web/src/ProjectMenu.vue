@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/* The project of this page, the others, and a new one. Another project is another page. */
+import { BDropdown, BFormInput } from 'bootstrap-vue-next'
+import { computed, ref, shallowRef } from 'vue'
+import { ask, asFailure, type Failure } from './api/client'
+import { projectId } from './api/project'
+import type { ProjectCard } from './api/types'
+import { useLoaded } from './composables/useLoaded'
+import FailureNote from './widgets/FailureNote.vue'
+
+const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
+const projects = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+const name = computed(() => projects.value.find(project => project.id === projectId)?.name ?? projectId)
+const added = ref('')
+const called = ref('')
+const failure = shallowRef<Failure>()
+const reports = (id: string): string => `/projects/${encodeURIComponent(id)}/reports`
+
+async function attempt(work: () => Promise<unknown>): Promise<void> {
+  try {
+    failure.value = undefined
+    await work()
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+const add = (): Promise<void> =>
+  attempt(async () => {
+    const project = await ask<ProjectCard>('/api/projects', {
+      method: 'POST',
+      body: JSON.stringify({ name: added.value }),
+    })
+    location.assign(reports(project.id))
+  })
+const rename = (): Promise<void> =>
+  attempt(async () => {
+    await ask(`/api/projects/${encodeURIComponent(projectId)}/name`, {
+      method: 'PUT',
+      body: JSON.stringify({ name: called.value }),
+    })
+    called.value = ''
+    await reload()
+  })
+</script>
+
+<template>
+  <BDropdown role="group" variant="link" no-caret toggle-class="as-link soft" auto-close="outside" lazy>
+    <template #button-content
+      ><span class="visually-hidden">Project: </span>{{ name }} <span aria-hidden="true">▾</span></template
+    >
+    <div class="px-3 py-1 menu">
+      <div v-for="project in projects" :key="project.id" class="kept">
+        <b v-if="project.id === projectId">{{ project.name }}</b><a v-else :href="reports(project.id)">{{
+          project.name
+        }}</a>
+      </div>
+      <form class="row-line flex-nowrap pt-2" @submit.prevent="rename">
+        <BFormInput
+          v-model="called"
+          placeholder="Another name for this one"
+          aria-label="Another name for this project" /><button class="as-link" :disabled="!called.trim()">
+          Rename
+        </button>
+      </form>
+      <form class="row-line flex-nowrap pt-1" @submit.prevent="add">
+        <BFormInput v-model="added" placeholder="Name of a new project" aria-label="Name of a new project" /><button
+          class="as-link"
+          :disabled="!added.trim()">
+          Begin
+        </button>
+      </form>
+      <FailureNote v-if="failure" :failure="failure" class="mt-1" />
+    </div>
+  </BDropdown>
+</template>
+
+<style scoped>
+.menu {
+  width: 300px;
+}
+.kept {
+  padding: 3px 0;
+  border-bottom: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+/* What can be chosen of a list by one click: all, none, rows without a value, the default. */
+import { all, blank, sameChoice } from '../choices/choices'
+import type { Choice, Parameter } from '../api/types'
+
+const props = defineProps<{ parameter: Parameter; modelValue: Choice }>()
+const emit = defineEmits<{ 'update:modelValue': [choice: Choice] }>()
+
+function toggleWithout(): void {
+  const withoutValue = !props.modelValue.withoutValue
+  const values = props.modelValue.values
+  emit('update:modelValue', withoutValue || values.length > 0 ? { kind: 'values', values, withoutValue } : blank())
+}
+</script>
+
+<template>
+  <div class="row-line small pt-1 gap-2">
+    <button v-if="parameter.many" class="as-link" type="button" @click="emit('update:modelValue', all())">All</button>
+    <button class="as-link" type="button" @click="emit('update:modelValue', blank())">
+      {{ parameter.many ? 'None' : parameter.blankWords || 'None' }}
+    </button>
+    <button
+      v-if="parameter.many"
+      class="as-link"
+      type="button"
+      :aria-pressed="modelValue.withoutValue"
+      :class="{ pressed: modelValue.withoutValue }"
+      title="Rows without a value, too"
+      @click="toggleWithout">
+      no value
+    </button>
+    <button
+      v-if="!sameChoice(modelValue, parameter.default.choice)"
+      class="as-link"
+      type="button"
+      @click="emit('update:modelValue', parameter.default.choice)">
+      Default
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.pressed {
+  font-weight: 700;
+}
+</style>

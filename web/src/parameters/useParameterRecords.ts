@@ -1,0 +1,75 @@
+import { reactive, ref, type Ref } from 'vue'
+import { asFailure, Failure, get, put } from '../api/client'
+import type { Parameter, ParameterUse } from '../api/types'
+import { fieldInWords, merge } from './merge'
+
+/** An edit that a colleague's stands against: the same field, changed differently meanwhile. */
+export interface Conflict {
+  mine: Parameter
+  theirs: Parameter
+  fields: string[]
+}
+
+export interface ParameterRecords {
+  uses: Ref<ParameterUse[]>
+  failures: Record<string, Failure | undefined>
+  conflicts: Record<string, Conflict | undefined>
+  /** What was put together of two edits, told once. */
+  merged: Record<string, string | undefined>
+  find: (name: string) => Parameter | undefined
+  reload: () => Promise<void>
+  /** Does the work when what went before is done; says whether it could be done, and keeps why not under the name. */
+  inTurn: (name: string, work: () => Promise<unknown>) => Promise<boolean>
+  /** Sends what differs from the base, on top of the newest definition there is. */
+  send: (base: Parameter, after: Parameter) => Promise<void>
+}
+
+export const pathOf = (name: string): string => `/parameters/${encodeURIComponent(name)}`
+
+/** The project's parameters as the server has them. Changes go there one after the other, each on top of the newest. */
+export function useParameterRecords(): ParameterRecords {
+  const uses = ref<ParameterUse[]>([])
+  const failures = reactive<Record<string, Failure | undefined>>({})
+  const conflicts = reactive<Record<string, Conflict | undefined>>({})
+  const merged = reactive<Record<string, string | undefined>>({})
+  let queue: Promise<unknown> = Promise.resolve()
+
+  const find = (name: string) => uses.value.find(use => use.definition.name === name)?.definition
+
+  async function reload(): Promise<void> {
+    uses.value = await get<ParameterUse[]>('/parameters')
+  }
+
+  function inTurn(name: string, work: () => Promise<unknown>): Promise<boolean> {
+    const result = queue.then(async () => {
+      try {
+        await work()
+        failures[name] = undefined
+        return true
+      } catch (error) {
+        failures[name] = asFailure(error)
+        return false
+      } finally {
+        await reload().catch(() => undefined)
+      }
+    })
+    queue = result
+    return result
+  }
+
+  async function send(base: Parameter, after: Parameter): Promise<void> {
+    const { name } = after
+    const theirs = await get<Parameter>(pathOf(name))
+    const both = merge(base, after, theirs)
+    if (both.conflicts.length > 0) {
+      conflicts[name] = { mine: after, theirs, fields: both.conflicts.map(fieldInWords) }
+      throw new Failure(409, `:${name} was changed by someone else meanwhile.`, 'Say below which of the two holds.')
+    }
+    await put(pathOf(name), both.merged)
+    conflicts[name] = undefined
+    const others = both.theirFields.map(fieldInWords).join(', ')
+    merged[name] = others ? `Someone else changed ${others} meanwhile; both changes hold.` : undefined
+  }
+
+  return { uses, failures, conflicts, merged, find, reload, inTurn, send }
+}

@@ -1,0 +1,46 @@
+// What the SQL editor completes while an author types.
+import type { CompletionContext, CompletionResult } from '@codemirror/autocomplete'
+import { MariaSQL, PostgreSQL, sql, SQLite } from '@codemirror/lang-sql'
+import { Compartment } from '@codemirror/state'
+import type { EditorView } from '@codemirror/view'
+
+/** What the editor completes: the tables of the source with their columns, its functions, and the parameters. */
+export interface Known {
+  source: string
+  tables: Record<string, string[]>
+  functions: string[]
+  parameters: { name: string; words: string }[]
+}
+
+const NOTHING_KNOWN: Known = { source: '', tables: {}, functions: [], parameters: [] }
+const language = new Compartment()
+const DIALECTS = { MariaDB: MariaSQL, SQLite } as const
+
+function languageFor(known: Known) {
+  const dialect = Object.entries(DIALECTS).find(([name]) => known.source.startsWith(name))?.[1] ?? PostgreSQL
+  const support = sql({ dialect, schema: known.tables })
+  const own = (context: CompletionContext): CompletionResult | null => {
+    const parameter = context.matchBefore(/(?<!:):\w*/)
+    if (parameter)
+      return {
+        from: parameter.from,
+        options: known.parameters.map(({ name, words }) => ({ label: `:${name}`, detail: words, type: 'variable' })),
+        validFor: /^:\w*$/,
+      }
+    const word = context.matchBefore(/\w+/)
+    if (!word || known.functions.length === 0) return null
+    return {
+      from: word.from,
+      options: known.functions.map(name => ({ label: name, apply: `${name}(`, detail: 'function', type: 'function' })),
+      validFor: /^\w*$/,
+    }
+  }
+  return [support, dialect.language.data.of({ autocomplete: own })]
+}
+
+/** Completes nothing of its own until it is taught names. */
+export const completes = language.of(languageFor(NOTHING_KNOWN))
+
+export function teachNames(view: EditorView, known: Known): void {
+  view.dispatch({ effects: language.reconfigure(languageFor(known)) })
+}

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+/* What is on the bench, whether it is kept, and what can be done with it. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed } from 'vue'
+import type { Query } from '../../api/types'
+import type { Saving } from './useDraft'
+
+const props = defineProps<{ query: Query; saving: Saving['status']; running: boolean }>()
+const emit = defineEmits<{ give: []; stop: []; run: [] }>()
+
+const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }
+const kept = computed(() => SAVING_IN_WORDS[props.saving])
+</script>
+
+<template>
+  <div class="row-line sub">
+    <h1>{{ query.name }}</h1>
+    <span class="pill">{{ query.sourceId }} · {{ query.sourceName }}</span
+    ><span class="pill">plain SQL</span>
+    <span class="soft small" data-test="saving">{{ kept }}</span>
+    <span class="grow"></span>
+    <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>
+    <BButton variant="outline-primary" :disabled="!query.changed" @click="emit('give')">{{
+      query.changed ? 'Give it to the reports' : 'In use by reports'
+    }}</BButton>
+    <BButton v-if="running" variant="outline-primary" title="Esc" @click="emit('stop')">Stop</BButton>
+    <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="emit('run')">Run</BButton>
+  </div>
+</template>
+
+<style scoped>
+.sub {
+  padding: 10px 18px 8px;
+}
+</style>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+/* How many rows there are, how many there were before the last choice, and how long the database took. */
+import { computed, ref, watch } from 'vue'
+import type { Answer } from '../../api/runs'
+import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
+
+const props = defineProps<{ answer: Answer | undefined; hidden: boolean; total: number | undefined; open: boolean }>()
+const emit = defineEmits<{ toggle: [] }>()
+
+const before = ref<number>()
+watch(
+  () => props.total,
+  (_now, old) => (before.value = old ?? before.value),
+)
+const rows = computed(() => {
+  const count = props.answer?.done.shown ?? 0
+  return props.total === undefined || props.total === count
+    ? rowsInWords(count)
+    : `${countInWords(count)} of ${rowsInWords(props.total)}`
+})
+const change = computed(() =>
+  before.value === undefined || before.value === props.total ? '' : `${countInWords(before.value)} before`,
+)
+</script>
+
+<template>
+  <footer class="foot">
+    <template v-if="answer && !hidden">
+      <span data-test="foot-rows">{{ rows }}</span><span v-if="change" class="small">({{ change }})</span
+      ><span class="dot">·</span> <span>the database answered in {{ millisInWords(answer.done.databaseMs) }}</span
+      ><span class="dot">·</span><span>as of {{ timeInWords(answer.done.at) }}</span>
+    </template>
+    <span class="grow"></span>
+    <button class="as-link" :disabled="!answer" @click="emit('toggle')">
+      {{ open ? 'Hide what was sent' : 'See what was sent' }}
+    </button>
+  </footer>
+</template>
+
+<style scoped>
+.foot {
+  min-height: 36px;
+  border-top: 1px solid var(--line);
+  background: var(--card);
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 0 26px;
+  color: var(--soft);
+  flex: none;
+  flex-wrap: wrap;
+}
+@media (max-width: 700px) {
+  .foot {
+    padding: 4px 14px;
+    gap: 2px 10px;
+  }
+}
+</style>

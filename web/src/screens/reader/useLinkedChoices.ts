@@ -1,0 +1,78 @@
+import { ref, watch, type ComputedRef, type Ref } from 'vue'
+import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
+import { get, post } from '../../api/client'
+import type { Choices, Selection } from '../../api/types'
+import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
+
+export const paramsOf = (fullPath: string): URLSearchParams =>
+  new URLSearchParams(fullPath.split('?')[1]?.split('#')[0] ?? '')
+
+const selectionsOf = (reportId: string): string => `/reports/${reportId}/selections`
+
+/** The choices of a link: those written in it, or those it keeps at the server. */
+export async function choicesOfLink(reportId: string, link: URLSearchParams): Promise<Choices> {
+  const saved = link.get(SAVED)
+  if (!saved) return fromLink(link)
+  const kept = await get<Selection>(`${selectionsOf(reportId)}/${encodeURIComponent(saved)}`)
+  return { ...kept.choices, ...fromLink(link) }
+}
+
+/** Choices that live in the address bar: a link is a saved question, and Back undoes a choice. */
+export interface LinkedChoices {
+  choices: Ref<Choices>
+  /** With replace, the address takes the place of the one before. */
+  set: (next: Choices, replace?: boolean) => Promise<void>
+}
+
+export interface LinkRules {
+  reportId: string
+  signed: ComputedRef<string>
+  /** Puts what a link does not say beside what it says. */
+  complete: (linked: Choices) => Choices
+  /** Leaves out what the link must not say, because it is fixed. */
+  sayable: (all: Choices) => Choices
+}
+
+export function useLinkedChoices(linked: Choices, { reportId, signed, complete, sayable }: LinkRules): LinkedChoices {
+  const route = useRoute()
+  const router = useRouter()
+  const choices: Ref<Choices> = ref(complete(linked))
+  /* Back and Forward change the link, not the choices; links that were made here are known already. */
+  let shown = route.fullPath
+  /* Every change of choices has a turn; what was asked for an earlier one comes too late. */
+  let turn = 0
+
+  watch(
+    () => route.fullPath,
+    async path => {
+      if (path === shown) return
+      shown = path
+      const mine = ++turn
+      const said = await choicesOfLink(reportId, paramsOf(path))
+      if (mine === turn) choices.value = complete(said)
+    },
+  )
+
+  async function set(next: Choices, replace = false): Promise<void> {
+    choices.value = next
+    const mine = ++turn
+    const link = toLink(sayable(next))
+    const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(sayable(next)) } : queryOf(link)
+    if (mine !== turn) return
+    if (signed.value) query[SIGNED] = signed.value
+    const to = { path: route.path, query }
+    shown = router.resolve(to).fullPath
+    await (replace ? router.replace(to) : router.push(to))
+  }
+
+  const keep = async (said: Choices): Promise<string> =>
+    (await post<Selection>(selectionsOf(reportId), { name: '', choices: said })).id
+
+  return { choices, set }
+}
+
+function queryOf(link: URLSearchParams): Record<string, string[]> {
+  const query: Record<string, string[]> = {}
+  for (const [name, value] of link) (query[name] ??= []).push(value)
+  return query
+}

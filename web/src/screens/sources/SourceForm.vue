@@ -1,0 +1,118 @@
+<script setup lang="ts">
+/* How a source is reached: a new one, or one that is changed. It can be tried before it is kept. */
+import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
+import { computed, reactive, shallowRef, watch } from 'vue'
+import { asFailure, post, put, type Failure } from '../../api/client'
+import type { Source } from '../../api/types'
+import FailureNote from '../../widgets/FailureNote.vue'
+
+const props = defineProps<{ source?: Source }>()
+const emit = defineEmits<{ done: []; cancel: [] }>()
+
+const PORTS: Record<string, number> = { postgresql: 5432, mariadb: 3306 }
+const KINDS = [
+  { value: 'postgresql', text: 'PostgreSQL' },
+  { value: 'mariadb', text: 'MariaDB or MySQL' },
+  { value: 'duckdb', text: 'DuckDB file' },
+  { value: 'sqlite', text: 'SQLite file' },
+]
+const start = props.source ?? { id: '', kind: 'postgresql', host: 'localhost', port: 5432, database: '', user: '' }
+const fields = reactive({
+  id: start.id,
+  kind: start.kind,
+  host: start.host,
+  port: start.port,
+  database: start.database,
+  user: start.user,
+  password: '',
+})
+const onServer = computed(() => fields.kind in PORTS)
+
+/** What a try has said; nothing once a field has changed. */
+type Tried =
+  | { status: 'not tried' }
+  | { status: 'trying' }
+  | { status: 'answers'; version: string }
+  | { status: 'failed'; failure: Failure }
+const tried = shallowRef<Tried>({ status: 'not tried' })
+watch(fields, () => {
+  tried.value = { status: 'not tried' }
+})
+watch(
+  () => fields.kind,
+  (now, before) => {
+    if (Number(fields.port) === (PORTS[before] ?? 0)) fields.port = PORTS[now] ?? fields.port
+  },
+)
+
+const body = (): object =>
+  onServer.value ? { ...fields, port: Number(fields.port) } : { ...fields, host: '', port: 0, user: '', password: '' }
+
+async function attempt(): Promise<void> {
+  tried.value = { status: 'trying' }
+  try {
+    const { version } = await post<{ version: string }>('/sources/try', body())
+    tried.value = { status: 'answers', version }
+  } catch (error) {
+    tried.value = { status: 'failed', failure: asFailure(error) }
+  }
+}
+
+async function keep(): Promise<void> {
+  try {
+    await (props.source ? put(`/sources/${encodeURIComponent(props.source.id)}`, body()) : post('/sources', body()))
+    emit('done')
+  } catch (error) {
+    tried.value = { status: 'failed', failure: asFailure(error) }
+  }
+}
+</script>
+
+<template>
+  <form class="card-box grid" @submit.prevent="keep">
+    <label v-if="!source">Name <BFormInput v-model="fields.id" placeholder="harbour" required /></label>
+    <label>Kind <BFormSelect v-model="fields.kind" :options="KINDS" /></label>
+    <label v-if="onServer">Host <BFormInput v-model="fields.host" required /></label>
+    <label v-if="onServer">Port <BFormInput v-model="fields.port" inputmode="numeric" required /></label>
+    <label>{{ onServer ? 'Database' : 'Path of the file' }} <BFormInput v-model="fields.database" required /></label>
+    <label v-if="onServer">User <BFormInput v-model="fields.user" autocomplete="off" required /></label>
+    <label v-if="onServer"
+      >Password
+      <BFormInput
+        v-model="fields.password"
+        type="password"
+        autocomplete="new-password"
+        :placeholder="source ? 'as before, on the same server' : ''"
+    /></label>
+    <div class="wide soft">
+      Connections are read-only. The password is kept encrypted and never sent back. Best give a user that may only
+      read.
+    </div>
+    <p v-if="tried.status === 'answers'" class="wide m-0" role="status">
+      <span class="answers" aria-hidden="true">●</span> {{ tried.version }} answers.
+    </p>
+    <FailureNote v-else-if="tried.status === 'failed'" :failure="tried.failure" class="wide" />
+    <div class="wide row-line">
+      <BButton type="submit" variant="primary">{{ source ? 'Keep the change' : 'Add source' }}</BButton>
+      <BButton variant="outline-primary" :disabled="tried.status === 'trying'" @click="attempt">{{
+        tried.status === 'trying' ? 'Trying …' : 'Try it first'
+      }}</BButton>
+      <button type="button" class="as-link" @click="emit('cancel')">Cancel</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 10px 16px;
+  max-width: 860px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.answers {
+  color: var(--leaf);
+}
+</style>
