@@ -7,7 +7,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.function.UnaryOperator;
+import java.util.function.Function;
 import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.migration.Context;
 import org.flywaydb.core.api.migration.JavaMigration;
@@ -19,7 +19,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Gives every kept form its number: parameters, reports and selections, which stood in the records as the API sent them, now
- * stand in the words of project files. What a list of another kind had typed in before is not carried over: nothing used it.
+ * stand in the words of project files; what Sent remembers keeps its words. What a list of another kind had typed in before is not carried over: nothing used it.
  */
 @Component
 class StoredFormsMigration implements JavaMigration {
@@ -51,16 +51,19 @@ class StoredFormsMigration implements JavaMigration {
         rewrite(connection, "parameter", "definition", StoredFormsMigration::parameter);
         rewrite(connection, "report", "definition", StoredFormsMigration::report);
         rewrite(connection, "selection", "choices", StoredFormsMigration::selection);
+        rewrite(connection, "sent", "bound_values", values -> numbered("record", values));
+        rewrite(connection, "sent", "evidence", proof -> numbered("record", proof));
         try (Statement statement = connection.createStatement()) {
             statement.execute("pragma user_version = 5");
         }
     }
 
-    private static void rewrite(Connection connection, String table, String column, UnaryOperator<ObjectNode> change)
+    private static void rewrite(Connection connection, String table, String column, Function<JsonNode, JsonNode> change)
             throws SQLException {
         Map<Long, String> before = new LinkedHashMap<>();
         try (Statement statement = connection.createStatement();
-                ResultSet rows = statement.executeQuery("select rowid, %s from %s".formatted(column, table))) {
+                ResultSet rows = statement.executeQuery(
+                        "select rowid, %s from %s where %s <> ''".formatted(column, table, column))) {
             while (rows.next()) {
                 before.put(rows.getLong(1), rows.getString(2));
             }
@@ -68,7 +71,7 @@ class StoredFormsMigration implements JavaMigration {
         String text = "update %s set %s = ? where rowid = ?".formatted(table, column);
         try (PreparedStatement update = connection.prepareStatement(text)) {
             for (Map.Entry<Long, String> row : before.entrySet()) {
-                update.setString(1, JSON.writeValueAsString(change.apply((ObjectNode) JSON.readTree(row.getValue()))));
+                update.setString(1, JSON.writeValueAsString(change.apply(JSON.readTree(row.getValue()))));
                 update.setLong(2, row.getKey());
                 update.executeUpdate();
             }
@@ -81,7 +84,7 @@ class StoredFormsMigration implements JavaMigration {
         return form;
     }
 
-    private static ObjectNode parameter(ObjectNode old) {
+    private static ObjectNode parameter(JsonNode old) {
         ObjectNode entry = JSON.createObjectNode();
         // The name stands in its own column; an entry of a file has to have one.
         entry.put("name", "parameter");
@@ -196,7 +199,7 @@ class StoredFormsMigration implements JavaMigration {
         }
     }
 
-    private static ObjectNode report(ObjectNode old) {
+    private static ObjectNode report(JsonNode old) {
         JsonNode definition = old.path("definition");
         ObjectNode entry = JSON.createObjectNode();
         entry.put("id", "report");
@@ -226,7 +229,7 @@ class StoredFormsMigration implements JavaMigration {
         return view;
     }
 
-    private static ObjectNode selection(ObjectNode old) {
+    private static ObjectNode selection(JsonNode old) {
         ObjectNode choices = JSON.createObjectNode();
         old.path("choices").properties().forEach(entry -> {
             choices.putNull(entry.getKey());

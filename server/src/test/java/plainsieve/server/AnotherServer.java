@@ -1,0 +1,67 @@
+package plainsieve.server;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.stream.Stream;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import plainsieve.demo.DuckDbFerries;
+
+/** A server of its own beside the one that tests share, on a folder and with settings of its own. */
+final class AnotherServer implements AutoCloseable {
+    private final ServletWebServerApplicationContext context;
+
+    private AnotherServer(ServletWebServerApplicationContext context) {
+        this.context = context;
+    }
+
+    static AnotherServer on(Path folder, String... settings) {
+        String[] all = Stream.concat(
+                        Stream.of("--server.port=0", "--plainsieve.data-folder=" + folder), Stream.of(settings))
+                .toArray(String[]::new);
+        return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class).run(all));
+    }
+
+    /** A folder as version 3 left it: its records, its key, and the ferries. */
+    static Path folderOfVersion3() throws IOException, SQLException {
+        Path folder = Files.createTempDirectory("plainsieve-version-3");
+        DuckDbFerries.write(folder.resolve("ferries.duckdb"), 2000, done -> {});
+        Path key = folder.resolve("secret.key");
+        Files.write(key, resource("records/version-3.key"));
+        Files.setPosixFilePermissions(key, PosixFilePermissions.fromString("rw-------"));
+        String records = new String(resource("records/version-3.sql"), StandardCharsets.UTF_8)
+                .replace("{data}", folder.toString());
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+                Statement statement = connection.createStatement()) {
+            statement.executeUpdate(records);
+        }
+        return folder;
+    }
+
+    private static byte[] resource(String name) throws IOException {
+        try (InputStream stream = AnotherServer.class.getClassLoader().getResourceAsStream(name)) {
+            return stream.readAllBytes();
+        }
+    }
+
+    String address() {
+        return "http://127.0.0.1:" + context.getWebServer().getPort();
+    }
+
+    Api api() {
+        return new Api(address());
+    }
+
+    @Override
+    public void close() {
+        SpringApplication.exit(context);
+    }
+}

@@ -1,0 +1,113 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.server.Api.values;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** Several projects on one server: what is in one is not in the other; sources are shared. */
+class ProjectsApiTest {
+    private final String address = RunningServer.get().address();
+    private final Api api = new Api(address);
+    private String other;
+
+    @BeforeEach
+    void anotherProject() {
+        Api.Answer made = api.post("/api/projects", Map.of("name", "Night boats " + UUID.randomUUID()));
+        other = "/api/projects/" + made.json().get("id").asString();
+    }
+
+    @AfterEach
+    void takeItAway() {
+        for (String kind : new String[] {"queries/counted", "parameters/port"}) {
+            api.send("DELETE", other + "/" + kind, "");
+        }
+        assertThat(api.send("DELETE", other, "").status()).isEqualTo(204);
+    }
+
+    @Test
+    void namesAreFreeInEveryProjectAndMeanWhatTheyMeanThere() {
+        String before = api.get("/api/parameters/port").json().toString();
+        assertThat(api.post(other + "/parameters", Map.of("name", "port", "type", "integer"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(api.get(other + "/parameters/port").json().get("type").asString())
+                .isEqualTo("integer");
+        assertThat(api.get("/api/parameters/port").json().toString()).isEqualTo(before);
+        assertThat(api.get(other + "/queries").json()).isEmpty();
+        assertThat(api.get(other + "/queries/late-crossings").status()).isEqualTo(404);
+    }
+
+    @Test
+    void sentTellsOnlyWhatItsProjectSent() {
+        Map<String, Object> query = Map.of(
+                "name", "Counted", "sourceId", "ferries", "text", "select count(*) from ports where port_id = :port");
+        api.post(other + "/parameters", Map.of("name", "port", "type", "integer"));
+        api.post(other + "/queries", query);
+        Api.Answer run = api.post(
+                other + "/queries/counted/run",
+                Map.of(
+                        "runId",
+                        UUID.randomUUID().toString(),
+                        "text",
+                        query.get("text"),
+                        "choices",
+                        Map.of("port", values("3"))));
+        assertThat(run.rows().get(0).get(0).asInt()).isEqualTo(1);
+        JsonNode lines = api.get(other + "/sent").json();
+        assertThat(lines).hasSize(1);
+        long id = lines.get(0).get("id").asLong();
+        assertThat(lines.get(0).get("queryId").asString()).isEqualTo("counted");
+        assertThat(api.get("/api/sent/" + id).status()).isEqualTo(404);
+        assertThat(api.get("/api/sent/" + id + "/proof").status()).isEqualTo(404);
+        assertThat(api.get("/api/sent?limit=200").json().findValuesAsString("queryId"))
+                .doesNotContain("counted");
+    }
+
+    @Test
+    void aProjectWithSomethingInItIsNotRemoved() {
+        api.post(other + "/parameters", Map.of("name", "port"));
+        Api.Answer refused = api.send("DELETE", other, "");
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(api.get(other + "/parameters").json()).hasSize(1);
+    }
+
+    @Test
+    void oneThatThereIsNotIsSaid() {
+        Api.Answer missing = api.get("/api/projects/nowhere/reports");
+        assertThat(missing.status()).isEqualTo(404);
+        assertThat(missing.json().get("detail").asString()).contains("nowhere");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "GET,  /api/parameters,                       308, /api/projects/home/parameters",
+        "POST, /api/reports/late-crossings/question,  308, /api/projects/home/reports/late-crossings/question",
+        "GET,  /api/sent?limit=3&search=a%20b,        308, /api/projects/home/sent?limit=3&search=a%20b",
+        "GET,  /reports/late-crossings?port=Br%C3%A6, 302, /projects/home/reports/late-crossings?port=Br%C3%A6",
+        "GET,  /,                                     302, /projects/home/reports",
+    })
+    void addressesFromBeforeThereWereProjectsLeadOn(String method, String path, int status, String there)
+            throws Exception {
+        HttpResponse<Void> answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(address + path))
+                                .method(method, HttpRequest.BodyPublishers.ofString(method.equals("GET") ? "" : "{}"))
+                                .header("Content-Type", "application/json")
+                                .build(),
+                        HttpResponse.BodyHandlers.discarding());
+        assertThat(answer.statusCode()).isEqualTo(status);
+        assertThat(answer.headers().firstValue("Location")).contains(there);
+    }
+}

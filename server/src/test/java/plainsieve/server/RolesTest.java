@@ -1,0 +1,41 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Until there are accounts, one setting says what everyone who reaches the port may do. */
+class RolesTest {
+    @ParameterizedTest
+    @CsvSource({"reader, 200, 403, 403", "author, 200, 200, 403", "operator, 200, 200, 200"})
+    void eachRoleMayDoWhatItIsFor(String role, int reading, int authoring, int operating) throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=" + role)) {
+            Api api = server.api();
+            assertThat(api.get("/api/reports").status()).isEqualTo(reading);
+            assertThat(api.runView("late-crossings", "figures", Map.of()).status())
+                    .isEqualTo(reading);
+            assertThat(api.get("/api/parameters").status()).isEqualTo(authoring);
+            assertThat(api.get("/api/sent").status()).isEqualTo(authoring);
+            assertThat(api.post("/api/queries", Map.of("name", "New", "sourceId", "ferries", "text", "select 1"))
+                            .status())
+                    .isEqualTo(authoring);
+            assertThat(api.post("/api/projects", Map.of("name", "Another")).status())
+                    .isEqualTo(operating);
+            Api.Answer added = api.post("/api/sources", Map.of("id", "more", "kind", "sqlite", "database", "/no"));
+            assertThat(added.status() == 403).isEqualTo(operating == 403);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"GET, /api/parameters", "POST, /api/sources", "DELETE, /api/queries/late-crossings"})
+    void whatARoleMayNotDoIsAProblemWithAdvice(String method, String path) throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=reader")) {
+            Api.Answer refused = server.api().send(method, path, Map.of());
+            assertThat(refused.status()).isEqualTo(403);
+            assertThat(refused.contentType()).startsWith("application/problem+json");
+            assertThat(refused.json().get("advice").asString()).isNotBlank();
+        }
+    }
+}
