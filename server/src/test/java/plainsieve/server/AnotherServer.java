@@ -10,28 +10,36 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.List;
 import java.util.stream.Stream;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.DuckDbFerries;
 
 /** A server of its own beside the one that tests share, on a folder and with settings of its own. */
-final class AnotherServer implements AutoCloseable {
+public final class AnotherServer implements AutoCloseable {
     private final ServletWebServerApplicationContext context;
 
     private AnotherServer(ServletWebServerApplicationContext context) {
         this.context = context;
     }
 
-    static AnotherServer on(Path folder, String... settings) {
+    public static AnotherServer on(Path folder, String... settings) {
+        return on(folder, List.of(), settings);
+    }
+
+    /** @param more classes that the server has besides its own */
+    public static AnotherServer on(Path folder, List<Class<?>> more, String... settings) {
+        Class<?>[] classes =
+                Stream.concat(Stream.of(PlainSieve.class), more.stream()).toArray(Class<?>[]::new);
         String[] all = Stream.concat(
                         Stream.of("--server.port=0", "--plainsieve.data-folder=" + folder), Stream.of(settings))
                 .toArray(String[]::new);
-        return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class).run(all));
+        return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(classes).run(all));
     }
 
     /** A folder as version 3 left it: its records, its key, and the ferries. */
-    static Path folderOfVersion3() throws IOException, SQLException {
+    public static Path folderOfVersion3() throws IOException, SQLException {
         Path folder = Files.createTempDirectory("plainsieve-version-3");
         DuckDbFerries.write(folder.resolve("ferries.duckdb"), 2000, done -> {});
         Path key = folder.resolve("secret.key");
@@ -52,12 +60,16 @@ final class AnotherServer implements AutoCloseable {
         }
     }
 
-    String address() {
+    public String address() {
         return "http://127.0.0.1:" + context.getWebServer().getPort();
     }
 
-    Api api() {
+    public Api api() {
         return new Api(address());
+    }
+
+    public <T> T part(Class<T> type) {
+        return context.getBean(type);
     }
 
     @Override

@@ -1,12 +1,16 @@
 package plainsieve.server.authoring;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Forbidden;
+import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
@@ -45,21 +49,27 @@ public class Removed {
         public String word() {
             return name().toLowerCase(Locale.ROOT);
         }
+
+        /** Who may remove it and bring it back. */
+        public Role forWhom() {
+            return this == SOURCE ? Role.OPERATOR : Role.AUTHOR;
+        }
+
+        private static Kind ofWord(String word) {
+            return valueOf(word.toUpperCase(Locale.ROOT));
+        }
     }
 
-    /** Something that can be brought back. @param at when it was removed, ISO 8601 */
-    public record Thing(long id, String kind, String thingId, String name, String at) {}
+    /** Something that can be brought back. */
+    public record Thing(long id, Kind kind, String thingId, String name, Instant at) {
+        private static Thing of(RemovedRow row) {
+            return new Thing(row.id(), Kind.ofWord(row.kind()), row.thingId(), row.name(), row.removedAt());
+        }
+    }
 
     /** The newest first; sources, which belong to no project, among them. */
     public List<Thing> of(Project project) {
-        return removed.latest(project.id(), MOST_SHOWN).stream()
-                .map(row -> new Thing(
-                        row.id(),
-                        row.kind(),
-                        row.thingId(),
-                        row.name(),
-                        row.removedAt().toString()))
-                .toList();
+        return removed.latest(project.id(), MOST_SHOWN).stream().map(Thing::of).toList();
     }
 
     /** Keeps a row that is about to be removed, in the same change. */
@@ -76,20 +86,26 @@ public class Removed {
         keep("", Kind.SOURCE, row.id(), row.id(), row);
     }
 
-    /** Brings something back as it was. Throws {@link ProblemException} when its place is taken or what it needs is gone. */
+    /**
+     * Brings something back as it was. Throws {@link ProblemException} when its place is taken or what it needs is gone, and
+     * {@link Forbidden} when it is not for this asker.
+     */
     @Transactional
-    public Thing bringBack(Project project, long id) {
+    public Thing bringBack(Project project, Asker asker, long id) {
         RemovedRow row = removed.find(project.id(), id)
                 .orElseThrow(() -> new NotFound("removed thing", Long.toString(id), List.of()));
-        switch (Kind.valueOf(row.kind().toUpperCase(Locale.ROOT))) {
+        Thing thing = Thing.of(row);
+        if (!asker.role().mayActAs(thing.kind().forWhom())) {
+            throw new Forbidden(thing.kind().forWhom(), asker.role());
+        }
+        switch (thing.kind()) {
             case QUERY -> bringBack(project, forms.readRecord(row.content(), QueryRow.class));
             case PARAMETER -> bringBack(project, forms.readRecord(row.content(), ParameterRow.class));
             case REPORT -> bringBack(project, forms.readRecord(row.content(), ReportRow.class));
             case SOURCE -> bringBack(project, forms.readRecord(row.content(), SourceRow.class));
         }
         removed.forget(id);
-        return new Thing(
-                id, row.kind(), row.thingId(), row.name(), row.removedAt().toString());
+        return thing;
     }
 
     private void bringBack(Project project, QueryRow row) {

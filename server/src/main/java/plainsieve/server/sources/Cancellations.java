@@ -2,9 +2,11 @@ package plainsieve.server.sources;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Ticker;
 import java.time.Duration;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import plainsieve.sources.Cancellation;
 
@@ -17,10 +19,20 @@ public class Cancellations {
     private final Map<String, Cancellation> running = new ConcurrentHashMap<>();
 
     /* A stop may overtake the run it is meant for; so a run that is stopped before it is known begins stopped. */
-    private final Cache<String, Boolean> stoppedBefore = Caffeine.newBuilder()
-            .expireAfterWrite(LONGEST_OVERTAKING)
-            .maximumSize(MOST_OVERTAKING)
-            .build();
+    private final Cache<String, Boolean> stoppedBefore;
+
+    @Autowired
+    Cancellations() {
+        this(Ticker.systemTicker());
+    }
+
+    Cancellations(Ticker ticker) {
+        stoppedBefore = Caffeine.newBuilder()
+                .ticker(ticker)
+                .expireAfterWrite(LONGEST_OVERTAKING)
+                .maximumSize(MOST_OVERTAKING)
+                .build();
+    }
 
     Cancellation begin(String runId) {
         Cancellation mine = running.computeIfAbsent(runId, id -> new Cancellation());

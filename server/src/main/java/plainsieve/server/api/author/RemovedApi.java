@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
 import plainsieve.server.authoring.Removed;
+import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
@@ -22,14 +23,29 @@ class RemovedApi {
         this.removed = removed;
     }
 
+    /** Something that can be brought back. @param at when it was removed, ISO 8601 */
+    record RemovedThing(long id, String kind, String thingId, String name, String at) {
+        static RemovedThing of(Removed.Thing thing) {
+            return new RemovedThing(
+                    thing.id(),
+                    thing.kind().word(),
+                    thing.thingId(),
+                    thing.name(),
+                    thing.at().toString());
+        }
+    }
+
     @GetMapping
-    List<Removed.Thing> all(Project project) {
-        return removed.of(project);
+    List<RemovedThing> all(Project project, Asker asker) {
+        return removed.of(project).stream()
+                .filter(thing -> asker.role().mayActAs(thing.kind().forWhom()))
+                .map(RemovedThing::of)
+                .toList();
     }
 
     /** Brings something back as it was. Refused when its place is taken, or something it needs is gone. */
     @PostMapping("/{id}/back")
-    Removed.Thing bringBack(Project project, @PathVariable long id) {
-        return removed.bringBack(project, id);
+    RemovedThing bringBack(Project project, Asker asker, @PathVariable long id) {
+        return RemovedThing.of(removed.bringBack(project, asker, id));
     }
 }

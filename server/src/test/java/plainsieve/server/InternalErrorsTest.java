@@ -1,0 +1,44 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Role;
+
+/** A mistake of ours is not told as one of the user's; one of the user's is told without our insides. */
+class InternalErrorsTest {
+    @RestController
+    @Route(Role.READER)
+    public static class OurMistake {
+        @GetMapping("/api/projects/our-mistake")
+        String fail() {
+            throw new IllegalArgumentException("SomeClass: index 7 of 3");
+        }
+    }
+
+    @Test
+    void anArgumentThatWeGotWrongIsOurMistake() throws Exception {
+        try (AnotherServer server =
+                AnotherServer.on(Files.createTempDirectory("plainsieve"), List.of(OurMistake.class))) {
+            Api.Answer answer = server.api().get("/api/projects/our-mistake");
+            assertThat(answer.status()).isEqualTo(500);
+            assertThat(answer.json().toString()).doesNotContain("SomeClass").contains("should not have");
+        }
+    }
+
+    @Test
+    void aWordThatIsNoKindIsTheUsersAndNamesTheKinds() {
+        Api.Answer refused = new Api(RunningServer.get().address())
+                .post("/api/sources", Map.of("id", "wet", "kind", "sea", "database", "x"));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().get("detail").asString()).startsWith("“sea” is no kind of source.");
+        assertThat(refused.json().get("advice").asString()).contains("postgresql", "duckdb");
+        assertThat(refused.json().toString()).doesNotContain("plainsieve.", "Exception", "SourceKind");
+    }
+}

@@ -1,0 +1,41 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** Lists that are kept on disk. */
+class KeptListsTest {
+    private static Instant kept(Path folder, String column) throws Exception {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery("select %s from kept_list".formatted(column))) {
+            rows.next();
+            return Instant.parse(rows.getString(1));
+        }
+    }
+
+    /** Else what goes first, when there are too many, is not what was used least lately. */
+    @Test
+    void anAnswerThatIsUsedAgainIsMarkedAsUsed() throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        try (AnotherServer server = AnotherServer.on(folder)) {
+            server.api().listValues("port", Map.of());
+            Instant asked = kept(folder, "asked_at");
+            assertThat(kept(folder, "used_at")).isEqualTo(asked);
+            server.api().listValues("port", Map.of());
+            for (int i = 0; i < 100 && !kept(folder, "used_at").isAfter(asked); i++) {
+                Thread.sleep(20);
+            }
+            assertThat(kept(folder, "used_at")).isAfter(asked);
+            assertThat(kept(folder, "asked_at")).isEqualTo(asked);
+        }
+    }
+}
