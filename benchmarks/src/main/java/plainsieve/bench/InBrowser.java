@@ -1,19 +1,15 @@
 package plainsieve.bench;
 
-import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Map;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
@@ -159,23 +155,6 @@ public final class InBrowser {
         }
         System.out.printf(
                 "dropdown of 10,000 values from click to painted: median of %d %.0f ms%n", RUNS, median(opened));
-    }
-
-    private static void bringIn(String address, Map<String, String> files) throws IOException, InterruptedException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream out = new ZipOutputStream(bytes)) {
-            for (Map.Entry<String, String> file : files.entrySet()) {
-                out.putNextEntry(new ZipEntry(file.getKey()));
-                out.write(file.getValue().getBytes(StandardCharsets.UTF_8));
-            }
-        }
-        HttpClient.newHttpClient()
-                .send(
-                        HttpRequest.newBuilder(URI.create(address + "/api/projects/home/project.zip"))
-                                .header("Content-Type", "application/zip")
-                                .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
-                                .build(),
-                        HttpResponse.BodyHandlers.discarding());
     }
 
     private static String get(String address) throws IOException, InterruptedException {

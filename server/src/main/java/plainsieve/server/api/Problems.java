@@ -12,6 +12,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
@@ -104,6 +105,19 @@ class Problems extends ResponseEntityExceptionHandler {
         ProblemDetail detail = detail(
                 HttpStatus.BAD_REQUEST, "The request's JSON could not be read.", "See /api/openapi for its shape.");
         return new ResponseEntity<>(detail, headers, status);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<Problem> problems = e.getFieldErrors().stream()
+                .map(error -> Problem.of(
+                        "bad-field",
+                        "“%s” %s.".formatted(error.getField(), error.getDefaultMessage()),
+                        "See /api/openapi for what may stand there."))
+                .toList();
+        return new ResponseEntity<>(
+                problem(new ProblemException(problems)).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
     }
 
     private static ProblemDetail detail(HttpStatus status, String message, String advice) {

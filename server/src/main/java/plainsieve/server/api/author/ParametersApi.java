@@ -1,5 +1,8 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -25,7 +28,9 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ColumnBody;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.ColumnLooks;
@@ -103,12 +108,12 @@ class ParametersApi {
     }
 
     @PostMapping
-    ParameterBody add(Project project, @RequestBody ParameterBody body) {
+    ParameterBody add(Project project, @Valid @RequestBody ParameterBody body) {
         return ParameterBody.of(edits.add(project, body.toDefinition()));
     }
 
     @PutMapping("/{name}")
-    ParameterBody change(Project project, @PathVariable String name, @RequestBody ParameterBody body) {
+    ParameterBody change(Project project, @PathVariable String name, @Valid @RequestBody ParameterBody body) {
         if (!name.equals(body.name())) {
             throw new ProblemException(Problem.of(
                     "name-differs", "The name in the address and the one in the body differ.", "Send the same name."));
@@ -124,13 +129,13 @@ class ParametersApi {
     /** Puts the parameters into an order. */
     @PostMapping("/order")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void order(Project project, @RequestBody NewOrder body) {
+    void order(Project project, @Valid @RequestBody NewOrder body) {
         edits.order(project, body.names());
     }
 
-    record NewOrder(List<String> names) {
+    record NewOrder(List<@NotNull(message = Lengths.MISSING) String> names) {
         NewOrder {
-            names = names == null ? List.of() : List.copyOf(names);
+            names = Absent.orEmpty(names);
         }
     }
 
@@ -142,13 +147,15 @@ class ParametersApi {
 
     /** Renames a parameter and every use of it. */
     @PostMapping("/{name}/name")
-    ParameterBody rename(Project project, @PathVariable String name, @RequestBody NewName body) {
+    ParameterBody rename(Project project, @PathVariable String name, @Valid @RequestBody NewName body) {
         return ParameterBody.of(renaming.rename(project, name, body.name()));
     }
 
-    record NewName(String name) {
+    record NewName(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name) {
         NewName {
-            name = name == null ? "" : name;
+            name = Absent.orEmpty(name);
         }
     }
 

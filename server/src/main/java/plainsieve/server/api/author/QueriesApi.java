@@ -4,6 +4,7 @@ import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -54,7 +55,7 @@ class QueriesApi {
     }
 
     @PostMapping
-    QueryBodies.QueryBody add(Project project, @RequestBody QueryBodies.NewQuery body) {
+    QueryBodies.QueryBody add(Project project, @Valid @RequestBody QueryBodies.NewQuery body) {
         return QueryBodies.QueryBody.of(project, edits.add(project, body.name(), body.sourceId(), body.text()));
     }
 
@@ -72,13 +73,14 @@ class QueriesApi {
 
     @PutMapping("/{id}/draft")
     QueryBodies.QueryBody changeDraft(
-            Project project, @PathVariable String id, @RequestBody QueryBodies.DraftChange body) {
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.DraftChange body) {
         Query query = seen(project, id, body.version());
         return QueryBodies.QueryBody.of(project, edits.changeDraft(project, query, body.text()));
     }
 
     @PutMapping("/{id}/name")
-    QueryBodies.QueryBody rename(Project project, @PathVariable String id, @RequestBody QueryBodies.NameChange body) {
+    QueryBodies.QueryBody rename(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.NameChange body) {
         return QueryBodies.QueryBody.of(project, edits.rename(project, seen(project, id, body.version()), body.name()));
     }
 
@@ -96,7 +98,8 @@ class QueriesApi {
 
     /** Gives the draft to the reports. */
     @PostMapping("/{id}/live")
-    QueryBodies.QueryBody makeLive(Project project, @PathVariable String id, @RequestBody QueryBodies.LiveChange body) {
+    QueryBodies.QueryBody makeLive(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {
         return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
     }
 
@@ -114,7 +117,7 @@ class QueriesApi {
             Project project,
             Asker asker,
             @PathVariable String id,
-            @RequestBody RunBodies.BenchRun body,
+            @Valid @RequestBody RunBodies.BenchRun body,
             HttpServletResponse response) {
         AskedChoices asked =
                 AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));

@@ -1,11 +1,15 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Type;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.authoring.FixedOffers;
 import plainsieve.server.project.Project;
@@ -32,38 +36,51 @@ final class QueryBodies {
         }
     }
 
-    private static String orEmpty(String text) {
-        return text == null ? "" : text;
-    }
+    record NewQuery(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
 
-    record NewQuery(String name, String sourceId, String text) {
+            String sourceId,
+
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text) {
         NewQuery {
-            name = orEmpty(name);
-            sourceId = orEmpty(sourceId);
-            text = orEmpty(text);
+            name = Absent.orEmpty(name);
+            sourceId = Absent.orEmpty(sourceId);
+            text = Absent.orEmpty(text);
         }
     }
 
     /** @param version the one that was seen */
-    record DraftChange(String text, int version) {
+    record DraftChange(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            int version) {
         DraftChange {
-            text = orEmpty(text);
+            text = Absent.orEmpty(text);
         }
     }
 
     /** @param version the one that was seen */
-    record NameChange(String name, int version) {
+    record NameChange(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            int version) {
         NameChange {
-            name = orEmpty(name);
+            name = Absent.orEmpty(name);
         }
     }
 
     /** @param version the one that was seen */
     record LiveChange(int version) {}
 
-    record QueryText(String text) {
+    record QueryText(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text) {
         QueryText {
-            text = orEmpty(text);
+            text = Absent.orEmpty(text);
         }
     }
 
@@ -120,10 +137,15 @@ final class QueryBodies {
     record EditBody(int start, int end, String replacement) {}
 
     /** A name in a text, for which a parameter is wanted. */
-    record ProposalAsked(String text, String name) {
+    record ProposalAsked(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name) {
         ProposalAsked {
-            text = orEmpty(text);
-            name = orEmpty(name);
+            text = Absent.orEmpty(text);
+            name = Absent.orEmpty(name);
         }
     }
 
@@ -132,18 +154,23 @@ final class QueryBodies {
      *
      * @param starts where they begin in the text; all of them when there are none
      */
-    record FixedChosen(String text, List<Integer> starts, Map<String, ChoiceBody> choices) {
+    record FixedChosen(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            List<@NotNull(message = Lengths.MISSING) Integer> starts,
+            Map<String, ChoiceBody> choices) {
         FixedChosen {
-            text = orEmpty(text);
-            starts = starts == null ? List.of() : List.copyOf(starts);
+            text = Absent.orEmpty(text);
+            starts = Absent.orEmpty(starts);
         }
     }
 
     /** What was made of fixed values and shall be taken back. */
     record FixedTakenBack(String text, int version, List<String> names) {
         FixedTakenBack {
-            text = orEmpty(text);
-            names = names == null ? List.of() : List.copyOf(names);
+            text = Absent.orEmpty(text);
+            names = Absent.orEmpty(names);
         }
     }
 }

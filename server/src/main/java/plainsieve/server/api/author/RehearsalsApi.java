@@ -1,5 +1,6 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -61,7 +62,7 @@ class RehearsalsApi {
     /** Whether the statements that reports would send of this text are taken by the database. */
     @PostMapping("/queries/{id}/forms")
     List<Forms.Form> forms(
-            Project project, Asker asker, @PathVariable String id, @RequestBody RunBodies.BenchRun body) {
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody RunBodies.BenchRun body) {
         AskedChoices asked =
                 AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
         return forms.of(project, new RunOrder.Text(project.query(id), body.text()), asked);

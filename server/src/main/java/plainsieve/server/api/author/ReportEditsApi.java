@@ -1,5 +1,8 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.HttpStatus;
@@ -13,7 +16,9 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
@@ -44,11 +49,18 @@ class ReportEditsApi {
     }
 
     /** @param seen the settings that a change was made from; missing when it holds whatever they are */
-    record ReportSettings(String question, String start, boolean onDemand, List<String> signed, ReportSettings seen) {
+    record ReportSettings(
+            @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            String question,
+
+            String start,
+            boolean onDemand,
+            List<@NotNull(message = Lengths.MISSING) String> signed,
+            ReportSettings seen) {
         ReportSettings {
-            question = question == null ? "" : question;
+            question = Absent.orEmpty(question);
             start = start == null || start.isEmpty() ? Report.Start.DEFAULTS.word() : start;
-            signed = signed == null ? List.of() : List.copyOf(signed);
+            signed = Absent.orEmpty(signed);
         }
 
         boolean isOf(Report report) {
@@ -63,7 +75,7 @@ class ReportEditsApi {
     /** Changes the question line and how the report starts. Refused when the line cannot be read, or someone else was first. */
     @PutMapping("/settings")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void change(Project project, @PathVariable String id, @RequestBody ReportSettings body) {
+    void change(Project project, @PathVariable String id, @Valid @RequestBody ReportSettings body) {
         Report report = project.report(id);
         if (body.seen() != null && !body.seen().isOf(report)) {
             throw new Changed("The report");
@@ -72,17 +84,24 @@ class ReportEditsApi {
     }
 
     /** @param version the one that was seen */
-    record ReportName(String name, String audience, int version) {
+    record ReportName(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String audience,
+
+            int version) {
         ReportName {
-            name = name == null ? "" : name;
-            audience = audience == null ? "" : audience;
+            name = Absent.orEmpty(name);
+            audience = Absent.orEmpty(audience);
         }
     }
 
     /** Calls a report otherwise; its links stay. */
     @PutMapping("/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(Project project, @PathVariable String id, @RequestBody ReportName body) {
+    void rename(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {
         Report seen = project.report(id).withVersion(body.version());
         edits.rename(project, seen, body.name(), body.audience());
     }
@@ -108,7 +127,7 @@ class ReportEditsApi {
 
     /** A token for links with choices that cannot be changed. */
     @PostMapping("/signed-links")
-    SignedToken sign(Project project, Asker asker, @PathVariable String id, @RequestBody NewSignedLink body) {
+    SignedToken sign(Project project, Asker asker, @PathVariable String id, @Valid @RequestBody NewSignedLink body) {
         Report report = project.report(id);
         Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
         AskedChoices asked = AskedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);

@@ -1,5 +1,6 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.Valid;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -49,7 +50,8 @@ class TextsApi {
 
     /** Reads a text without running it: its parameters, and what is wrong with it and where. */
     @PostMapping("/check")
-    QueryBodies.QueryCheck check(Project project, @PathVariable String id, @RequestBody QueryBodies.QueryText body) {
+    QueryBodies.QueryCheck check(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
         try {
             Query query = project.query(id);
             return check(project, query, project.prepare(query, body.text()));
@@ -111,7 +113,7 @@ class TextsApi {
 
     /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
     @PostMapping("/proposal")
-    Proposal propose(Project project, @PathVariable String id, @RequestBody QueryBodies.ProposalAsked body) {
+    Proposal propose(Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.ProposalAsked body) {
         Proposals.Proposal proposed = proposals.of(project, project.query(id), body.text(), body.name());
         return new Proposal(
                 ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
@@ -120,7 +122,7 @@ class TextsApi {
     /** Makes parameters of fixed values, and says whether the rows stayed the same. The text is for the caller to keep. */
     @PostMapping("/fixed")
     FixedOffers.Made make(
-            Project project, Asker asker, @PathVariable String id, @RequestBody QueryBodies.FixedChosen body) {
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
         FixedOffers.Draft draft =
                 new FixedOffers.Draft(asker, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
         return fixed.make(project, draft, Set.copyOf(body.starts()));
@@ -128,7 +130,7 @@ class TextsApi {
 
     @PostMapping("/fixed/back")
     QueryBodies.QueryBody takeBack(
-            Project project, @PathVariable String id, @RequestBody QueryBodies.FixedTakenBack body) {
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedTakenBack body) {
         Query now = project.query(id);
         Query seen = new Query(now.id(), now.name(), now.sourceId(), now.draftText(), now.liveText(), body.version());
         return QueryBodies.QueryBody.of(project, fixed.takeBack(project, seen, body.text(), body.names()));

@@ -16,7 +16,7 @@ import plainsieve.core.value.ProblemException;
  */
 public record ChoiceBody(String kind, List<String> values, boolean withoutValue) {
     public ChoiceBody {
-        values = values == null ? List.of() : List.copyOf(values);
+        values = Absent.orEmpty(values);
     }
 
     public static ChoiceBody of(ChoiceText text) {

@@ -1,6 +1,8 @@
 package plainsieve.server.api.body;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalLong;
@@ -35,27 +37,42 @@ import plainsieve.core.value.Type;
  */
 public record ParameterBody(
         String name,
+
+        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
         String label,
+
+        @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
         String hint,
+
+        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
         String group,
+
+        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
         String unit,
+
         String type,
         boolean many,
         String covers,
         String blankRule,
+
+        @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
         String blankWords,
+
         String allRule,
         String everyRow,
         String least,
         String most,
         String rangeEnd,
+
+        @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
         String formula,
+
         ListBody list,
         String whenGone,
         @JsonProperty("private") boolean unlogged,
         @JsonProperty("default") DefaultBody start,
         ChoiceBody trialChoice,
-        List<String> formerNames,
+        List<@NotNull(message = Lengths.MISSING) String> formerNames,
         int version) {
 
     private static final String SEND_EACH = "send-each";

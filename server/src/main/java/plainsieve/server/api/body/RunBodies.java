@@ -1,5 +1,10 @@
 package plainsieve.server.api.body;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -31,7 +36,7 @@ public final class RunBodies {
             Map<String, ChoiceBody> choices,
             String sortBy,
             boolean descending,
-            List<FilterBody> filters,
+            List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
             String signed) {
         public ViewRun {
             runId = RunIds.given(runId);
@@ -50,7 +55,7 @@ public final class RunBodies {
             String runId,
             Map<String, ChoiceBody> choices,
             String signed,
-            List<FilterBody> filters,
+            List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
             String sortBy,
             boolean descending,
             String format,
@@ -69,7 +74,13 @@ public final class RunBodies {
     }
 
     /** A run of a text on the bench. */
-    public record BenchRun(String runId, String text, Map<String, ChoiceBody> choices) {
+    public record BenchRun(
+            String runId,
+
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            Map<String, ChoiceBody> choices) {
         public BenchRun {
             runId = RunIds.given(runId);
             text = Absent.orEmpty(text);
@@ -81,7 +92,10 @@ public final class RunBodies {
     }
 
     /** Only rows whose output column has one of these values; null stands for rows without a value. */
-    public record FilterBody(String column, String type, List<String> values) {
+    public record FilterBody(
+            @NotBlank(message = Lengths.MISSING) String column,
+            String type,
+            @NotNull(message = Lengths.MISSING) List<String> values) {
         public RunOrder.ColumnFilter toFilter() {
             List<String> present = values.stream().filter(Objects::nonNull).toList();
             boolean withoutValue = present.size() < values.size();
@@ -113,8 +127,11 @@ public final class RunBodies {
             String reportId,
             String signed,
             boolean trial,
+
+            @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
             String search,
-            int start,
+
+            @PositiveOrZero(message = Lengths.NEGATIVE) int start,
             boolean refresh) {
         public ListAsked {
             reportId = Absent.orEmpty(reportId);

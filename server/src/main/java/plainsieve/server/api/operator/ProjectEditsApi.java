@@ -1,5 +1,7 @@
 package plainsieve.server.api.operator;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -9,6 +11,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProjectBody;
 import plainsieve.server.authoring.ProjectEdits;
 import plainsieve.server.people.Role;
@@ -25,22 +29,24 @@ class ProjectEditsApi {
         this.edits = edits;
     }
 
-    record ProjectName(String name) {
+    record ProjectName(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name) {
         ProjectName {
-            name = name == null ? "" : name;
+            name = Absent.orEmpty(name);
         }
     }
 
     /** An empty project. */
     @PostMapping
-    ProjectBody add(@RequestBody ProjectName body) {
+    ProjectBody add(@Valid @RequestBody ProjectName body) {
         return ProjectBody.of(edits.add(body.name()));
     }
 
     /** Calls a project otherwise; its links stay. */
     @PutMapping("/{project}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(Project project, @RequestBody ProjectName body) {
+    void rename(Project project, @Valid @RequestBody ProjectName body) {
         edits.rename(project, body.name());
     }
 

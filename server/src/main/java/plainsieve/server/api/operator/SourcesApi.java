@@ -1,5 +1,6 @@
 package plainsieve.server.api.operator;
 
+import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
@@ -45,7 +47,7 @@ class SourcesApi {
             host = stripped(host);
             database = stripped(database);
             user = stripped(user);
-            password = password == null ? "" : password;
+            password = Absent.orEmpty(password);
         }
 
         private static String stripped(String text) {
@@ -64,7 +66,7 @@ class SourcesApi {
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    void add(@RequestBody NewSource body) {
+    void add(@Valid @RequestBody NewSource body) {
         edits.add(body.access(body.id()));
     }
 
@@ -72,14 +74,14 @@ class SourcesApi {
 
     /** Whether a source would answer, before it is kept; one that is kept lends its password. */
     @PostMapping("/try")
-    Tried tried(@RequestBody NewSource body) {
+    Tried tried(@Valid @RequestBody NewSource body) {
         return new Tried(edits.tried(body.access(body.id())));
     }
 
     /** Reaches a source another way from now on. */
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void change(@PathVariable String id, @RequestBody NewSource body) {
+    void change(@PathVariable String id, @Valid @RequestBody NewSource body) {
         edits.change(body.access(id));
     }
 
@@ -92,7 +94,7 @@ class SourcesApi {
     /** Gives a source another name; its queries follow. */
     @PutMapping("/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(@PathVariable String id, @RequestBody NewName body) {
+    void rename(@PathVariable String id, @Valid @RequestBody NewName body) {
         edits.rename(id, body.name());
     }
 

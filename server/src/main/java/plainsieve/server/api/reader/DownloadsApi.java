@@ -2,6 +2,7 @@ package plainsieve.server.api.reader;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -63,7 +64,7 @@ class DownloadsApi {
             Asker asker,
             @PathVariable String id,
             @PathVariable String viewId,
-            @RequestBody RunBodies.NewDownload body,
+            @Valid @RequestBody RunBodies.NewDownload body,
             Locale locale) {
         Report report = project.report(id);
         View view = report.view(viewId);

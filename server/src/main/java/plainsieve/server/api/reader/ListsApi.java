@@ -1,5 +1,6 @@
 package plainsieve.server.api.reader;
 
+import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -35,7 +36,8 @@ class ListsApi {
 
     /** The values of the list, or a page of those that contain a search. */
     @PostMapping("/values")
-    ValueLists.ValueList values(Project project, Asker asker, @PathVariable String name, @RequestBody ListAsked body) {
+    ValueLists.ValueList values(
+            Project project, Asker asker, @PathVariable String name, @Valid @RequestBody ListAsked body) {
         ListRequests.Wanted wanted = wanted(project, asker, name, body);
         return body.refresh()
                 ? lists.refreshed(wanted)
@@ -44,7 +46,8 @@ class ListsApi {
 
     /** Those of the chosen values that are on the list, with their labels. */
     @PostMapping("/named")
-    List<ListedValue> named(Project project, Asker asker, @PathVariable String name, @RequestBody ListAsked body) {
+    List<ListedValue> named(
+            Project project, Asker asker, @PathVariable String name, @Valid @RequestBody ListAsked body) {
         return lists.named(wanted(project, asker, name, body));
     }
 

@@ -1,5 +1,6 @@
 package plainsieve.server.api.reader;
 
+import jakarta.validation.Valid;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -96,7 +97,11 @@ class ReportsApi {
     /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
     @PostMapping("/{id}/question")
     SaidBodies.QuestionBody question(
-            Project project, Asker asker, @PathVariable String id, @RequestBody RunBodies.Asked body, Locale locale) {
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.Asked body,
+            Locale locale) {
         Report report = project.report(id);
         Asker linked = askers.of(project, id, asker, body.signed());
         AskedChoices asked = ReportOrders.choices(project, linked, report, ChoiceBody.texts(body.choices()));

@@ -1,6 +1,8 @@
 package plainsieve.server.api.reader;
 
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -17,7 +19,9 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.ViewerCookie;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -41,9 +45,13 @@ class SelectionsApi {
     }
 
     /** @param name missing in place of a link that would be too long */
-    record NewSelection(String name, Map<String, ChoiceBody> choices) {
+    record NewSelection(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            Map<String, ChoiceBody> choices) {
         NewSelection {
-            name = name == null ? "" : name;
+            name = Absent.orEmpty(name);
         }
     }
 
@@ -71,7 +79,7 @@ class SelectionsApi {
     Selection keep(
             Project project,
             @PathVariable String reportId,
-            @RequestBody NewSelection body,
+            @Valid @RequestBody NewSelection body,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer,
             HttpServletResponse response) {
         String owner = viewer.isEmpty() ? UUID.randomUUID().toString() : viewer;

@@ -4,6 +4,7 @@ import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
 import java.util.Map;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -47,7 +48,7 @@ class ViewRunsApi {
             Asker asker,
             @PathVariable String id,
             @PathVariable String viewId,
-            @RequestBody RunBodies.ViewRun body,
+            @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
         Report report = project.report(id);
         View view = report.view(viewId);

@@ -1,0 +1,15 @@
+package plainsieve.server.api.body;
+
+/** How much a request may say, so that no page, list or log has to show what no one can read; and what is said of more. */
+public final class Lengths {
+    public static final int NAME = 200;
+    public static final int WORDS = 2_000;
+    /** Of a query: the longest statement that databases here take at their usual settings is longer. */
+    public static final int TEXT = 1_000_000;
+
+    public static final String TOO_LONG = "is longer than {max} characters";
+    public static final String MISSING = "is missing";
+    public static final String NEGATIVE = "is less than 0";
+
+    private Lengths() {}
+}
