@@ -127,7 +127,7 @@ public final class InBrowser {
     }
 
     private static void dropdown(ChromeDriver browser, String address) throws Exception {
-        bringIn(
+        ProjectUpload.bringIn(
                 address,
                 Map.of(
                         "project.yaml", """

@@ -3,6 +3,7 @@ package plainsieve.server.project;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -90,12 +91,14 @@ final class ProjectGraph {
     /** Viewers are surprised both by a page that was filtered unasked and by a table that was forgotten. */
     private void useBy(Report report) {
         int of = report.queryIds().size();
+        Map<String, Set<String>> using = new HashMap<>();
+        for (View view : report.views()) {
+            ofView(view).forEach(name -> using.computeIfAbsent(name, key -> new HashSet<>())
+                    .add(view.queryId()));
+        }
         for (String name : inReports.get(report.id())) {
-            Set<String> using = new LinkedHashSet<>();
-            report.views().stream()
-                    .filter(view -> ofView(view).contains(name))
-                    .forEach(view -> using.add(view.queryId()));
-            use(name, new Use(Use.Kind.REPORT, report.id(), report.name(), using.size(), of));
+            int queries = using.getOrDefault(name, Set.of()).size();
+            use(name, new Use(Use.Kind.REPORT, report.id(), report.name(), queries, of));
         }
     }
 
