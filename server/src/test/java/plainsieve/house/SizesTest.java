@@ -42,7 +42,8 @@ class SizesTest {
             entry("plainsieve.server.api.body.ParameterBody", "JSON of the API"),
             entry("plainsieve.server.api.body.ProblemBody", "JSON of the API"),
             entry("plainsieve.server.api.body.ReportBody", "JSON of the API"),
-            entry("plainsieve.server.proof.Ran", "JSON of the API"),
+            entry("plainsieve.server.api.body.RanBody", "JSON of the API"),
+            entry("plainsieve.server.proof.Ran", "one verdict as the records keep it, flat"),
             entry("plainsieve.server.rehearsal.Line", "JSON of the API"),
             entry("plainsieve.server.settings.Settings", "one field for each setting of the server"));
 

@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
@@ -17,7 +18,6 @@ import plainsieve.server.proof.Proofs;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.records.SentWanted;
 import plainsieve.server.sent.SentLog;
-import plainsieve.server.sent.SentValue;
 
 /** The statements that were sent: what they were, how two of them differ, and where their choices measurably ran. */
 @RestController
@@ -48,7 +48,7 @@ class SentApi {
             String viewId,
             String cause,
             String text,
-            List<SentValue> values,
+            List<SentBodies.SentValueBody> values,
             String outcome,
             String problem,
             long fetched,
@@ -76,8 +76,8 @@ class SentApi {
 
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
     @PostMapping("/{id}/proof")
-    Proofs.Proof measure(Project project, Asker asker, @PathVariable long id) {
-        return proofs.of(project, asker, id, true);
+    SentBodies.ProofBody measure(Project project, Asker asker, @PathVariable long id) {
+        return SentBodies.ProofBody.of(proofs.of(project, asker, id, true));
     }
 
     /** Two statements beside each other: what differs, and the first rows in which they do. */
@@ -107,7 +107,7 @@ class SentApi {
                 row.viewId(),
                 row.cause(),
                 row.text(),
-                log.values(row),
+                SentBodies.SentValueBody.of(log.values(row)),
                 row.outcome(),
                 row.problem(),
                 row.fetched(),

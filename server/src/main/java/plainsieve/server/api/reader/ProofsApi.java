@@ -5,6 +5,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -26,8 +27,8 @@ class ProofsApi {
 
     /** Where each choice ran; the first time, the database is asked. */
     @GetMapping("/proof")
-    Proofs.Proof proof(Project project, Asker asker, @PathVariable long id) {
-        return proofs.of(project, asker, id, false);
+    SentBodies.ProofBody proof(Project project, Asker asker, @PathVariable long id) {
+        return SentBodies.ProofBody.of(proofs.of(project, asker, id, false));
     }
 
     record RunnableStatement(String text) {}

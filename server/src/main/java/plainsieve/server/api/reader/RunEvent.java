@@ -3,7 +3,7 @@ package plainsieve.server.api.reader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import plainsieve.core.statement.Placement;
-import plainsieve.server.sent.SentValue;
+import plainsieve.server.api.body.SentBodies;
 import plainsieve.sources.Column;
 
 /** One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. */
@@ -16,7 +16,7 @@ public sealed interface RunEvent {
             @Schema(allowableValues = "begun") String event,
             long sentId,
             String text,
-            List<SentValue> values,
+            List<SentBodies.SentValueBody> values,
             List<Placement> placements,
             List<Column> columns)
             implements RunEvent {}

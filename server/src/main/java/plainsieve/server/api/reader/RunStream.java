@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.sent.SentValues;
 import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Answer;
@@ -54,7 +55,12 @@ final class RunStream implements RunListener {
         response.setContentType("application/x-ndjson");
         response.setCharacterEncoding("UTF-8");
         write(new RunEvent.Begun(
-                "begun", sentId, statement.text(), SentValues.of(statement), statement.placements(), columns));
+                "begun",
+                sentId,
+                statement.text(),
+                SentBodies.SentValueBody.of(SentValues.of(statement)),
+                statement.placements(),
+                columns));
     }
 
     @Override

@@ -1,0 +1,89 @@
+package plainsieve.server.api.body;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.List;
+import plainsieve.core.evidence.Where;
+import plainsieve.core.statement.Placement;
+import plainsieve.server.proof.Proofs;
+import plainsieve.server.sent.SentValue;
+
+/** What was sent and where it ran, on the wire; how the records keep it is another form. */
+public final class SentBodies {
+    private SentBodies() {}
+
+    /** A bound value: many values stand together under one placeholder. */
+    @Schema(name = "SentValue")
+    public record SentValueBody(String parameter, int offset, String type, List<String> values) {
+        static SentValueBody of(SentValue value) {
+            return new SentValueBody(value.parameter(), value.offset(), value.type(), value.values());
+        }
+
+        public static List<SentValueBody> of(List<SentValue> values) {
+            return values.stream().map(SentValueBody::of).toList();
+        }
+    }
+
+    /**
+     * What is known of where a statement's choices ran.
+     *
+     * @param reason why nothing is known; empty when something is
+     * @param measured whether the database counted rows, or only planned
+     * @param millis how long the database took to tell
+     * @param plan its steps, a line each
+     */
+    @Schema(name = "Proof")
+    public record ProofBody(String reason, boolean measured, double millis, List<RanBody> verdicts, List<String> plan) {
+        public static ProofBody of(Proofs.Proof proof) {
+            return new ProofBody(
+                    proof.reason(),
+                    proof.measured(),
+                    proof.millis(),
+                    proof.verdicts().stream().map(RanBody::of).toList(),
+                    proof.plan());
+        }
+    }
+
+    /**
+     * Where one parameter did its work at one place.
+     *
+     * @param proof the piece of plan that shows it; empty when nothing is claimed
+     * @param estimated rows that the database expected to come out of that step; -1 when it does not say
+     * @param actual rows that came out; -1 when it was not measured
+     * @param read rows that were read for it; -1 when it was not measured
+     * @param advice what would let an index be used, if there is one; may be empty
+     */
+    @Schema(name = "Ran")
+    public record RanBody(
+            String parameter,
+            Placement.Outcome outcome,
+            int start,
+            int end,
+            int clauseStart,
+            int clauseEnd,
+            Where where,
+            String proof,
+            String table,
+            String index,
+            double estimated,
+            double actual,
+            double read,
+            String advice) {
+        static RanBody of(Proofs.Ran ran) {
+            return new RanBody(
+                    ran.parameter(),
+                    ran.outcome(),
+                    ran.start(),
+                    ran.end(),
+                    ran.clauseStart(),
+                    ran.clauseEnd(),
+                    ran.where(),
+                    ran.proof(),
+                    ran.table(),
+                    ran.index(),
+                    ran.estimated(),
+                    ran.actual(),
+                    ran.read(),
+                    ran.advice());
+        }
+    }
+}
