@@ -14,6 +14,12 @@ export const router = createRouter({
       meta: { reader: true },
     },
     {
+      path: '/reports/:id/making',
+      component: () => import('./screens/making/MakingScreen.vue'),
+      props: true,
+      meta: { title: 'Making a report' },
+    },
+    {
       path: '/reports/:id/rehearsal',
       component: () => import('./screens/rehearsal/RehearsalScreen.vue'),
       props: true,

@@ -64,3 +64,8 @@ export interface RunRows {
 }
 export type RunEvent = RunBegun | RunRows | RunDone | RunFailed
 export type Choices = Record<string, Choice>
+export type Making = Schemas['MakingBody']
+export type MadeThing = Schemas['ThingBody']
+export type SentencePiece = Schemas['PieceBody']
+export type MarkOffer = Schemas['OfferBody']
+export type ViewProposal = Schemas['ProposalBody']

@@ -18,6 +18,8 @@ export interface Picked {
 
 /** What every view of a report runs with. */
 export interface Asked {
+  /** Where its views are run: what viewers have, or a draft. */
+  path: string
   report: Report
   choices: Ref<Choices>
   picked: Ref<Picked[]>
@@ -31,7 +33,7 @@ export interface Asked {
  */
 export function useViewRun(view: View, asked: Asked, sorted?: Ref<Sorted | undefined>) {
   const { state, start, stop } = useRun()
-  const { report, choices, picked, signed, waiting } = asked
+  const { path, report, choices, picked, signed, waiting } = asked
   const known = new Set(report.parameters.map(parameter => parameter.name))
   const mine = new Set(report.viewParameters[view.id] ?? [])
   const relevant = computed(() =>
@@ -53,8 +55,7 @@ export function useViewRun(view: View, asked: Asked, sorted?: Ref<Sorted | undef
     }),
   )
 
-  const rerun = (): Promise<void> =>
-    start(`/reports/${report.id}/views/${view.id}/run`, JSON.parse(body.value) as object)
+  const rerun = (): Promise<void> => start(`${path}/views/${view.id}/run`, JSON.parse(body.value) as object)
   watch(
     [body, waiting],
     ([, wait]) => {

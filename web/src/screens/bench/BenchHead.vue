@@ -6,7 +6,7 @@ import type { Query } from '../../api/types'
 import type { Saving } from './useDraft'
 
 const props = defineProps<{ query: Query; saving: Saving['status']; running: boolean }>()
-const emit = defineEmits<{ give: []; stop: []; run: [] }>()
+const emit = defineEmits<{ give: []; make: []; stop: []; run: [] }>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }
 const kept = computed(() => SAVING_IN_WORDS[props.saving])
@@ -23,6 +23,7 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
     <BButton variant="outline-primary" :disabled="!query.changed" @click="emit('give')">{{
       query.changed ? 'Give it to the reports' : 'In use by reports'
     }}</BButton>
+    <BButton variant="outline-primary" @click="emit('make')">Make a report of it</BButton>
     <BButton v-if="running" variant="outline-primary" title="Esc" @click="emit('stop')">Stop</BButton>
     <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="emit('run')">Run</BButton>
   </div>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { asFailure, type Failure } from '../../api/client'
 import type { Query, QueryCard } from '../../api/types'
 import { useProof } from '../../composables/useProof'
 import { lastAnswer, useRun } from '../../composables/useRun'
@@ -18,6 +17,7 @@ import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
 import { useFixed } from './useFixed'
+import { useGiving } from './useGiving'
 import { useKnownNames } from './useKnownNames'
 import { useTrial } from './useTrial'
 
@@ -25,7 +25,8 @@ const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
 document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
-const { query, text, saving, edit, makeLive, takeTheirs, keepMine, refresh } = draft
+const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
+const { failed, giveToReports, makeReport } = useGiving(draft)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -49,7 +50,6 @@ const known = useKnownNames(
 
 const lit = ref('')
 const ranText = ref('')
-const failed = ref<Failure>()
 const editor = ref<InstanceType<typeof QueryPane> | null>(null)
 const answer = computed(() => lastAnswer(state.value))
 const colours = computed(() => coloursFor(check.value.parameters))
@@ -83,15 +83,6 @@ async function mend(name: string, type: string): Promise<void> {
   if (parameter && (await parameters.change(parameter, withType(parameter, type).parameter))) await changed()
 }
 
-async function giveToReports(): Promise<void> {
-  try {
-    await makeLive()
-    failed.value = undefined
-  } catch (error) {
-    failed.value = asFailure(error)
-  }
-}
-
 useBenchKeys({ run, stop })
 onMounted(() => void parameters.reload())
 </script>
@@ -103,6 +94,7 @@ onMounted(() => void parameters.reload())
       :saving="saving.status"
       :running="state.status === 'running'"
       @give="giveToReports"
+      @make="makeReport"
       @stop="stop"
       @run="run" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">

@@ -26,7 +26,14 @@ const { choices, question, failure, signed, fixed, choose, forget, reset, proble
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
 const picked = ref<Picked[]>([])
-const asked: Asked = { report: props.report, choices: shown, picked, signed, waiting }
+const asked: Asked = {
+  path: `/reports/${props.report.id}`,
+  report: props.report,
+  choices: shown,
+  picked,
+  signed,
+  waiting,
+}
 
 /** Picks a bar, or lets it go when it is picked already. One bar of each chart. */
 function pick(one: Picked): void {

@@ -4,7 +4,7 @@ import type { Choices, Question } from '../../api/types'
 
 /** The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped. */
 export function useQuestion(
-  reportId: string,
+  path: string,
   choices: Ref<Choices>,
   signed: Ref<string>,
   onAnswer: (answer: Question) => void,
@@ -16,7 +16,7 @@ export function useQuestion(
   async function ask(): Promise<void> {
     const mine = (current = Symbol('question'))
     try {
-      const answer = await post<Question>(`/reports/${reportId}/question`, {
+      const answer = await post<Question>(`${path}/question`, {
         choices: choices.value,
         signed: signed.value,
       })

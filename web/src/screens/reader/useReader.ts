@@ -38,7 +38,7 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const sayable = (all: Choices): Choices => without(all, fixed.value)
   const { choices, set } = useLinkedChoices(linkedChoices, { reportId: report.id, signed, complete, sayable })
   const dropped = ref<{ name: string; values: string[] }[]>([])
-  const { question, failure } = useQuestion(report.id, choices, signed, accept)
+  const { question, failure } = useQuestion(`/reports/${report.id}`, choices, signed, accept)
   const fixed = computed(() => question.value?.fixed ?? [])
 
   provide(choosingKey, {

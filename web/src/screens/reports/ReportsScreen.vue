@@ -8,6 +8,7 @@ import RemovedThings from '../../things/RemovedThings.vue'
 import ThingActions from '../../things/ThingActions.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 
+const STANDING = { DRAFT: 'not given to viewers yet', CHANGED: 'changed since viewers got it', GIVEN: '' }
 const { state, reload } = useLoaded(signal => get<ReportCard[]>('/reports', signal))
 const removed = ref<InstanceType<typeof RemovedThings>>()
 const again = async (): Promise<void> => {
@@ -23,14 +24,17 @@ const again = async (): Promise<void> => {
     >
     <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
     <p v-else-if="state.data.length === 0">
-      There are no reports yet. Start with <code>./demo</code> to see the ferries, or begin with a
-      <RouterLink to="/sources">source</RouterLink>.
+      There are no reports yet. A report is made of a query: open one of your
+      <RouterLink to="/queries">queries</RouterLink>, or begin with a <RouterLink to="/sources">source</RouterLink>.
     </p>
     <template v-else>
       <div v-for="report in state.data" :key="report.id" class="pair">
-        <RouterLink :to="`/reports/${report.id}`" class="card-box report">
+        <RouterLink
+          :to="report.standing === 'DRAFT' ? `/reports/${report.id}/making` : `/reports/${report.id}`"
+          class="card-box report">
           <h2>
             {{ report.name }} <span class="soft fw-normal">{{ report.audience }}</span>
+            <span v-if="STANDING[report.standing]" class="pill standing">{{ STANDING[report.standing] }}</span>
           </h2>
           <div class="question">
             <template v-for="(part, i) in report.question" :key="i"
@@ -49,6 +53,7 @@ const again = async (): Promise<void> => {
             version: report.version,
           }"
           :changed="again">
+          <RouterLink :to="`/reports/${report.id}/making`" class="soft">Change</RouterLink>
           <RouterLink :to="`/reports/${report.id}/rehearsal`" class="soft">Rehearse</RouterLink>
         </ThingActions>
       </div>
@@ -63,6 +68,11 @@ const again = async (): Promise<void> => {
   gap: 16px;
   align-items: flex-start;
   margin-bottom: 12px;
+}
+.standing {
+  font-size: 11.5px;
+  font-weight: 400;
+  margin-left: 6px;
 }
 .beside {
   width: 300px;

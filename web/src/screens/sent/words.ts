@@ -41,6 +41,7 @@ export const CAUSES = [
   { value: 'bench', text: 'the bench' },
   { value: 'list', text: 'value lists' },
   { value: 'download', text: 'downloads' },
+  { value: 'making', text: 'reports being made' },
   { value: 'rehearsal', text: 'rehearsals' },
   { value: 'evidence', text: 'looks at plans' },
 ]

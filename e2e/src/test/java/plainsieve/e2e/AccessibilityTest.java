@@ -51,6 +51,7 @@ class AccessibilityTest {
             /reports/late-crossings              | tbody td
             /reports/vessel-diary                | tbody td
             /reports/late-crossings?port=Nowhere | .bad-line
+            /reports/late-crossings/making       | .proposal
             /queries                             | .list td
             /queries/vessel-diary                | .cm-parameter
             /parameters                          | [data-parameter=port]
@@ -105,6 +106,15 @@ class AccessibilityTest {
         browser.click("header button", "Settings");
         browser.see("[aria-label='Settings of the report']");
         assertThat(seriousViolations()).as("settings").isEmpty();
+    }
+
+    @Test
+    void whatCouldStandInASentenceHasNone() {
+        browser.open("/reports/late-crossings/making");
+        browser.click("[data-thing='view:by-port'] [data-mark=by] button");
+        browser.see(".menu .offer");
+        untilOpaque(".menu .offer");
+        assertThat(seriousViolations(".menu")).isEmpty();
     }
 
     @Test

@@ -53,7 +53,9 @@ insert into parameter_4 select 'home', name, definition, position, version from 
 create table report_4 (
   project_id text not null references project (id),
   id         text not null,
-  definition text not null,             -- JSON with its format number
+  definition text not null,             -- what viewers get: JSON with its format number
+  draft      text not null,             -- what its authors make of it; empty: the same
+  given      integer not null,          -- 0: viewers have never got it
   position   integer not null,
   version    integer not null,
   primary key (project_id, id)
@@ -62,7 +64,7 @@ create table report_4 (
 insert into report_4
 select 'home', id,
        json_object('name', name, 'audience', audience, 'question', question, 'definition', json(definition)),
-       position, 1
+       '', 1, position, 1
 from report;
 
 drop table report;

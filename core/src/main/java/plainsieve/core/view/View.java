@@ -49,6 +49,9 @@ public sealed interface View {
         return Optional.empty();
     }
 
+    /** The same view under another id. */
+    View called(String newId);
+
     /** The same view with a parameter under its new name. */
     default View renamed(String from, String to) {
         return this;
@@ -63,6 +66,11 @@ public sealed interface View {
     record Figures(String id, String title, String queryId, List<Figure> measures) implements View {
         public Figures {
             measures = List.copyOf(measures);
+        }
+
+        @Override
+        public View called(String newId) {
+            return new Figures(newId, title, queryId, measures);
         }
 
         @Override
@@ -89,6 +97,11 @@ public sealed interface View {
     record Bars(String id, String title, String queryId, List<Figure> measures, String groupBy) implements View {
         public Bars {
             measures = List.copyOf(measures);
+        }
+
+        @Override
+        public View called(String newId) {
+            return new Bars(newId, title, queryId, measures, groupBy);
         }
 
         @Override
@@ -121,6 +134,11 @@ public sealed interface View {
     record Table(String id, String title, String queryId, String rowLimit, List<ColumnWords> columns) implements View {
         public Table {
             columns = List.copyOf(columns);
+        }
+
+        @Override
+        public View called(String newId) {
+            return new Table(newId, title, queryId, rowLimit, columns);
         }
 
         @Override

@@ -7,14 +7,14 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /** Ids that stand in addresses: small letters, digits and hyphens. */
-final class Ids {
+public final class Ids {
     private static final int LONGEST_NAME = 200;
     private static final int LONGEST_ID = 60;
 
     private Ids() {}
 
     /** A free id that says the name. */
-    static String of(String name, String otherwise, Predicate<String> taken) {
+    public static String of(String name, String otherwise, Predicate<String> taken) {
         String base = name.strip()
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z0-9]+", "-")
@@ -28,7 +28,7 @@ final class Ids {
     }
 
     /** Throws {@link ProblemException} when something cannot be called so. @param what in words: "A query" */
-    static String name(String what, String name) {
+    public static String name(String what, String name) {
         String stripped = name.strip();
         if (stripped.isEmpty()) {
             throw new ProblemException(Problem.of("name-missing", what + " needs a name.", "Write one."));

@@ -149,7 +149,7 @@ public class ProjectTransfer {
         Ids.check("report", entry.id());
         if (project.hasReport(entry.id())) {
             int version = project.report(entry.id()).version();
-            reports.change(project, ReportEntries.report(entry, entry.id(), version));
+            reports.replace(project, ReportEntries.report(entry, entry.id(), version));
         } else {
             Report added = ReportEntries.report(entry, entry.id(), 1);
             reports.add(project, added);

@@ -81,9 +81,10 @@ public class Renaming {
         }
         Project after = project.with(renamed);
         for (Report report : project.reports()) {
-            Report changed = report.renamed(from, to);
-            if (!changed.equals(report)) {
-                reports.change(after, changed);
+            Report draft = project.draft(report.id()).report();
+            boolean live = !report.renamed(from, to).equals(report);
+            if (live || !draft.renamed(from, to).equals(draft)) {
+                reports.change(after, report, before -> before.renamed(from, to));
             }
         }
         return renamed;

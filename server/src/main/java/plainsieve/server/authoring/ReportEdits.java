@@ -1,14 +1,17 @@
 package plainsieve.server.authoring;
 
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Opening;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.ReportDraft;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.ReportRecords;
 import plainsieve.server.records.ReportRow;
@@ -26,8 +29,8 @@ public class ReportEdits {
         this.removed = removed;
     }
 
-    /** Changes the question line and how a report starts. Throws {@link ProblemException} when something does not fit. */
-    public Report changeQuestion(Project project, Report report, String question, Report.Opening opening) {
+    /** Changes the question line and how a report starts, for viewers and in the draft. Throws {@link ProblemException} when something does not fit. */
+    public void changeQuestion(Project project, Report report, String question, Opening opening) {
         QuestionLine.read(question);
         Set<String> known = project.parametersOf(report);
         opening.signed().stream()
@@ -36,33 +39,64 @@ public class ReportEdits {
                 .ifPresent(name -> {
                     throw new NotFound("parameter", name, known);
                 });
-        return change(project, report.withQuestion(question, opening));
+        change(project, report, before -> before.withQuestion(question, opening));
     }
 
     /** Calls a report otherwise. Its id, which links have, stays. */
-    public Report rename(Project project, Report report, String name, String audience) {
-        return change(project, report.called(Ids.name("The report", name), audience.strip()));
+    public void rename(Project project, Report report, String name, String audience) {
+        String called = Ids.name("The report", name);
+        change(project, report, before -> before.called(called, audience.strip()));
     }
 
-    /** Another report that begins as this one is. */
-    public Report duplicate(Project project, Report of) {
+    /** Another report that begins as this one is; viewers get it when it is given to them. */
+    public Report duplicate(Project project, String id) {
+        Report of = project.draft(id).report();
         String name = Ids.name("A report", of.name() + " copy");
         Report copy = of.as(Ids.of(name, "report", project::hasReport), name);
-        add(project, copy);
+        addDraft(project, copy);
         return copy;
     }
 
+    /** Adds a report that viewers get at once. */
     void add(Project project, Report report) {
-        checkParts(project, report);
-        records.add(row(project, report));
+        add(project, new ReportDraft(report, true));
     }
 
-    Report change(Project project, Report report) {
-        checkParts(project, report);
-        if (records.change(row(project, report)) == 0) {
+    /** Adds a report that viewers get when it is given to them. */
+    public void addDraft(Project project, Report report) {
+        add(project, new ReportDraft(report, false));
+    }
+
+    private void add(Project project, ReportDraft draft) {
+        checkParts(project, draft.report());
+        records.add(row(project, draft.report(), draft));
+    }
+
+    /** Makes the same change to what viewers have and to the draft. @param seen by its version */
+    void change(Project project, Report seen, UnaryOperator<Report> how) {
+        ReportDraft draft = project.draft(seen.id());
+        Report live = how.apply(project.report(seen.id())).withVersion(seen.version());
+        keep(project, live, new ReportDraft(how.apply(draft.report()), draft.given()));
+    }
+
+    /** Puts another report in the place of what viewers have, and of the draft. */
+    public void replace(Project project, Report report) {
+        keep(project, report, new ReportDraft(report, true));
+    }
+
+    /** Changes the draft alone. @param draft with the version that was seen */
+    public void changeDraft(Project project, Report draft) {
+        boolean given = project.draft(draft.id()).given();
+        Report live = given ? project.report(draft.id()).withVersion(draft.version()) : draft;
+        keep(project, live, new ReportDraft(draft, given));
+    }
+
+    private void keep(Project project, Report live, ReportDraft draft) {
+        checkParts(project, live);
+        checkParts(project, draft.report());
+        if (records.change(row(project, live, draft)) == 0) {
             throw new Changed("The report");
         }
-        return report.withVersion(report.version() + 1);
     }
 
     private static void checkParts(Project project, Report report) {
@@ -75,11 +109,15 @@ public class ReportEdits {
     /** Removes a report; it can be brought back. Its saved selections wait for that. */
     @Transactional
     public void remove(Project project, Report report) {
-        removed.keep(project, Removed.Kind.REPORT, report.id(), report.name(), row(project, report));
+        ReportRow row = row(project, report, project.draft(report.id()));
+        removed.keep(project, Removed.Kind.REPORT, report.id(), report.name(), row);
         records.remove(project.id(), report.id());
     }
 
-    private ReportRow row(Project project, Report report) {
-        return new ReportRow(project.id(), report.id(), forms.write(report), 0, report.version());
+    private ReportRow row(Project project, Report live, ReportDraft draft) {
+        String definition = forms.write(live);
+        String drafted = forms.write(draft.report());
+        String differing = drafted.equals(definition) ? "" : drafted;
+        return new ReportRow(project.id(), live.id(), definition, differing, draft.given(), 0, live.version());
     }
 }

@@ -57,6 +57,16 @@ public final class Project {
         return new Project(id, name, parts.with(query), texts);
     }
 
+    /** The project as viewers would have it with this draft; nothing is given to them. */
+    public Project drafted(String reportId) {
+        return new Project(id, name, parts.with(draft(reportId).report()), texts);
+    }
+
+    /** A report as its authors see it. */
+    public ReportDraft draft(String reportId) {
+        return find("report", reportId, parts.drafts());
+    }
+
     public Map<String, SourceSettings> sources() {
         return parts.sources();
     }
@@ -164,7 +174,8 @@ public final class Project {
     public List<Use> usesOfQuery(String queryId) {
         List<Use> uses = new ArrayList<>();
         reports().stream()
-                .filter(report -> report.queryIds().contains(queryId))
+                .filter(report -> report.queryIds().contains(queryId)
+                        || draft(report.id()).report().queryIds().contains(queryId))
                 .forEach(report -> uses.add(Use.by(Use.Kind.REPORT, report.id(), report.name())));
         parameters().values().stream()
                 .filter(definition -> definition.list().queryId().equals(queryId)

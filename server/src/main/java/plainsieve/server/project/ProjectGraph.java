@@ -23,6 +23,7 @@ final class ProjectGraph {
     private final Map<String, Set<String>> mentioned = new HashMap<>();
     private final Map<String, Set<String>> needs = new LinkedHashMap<>();
     private final Map<String, Set<String>> inReports = new HashMap<>();
+    private final Map<String, Set<String>> inDrafts = new HashMap<>();
     private final Map<String, List<Use>> uses = new HashMap<>();
     private final Dependencies dependencies;
 
@@ -32,6 +33,7 @@ final class ProjectGraph {
         parts.parameters().values().forEach(definition -> needs.put(definition.name(), needed(definition)));
         this.dependencies = new Dependencies(needs);
         parts.reports().values().forEach(report -> inReports.put(report.id(), inReport(report)));
+        parts.drafts().values().forEach(draft -> inDrafts.put(draft.report().id(), inReport(draft.report())));
         parts.queries().values().forEach(this::useBy);
         parts.reports().values().forEach(this::useBy);
         parts.parameters().values().forEach(this::useBy);
@@ -96,7 +98,9 @@ final class ProjectGraph {
             ofView(view).forEach(name -> using.computeIfAbsent(name, key -> new HashSet<>())
                     .add(view.queryId()));
         }
-        for (String name : inReports.get(report.id())) {
+        Set<String> names = new LinkedHashSet<>(inReports.get(report.id()));
+        names.addAll(inDrafts.getOrDefault(report.id(), Set.of()));
+        for (String name : names) {
             int queries = using.getOrDefault(name, Set.of()).size();
             use(name, new Use(Use.Kind.REPORT, report.id(), report.name(), queries, of));
         }

@@ -10,30 +10,41 @@ import plainsieve.sources.SourceSettings;
  * What a project is made of, each by its id or name and in the project's order.
  *
  * @param sources those of the server, which every project may use
+ * @param reports as viewers get them; one that they never got, as it is drafted
+ * @param drafts the same reports as their authors see them
  */
 public record ProjectParts(
         Map<String, SourceSettings> sources,
         Map<String, Query> queries,
         Map<String, ParameterDefinition> parameters,
-        Map<String, Report> reports) {
+        Map<String, Report> reports,
+        Map<String, ReportDraft> drafts) {
     public ProjectParts {
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
         queries = Collections.unmodifiableMap(new LinkedHashMap<>(queries));
         parameters = Collections.unmodifiableMap(new LinkedHashMap<>(parameters));
         reports = Collections.unmodifiableMap(new LinkedHashMap<>(reports));
+        drafts = Collections.unmodifiableMap(new LinkedHashMap<>(drafts));
     }
 
     /** With one parameter more, or another in its place. */
     ProjectParts with(ParameterDefinition definition) {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
         all.put(definition.name(), definition);
-        return new ProjectParts(sources, queries, all, reports);
+        return new ProjectParts(sources, queries, all, reports, drafts);
     }
 
     /** With one query in another form. */
     ProjectParts with(Query query) {
         Map<String, Query> all = new LinkedHashMap<>(queries);
         all.put(query.id(), query);
-        return new ProjectParts(sources, all, parameters, reports);
+        return new ProjectParts(sources, all, parameters, reports, drafts);
+    }
+
+    /** With one report in another form. */
+    ProjectParts with(Report report) {
+        Map<String, Report> all = new LinkedHashMap<>(reports);
+        all.put(report.id(), report);
+        return new ProjectParts(sources, queries, parameters, all, drafts);
     }
 }

@@ -142,10 +142,13 @@ public class Projects {
                                 ? before.project().parameter(parameter.name())
                                 : forms.parameter(parameter)));
         Map<String, Report> reportsById = new LinkedHashMap<>();
-        rows.reports()
-                .forEach(report -> reportsById.put(
-                        report.id(),
-                        old.reports().contains(report) ? before.project().report(report.id()) : forms.report(report)));
-        return new Project(row.id(), row.name(), new ProjectParts(settings, queriesById, byName, reportsById), texts);
+        Map<String, ReportDraft> drafts = new LinkedHashMap<>();
+        for (ReportRow report : rows.reports()) {
+            boolean same = old.reports().contains(report);
+            reportsById.put(report.id(), same ? before.project().report(report.id()) : forms.report(report));
+            drafts.put(report.id(), same ? before.project().draft(report.id()) : forms.draft(report));
+        }
+        return new Project(
+                row.id(), row.name(), new ProjectParts(settings, queriesById, byName, reportsById, drafts), texts);
     }
 }

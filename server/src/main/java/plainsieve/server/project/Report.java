@@ -1,14 +1,12 @@
 package plainsieve.server.project;
 
-import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
+import plainsieve.core.view.Opening;
 import plainsieve.core.view.View;
 
 /**
@@ -29,38 +27,6 @@ public record Report(
     public Report {
         controls = List.copyOf(controls);
         views = List.copyOf(views);
-    }
-
-    /** What a report waits for when it is opened. */
-    public enum Start {
-        /** Runs with defaults. */
-        DEFAULTS,
-        /** Waits until rows are asked for. */
-        EMPTY,
-        /** Something must be chosen first. */
-        QUESTION;
-
-        public String word() {
-            return name().toLowerCase(Locale.ROOT);
-        }
-
-        public static Optional<Start> ofWord(String word) {
-            return Arrays.stream(values())
-                    .filter(start -> start.word().equals(word))
-                    .findFirst();
-        }
-    }
-
-    /**
-     * How a report opens and runs.
-     *
-     * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
-     * @param signed parameters whose choice comes from a signed link and from nowhere else
-     */
-    public record Opening(Start start, boolean onDemand, List<String> signed) {
-        public Opening {
-            signed = List.copyOf(signed);
-        }
     }
 
     /** The view of an id. Throws {@link NotFound} when there is none. */
@@ -92,6 +58,14 @@ public record Report(
         return new Report(id, name, audience, line, controls, views, how, version);
     }
 
+    public Report withViews(List<View> shown) {
+        return new Report(id, name, audience, question, controls, shown, opening, version);
+    }
+
+    public Report withControls(List<Control> placed) {
+        return new Report(id, name, audience, question, placed, views, opening, version);
+    }
+
     /** The same report under another name. */
     public Report called(String newName, String newAudience) {
         return new Report(id, newName, newAudience, question, controls, views, opening, version);
@@ -115,12 +89,7 @@ public record Report(
                 QuestionLine.renamed(question, from, to),
                 controls.stream().map(control -> control.renamed(from, to)).toList(),
                 views.stream().map(view -> view.renamed(from, to)).toList(),
-                new Opening(
-                        opening.start(),
-                        opening.onDemand(),
-                        opening.signed().stream()
-                                .map(signed -> signed.equals(from) ? to : signed)
-                                .toList()),
+                opening.renamed(from, to),
                 version);
     }
 }

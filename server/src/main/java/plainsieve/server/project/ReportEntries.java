@@ -11,6 +11,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.ColumnWords;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Figure;
+import plainsieve.core.view.Opening;
 import plainsieve.core.view.View;
 import plainsieve.files.ProjectFile.ColumnEntry;
 import plainsieve.files.ProjectFile.ControlEntry;
@@ -34,7 +35,7 @@ public final class ReportEntries {
                 report.views().stream()
                         .map(view -> view.accept(new ViewEntries()))
                         .toList(),
-                report.opening().start() == Report.Start.DEFAULTS
+                report.opening().start() == Opening.Start.DEFAULTS
                         ? ""
                         : report.opening().start().word(),
                 report.opening().onDemand(),
@@ -80,7 +81,7 @@ public final class ReportEntries {
 
     /** Throws {@link ProblemException} naming what is wrong with the entry. */
     public static Report report(ReportEntry entry, String id, int version) {
-        String start = entry.start().isEmpty() ? Report.Start.DEFAULTS.word() : entry.start();
+        String start = entry.start().isEmpty() ? Opening.Start.DEFAULTS.word() : entry.start();
         return new Report(
                 id,
                 entry.name(),
@@ -88,13 +89,13 @@ public final class ReportEntries {
                 entry.question(),
                 entry.controls().stream().map(ReportEntries::control).toList(),
                 entry.views().stream().map(ReportEntries::view).toList(),
-                new Report.Opening(start(start), entry.onDemand(), entry.signed()),
+                new Opening(start(start), entry.onDemand(), entry.signed()),
                 version);
     }
 
     /** How a report starts, by its word. */
-    public static Report.Start start(String word) {
-        return Report.Start.ofWord(word)
+    public static Opening.Start start(String word) {
+        return Opening.Start.ofWord(word)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-start",
                         "A report cannot start with “%s”.".formatted(word),

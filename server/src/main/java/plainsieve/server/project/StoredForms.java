@@ -53,6 +53,12 @@ public final class StoredForms {
         return ReportEntries.report(ProjectYaml.report(body(row.definition(), "report")), row.id(), row.version());
     }
 
+    public ReportDraft draft(ReportRow row) {
+        String kept = row.draft().isEmpty() ? row.definition() : row.draft();
+        return new ReportDraft(
+                ReportEntries.report(ProjectYaml.report(body(kept, "report")), row.id(), row.version()), row.given());
+    }
+
     public String write(Report report) {
         return numbered("report", ProjectYaml.toJson(ReportEntries.entry(report)));
     }

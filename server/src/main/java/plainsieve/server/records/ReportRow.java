@@ -1,4 +1,11 @@
 package plainsieve.server.records;
 
-/** A report as it is kept. @param definition JSON with its format number; id and version stand beside it */
-public record ReportRow(String projectId, String id, String definition, int position, int version) {}
+/**
+ * A report as it is kept.
+ *
+ * @param definition what viewers get: JSON with its format number; id and version stand beside it
+ * @param draft what its authors make of it, in the same form; empty when it is the same
+ * @param given whether viewers have ever got it
+ */
+public record ReportRow(
+        String projectId, String id, String definition, String draft, boolean given, int position, int version) {}

@@ -41,6 +41,8 @@ public sealed interface Purpose {
         REHEARSAL,
         /** The bench tries what a report would send. */
         FORM,
+        /** A report is being made, with live rows. */
+        MAKING,
         /** An author runs a draft. */
         BENCH,
         /** A control asks for its values. */

@@ -23,6 +23,7 @@ import plainsieve.server.api.body.UseBody;
 import plainsieve.server.api.reader.RunEvent;
 import plainsieve.server.api.reader.Streams;
 import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.making.Making;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -40,8 +41,10 @@ class QueriesApi {
     private final QueryEdits edits;
     private final Streams streams;
     private final Settings settings;
+    private final Making making;
 
-    QueriesApi(QueryEdits edits, Streams streams, Settings settings) {
+    QueriesApi(QueryEdits edits, Streams streams, Settings settings, Making making) {
+        this.making = making;
         this.edits = edits;
         this.streams = streams;
         this.settings = settings;
@@ -87,6 +90,13 @@ class QueriesApi {
     @PostMapping("/{id}/copies")
     QueryBodies.QueryBody duplicate(Project project, @PathVariable String id) {
         return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
+    }
+
+    /** Makes a report of a query, with what is worth showing of it: a draft until it is given to viewers. */
+    @PostMapping("/{id}/reports")
+    QueryBodies.NewReport makeReport(Project project, Asker asker, @PathVariable String id) {
+        return new QueryBodies.NewReport(
+                making.begin(project, asker, project.query(id)).id());
     }
 
     /** Removes a query that nothing uses; it can be brought back. */

@@ -73,6 +73,9 @@ final class QueryBodies {
         }
     }
 
+    /** The report that was made of a query. */
+    record NewReport(String id) {}
+
     /** @param version the one that was seen */
     record LiveChange(int version) {}
 

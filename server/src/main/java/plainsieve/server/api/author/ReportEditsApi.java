@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.view.Opening;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
@@ -59,7 +60,7 @@ class ReportEditsApi {
             ReportSettings seen) {
         ReportSettings {
             question = Absent.orEmpty(question);
-            start = start == null || start.isEmpty() ? Report.Start.DEFAULTS.word() : start;
+            start = start == null || start.isEmpty() ? Opening.Start.DEFAULTS.word() : start;
             signed = Absent.orEmpty(signed);
         }
 
@@ -67,8 +68,8 @@ class ReportEditsApi {
             return report.question().equals(question) && report.opening().equals(opening());
         }
 
-        Report.Opening opening() {
-            return new Report.Opening(ReportEntries.start(start), onDemand, signed);
+        Opening opening() {
+            return new Opening(ReportEntries.start(start), onDemand, signed);
         }
     }
 
@@ -110,7 +111,7 @@ class ReportEditsApi {
 
     @PostMapping("/copies")
     ReportCopy duplicate(Project project, @PathVariable String id) {
-        Report copy = edits.duplicate(project, project.report(id));
+        Report copy = edits.duplicate(project, id);
         return new ReportCopy(copy.id(), copy.name());
     }
 

@@ -12,7 +12,18 @@ import plainsieve.server.project.Report;
 public final class ReportBodies {
     private ReportBodies() {}
 
-    public record ReportCard(String id, String name, String audience, List<SaidPart> question, int version) {}
+    public record ReportCard(
+            String id, String name, String audience, List<SaidPart> question, Standing standing, int version) {
+        /** What viewers have of it. */
+        public enum Standing {
+            /** Nothing yet. */
+            DRAFT,
+            /** What it was before its draft was changed. */
+            CHANGED,
+            /** All of it. */
+            GIVEN
+        }
+    }
 
     /** A piece of a question line, with the parameters whose choice it says. */
     public record SaidPart(String text, List<String> parameters) {}

@@ -66,7 +66,7 @@ class DownloadsApi {
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.NewDownload body,
             Locale locale) {
-        Report report = project.report(id);
+        Report report = askers.given(project, id, asker);
         View view = report.view(viewId);
         Format format = Format.ofWord(body.format())
                 .orElseThrow(() -> new ProblemException(Problem.of(

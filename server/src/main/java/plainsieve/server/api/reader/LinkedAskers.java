@@ -1,9 +1,13 @@
 package plainsieve.server.api.reader;
 
+import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.project.Report;
 import plainsieve.server.security.SignedLinks;
 
 /** Askers with what the signed part of their link fixes. */
@@ -25,6 +29,20 @@ class LinkedAskers {
      */
     Asker of(Project project, String reportId, Asker asker, String token) {
         return asker.fixing(links.read(target(project, reportId), token), "The link");
+    }
+
+    /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone. */
+    boolean sees(Project project, String reportId, Asker asker) {
+        return asker.role().mayActAs(Role.AUTHOR) || project.draft(reportId).given();
+    }
+
+    /** The report as viewers have it. Throws {@link NotFound} when they have none. */
+    Report given(Project project, String reportId, Asker asker) {
+        Report report = project.report(reportId);
+        if (!sees(project, reportId, asker)) {
+            throw new NotFound("report", reportId, List.of());
+        }
+        return report;
     }
 
     SignedLinks.Target target(Project project, String reportId) {

@@ -50,7 +50,7 @@ class ViewRunsApi {
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
-        Report report = project.report(id);
+        Report report = askers.given(project, id, asker);
         View view = report.view(viewId);
         Asker linked = askers.of(project, id, asker, body.signed());
         Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());

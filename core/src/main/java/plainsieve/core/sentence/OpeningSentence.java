@@ -1,0 +1,64 @@
+package plainsieve.core.sentence;
+
+import java.util.List;
+import java.util.stream.Stream;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Opening;
+
+/** How a report opens and runs, as a sentence: "Opens [with its defaults], runs [at every choice]." */
+public final class OpeningSentence {
+    private static final String START = "start";
+    private static final String RUN = "run";
+    private static final String ON_DEMAND = "on-demand";
+    private static final String AT_ONCE = "at-once";
+
+    private final Opening opening;
+
+    public OpeningSentence(Opening opening) {
+        this.opening = opening;
+    }
+
+    public Sentence sentence() {
+        return Sentence.write()
+                .words("Opens ")
+                .mark(START, inWords(opening.start()))
+                .words(", runs ")
+                .mark(RUN, runsInWords(opening.onDemand()))
+                .done();
+    }
+
+    private static String inWords(Opening.Start start) {
+        return switch (start) {
+            case DEFAULTS -> "with its defaults";
+            case EMPTY -> "empty, until rows are asked for";
+            case QUESTION -> "with a question first";
+        };
+    }
+
+    private static String runsInWords(boolean onDemand) {
+        return onDemand ? "when Show rows is pressed" : "at every choice";
+    }
+
+    public List<Offer> offers(String mark) {
+        return switch (mark) {
+            case START ->
+                Stream.of(Opening.Start.values())
+                        .map(start -> Offer.of(start.word(), inWords(start), ""))
+                        .toList();
+            case RUN -> List.of(Offer.of(AT_ONCE, runsInWords(false), ""), Offer.of(ON_DEMAND, runsInWords(true), ""));
+            default -> List.of();
+        };
+    }
+
+    /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
+    public Opening with(String mark, String taken) {
+        if (offers(mark).stream().noneMatch(offer -> offer.id().equals(taken))) {
+            throw new ProblemException(
+                    Problem.of("bad-offer", "“%s” cannot stand there.".formatted(taken), "Take one that is offered."));
+        }
+        return mark.equals(RUN)
+                ? new Opening(opening.start(), taken.equals(ON_DEMAND), opening.signed())
+                : new Opening(Opening.Start.ofWord(taken).orElseThrow(), opening.onDemand(), opening.signed());
+    }
+}

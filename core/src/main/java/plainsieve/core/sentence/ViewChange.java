@@ -1,0 +1,208 @@
+package plainsieve.core.sentence;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.View;
+
+/** What could stand at the marks of a {@link ViewSentence}, and the view that comes of taking it. */
+public final class ViewChange {
+    private static final String LEAVE_OUT = "leave-out";
+    private static final String UNIT = "unit";
+    private static final String EVERY_ROW = "every-row";
+    private static final long MOST_BARS = 1_000;
+
+    private final View view;
+    private final Known known;
+
+    public ViewChange(View view, Known known) {
+        this.view = view;
+        this.known = known;
+    }
+
+    /** What could stand at a mark, what does not fit with its reason among it; nothing where words are typed. */
+    public List<Offer> offers(String mark) {
+        if (mark.equals(ViewSentence.BY)) {
+            return known.columns().stream()
+                    .flatMap(column -> groupings(column).stream())
+                    .toList();
+        }
+        if (mark.equals(ViewSentence.LIMIT)) {
+            return limits();
+        }
+        if (!mark.startsWith("figure/")) {
+            return List.of();
+        }
+        List<Offer> offers = new ArrayList<>();
+        if (view instanceof View.Figures figures && !mark.equals(ViewSentence.MORE)) {
+            if (figures.measures().get(at(mark)).unit().isEmpty()) {
+                offers.add(Offer.of(UNIT, "with a unit", ""));
+            }
+            if (figures.measures().size() > 1) {
+                offers.add(Offer.of(LEAVE_OUT, "leave it out", ""));
+            }
+        }
+        offers.addAll(FigureWords.offers(known));
+        return offers;
+    }
+
+    private static List<Offer> groupings(OutputColumn column) {
+        String words = column.inWords();
+        if (column.isTime()) {
+            return List.of(
+                    Offer.of(column.name() + ":month", "month of " + words, ""),
+                    Offer.of(column.name() + ":year", "year of " + words, ""),
+                    Offer.of(column.name() + ":day", "day of " + words, column.differentInWords()));
+        }
+        if (column.isMeasure()) {
+            return List.of(Offer.misfit(column.name(), words, "a measure: every value would be a bar"));
+        }
+        if (column.different().orElse(0) > MOST_BARS) {
+            return List.of(Offer.misfit(column.name(), words, column.differentInWords() + " are too many bars"));
+        }
+        return List.of(Offer.of(column.name(), words, column.differentInWords()));
+    }
+
+    private List<Offer> limits() {
+        List<Offer> offers = new ArrayList<>();
+        offers.add(Offer.of(EVERY_ROW, "every row", "up to the cap"));
+        for (ParameterDefinition definition : known.parameters().values()) {
+            String words = "as many rows as :" + definition.name();
+            boolean fits = definition.type() == Type.INTEGER && !definition.many();
+            offers.add(
+                    fits
+                            ? Offer.of(":" + definition.name(), words, "")
+                            : Offer.misfit(":" + definition.name(), words, "not one whole number"));
+        }
+        return offers;
+    }
+
+    /**
+     * The view with something else at a mark. Throws {@link ProblemException} when that cannot stand there.
+     *
+     * @param taken the id of an offer, or the words that were typed
+     */
+    public View with(String mark, String taken) {
+        if (view instanceof View.Figures figures) {
+            return new View.Figures(view.id(), view.title(), view.queryId(), figures(figures, mark, taken));
+        }
+        if (view instanceof View.Bars bars) {
+            return bars(bars, mark, taken);
+        }
+        return table((View.Table) view, mark, taken);
+    }
+
+    private List<Figure> figures(View.Figures figures, String mark, String taken) {
+        List<Figure> changed = new ArrayList<>(figures.measures());
+        if (mark.equals(ViewSentence.MORE)) {
+            changed.add(FigureWords.figure(fitting(mark, taken)));
+            return changed;
+        }
+        int at = at(mark);
+        Figure before = changed.get(at);
+        if (mark.startsWith("label/")) {
+            changed.set(at, new Figure(before.measure(), taken.strip(), before.unit()));
+        } else if (mark.startsWith("unit/")) {
+            changed.set(at, new Figure(before.measure(), before.label(), taken.strip()));
+        } else if (fitting(mark, taken).equals(LEAVE_OUT)) {
+            changed.remove(at);
+        } else if (taken.equals(UNIT)) {
+            changed.set(at, new Figure(before.measure(), before.label(), "unit"));
+        } else {
+            changed.set(at, relabelled(before, FigureWords.figure(fitting(mark, taken))));
+        }
+        return changed;
+    }
+
+    /* Words that only said what the figure was follow it; those that an author chose stay. */
+    private static Figure relabelled(Figure before, Figure now) {
+        boolean own = !before.label().equals(FigureWords.labelOf(before.measure()));
+        return own ? new Figure(now.measure(), before.label(), before.unit()) : now;
+    }
+
+    private View bars(View.Bars bars, String mark, String taken) {
+        String title = bars.title();
+        List<Figure> measures = bars.measures();
+        String groupBy = bars.groupBy();
+        if (mark.equals(ViewSentence.TITLE)) {
+            title = taken.strip();
+        } else if (mark.equals(ViewSentence.BY)) {
+            boolean own = !title.equals(titleBy(groupBy));
+            groupBy = fitting(mark, taken);
+            title = own ? title : titleBy(groupBy);
+        } else {
+            measures = List.of(relabelled(measures.get(0), FigureWords.figure(fitting(mark, taken))));
+        }
+        return new View.Bars(bars.id(), title, bars.queryId(), measures, groupBy);
+    }
+
+    /** What bars are called that nobody called otherwise. */
+    static String titleBy(String groupBy) {
+        return "By " + ViewSentence.inWords(groupBy);
+    }
+
+    private View table(View.Table table, String mark, String taken) {
+        String title = table.title();
+        String limit = table.rowLimit();
+        List<ColumnWords> columns = new ArrayList<>(table.columns());
+        if (mark.equals(ViewSentence.TITLE)) {
+            title = taken.strip();
+        } else if (mark.equals(ViewSentence.LIMIT)) {
+            limit = fitting(mark, taken).equals(EVERY_ROW) ? "" : taken.substring(1);
+        } else {
+            columns.set(at(mark), new ColumnWords(columns.get(at(mark)).name(), taken.strip()));
+        }
+        return new View.Table(table.id(), title, table.queryId(), limit, columns);
+    }
+
+    private String fitting(String mark, String taken) {
+        Offer offer = offers(mark).stream()
+                .filter(candidate -> candidate.id().equals(taken))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-offer", "“%s” cannot stand there.".formatted(taken), "Take one that is offered.")));
+        if (!offer.fits()) {
+            throw new ProblemException(Problem.of(
+                    "bad-offer",
+                    "“%s” cannot stand there: %s.".formatted(offer.words(), offer.reason()),
+                    "Take another."));
+        }
+        return taken;
+    }
+
+    private int at(String mark) {
+        String number = mark.substring(mark.indexOf('/') + 1);
+        int size = view.accept(new Marked());
+        if (!number.matches("\\d{1,4}") || Integer.parseInt(number) >= size) {
+            throw new ProblemException(Problem.of(
+                    "bad-mark",
+                    "This view has no “%s” any more.".formatted(mark),
+                    "Look at it again: it was changed."));
+        }
+        return Integer.parseInt(number);
+    }
+
+    /** How many things of a view have marks of their own. */
+    private record Marked() implements View.Visitor<Integer> {
+        @Override
+        public Integer figures(View.Figures view) {
+            return view.measures().size();
+        }
+
+        @Override
+        public Integer bars(View.Bars view) {
+            return view.measures().size();
+        }
+
+        @Override
+        public Integer table(View.Table view) {
+            return view.columns().size();
+        }
+    }
+}

@@ -1,0 +1,154 @@
+package plainsieve.core.sentence;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.View;
+
+/** What a query could show, from what is known of its columns. Each proposal says why. */
+public final class ViewProposals {
+    private static final long FEW = 40;
+    private static final int MOST_FIGURES = 4;
+    private static final int BARS_TAKEN = 2;
+    /** What is typical of such numbers says more than their sum. */
+    private static final Set<String> AVERAGED = Set.of(
+            "delay",
+            "wave",
+            "height",
+            "speed",
+            "rate",
+            "age",
+            "price",
+            "temperature",
+            "percent",
+            "share",
+            "score",
+            "min",
+            "minutes");
+
+    private final String queryId;
+    private final Known known;
+
+    public ViewProposals(String queryId, Known known) {
+        this.queryId = queryId;
+        this.known = known;
+    }
+
+    /**
+     * Something that the query could show.
+     *
+     * @param id stable for one query
+     * @param why what makes it worth showing
+     * @param taken whether a report that is made of the query begins with it
+     */
+    public record Proposal(String id, View view, String why, boolean taken) {}
+
+    /** The most telling first, in the order in which a page shows them. */
+    public List<Proposal> views() {
+        List<Proposal> proposals = new ArrayList<>();
+        proposals.add(figures());
+        proposals.addAll(bars());
+        proposals.add(table());
+        return proposals;
+    }
+
+    private Proposal figures() {
+        List<Figure> figures = new ArrayList<>();
+        figures.add(FigureWords.figure("count"));
+        known.columns().stream()
+                .filter(OutputColumn::isMeasure)
+                .limit(MOST_FIGURES - 1L)
+                .forEach(column -> {
+                    Measure.Function function = isAveraged(column) ? Measure.Function.AVG : Measure.Function.SUM;
+                    figures.add(FigureWords.figure(new Measure(function, Optional.of(column.name()))));
+                });
+        String why = figures.size() == 1
+                ? "No column is a measure, so rows are counted."
+                : "Measures of the query; ids, years and months are never added up.";
+        return new Proposal("figures", new View.Figures("figures", "", queryId, figures), why, true);
+    }
+
+    private static boolean isAveraged(OutputColumn column) {
+        for (String word : column.name().toLowerCase(Locale.ROOT).split("[^a-z]+")) {
+            if (AVERAGED.contains(word)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private List<Proposal> bars() {
+        List<OutputColumn> few = known.columns().stream()
+                .filter(column -> column.isText() && isFew(column))
+                .sorted(Comparator.comparingLong(column -> column.different().getAsLong()))
+                .toList();
+        List<Proposal> bars = new ArrayList<>();
+        for (OutputColumn column : few) {
+            boolean taken = bars.size() < BARS_TAKEN;
+            bars.add(bars(column.name(), "It has only " + column.differentInWords() + ".", taken));
+        }
+        known.columns().stream()
+                .filter(OutputColumn::isTime)
+                .forEach(column -> bars.add(bars(column.name() + ":month", "It says when.", bars.isEmpty())));
+        return bars;
+    }
+
+    private static boolean isFew(OutputColumn column) {
+        return column.different().isPresent()
+                && column.different().getAsLong() > 1
+                && column.different().getAsLong() <= FEW;
+    }
+
+    private Proposal bars(String groupBy, String why, boolean taken) {
+        String id = "by-" + groupBy.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
+        List<Figure> count = List.of(FigureWords.figure("count"));
+        return new Proposal(id, new View.Bars(id, ViewChange.titleBy(groupBy), queryId, count, groupBy), why, taken);
+    }
+
+    private Proposal table() {
+        List<ColumnWords> columns = known.columns().stream()
+                .map(column -> new ColumnWords(column.name(), column.label()))
+                .toList();
+        return new Proposal(
+                "rows",
+                new View.Table("rows", "Rows", queryId, "", columns),
+                "The rows themselves, all columns.",
+                true);
+    }
+
+    /** A control for each parameter that viewers can choose; the two ends of a range have one. */
+    public List<Control> controls(List<ParameterDefinition> chosen) {
+        List<Control> controls = new ArrayList<>();
+        Set<String> ends = new HashSet<>();
+        chosen.stream().map(ParameterDefinition::rangeEnd).forEach(ends::add);
+        for (ParameterDefinition definition : chosen) {
+            if (!ends.contains(definition.name())) {
+                controls.add(control(definition));
+            }
+        }
+        return controls;
+    }
+
+    /** The control that suits a parameter. */
+    public static Control control(ParameterDefinition definition) {
+        String label = definition.label();
+        if (!definition.rangeEnd().isEmpty()) {
+            boolean number = definition.type() == Type.INTEGER || definition.type() == Type.DECIMAL;
+            Control.RangeKind kind = number ? Control.RangeKind.NUMBERS : Control.RangeKind.DATES;
+            return new Control.Range(kind, label, definition.name(), definition.rangeEnd());
+        }
+        boolean slicer = definition.list().exists() && definition.many();
+        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.SUITABLE, label, definition.name());
+    }
+}

@@ -1,0 +1,82 @@
+package plainsieve.core.sentence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.core.sentence.ViewSentenceTest.column;
+import static plainsieve.core.sentence.ViewSentenceTest.definition;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.View;
+
+class ViewProposalsTest {
+    private static List<ViewProposals.Proposal> of(OutputColumn... columns) {
+        return new ViewProposals("q", new Known(List.of(columns), Map.of())).views();
+    }
+
+    private static List<String> sentences(List<ViewProposals.Proposal> proposals) {
+        return proposals.stream()
+                .map(proposal -> ViewSentence.of(proposal.view()).text())
+                .toList();
+    }
+
+    @Test
+    void measuresAreAddedUpOrAveragedAndNamesOfThingsAreNot() {
+        assertThat(sentences(of(
+                        column("crossing_id", Type.INTEGER, 9),
+                        column("year", Type.INTEGER, 3),
+                        column("delay_min", Type.INTEGER, 60),
+                        column("passengers", Type.INTEGER, 400))))
+                .first()
+                .isEqualTo("Figures: number of rows as rows · average of delay min as delay min on average · "
+                        + "sum of passengers as passengers · +");
+    }
+
+    @Test
+    void columnsWithFewValuesBecomeBarsTheFewestFirst() {
+        List<ViewProposals.Proposal> proposals = of(
+                column("port", Type.TEXT, 14),
+                column("state", Type.TEXT, 3),
+                column("vessel", Type.TEXT, 18),
+                column("note", Type.TEXT, 9_000),
+                column("flag", Type.TEXT, 1));
+        assertThat(proposals)
+                .extracting(ViewProposals.Proposal::id)
+                .containsExactly("figures", "by-state", "by-port", "by-vessel", "rows");
+        assertThat(proposals).extracting(ViewProposals.Proposal::taken).containsExactly(true, true, true, false, true);
+    }
+
+    @Test
+    void withoutSuchColumnsBarsSayWhen() {
+        assertThat(sentences(of(column("sailed", Type.DATE, 300), column("note", Type.TEXT, 9_000))))
+                .contains("Bars of the number of rows by month of sailed, called By month of sailed");
+    }
+
+    @Test
+    void everyProposalSaysWhyAndHasAnIdOfItsOwn() {
+        List<ViewProposals.Proposal> proposals =
+                of(column("port", Type.TEXT, 14), column("day", Type.DATE, 31), column("amount", Type.DECIMAL, 99));
+        assertThat(proposals).allSatisfy(proposal -> assertThat(proposal.why()).isNotBlank());
+        assertThat(proposals).extracting(ViewProposals.Proposal::id).doesNotHaveDuplicates();
+    }
+
+    @Test
+    void theTableReadsItsColumnsInWords() {
+        View.Table table = (View.Table) of(column("departed_at", Type.DATETIME, 9)).stream()
+                .map(ViewProposals.Proposal::view)
+                .filter(View.Table.class::isInstance)
+                .findFirst()
+                .orElseThrow();
+        assertThat(table.columns().get(0).label()).isEqualTo("Departed at");
+    }
+
+    @Test
+    void aParameterWithoutAListGetsWhatSuitsIt() {
+        Control control = ViewProposals.control(definition("note", Type.TEXT));
+        assertThat(control.kind()).isEqualTo("suitable");
+        assertThat(control.parameters()).containsExactly("note");
+    }
+}

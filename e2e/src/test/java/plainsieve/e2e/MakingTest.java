@@ -1,0 +1,194 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.Keys;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+
+/** Reports are made on their page: from a query to what viewers open, sentence by sentence. */
+class MakingTest {
+    private static Browser browser;
+    private static int actions;
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private String project(String name) {
+        return "/projects/"
+                + api.post("/api/projects", Map.of("name", name))
+                        .json()
+                        .get("id")
+                        .asString();
+    }
+
+    /** A fresh report of a query of the demo. @return its id */
+    private String begin(String query) {
+        String id = api.post("/api/queries/" + query + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        browser.open("/reports/" + id + "/making");
+        return id;
+    }
+
+    private static String view(String id) {
+        return "[data-thing='view:" + id + "']";
+    }
+
+    private static void click(String selector) {
+        actions++;
+        browser.click(selector);
+    }
+
+    private static void click(String selector, String text) {
+        actions++;
+        browser.click(selector, text);
+    }
+
+    private static void offer(String words) {
+        actions++;
+        browser.see(".menu input[type=search]").sendKeys(words);
+        browser.untilText(".menu .offer.active", text -> text.startsWith(words));
+        browser.press(Keys.ENTER);
+    }
+
+    /** The goal is 25 actions; a click, a text written, and a taken offer count as one each. */
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour"})
+    void fromAnEmptyProjectToALiveReportInFewActions(String source) {
+        String project = project("Empty " + source);
+        actions = 0;
+        browser.open(project + "/reports");
+        browser.untilText("main", text -> text.contains("There are no reports yet. A report is made of a query"));
+        click("main a", "queries");
+        actions++;
+        browser.see("[aria-label='Name of a new query']").sendKeys("Late ones");
+        actions++;
+        browser.see("select[aria-label='Source']").sendKeys(source);
+        click("main button", "Open it on the bench");
+        actions++;
+        browser.writeQuery(
+                "select p.name as port, v.name as vessel, c.departed_at, c.delay_min, c.passengers from crossings c"
+                        + " join ports p on p.port_id = c.port_id left join vessels v on v.vessel_id = c.vessel_id"
+                        + " where p.name = 'Ardlow' and c.delay_min >= 15 and c.state = 'SAILED'");
+        click("button", "Let viewers choose all");
+        browser.untilText("[data-test=made]", text -> text.contains("the same"));
+        click("main button", "Make a report of it");
+        browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
+        assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
+        assertThat(browser.all("[data-thing^='view:']").size()).isGreaterThanOrEqualTo(3);
+        click("[data-thing='view:by-vessel'] [data-mark=title]");
+        actions++;
+        browser.press("Which ship", Keys.ENTER);
+        browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Which ship"));
+        click("main button, .head button", "Give it to viewers");
+        browser.untilText("[data-test=standing]", "Viewers have all of it"::equals);
+        click(".head a", "Open it");
+        browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
+        click("header button", "Copy link");
+        assertThat(actions).isLessThanOrEqualTo(25);
+        assertThat(browser.text("main")).contains("Which ship");
+        browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
+    }
+
+    @Test
+    void aWordOfASentenceIsTakenFromWhatCouldStandThere() {
+        String id = begin("late-crossings");
+        browser.untilText(view("by-port"), text -> text.contains("Ardlow"));
+        browser.click(view("by-port") + " [data-mark=by] button");
+        browser.untilText(".menu .offers", text -> text.contains("vessel") && text.contains("a measure"));
+        offer("vessel");
+        browser.untilText(view("by-port") + " .sentence", text -> text.contains("by vessel"));
+        browser.untilText(view("by-port"), text -> text.contains("By vessel") && !text.contains("Skerrin"));
+        browser.click("header button", "Undo the change of a sentence");
+        browser.untilText(view("by-port") + " .sentence", text -> text.contains("by port"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    @Test
+    void byKeysAlone() {
+        String id = begin("late-crossings");
+        browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
+        browser.script("document.querySelector(\"" + view("by-port") + " [data-mark=by] button\").focus()");
+        browser.press(Keys.ENTER);
+        browser.untilText(".menu .offers", text -> text.contains("vessel"));
+        browser.press("month");
+        browser.press(Keys.ENTER);
+        browser.untilText(view("by-port") + " .sentence", text -> text.contains("month of departed at"));
+        browser.script("document.querySelector(\"" + view("by-vessel") + "\").focus()");
+        browser.press(Keys.ALT, Keys.ARROW_UP);
+        browser.until(() -> browser.all("[data-thing^='view:']")
+                        .get(1)
+                        .getDomAttribute("data-thing")
+                        .equals("view:by-vessel")
+                ? true
+                : null);
+        browser.script("document.querySelector(\"" + view("by-vessel") + "\").focus()");
+        browser.press(Keys.DELETE);
+        browser.until(() -> browser.all(view("by-vessel")).isEmpty() ? true : null);
+        browser.chord(Keys.CONTROL, "z");
+        browser.see(view("by-vessel"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    @Test
+    void whatIsTakenIsShownAndWhatIsLeftIsOfferedAgain() {
+        String id = begin("late-crossings");
+        browser.see(view("by-port"));
+        browser.click("[aria-label='Remove: By port']");
+        browser.until(() -> browser.all(view("by-port")).isEmpty() ? true : null);
+        browser.click("[data-proposal=by-port]");
+        browser.untilText(view("by-port"), text -> text.contains("Ardlow"));
+        browser.click("[aria-label='Remove: Control of vessel']");
+        browser.click("aside button", "Let viewers choose it");
+        browser.see("[data-thing='control:vessel']");
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    @Test
+    void twoAuthorsAreToldAndNothingIsOverwritten() {
+        String id = begin("late-crossings");
+        browser.see(view("by-port"));
+        Map<String, Object> theirs = Map.of("thing", "view:by-port", "mark", "title", "taken", "Theirs", "version", 1);
+        assertThat(api.send("PUT", "/api/reports/" + id + "/making/mark", theirs)
+                        .status())
+                .isEqualTo(200);
+        browser.click(view("by-port") + " [data-mark=title]");
+        browser.press("Mine", Keys.ENTER);
+        browser.untilText("body", text -> text.contains("was changed by someone else"));
+        browser.untilText(view("by-port") + " h2", text -> text.startsWith("Theirs"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    @Test
+    void viewersKeepWhatTheyHaveUntilTheyAreGivenMore() {
+        String id = begin("late-crossings");
+        browser.click(".head button", "Give it to viewers");
+        browser.untilText("[data-test=standing]", "Viewers have all of it"::equals);
+        browser.click("[aria-label='Remove: By port']");
+        browser.untilText("[data-test=standing]", text -> text.endsWith("1 change since viewers got it"));
+        browser.click("[data-test=standing]");
+        browser.untilText(".note", text -> text.contains("Gone: “Bars of the number of rows by port"));
+        browser.click(".head button", "As a viewer sees it");
+        browser.see("[data-control=port]");
+        browser.open("/reports/" + id);
+        browser.untilText("main", text -> text.contains("By port"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+}

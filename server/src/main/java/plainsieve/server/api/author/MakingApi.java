@@ -1,0 +1,140 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.author.MakingBodies.MakingBody;
+import plainsieve.server.making.Making;
+import plainsieve.server.making.Thing;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+
+/** Reports as they are made on their page: a draft, changed mark by mark, until it is given to viewers. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}/making")
+@Route(Role.AUTHOR)
+class MakingApi {
+    private final Making making;
+    private final MakingPages pages;
+
+    MakingApi(Making making, MakingPages pages) {
+        this.making = making;
+        this.pages = pages;
+    }
+
+    private static Report draft(Project project, String id) {
+        return project.draft(id).report();
+    }
+
+    private static Report seen(Project project, String id, int version) {
+        return draft(project, id).withVersion(version);
+    }
+
+    private MakingBody kept(Project project, Asker asker, Report changed) {
+        making.keep(project, changed);
+        return pages.now(project, asker, changed.id());
+    }
+
+    @GetMapping
+    MakingBody one(Project project, Asker asker, @PathVariable String id) {
+        return pages.of(project, asker, id);
+    }
+
+    /** What the queries of the report could also show, from what is known of their columns. */
+    @GetMapping("/proposals")
+    List<MakingBodies.ProposalBody> proposals(Project project, Asker asker, @PathVariable String id) {
+        return making.others(project, asker, draft(project, id)).stream()
+                .map(MakingBodies.ProposalBody::of)
+                .toList();
+    }
+
+    /** What could stand at a mark; what does not fit with the reason. */
+    @GetMapping("/offers")
+    List<MakingBodies.OfferBody> offers(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @RequestParam String thing,
+            @RequestParam String mark) {
+        return making.offers(project, asker, draft(project, id), new Making.Mark(Thing.read(thing), mark)).stream()
+                .map(MakingBodies.OfferBody::of)
+                .toList();
+    }
+
+    /** Puts something else at a mark. */
+    @PutMapping("/mark")
+    MakingBody change(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.MarkChange body) {
+        Making.Mark mark = new Making.Mark(Thing.read(body.thing()), body.mark());
+        Report seen = seen(project, id, body.version());
+        return kept(project, asker, making.taking(project, asker, seen, mark, body.taken()));
+    }
+
+    /** Removes, copies or moves a thing. */
+    @PostMapping("/steps")
+    MakingBody step(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingStep body) {
+        Report seen = seen(project, id, body.version());
+        return kept(project, asker, making.stepping(seen, Thing.read(body.thing()), body.step()));
+    }
+
+    /** Takes what a query could also show. */
+    @PostMapping("/views")
+    MakingBody take(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody MakingBodies.ProposalTaken body) {
+        Report seen = seen(project, id, body.version());
+        return kept(project, asker, making.adding(project, asker, seen, body.queryId(), body.id()));
+    }
+
+    /** Lets viewers choose a parameter. */
+    @PostMapping("/controls")
+    MakingBody offer(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody MakingBodies.ControlWanted body) {
+        return kept(project, asker, making.offering(project, seen(project, id, body.version()), body.parameter()));
+    }
+
+    /** Changes the name, whom the report is for, and its question line. */
+    @PutMapping("/words")
+    MakingBody words(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.WordsChange body) {
+        Report seen = seen(project, id, body.version());
+        return kept(project, asker, making.saying(seen, body.name(), body.audience(), body.question()));
+    }
+
+    /** Comes back to what the draft was. */
+    @PutMapping("/form")
+    MakingBody back(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.FormBack body) {
+        return kept(project, asker, pages.read(body.form(), id, body.version()));
+    }
+
+    /** Gives the draft to viewers; refused with what would not work for them. */
+    @PostMapping("/give")
+    MakingBody give(Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.Seen body) {
+        making.give(project, asker, seen(project, id, body.version()));
+        return pages.now(project, asker, id);
+    }
+
+    /** Drops the draft: it is what viewers have again. */
+    @DeleteMapping
+    MakingBody drop(Project project, Asker asker, @PathVariable String id, @RequestParam int version) {
+        return kept(project, asker, project.report(id).withVersion(version));
+    }
+}

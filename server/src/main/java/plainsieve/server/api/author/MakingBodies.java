@@ -1,0 +1,120 @@
+package plainsieve.server.api.author;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.sentence.Sentence;
+import plainsieve.core.sentence.ViewProposals;
+import plainsieve.core.sentence.ViewSentence;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.ReportBodies.ReportBody;
+import tools.jackson.databind.JsonNode;
+
+/** A report that is being made, on the wire. */
+final class MakingBodies {
+    private MakingBodies() {}
+
+    /**
+     * The draft of a report, with the sentences that stand on it.
+     *
+     * @param given whether viewers have ever got the report
+     * @param changes what the draft changes of what they have, a line each
+     * @param things every view and control with its sentence, and the opening
+     * @param notOffered parameters that viewers could choose and that have no control
+     * @param form the draft as it is kept, to come back to it
+     */
+    record MakingBody(
+            ReportBody report,
+            boolean given,
+            List<String> changes,
+            List<ThingBody> things,
+            List<String> notOffered,
+            @Schema(implementation = Object.class) JsonNode form) {}
+
+    /** A thing on the page. @param thing {@code view:by-port}, {@code control:port}, {@code opening} */
+    record ThingBody(String thing, List<PieceBody> sentence) {
+        static ThingBody of(String thing, Sentence sentence) {
+            return new ThingBody(
+                    thing, sentence.pieces().stream().map(PieceBody::of).toList());
+        }
+    }
+
+    /** A piece of a sentence. @param mark which property it stands for; empty when it cannot be changed */
+    record PieceBody(String text, String mark, boolean typed) {
+        static PieceBody of(Sentence.Piece piece) {
+            return piece instanceof Sentence.Mark mark
+                    ? new PieceBody(mark.text(), mark.id(), mark.typed())
+                    : new PieceBody(piece.text(), "", false);
+        }
+    }
+
+    /** What could stand at a mark. @param reason why it does not fit; empty when it does */
+    record OfferBody(String id, String words, String note, String reason) {
+        static OfferBody of(Offer offer) {
+            return new OfferBody(offer.id(), offer.words(), offer.note(), offer.reason());
+        }
+    }
+
+    /** Something that a query could also show. */
+    record ProposalBody(String id, String queryId, String words, String why) {
+        static ProposalBody of(ViewProposals.Proposal proposal) {
+            return new ProposalBody(
+                    proposal.id(),
+                    proposal.view().queryId(),
+                    ViewSentence.of(proposal.view()).text(),
+                    proposal.why());
+        }
+    }
+
+    /** @param taken the id of an offer, or the words that were typed @param version the one that was seen */
+    record MarkChange(
+            @NotBlank(message = Lengths.MISSING) String thing,
+            @NotBlank(message = Lengths.MISSING) String mark,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            String taken,
+
+            int version) {}
+
+    /** @param step remove, copy, up or down @param version the one that was seen */
+    record ThingStep(
+            @NotBlank(message = Lengths.MISSING) String thing,
+            @NotBlank(message = Lengths.MISSING) String step,
+            int version) {}
+
+    /** @param version the one that was seen */
+    record ProposalTaken(
+            @NotBlank(message = Lengths.MISSING) String id,
+            @NotBlank(message = Lengths.MISSING) String queryId,
+            int version) {}
+
+    /** @param version the one that was seen */
+    record ControlWanted(
+            @NotBlank(message = Lengths.MISSING) String parameter, int version) {}
+
+    /** @param version the one that was seen */
+    record WordsChange(
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String audience,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            String question,
+
+            int version) {}
+
+    /** @param form as it was told @param version the one that was seen */
+    record FormBack(
+            @NotNull(message = Lengths.MISSING) @Schema(implementation = Object.class)
+            JsonNode form,
+
+            int version) {}
+
+    /** @param version the one that was seen */
+    record Seen(int version) {}
+}

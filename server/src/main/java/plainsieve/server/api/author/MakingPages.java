@@ -1,0 +1,66 @@
+package plainsieve.server.api.author;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import plainsieve.core.sentence.OpeningSentence;
+import plainsieve.core.sentence.ViewSentence;
+import plainsieve.files.ProjectYaml;
+import plainsieve.server.api.author.MakingBodies.MakingBody;
+import plainsieve.server.api.author.MakingBodies.ThingBody;
+import plainsieve.server.api.reader.ReportAnswers;
+import plainsieve.server.making.Making;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.ReportDraft;
+import plainsieve.server.project.ReportEntries;
+import tools.jackson.databind.JsonNode;
+
+/** The page of a report that is being made. */
+@Component
+class MakingPages {
+    private final Making making;
+    private final ReportAnswers answers;
+    private final Projects projects;
+
+    MakingPages(Making making, ReportAnswers answers, Projects projects) {
+        this.making = making;
+        this.answers = answers;
+        this.projects = projects;
+    }
+
+    /** As it is after a change. */
+    MakingBody now(Project before, Asker asker, String id) {
+        return of(projects.get(before.id()), asker, id);
+    }
+
+    MakingBody of(Project project, Asker asker, String id) {
+        ReportDraft draft = project.draft(id);
+        Report report = draft.report();
+        Project drafted = project.drafted(id);
+        return new MakingBody(
+                answers.page(drafted, asker, report),
+                draft.given(),
+                draft.given() ? making.differences(project, report) : List.of(),
+                things(project, report),
+                making.notOffered(drafted, report),
+                ProjectYaml.toJson(ReportEntries.entry(report)));
+    }
+
+    private List<ThingBody> things(Project project, Report report) {
+        List<ThingBody> things = new ArrayList<>();
+        report.controls()
+                .forEach(control -> things.add(ThingBody.of(
+                        "control:" + control.parameters().get(0),
+                        making.sentence(project, control).sentence())));
+        report.views().forEach(view -> things.add(ThingBody.of("view:" + view.id(), ViewSentence.of(view))));
+        things.add(ThingBody.of("opening", new OpeningSentence(report.opening()).sentence()));
+        return things;
+    }
+
+    Report read(JsonNode form, String id, int version) {
+        return ReportEntries.report(ProjectYaml.report(form), id, version);
+    }
+}

@@ -1,0 +1,75 @@
+package plainsieve.server.api.author;
+
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import java.util.Locale;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.View;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.api.body.SaidBodies;
+import plainsieve.server.api.reader.ReportAnswers;
+import plainsieve.server.api.reader.Streams;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.sent.Purpose;
+
+/** A draft with live rows: its question and its views, run as viewers will run them. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}/making")
+@Route(Role.AUTHOR)
+class MakingRunsApi {
+    private final ReportAnswers answers;
+    private final ReportOrders orders;
+    private final Streams streams;
+
+    MakingRunsApi(ReportAnswers answers, ReportOrders orders, Streams streams) {
+        this.answers = answers;
+        this.orders = orders;
+        this.streams = streams;
+    }
+
+    @PostMapping("/question")
+    SaidBodies.QuestionBody question(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.Asked body,
+            Locale locale) {
+        Project drafted = project.drafted(id);
+        return answers.question(drafted, asker, drafted.report(id), body.choices(), locale);
+    }
+
+    @PostMapping("/views/{viewId}/run")
+    void run(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @PathVariable String viewId,
+            @Valid @RequestBody RunBodies.ViewRun body,
+            HttpServletResponse response) {
+        Project drafted = project.drafted(id);
+        Report report = drafted.report(id);
+        View view = report.view(viewId);
+        RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
+        ReportOrders.Asked asked =
+                new ReportOrders.Asked(body.runId(), live, view, body.sort(), RunBodies.filters(body.filters()));
+        streams.run(
+                orders.view(
+                        drafted,
+                        report,
+                        Purpose.Kind.MAKING,
+                        ReportOrders.choices(drafted, asker, report, ChoiceBody.texts(body.choices())),
+                        asked),
+                response);
+    }
+}

@@ -1,0 +1,84 @@
+package plainsieve.server.api.reader;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.api.body.ReportBodies.DefinitionBody;
+import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.api.body.SaidBodies;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Choosing;
+import plainsieve.server.runs.Questions;
+import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.settings.Settings;
+
+/** A report as its page needs it, and its question with choices in it: as viewers have it, or in a draft. */
+@Component
+public class ReportAnswers {
+    private final Choosing choosing;
+    private final Questions questions;
+    private final Settings settings;
+
+    ReportAnswers(Choosing choosing, Questions questions, Settings settings) {
+        this.choosing = choosing;
+        this.questions = questions;
+        this.settings = settings;
+    }
+
+    public ReportBody page(Project project, Asker asker, Report report) {
+        Map<String, List<String>> byView = new HashMap<>();
+        report.views().forEach(view -> byView.put(view.id(), List.copyOf(project.parametersOf(view))));
+        Set<String> names = project.parametersOf(report);
+        Map<String, List<String>> needs = new HashMap<>();
+        names.stream()
+                .filter(project.parameters()::containsKey)
+                .forEach(name -> needs.put(name, List.copyOf(project.needs(name))));
+        return new ReportBody(
+                report.id(),
+                report.name(),
+                report.audience(),
+                report.question(),
+                DefinitionBody.of(report),
+                chosenByReaders(project, asker, names),
+                byView,
+                needs,
+                settings.readerCap(),
+                report.version());
+    }
+
+    /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
+    private List<ParameterBody> chosenByReaders(Project project, Asker asker, Set<String> names) {
+        return project.parameters().values().stream()
+                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+                .map(definition ->
+                        ParameterBody.forReaders(definition, choosing.defaultNow(project, asker, definition)))
+                .toList();
+    }
+
+    /** @param asker with what is fixed for them */
+    public SaidBodies.QuestionBody question(
+            Project project, Asker asker, Report report, Map<String, ChoiceBody> choices, Locale locale) {
+        AskedChoices asked = ReportOrders.choices(project, asker, report, ChoiceBody.texts(choices));
+        Questions.Question question = questions.ask(project, report, asked, locale);
+        Map<String, String> former = project.formerNames();
+        return new SaidBodies.QuestionBody(
+                SaidBodies.parts(question.said()),
+                question.said().quiet(),
+                question.said().sentence(),
+                ChoiceBody.of(question.chosen().texts()),
+                asker.fixed().keySet().stream()
+                        .map(name -> former.getOrDefault(name, name))
+                        .toList(),
+                question.chosen().dropped(),
+                question.chosen().problems().stream().map(ProblemBody::of).toList());
+    }
+}

@@ -1,0 +1,98 @@
+package plainsieve.server.making;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.function.Predicate;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.View;
+import plainsieve.server.authoring.Ids;
+import plainsieve.server.project.Report;
+
+/** Changes of a draft that need nothing but the draft: each gives another report and leaves this one as it is. */
+final class DraftChange {
+    private final Report report;
+
+    DraftChange(Report report) {
+        this.report = report;
+    }
+
+    Report with(View changed) {
+        return report.withViews(report.views().stream()
+                .map(view -> view.id().equals(changed.id()) ? changed : view)
+                .toList());
+    }
+
+    Report with(Control before, Control changed) {
+        return report.withControls(report.controls().stream()
+                .map(control -> control.equals(before) ? changed : control)
+                .toList());
+    }
+
+    /** The view stands last, but before a table that stands last: rows end a page. */
+    Report adding(View view) {
+        List<View> views = new ArrayList<>(report.views());
+        boolean tableLast = !views.isEmpty() && views.get(views.size() - 1) instanceof View.Table;
+        View named = view.called(Ids.of(view.id(), "view", this::hasView));
+        views.add(tableLast && !(view instanceof View.Table) ? views.size() - 1 : views.size(), named);
+        return report.withViews(views);
+    }
+
+    Report adding(Control control) {
+        List<Control> controls = new ArrayList<>(report.controls());
+        controls.add(control);
+        return report.withControls(controls);
+    }
+
+    Report without(Thing thing) {
+        if (thing instanceof Thing.OfView view) {
+            return report.withViews(rest(report.views(), other -> other.id().equals(view.id())));
+        }
+        Control gone = control(thing);
+        return report.withControls(rest(report.controls(), gone::equals));
+    }
+
+    /** A view once more, right behind itself. */
+    Report copying(String viewId) {
+        View view = report.view(viewId);
+        List<View> views = new ArrayList<>(report.views());
+        views.add(views.indexOf(view) + 1, view.called(Ids.of(view.id() + " copy", "view", this::hasView)));
+        return report.withViews(views);
+    }
+
+    /** One place up or down; at an end it stays. */
+    Report moving(Thing thing, boolean down) {
+        if (thing instanceof Thing.OfView view) {
+            return report.withViews(moved(report.views(), report.view(view.id()), down));
+        }
+        return report.withControls(moved(report.controls(), control(thing), down));
+    }
+
+    /** The control of a thing. Throws {@link ProblemException} when it stands there no more. */
+    Control control(Thing thing) {
+        return report.controls().stream()
+                .filter(control -> thing instanceof Thing.OfControl wanted
+                        && control.parameters().get(0).equals(wanted.parameter()))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-thing", "That does not stand on the report any more.", "Look at the page again.")));
+    }
+
+    private boolean hasView(String id) {
+        return report.views().stream().anyMatch(view -> view.id().equals(id));
+    }
+
+    private static <T> List<T> rest(List<T> all, Predicate<T> gone) {
+        return all.stream().filter(gone.negate()).toList();
+    }
+
+    private static <T> List<T> moved(List<T> all, T one, boolean down) {
+        List<T> changed = new ArrayList<>(all);
+        int at = changed.indexOf(one);
+        int to = down ? Math.min(at + 1, changed.size() - 1) : Math.max(at - 1, 0);
+        Collections.swap(changed, at, to);
+        return changed;
+    }
+}

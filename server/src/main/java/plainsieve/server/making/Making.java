@@ -1,0 +1,215 @@
+package plainsieve.server.making;
+
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.sentence.ControlSentence;
+import plainsieve.core.sentence.Known;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.sentence.OpeningSentence;
+import plainsieve.core.sentence.ViewChange;
+import plainsieve.core.sentence.ViewProposals;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.Opening;
+import plainsieve.core.view.View;
+import plainsieve.server.authoring.Ids;
+import plainsieve.server.authoring.ReportEdits;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Purpose;
+
+/** Makes reports on the page: sentences whose marks are changed, proposals that are taken or left, a draft until it is given. */
+@Service
+public class Making {
+    private final OutputColumns columns;
+    private final ReportEdits edits;
+    private final ReportOrders orders;
+    private final Runner runner;
+
+    Making(OutputColumns columns, ReportEdits edits, ReportOrders orders, Runner runner) {
+        this.columns = columns;
+        this.edits = edits;
+        this.orders = orders;
+        this.runner = runner;
+    }
+
+    /** Makes a report of a query: what is worth showing of its columns, and a control for every parameter. A draft. */
+    public Report begin(Project project, Asker asker, Query query) {
+        Known known = known(project, asker, query.id());
+        ViewProposals proposals = new ViewProposals(query.id(), known);
+        List<View> views = proposals.views().stream()
+                .filter(ViewProposals.Proposal::taken)
+                .map(ViewProposals.Proposal::view)
+                .toList();
+        List<Control> controls = proposals.controls(choosable(project, project.mentioned(query)));
+        String name = query.name();
+        String id = Ids.of(name, "report", project::hasReport);
+        Report report = new Report(id, name, "", "", controls, views, Opening.USUAL, 1);
+        edits.addDraft(project, report);
+        return report;
+    }
+
+    /** What a query could show besides what the report shows. */
+    public List<ViewProposals.Proposal> others(Project project, Asker asker, Report report) {
+        return report.queryIds().stream()
+                .flatMap(queryId -> new ViewProposals(queryId, known(project, asker, queryId)).views().stream())
+                .filter(proposal -> report.views().stream().noneMatch(view -> showsSame(view, proposal.view())))
+                .toList();
+    }
+
+    private static boolean showsSame(View one, View other) {
+        boolean sameBars = !(one instanceof View.Bars bars)
+                || !(other instanceof View.Bars others)
+                || bars.groupBy().equals(others.groupBy());
+        return one.kind().equals(other.kind()) && one.queryId().equals(other.queryId()) && sameBars;
+    }
+
+    /** The parameters of a report that viewers can choose and that have no control. */
+    public List<String> notOffered(Project drafted, Report report) {
+        Set<String> placed = new HashSet<>();
+        report.controls().forEach(control -> placed.addAll(control.parameters()));
+        return choosable(drafted, drafted.parametersOf(report)).stream()
+                .map(ParameterDefinition::name)
+                .filter(name -> !placed.contains(name))
+                .toList();
+    }
+
+    private static List<ParameterDefinition> choosable(Project project, Set<String> names) {
+        return project.parameters().values().stream()
+                .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
+                .toList();
+    }
+
+    /** What could stand at a mark. */
+    public List<Offer> offers(Project project, Asker asker, Report report, Mark mark) {
+        Thing thing = mark.thing();
+        if (thing instanceof Thing.OfView of) {
+            View view = report.view(of.id());
+            return new ViewChange(view, known(project, asker, view.queryId())).offers(mark.id());
+        }
+        return thing instanceof Thing.OfControl
+                ? sentence(project, new DraftChange(report).control(thing)).offers(mark.id())
+                : new OpeningSentence(report.opening()).offers(mark.id());
+    }
+
+    /** The report with something else at a mark. */
+    public Report taking(Project project, Asker asker, Report report, Mark mark, String taken) {
+        Thing thing = mark.thing();
+        DraftChange change = new DraftChange(report);
+        if (thing instanceof Thing.OfView of) {
+            View view = report.view(of.id());
+            return change.with(new ViewChange(view, known(project, asker, view.queryId())).with(mark.id(), taken));
+        }
+        if (thing instanceof Thing.OfControl) {
+            Control before = change.control(thing);
+            return change.with(before, sentence(project, before).with(mark.id(), taken));
+        }
+        return report.withQuestion(report.question(), new OpeningSentence(report.opening()).with(mark.id(), taken));
+    }
+
+    /**
+     * The report without a thing, with a copy of it, or with it one place further up or down.
+     *
+     * @param step remove, copy, up or down
+     */
+    public Report stepping(Report report, Thing thing, String step) {
+        DraftChange change = new DraftChange(report);
+        return switch (step) {
+            case "remove" -> change.without(thing);
+            case "copy" -> thing instanceof Thing.OfView view ? change.copying(view.id()) : report;
+            case "up" -> change.moving(thing, false);
+            case "down" -> change.moving(thing, true);
+            default ->
+                throw new ProblemException(Problem.of(
+                        "bad-step", "“%s” cannot be done with it.".formatted(step), "Use remove, copy, up or down."));
+        };
+    }
+
+    /** The report with something that its query could also show. */
+    public Report adding(Project project, Asker asker, Report report, String queryId, String proposalId) {
+        return new ViewProposals(queryId, known(project, asker, queryId))
+                .views().stream()
+                        .filter(proposal -> proposal.id().equals(proposalId))
+                        .findFirst()
+                        .map(proposal -> new DraftChange(report).adding(proposal.view()))
+                        .orElseThrow(() -> new ProblemException(Problem.of(
+                                "bad-proposal",
+                                "The query shows nothing like that any more.",
+                                "Look at the page again.")));
+    }
+
+    /** The report with the control that suits a parameter. */
+    public Report offering(Project project, Report report, String parameter) {
+        return new DraftChange(report).adding(ViewProposals.control(project.parameter(parameter)));
+    }
+
+    /** The report with another name, another audience, another question line. Throws {@link ProblemException} when a line cannot be read. */
+    public Report saying(Report report, String name, String audience, String question) {
+        QuestionLine.read(question);
+        return report.called(Ids.name("The report", name), audience.strip())
+                .withQuestion(question.strip(), report.opening());
+    }
+
+    /** Keeps a draft. @param changed with the version that was seen */
+    public void keep(Project project, Report changed) {
+        edits.changeDraft(project, changed);
+    }
+
+    /** A mark of a sentence. */
+    public record Mark(Thing thing, String id) {}
+
+    public ControlSentence sentence(Project project, Control control) {
+        return new ControlSentence(
+                control, project.parameter(control.parameters().get(0)));
+    }
+
+    private Known known(Project project, Asker asker, String queryId) {
+        Query query = project.query(queryId);
+        Map<String, ParameterDefinition> parameters = new LinkedHashMap<>(project.parameters());
+        return new Known(columns.of(project, asker, query), parameters);
+    }
+
+    /** What the draft changes of what viewers have. */
+    public List<String> differences(Project project, Report draft) {
+        return Differences.between(project.report(draft.id()), draft);
+    }
+
+    /**
+     * Gives the draft to viewers. Before that every view is worked out as they will get it first, without sending it.
+     *
+     * @throws ProblemException with what would not work
+     */
+    public void give(Project project, Asker asker, Report draft) {
+        if (draft.views().isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
+        }
+        Project drafted = project.drafted(draft.id());
+        draft.views().forEach(view -> runner.check(order(drafted, asker, draft, view)));
+        edits.replace(project, draft);
+    }
+
+    private RunOrder order(Project drafted, Asker asker, Report draft, View view) {
+        RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
+        return orders.view(
+                drafted,
+                draft,
+                Purpose.Kind.FORM,
+                ReportOrders.choices(drafted, asker, draft, Map.of()),
+                new ReportOrders.Asked(UUID.randomUUID().toString(), live, view, Optional.empty(), List.of()));
+    }
+}

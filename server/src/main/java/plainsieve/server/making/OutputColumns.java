@@ -1,0 +1,138 @@
+package plainsieve.server.making;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.view.OutputColumn;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.Column;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * What a query gives: its columns from one row of it, and how many different values each has from one statement that the
+ * source works out, with the defaults of its parameters. No table is ever fetched for it. What was found is kept for a while.
+ */
+@Service
+public class OutputColumns {
+    private static final Duration KEPT = Duration.ofMinutes(10);
+    private static final int MOST_KEPT = 500;
+    private static final int MOST_COUNTED = 60;
+
+    private final Runner runner;
+    private final Cache<Place, List<OutputColumn>> kept =
+            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
+
+    private record Place(String sourceId, String text) {}
+
+    OutputColumns(Runner runner) {
+        this.runner = runner;
+    }
+
+    /**
+     * The columns that the live text of a query gives.
+     *
+     * @throws ProblemException when its defaults cannot be used
+     * @throws SourceFailure when the source fails
+     */
+    public List<OutputColumn> of(Project project, Asker asker, Query query) {
+        Place place = new Place(query.sourceId(), query.liveText());
+        List<OutputColumn> known = kept.getIfPresent(place);
+        if (known != null) {
+            return known;
+        }
+        FirstRow first = new FirstRow();
+        runner.run(order(project, asker, query, Wanted.allRows()), first);
+        List<OutputColumn> found = counted(project, asker, query, first.columns);
+        kept.put(place, found);
+        return found;
+    }
+
+    private List<OutputColumn> counted(Project project, Asker asker, Query query, List<Column> columns) {
+        List<Column> countable = columns.stream()
+                .filter(column -> type(column).isPresent())
+                .limit(MOST_COUNTED)
+                .toList();
+        List<Measure> measures = countable.stream()
+                .map(column -> new Measure(Measure.Function.COUNT_DISTINCT, Optional.of(column.name())))
+                .toList();
+        FirstRow counts = new FirstRow();
+        if (!measures.isEmpty()) {
+            try {
+                runner.run(order(project, asker, query, new Wanted.Totals(List.of(), measures, false)), counts);
+            } catch (SourceFailure e) {
+                // Columns without counts are still columns: a source that is too slow for counting shows less, not
+                // nothing.
+                counts.values.clear();
+            }
+        }
+        List<OutputColumn> found = new ArrayList<>();
+        for (Column column : columns) {
+            int at = countable.indexOf(column);
+            OptionalLong different = at >= 0 && at < counts.values.size() && counts.values.get(at) instanceof Number n
+                    ? OptionalLong.of(n.longValue())
+                    : OptionalLong.empty();
+            found.add(new OutputColumn(column.name(), type(column), different));
+        }
+        return List.copyOf(found);
+    }
+
+    private static RunOrder order(Project project, Asker asker, Query query, Wanted wanted) {
+        return new RunOrder(
+                UUID.randomUUID().toString(),
+                project,
+                RunOrder.Text.live(query),
+                AskedChoices.of(asker, Set.of(), Map.of()),
+                new RunOrder.Shape("", wanted, List.of()),
+                Purpose.LOOK,
+                1);
+    }
+
+    private static Optional<Type> type(Column column) {
+        return switch (column.kind()) {
+            case TEXT -> Optional.of(Type.TEXT);
+            case INTEGER -> Optional.of(Type.INTEGER);
+            case DECIMAL -> Optional.of(Type.DECIMAL);
+            case DATE -> Optional.of(Type.DATE);
+            case DATETIME -> Optional.of(Type.DATETIME);
+            case BOOLEAN -> Optional.of(Type.BOOLEAN);
+            case OTHER -> Optional.empty();
+        };
+    }
+
+    private static final class FirstRow implements RunListener {
+        private final List<Object> values = new ArrayList<>();
+        private List<Column> columns = List.of();
+
+        @Override
+        public void columns(List<Column> found) {
+            columns = found;
+        }
+
+        @Override
+        public void row(Object[] row) {
+            if (values.isEmpty()) {
+                values.addAll(Arrays.asList(row));
+            }
+        }
+    }
+}

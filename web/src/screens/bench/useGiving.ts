@@ -1,0 +1,33 @@
+import { shallowRef, type ShallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { asFailure, post, type Failure } from '../../api/client'
+import type { UsedDraft } from './useDraft'
+
+/** Giving a draft to the reports, and making a report of it: a report shows what was given, so that comes first. */
+export function useGiving(draft: UsedDraft): {
+  failed: ShallowRef<Failure | undefined>
+  giveToReports: () => Promise<void>
+  makeReport: () => Promise<void>
+} {
+  const router = useRouter()
+  const failed = shallowRef<Failure>()
+
+  async function attempt(work: () => Promise<unknown>): Promise<void> {
+    try {
+      await work()
+      failed.value = undefined
+    } catch (error) {
+      failed.value = asFailure(error)
+    }
+  }
+
+  const giveToReports = () => attempt(draft.makeLive)
+  const makeReport = () =>
+    attempt(async () => {
+      await draft.settle()
+      if (draft.query.value.changed) await draft.makeLive()
+      const { id } = await post<{ id: string }>(`/queries/${draft.query.value.id}/reports`, {})
+      await router.push(`/reports/${id}/making`)
+    })
+  return { failed, giveToReports, makeReport }
+}

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/* What the report is called and for whom, what of it viewers have, and giving it to them. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { Making } from '../../api/types'
+import TypedMark from '../../sentence/TypedMark.vue'
+
+const props = defineProps<{ made: Making; busy: boolean; asViewer: boolean }>()
+const emit = defineEmits<{
+  name: [name: string]
+  audience: [audience: string]
+  asViewer: [on: boolean]
+  give: []
+  drop: []
+}>()
+
+const told = ref(false)
+const count = computed(() => props.made.changes.length)
+const standing = computed(() => {
+  if (!props.made.given) return 'Kept as you go · viewers do not have it yet'
+  if (count.value === 0) return 'Viewers have all of it'
+  return `Kept as you go · ${count.value} ${count.value === 1 ? 'change' : 'changes'} since viewers got it`
+})
+</script>
+
+<template>
+  <div class="row-line head">
+    <h1><TypedMark :text="made.report.name" about="Name" data-mark="name" @take="emit('name', $event)" /></h1>
+    <span class="soft"
+      ><TypedMark
+        :text="made.report.audience || 'for everyone'"
+        about="Whom it is for"
+        data-mark="audience"
+        @take="emit('audience', $event)"
+    /></span>
+    <span class="grow"></span>
+    <button v-if="count" class="as-link soft" :aria-expanded="told" data-test="standing" @click="told = !told">
+      {{ standing }}
+    </button>
+    <span v-else class="soft" data-test="standing">{{ standing }}</span>
+    <BButton variant="outline-primary" :aria-pressed="asViewer" @click="emit('asViewer', !asViewer)">{{
+      asViewer ? 'Go on making it' : 'As a viewer sees it'
+    }}</BButton>
+    <BButton variant="primary" :disabled="busy || (made.given && count === 0)" @click="emit('give')"
+      >Give it to viewers</BButton
+    >
+    <RouterLink v-if="made.given" :to="`/reports/${made.report.id}`">Open it</RouterLink>
+  </div>
+  <div v-if="told && count" class="note mx-4 mb-2" aria-label="What viewers do not have yet">
+    <ul class="m-0">
+      <li v-for="line in made.changes" :key="line">{{ line }}</li>
+    </ul>
+    <button class="as-link" @click="((told = false), emit('drop'))">Go back to what viewers have</button>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  padding: 10px 26px 8px;
+}
+.head :deep(.marked) {
+  color: inherit;
+  border: 0;
+  border-bottom: 1.5px dotted transparent;
+  background: none;
+  padding: 0;
+  font: inherit;
+  font-weight: inherit;
+}
+.head :deep(.marked:hover),
+.head :deep(.marked:focus-visible) {
+  border-bottom-color: var(--sea);
+}
+</style>

@@ -1,0 +1,197 @@
+<script setup lang="ts">
+/* The report itself, with live rows and its sentences open: what an author defines is changed where it stands. */
+import { computed, provide, ref } from 'vue'
+import type { Choices, View } from '../../api/types'
+import { defaultsOf } from '../../choices/choices'
+import { choosingKey } from '../../composables/useChoosing'
+import SentenceLine from '../../sentence/SentenceLine.vue'
+import BarsView from '../../views/BarsView.vue'
+import FiguresView from '../../views/FiguresView.vue'
+import TableView from '../../views/TableView.vue'
+import type { Asked, Picked } from '../../views/useViewRun'
+import FailureNote from '../../widgets/FailureNote.vue'
+import QuestionLine from '../reader/QuestionLine.vue'
+import SidePanel from '../reader/SidePanel.vue'
+import { useQuestion } from '../reader/useQuestion'
+import MadeCard from './MadeCard.vue'
+import MakingHead from './MakingHead.vue'
+import ProposedViews from './ProposedViews.vue'
+import QuestionWords from './QuestionWords.vue'
+import { useMaking } from './useMaking'
+import type { Making } from '../../api/types'
+
+const props = defineProps<{ loaded: Making }>()
+const { made, failure, busy, path, sentenceOf, offers, take, step, addView, addControl, say, give, drop } = useMaking(
+  props.loaded,
+)
+const report = computed(() => made.value.report)
+document.title = `${report.value.name} · Plain Sieve`
+
+const choices = ref<Choices>(defaultsOf(report.value.parameters))
+const signed = ref('')
+const asViewer = ref(false)
+const picked = ref<Picked[]>([])
+const total = ref<number>()
+const { question, failure: unsaid } = useQuestion(path, choices, signed, () => undefined)
+provide(choosingKey, {
+  choices: computed(() => choices.value),
+  needs: computed(() => report.value.needs),
+  reportId: '',
+  signed: computed(() => ''),
+  trial: false,
+})
+
+const asked = computed<Asked>(() => ({ path, report: report.value, choices, picked, signed, waiting: ref('no') }))
+const problems = computed(() =>
+  Object.fromEntries((question.value?.problems ?? []).map(problem => [problem.parameter, problem.message])),
+)
+const controls = computed(() => made.value.things.filter(thing => thing.thing.startsWith('control:')))
+const choose = (changed: Choices): void => void (choices.value = { ...choices.value, ...changed })
+const words = computed(() => ({
+  name: report.value.name,
+  audience: report.value.audience,
+  question: report.value.question,
+}))
+/* A view runs anew when its definition or the parameters behind it change. */
+const keyOf = (view: View): string => JSON.stringify([view, report.value.viewParameters[view.id]])
+const named = (view: View): string => view.title || view.kind
+const partOf = { figures: FiguresView, bars: BarsView, table: TableView }
+const partFor = (view: View) => partOf[view.kind as keyof typeof partOf]
+</script>
+
+<template>
+  <MakingHead
+    :made="made"
+    :busy="busy"
+    :as-viewer="asViewer"
+    @name="say({ ...words, name: $event })"
+    @audience="say({ ...words, audience: $event })"
+    @as-viewer="asViewer = $event"
+    @give="give"
+    @drop="drop" />
+  <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2" />
+  <main class="scroll">
+    <QuestionLine
+      :key="JSON.stringify(report.parameters)"
+      :report="report"
+      :question="question"
+      :choices="choices"
+      :problems="problems"
+      :fixed="[]"
+      @choose="choose" />
+    <FailureNote v-if="unsaid" :failure="unsaid" class="mx-4 mb-2" />
+    <QuestionWords
+      v-if="!asViewer"
+      :question="report.question"
+      :failure="failure"
+      @say="say({ ...words, question: $event })" />
+    <div class="wrap">
+      <SidePanel
+        v-if="asViewer"
+        :key="JSON.stringify(report.definition.controls)"
+        :report="report"
+        :choices="choices"
+        :problems="problems"
+        :fixed="[]"
+        @choose="choose" />
+      <aside v-else class="side" aria-label="Viewers choose">
+        <div class="soft small fw-bold">Viewers choose</div>
+        <MadeCard
+          v-for="control in controls"
+          :key="control.thing"
+          :thing="control.thing"
+          :about="`Control of ${control.thing.slice(8)}`"
+          :sentence="control.sentence"
+          :copies="false"
+          :offers="mark => offers(control.thing, mark)"
+          @take="(mark, taken) => take(control.thing, mark, taken)"
+          @step="step(control.thing, $event)" />
+        <div v-for="name in made.notOffered" :key="name" class="card-box left-out soft">
+          <b class="mono">:{{ name }}</b> is not offered: every run uses its default.
+          <button class="as-link" @click="addControl(name)">Let viewers choose it</button>
+        </div>
+        <SentenceLine
+          v-if="sentenceOf.get('opening')"
+          data-thing="opening"
+          about="Opening"
+          :pieces="sentenceOf.get('opening') ?? []"
+          :offers="mark => offers('opening', mark)"
+          @take="(mark, taken) => take('opening', mark, taken)" />
+      </aside>
+      <div class="views">
+        <p v-if="report.definition.views.length === 0" class="soft">Nothing is shown yet. Take what suits below.</p>
+        <template v-for="view in report.definition.views" :key="view.id">
+          <component
+            :is="partFor(view)"
+            v-if="asViewer"
+            :key="keyOf(view)"
+            :class="`kind-${view.kind}`"
+            :view="view"
+            :asked="asked"
+            :total="total"
+            :downloading="false"
+            @count="total = $event ?? total" />
+          <MadeCard
+            v-else
+            :thing="`view:${view.id}`"
+            :about="named(view)"
+            :sentence="sentenceOf.get(`view:${view.id}`) ?? []"
+            :copies="true"
+            :class="`kind-${view.kind}`"
+            :offers="mark => offers(`view:${view.id}`, mark)"
+            @take="(mark, taken) => take(`view:${view.id}`, mark, taken)"
+            @step="step(`view:${view.id}`, $event)">
+            <component
+              :is="partFor(view)"
+              :key="keyOf(view)"
+              :view="view"
+              :asked="asked"
+              :total="total"
+              :downloading="false"
+              @count="total = $event ?? total" />
+          </MadeCard>
+        </template>
+        <ProposedViews v-if="!asViewer" :key="made.report.version" :path="path" @take="addView" />
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.scroll {
+  flex: 1;
+  overflow-y: auto;
+  min-height: 0;
+}
+.wrap {
+  display: grid;
+  grid-template-columns: 250px minmax(0, 1fr);
+  gap: 22px;
+  padding: 0 26px 16px;
+  max-width: 1500px;
+  align-items: start;
+}
+.side {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  min-width: 0;
+}
+/* As on the page of viewers: bars beside each other, all else over the whole width. */
+.views {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 14px;
+  align-items: start;
+}
+.views > * {
+  grid-column: span 2;
+}
+.views > .kind-bars {
+  grid-column: span 1;
+}
+.left-out {
+  border-style: dashed;
+  padding: 9px 12px;
+}
+</style>

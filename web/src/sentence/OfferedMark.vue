@@ -1,0 +1,135 @@
+<script setup lang="ts">
+/* Words of which another can be taken. Typing narrows what is offered; what does not fit stands there with the reason. */
+import { BDropdown } from 'bootstrap-vue-next'
+import { computed, nextTick, ref } from 'vue'
+import { asFailure, type Failure } from '../api/client'
+import type { MarkOffer } from '../api/types'
+
+const props = defineProps<{ text: string; about: string; offers: () => Promise<MarkOffer[]> }>()
+const emit = defineEmits<{ take: [offer: string] }>()
+
+type Offered = { status: 'loading' } | { status: 'ready'; offers: MarkOffer[] } | { status: 'failed'; failure: Failure }
+const offered = ref<Offered>({ status: 'loading' })
+const sought = ref('')
+const active = ref(0)
+const menu = ref<InstanceType<typeof BDropdown>>()
+const field = ref<HTMLInputElement>()
+const shown = computed(() =>
+  offered.value.status === 'ready'
+    ? offered.value.offers.filter(offer => offer.words.toLowerCase().includes(sought.value.trim().toLowerCase()))
+    : [],
+)
+
+async function open(): Promise<void> {
+  sought.value = ''
+  active.value = 0
+  offered.value = { status: 'loading' }
+  void nextTick(() => field.value?.focus())
+  try {
+    offered.value = { status: 'ready', offers: await props.offers() }
+  } catch (error) {
+    offered.value = { status: 'failed', failure: asFailure(error) }
+  }
+}
+function take(offer: MarkOffer | undefined): void {
+  if (!offer || offer.reason) return
+  void menu.value?.hide()
+  emit('take', offer.id)
+}
+function keys(event: KeyboardEvent): void {
+  const last = shown.value.length - 1
+  if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, last)
+  else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0)
+  else if (event.key === 'Enter') take(shown.value[active.value])
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+</script>
+
+<template>
+  <BDropdown
+    ref="menu"
+    role="group"
+    variant="link"
+    no-caret
+    lazy
+    auto-close="outside"
+    toggle-class="marked"
+    class="mark-box"
+    @shown="open">
+    <template #button-content
+      >{{ text }}<span class="visually-hidden">, {{ about }}: take something else</span></template
+    >
+    <div class="menu" @keydown="keys">
+      <input
+        ref="field"
+        v-model="sought"
+        type="search"
+        class="form-control form-control-sm"
+        placeholder="Type to narrow"
+        aria-label="Type to narrow"
+        @input="active = 0" />
+      <p v-if="offered.status === 'loading'" class="soft small m-0 p-2" role="status">Looking …</p>
+      <p v-else-if="offered.status === 'failed'" class="small m-0 p-2" role="alert">{{ offered.failure.message }}</p>
+      <p v-else-if="shown.length === 0" class="soft small m-0 p-2" role="status">Nothing like that.</p>
+      <ul v-else class="offers" aria-label="What could stand here">
+        <li v-for="(offer, i) in shown" :key="offer.id">
+          <button
+            type="button"
+            class="offer"
+            :class="{ active: i === active }"
+            :disabled="!!offer.reason"
+            :title="offer.reason"
+            @mouseenter="active = i"
+            @click="take(offer)">
+            <span>{{ offer.words }}</span><span class="soft small note">{{ offer.reason || offer.note }}</span>
+          </button>
+        </li>
+      </ul>
+    </div>
+  </BDropdown>
+</template>
+
+<style scoped>
+.mark-box {
+  display: inline;
+}
+.mark-box :deep(.btn) {
+  --bs-btn-border-width: 0;
+  vertical-align: baseline;
+  line-height: inherit;
+  border-radius: 0;
+}
+.menu {
+  width: 320px;
+  padding: 4px 8px;
+}
+.offers {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  max-height: 280px;
+  overflow-y: auto;
+}
+.offer {
+  display: flex;
+  gap: 10px;
+  width: 100%;
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 4px 6px;
+  border-radius: 3px;
+}
+.offer.active {
+  background: var(--wash);
+}
+.offer:disabled {
+  color: var(--soft);
+}
+.note {
+  margin-left: auto;
+  text-align: right;
+}
+</style>
