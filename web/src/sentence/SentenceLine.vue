@@ -30,14 +30,15 @@ const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 <style scoped>
 .sentence {
   margin: 0;
-  line-height: 1.7;
+  line-height: 27px;
   color: var(--soft);
 }
 .sentence :deep(.marked) {
   color: var(--sea);
   border: 0;
   background: none;
-  padding: 0;
+  /* Big enough to be hit; what stands above and below a line is not moved by it. */
+  padding: 4px 0;
   font: inherit;
   line-height: inherit;
   text-align: left;
