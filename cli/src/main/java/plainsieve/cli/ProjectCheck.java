@@ -59,6 +59,7 @@ final class ProjectCheck {
         check.formulas();
         check.file.queries().forEach(check::query);
         check.file.reports().forEach(check::report);
+        check.file.drafts().forEach(check::report);
         Notices.unused(check.parameters.keySet(), check.used)
                 .forEach(notice -> check.add(false, ProjectFolder.NAME, notice.message(), notice.advice()));
         return check.findings;

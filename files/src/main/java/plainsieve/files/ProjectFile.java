@@ -8,6 +8,8 @@ import java.util.List;
  * query stands in a file of its own, so that every byte of it is kept. Described in docs/project-files.md.
  *
  * @param name what the project is called; a part of one may have none
+ * @param reports as viewers get them
+ * @param drafts reports as their authors make them, where that differs: not given to viewers yet, or changed since
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record ProjectFile(
@@ -16,7 +18,8 @@ public record ProjectFile(
         List<SourceEntry> sources,
         List<ParameterEntry> parameters,
         List<QueryEntry> queries,
-        List<ReportEntry> reports) {
+        List<ReportEntry> reports,
+        List<ReportEntry> drafts) {
     /** The only format there is. */
     public static final String FORMAT = "plain-sieve/1";
 
@@ -27,6 +30,7 @@ public record ProjectFile(
         parameters = orEmpty(parameters);
         queries = orEmpty(queries);
         reports = orEmpty(reports);
+        drafts = orEmpty(drafts);
     }
 
     private static <T> List<T> orEmpty(List<T> items) {

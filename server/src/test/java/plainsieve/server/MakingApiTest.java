@@ -75,7 +75,7 @@ class MakingApiTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"late-crossings", "late-crossings-harbour", "late-crossings-islands"})
+    @ValueSource(strings = {"late-crossings", "late-crossings-at-the-harbour-server", "late-crossings-on-the-islands"})
     void aQueryBecomesAPageOfProposalsWithLiveRows(String query) {
         JsonNode page = begin(query);
         assertThat(sentence(page, "view:figures"))
@@ -163,6 +163,21 @@ class MakingApiTest {
     void aReportThatWasNeverGivenIsNotRemovedWithItsQuery() {
         begin("vessel-names");
         assertThat(api.send("DELETE", "/api/queries/vessel-names", "").status()).isEqualTo(409);
+    }
+
+    /** A draft goes with the project's files and comes back as a draft. */
+    @Test
+    void aDraftStandsInTheProjectsFiles() throws Exception {
+        JsonNode page = begin("late-crossings");
+        change(page, "view:by-port", "title", "Harbours, in files");
+        Map<String, String> files = ProjectUpload.download(RunningServer.get().address());
+        String yaml = files.get("project.yaml");
+        assertThat(yaml.substring(yaml.indexOf("\ndrafts:"))).contains("Harbours, in files");
+        assertThat(yaml.substring(0, yaml.indexOf("\ndrafts:"))).doesNotContain("Harbours, in files");
+        remove();
+        ProjectUpload.bringIn(RunningServer.get().address(), files);
+        assertThat(standing()).isEqualTo("DRAFT");
+        assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Harbours, in files");
     }
 
     @Test

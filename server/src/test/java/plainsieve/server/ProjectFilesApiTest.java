@@ -2,17 +2,10 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
 
 /** The project goes out as files and comes in again. */
@@ -41,21 +34,10 @@ class ProjectFilesApiTest {
               formula: year of :quarter
             """;
 
-    private static final HttpClient CLIENT = HttpClient.newHttpClient();
-    private static final URI ADDRESS = URI.create(RunningServer.get().address() + "/api/projects/home/project.zip");
-
     private final Api api = new Api(RunningServer.get().address());
 
     private static Map<String, String> download() throws IOException, InterruptedException {
-        byte[] zip = CLIENT.send(HttpRequest.newBuilder(ADDRESS).GET().build(), HttpResponse.BodyHandlers.ofByteArray())
-                .body();
-        Map<String, String> files = new LinkedHashMap<>();
-        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
-            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
-                files.put(entry.getName(), new String(in.readAllBytes(), StandardCharsets.UTF_8));
-            }
-        }
-        return files;
+        return ProjectUpload.download(RunningServer.get().address());
     }
 
     private static HttpResponse<String> upload(Map<String, String> files) throws IOException, InterruptedException {

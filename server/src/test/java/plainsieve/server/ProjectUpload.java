@@ -1,5 +1,6 @@
 package plainsieve.server;
 
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.URI;
@@ -7,8 +8,10 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 
 /** Brings a project in as anyone does: as a ZIP of its files. */
@@ -32,6 +35,20 @@ public final class ProjectUpload {
                         .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
                         .build(),
                 HttpResponse.BodyHandlers.ofString());
+    }
+
+    /** The files of the project as they are now. */
+    static Map<String, String> download(String address) throws IOException, InterruptedException {
+        URI zip = URI.create(address + "/api/projects/home/project.zip");
+        byte[] bytes = CLIENT.send(HttpRequest.newBuilder(zip).build(), HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+        Map<String, String> files = new LinkedHashMap<>();
+        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(bytes))) {
+            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+                files.put(entry.getName(), new String(in.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        }
+        return files;
     }
 
     /** Fails when the project is refused. */

@@ -76,7 +76,8 @@ public class ProjectTransfer {
                         .map(ParameterEntries::entry)
                         .toList(),
                 entries,
-                project.reports().stream().map(ReportEntries::entry).toList());
+                given(project),
+                drafts(project));
         return new ProjectFolder(file, texts);
     }
 
@@ -85,6 +86,22 @@ public class ProjectTransfer {
                 ? new SourceEntry(
                         id, settings.kind().word(), server.host(), server.port(), server.database(), server.user())
                 : new SourceEntry(id, settings.kind().word(), "", 0, ((SourceSettings.InFile) settings).file(), "");
+    }
+
+    private static List<ReportEntry> given(Project project) {
+        return project.reports().stream()
+                .filter(report -> project.draft(report.id()).given())
+                .map(ReportEntries::entry)
+                .toList();
+    }
+
+    private static List<ReportEntry> drafts(Project project) {
+        return project.reports().stream()
+                .map(report -> project.draft(report.id()))
+                .filter(draft -> !draft.given()
+                        || !draft.report().equals(project.report(draft.report().id())))
+                .map(draft -> ReportEntries.entry(draft.report()))
+                .toList();
     }
 
     /** Throws {@link ProblemException} when something does not fit; then nothing has changed. */
@@ -97,6 +114,8 @@ public class ProjectTransfer {
         parameters(projects.get(projectId), file.parameters());
         Project withParameters = projects.get(projectId);
         file.reports().forEach(report -> report(withParameters, report));
+        Project withReports = projects.get(projectId);
+        file.drafts().forEach(draft -> draft(withReports, draft));
     }
 
     /** A source that is here keeps its address and password: those belong to this place, not to the project. */
@@ -153,6 +172,16 @@ public class ProjectTransfer {
         } else {
             Report added = ReportEntries.report(entry, entry.id(), 1);
             reports.add(project, added);
+        }
+    }
+
+    private void draft(Project project, ReportEntry entry) {
+        Ids.check("report", entry.id());
+        if (project.hasReport(entry.id())) {
+            int version = project.draft(entry.id()).report().version();
+            reports.changeDraft(project, ReportEntries.report(entry, entry.id(), version));
+        } else {
+            reports.addDraft(project, ReportEntries.report(entry, entry.id(), 1));
         }
     }
 }
