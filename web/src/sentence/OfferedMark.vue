@@ -83,7 +83,7 @@ function keys(event: KeyboardEvent): void {
             :title="offer.reason"
             @mouseenter="active = i"
             @click="take(offer)">
-            <span>{{ offer.words }}</span><span class="soft small note">{{ offer.reason || offer.note }}</span>
+            <span>{{ offer.words }}</span><span class="soft small known">{{ offer.reason || offer.note }}</span>
           </button>
         </li>
       </ul>
@@ -128,7 +128,7 @@ function keys(event: KeyboardEvent): void {
 .offer:disabled {
   color: var(--soft);
 }
-.note {
+.known {
   margin-left: auto;
   text-align: right;
 }

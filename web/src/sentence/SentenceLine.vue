@@ -5,6 +5,7 @@ import OfferedMark from './OfferedMark.vue'
 import TypedMark from './TypedMark.vue'
 
 defineProps<{ pieces: SentencePiece[]; offers: (mark: string) => Promise<MarkOffer[]>; about: string }>()
+const PARAMETER = /(:[a-z_]\w*)/i
 const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 </script>
 
@@ -22,7 +23,13 @@ const emit = defineEmits<{ take: [mark: string, taken: string] }>()
         :about="about"
         :offers="() => offers(piece.mark)"
         :data-mark="piece.mark"
-        @take="emit('take', piece.mark, $event)" /><template v-else>{{ piece.text }}</template></template
+        @take="emit('take', piece.mark, $event)" /><template
+        v-for="(part, p) in piece.text.split(PARAMETER)"
+        v-else
+        :key="p"
+        ><b v-if="PARAMETER.test(part)" class="mono">{{ part }}</b
+        ><template v-else>{{ part }}</template></template
+      ></template
     >
   </p>
 </template>
@@ -30,15 +37,15 @@ const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 <style scoped>
 .sentence {
   margin: 0;
-  line-height: 27px;
+  /* A mark is as high as its line, and big enough to be hit. */
+  line-height: 25px;
   color: var(--soft);
 }
 .sentence :deep(.marked) {
   color: var(--sea);
   border: 0;
   background: none;
-  /* Big enough to be hit; what stands above and below a line is not moved by it. */
-  padding: 4px 0;
+  padding: 0;
   font: inherit;
   line-height: inherit;
   text-align: left;

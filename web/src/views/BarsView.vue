@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { ECharts } from 'echarts/core'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
 import RunNote from './RunNote.vue'
+import { useChart } from './useChart'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
 
 const props = defineProps<{ view: View; asked: Asked }>()
@@ -48,30 +48,16 @@ function pick(index: number): void {
   })
 }
 
-const element = ref<HTMLElement | null>(null)
-let chart: ECharts | undefined
-let size: ResizeObserver | undefined
-watch(
-  [bars, element, pickedName],
-  async ([now, box, only]) => {
-    if (!box || now.length === 0) return
+const drawn = computed(() => ({ bars: bars.value, only: pickedName.value }))
+useChart(
+  useTemplateRef('box'),
+  drawn,
+  now => now.bars.length === 0,
+  async drawnIn => {
     const { createBars, drawBars } = await import('./bars')
-    if (!chart || chart.getDom() !== box) {
-      chart?.dispose()
-      chart = createBars(box, pick)
-      size?.disconnect()
-      size = new ResizeObserver(() => chart?.resize())
-      size.observe(box)
-    }
-    drawBars(chart, now, only)
-    chart.resize()
+    return { chart: createBars(drawnIn, pick), draw: (chart, now) => drawBars(chart, now.bars, now.only) }
   },
-  { flush: 'post' },
 )
-onBeforeUnmount(() => {
-  size?.disconnect()
-  chart?.dispose()
-})
 </script>
 
 <template>
@@ -83,7 +69,7 @@ onBeforeUnmount(() => {
     <p v-if="state.status === 'done' && bars.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
     <div
       v-else
-      ref="element"
+      ref="box"
       role="img"
       :aria-label="asText || 'Nothing drawn yet'"
       :data-bars="asText"

@@ -68,6 +68,10 @@ function keys(event: KeyboardEvent): void {
   border-top: 1px solid var(--rule);
   padding-top: 8px !important;
 }
+/* Rows are looked at here, not read: the page goes on below them. */
+.made :deep(.scroller) {
+  max-height: 300px;
+}
 .line {
   display: flex;
   align-items: baseline;

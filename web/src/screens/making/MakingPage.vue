@@ -5,9 +5,7 @@ import type { Choices, View } from '../../api/types'
 import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
 import SentenceLine from '../../sentence/SentenceLine.vue'
-import BarsView from '../../views/BarsView.vue'
-import FiguresView from '../../views/FiguresView.vue'
-import TableView from '../../views/TableView.vue'
+import { partFor } from '../../views/parts'
 import type { Asked, Picked } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import QuestionLine from '../reader/QuestionLine.vue'
@@ -55,8 +53,6 @@ const words = computed(() => ({
 /* A view runs anew when its definition or the parameters behind it change. */
 const keyOf = (view: View): string => JSON.stringify([view, report.value.viewParameters[view.id]])
 const named = (view: View): string => view.title || view.kind
-const partOf = { figures: FiguresView, bars: BarsView, table: TableView }
-const partFor = (view: View) => partOf[view.kind as keyof typeof partOf]
 </script>
 
 <template>
@@ -118,7 +114,7 @@ const partFor = (view: View) => partOf[view.kind as keyof typeof partOf]
           :offers="mark => offers('opening', mark)"
           @take="(mark, taken) => take('opening', mark, taken)" />
       </aside>
-      <div class="views">
+      <div class="view-grid">
         <p v-if="report.definition.views.length === 0" class="soft">Nothing is shown yet. Take what suits below.</p>
         <template v-for="view in report.definition.views" :key="view.id">
           <component
@@ -128,8 +124,7 @@ const partFor = (view: View) => partOf[view.kind as keyof typeof partOf]
             :class="`kind-${view.kind}`"
             :view="view"
             :asked="asked"
-            :total="total"
-            :downloading="false"
+            v-bind="view.kind === 'table' ? { total, downloading: false } : {}"
             @count="total = $event ?? total" />
           <MadeCard
             v-else
@@ -146,8 +141,7 @@ const partFor = (view: View) => partOf[view.kind as keyof typeof partOf]
               :key="keyOf(view)"
               :view="view"
               :asked="asked"
-              :total="total"
-              :downloading="false"
+              v-bind="view.kind === 'table' ? { total, downloading: false } : {}"
               @count="total = $event ?? total" />
           </MadeCard>
         </template>
@@ -176,19 +170,6 @@ const partFor = (view: View) => partOf[view.kind as keyof typeof partOf]
   flex-direction: column;
   gap: 12px;
   min-width: 0;
-}
-/* As on the page of viewers: bars beside each other, all else over the whole width. */
-.views {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 14px;
-  align-items: start;
-}
-.views > * {
-  grid-column: span 2;
-}
-.views > .kind-bars {
-  grid-column: span 1;
 }
 .left-out {
   border-style: dashed;

@@ -2,11 +2,9 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Answer } from '../../api/runs'
-import type { Choices, Report } from '../../api/types'
+import type { Choices, Report, View } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
-import BarsView from '../../views/BarsView.vue'
 import DroppedNote from './DroppedNote.vue'
-import FiguresView from '../../views/FiguresView.vue'
 import QuestionLine from './QuestionLine.vue'
 import ReportBar from './ReportBar.vue'
 import ReportFoot from './ReportFoot.vue'
@@ -15,9 +13,9 @@ import SentPanel from './SentPanel.vue'
 import SettingsPanel from './SettingsPanel.vue'
 import SidePanel from './SidePanel.vue'
 import StartGate from './StartGate.vue'
-import TableView from '../../views/TableView.vue'
 import { useReader } from './useReader'
 import { useShowing } from './useShowing'
+import { partFor } from '../../views/parts'
 import type { Asked, Picked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
@@ -46,9 +44,12 @@ const total = ref<number>()
 const answer = shallowRef<Answer>()
 const open = ref<'nothing' | 'sent' | 'settings' | 'download'>('nothing')
 const toggle = (panel: 'sent' | 'settings' | 'download') => (open.value = open.value === panel ? 'nothing' : panel)
-const figures = computed(() => props.report.definition.views.filter(view => view.kind === 'figures'))
-const bars = computed(() => props.report.definition.views.filter(view => view.kind === 'bars'))
-const tables = computed(() => props.report.definition.views.filter(view => view.kind === 'table'))
+const firstTable = computed(() => props.report.definition.views.find(view => view.kind === 'table')?.id)
+
+const ofTable = (view: View) =>
+  view.kind === 'table'
+    ? { total: total.value, downloading: open.value === 'download' && view.id === firstTable.value }
+    : {}
 
 function startOver(): void {
   picked.value = []
@@ -106,23 +107,17 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
         :fixed="fixed"
         @choose="choose"
         @show="show" />
-      <div v-show="waiting === 'no'" class="views" :class="{ outdated }">
-        <FiguresView
-          v-for="view in figures"
+      <div v-show="waiting === 'no'" class="view-grid" :class="{ outdated }">
+        <component
+          :is="partFor(view)"
+          v-for="view in report.definition.views"
           :key="view.id"
+          :class="`kind-${view.kind}`"
           :view="view"
           :asked="asked"
-          @count="total = $event ?? total" />
-        <div class="bars">
-          <BarsView v-for="view in bars" :key="view.id" :view="view" :asked="asked" @pick="pick" />
-        </div>
-        <TableView
-          v-for="(view, i) in tables"
-          :key="view.id"
-          :view="view"
-          :asked="asked"
-          :total="total"
-          :downloading="open === 'download' && i === 0"
+          v-bind="ofTable(view)"
+          @count="total = $event ?? total"
+          @pick="pick"
           @answer="answer = $event"
           @download="open = $event ? 'download' : 'nothing'" />
       </div>
@@ -157,19 +152,8 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
   gap: 8px;
   align-items: center;
 }
-.views {
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  min-width: 0;
-}
 .outdated {
   opacity: 0.6;
-}
-.bars {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 14px;
 }
 @media (max-width: 700px) {
   /* The sentence has every control; the panel follows the answer. */

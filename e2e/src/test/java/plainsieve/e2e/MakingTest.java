@@ -93,6 +93,11 @@ class MakingTest {
         browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
         assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
         assertThat(browser.all("[data-thing^='view:']").size()).isGreaterThanOrEqualTo(3);
+        browser.until(() -> browser.see(view("over-departed-at") + " [data-line]")
+                        .getDomAttribute("data-line")
+                        .contains("2026: ")
+                ? true
+                : null);
         click("[data-thing='view:by-vessel'] [data-mark=title]");
         actions++;
         browser.press("Which ship", Keys.ENTER);

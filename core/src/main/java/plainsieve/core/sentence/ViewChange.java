@@ -30,7 +30,7 @@ public final class ViewChange {
     public List<Offer> offers(String mark) {
         if (mark.equals(ViewSentence.BY)) {
             return known.columns().stream()
-                    .flatMap(column -> groupings(column).stream())
+                    .flatMap(column -> groupings(column, view instanceof View.Line).stream())
                     .toList();
         }
         if (mark.equals(ViewSentence.LIMIT)) {
@@ -52,13 +52,16 @@ public final class ViewChange {
         return offers;
     }
 
-    private static List<Offer> groupings(OutputColumn column) {
+    private static List<Offer> groupings(OutputColumn column, boolean timesOnly) {
         String words = column.inWords();
         if (column.isTime()) {
             return List.of(
                     Offer.of(column.name() + ":month", "month of " + words, ""),
                     Offer.of(column.name() + ":year", "year of " + words, ""),
                     Offer.of(column.name() + ":day", "day of " + words, column.differentInWords()));
+        }
+        if (timesOnly) {
+            return List.of(Offer.misfit(column.name(), words, "a line follows days or times"));
         }
         if (column.isMeasure()) {
             return List.of(Offer.misfit(column.name(), words, "a measure: every value would be a bar"));
@@ -93,7 +96,12 @@ public final class ViewChange {
             return new View.Figures(view.id(), view.title(), view.queryId(), figures(figures, mark, taken));
         }
         if (view instanceof View.Bars bars) {
-            return bars(bars, mark, taken);
+            Grouped now = new Grouped(bars.title(), bars.measures(), bars.groupBy()).with(mark, taken);
+            return new View.Bars(bars.id(), now.title(), bars.queryId(), now.measures(), now.by());
+        }
+        if (view instanceof View.Line line) {
+            Grouped now = new Grouped(line.title(), line.measures(), line.by()).with(mark, taken);
+            return new View.Line(line.id(), now.title(), line.queryId(), now.measures(), now.by());
         }
         return table((View.Table) view, mark, taken);
     }
@@ -126,23 +134,44 @@ public final class ViewChange {
         return own ? new Figure(now.measure(), before.label(), before.unit()) : now;
     }
 
-    private View bars(View.Bars bars, String mark, String taken) {
-        String title = bars.title();
-        List<Figure> measures = bars.measures();
-        String groupBy = bars.groupBy();
-        if (mark.equals(ViewSentence.TITLE)) {
-            title = taken.strip();
-        } else if (mark.equals(ViewSentence.BY)) {
-            boolean own = !title.equals(titleBy(groupBy));
-            groupBy = fitting(mark, taken);
-            title = own ? title : titleBy(groupBy);
-        } else {
-            measures = List.of(relabelled(measures.get(0), FigureWords.figure(fitting(mark, taken))));
+    /** What bars and lines have in common. */
+    private final class Grouped {
+        private final String title;
+        private final List<Figure> measures;
+        private final String by;
+
+        private Grouped(String title, List<Figure> measures, String by) {
+            this.title = title;
+            this.measures = measures;
+            this.by = by;
         }
-        return new View.Bars(bars.id(), title, bars.queryId(), measures, groupBy);
+
+        private Grouped with(String mark, String taken) {
+            if (mark.equals(ViewSentence.TITLE)) {
+                return new Grouped(taken.strip(), measures, by);
+            }
+            if (mark.equals(ViewSentence.BY)) {
+                String now = fitting(mark, taken);
+                return new Grouped(title.equals(titleBy(by)) ? titleBy(now) : title, measures, now);
+            }
+            Figure figure = FigureWords.figure(fitting(mark, taken));
+            return new Grouped(title, List.of(relabelled(measures.get(0), figure)), by);
+        }
+
+        private String title() {
+            return title;
+        }
+
+        private List<Figure> measures() {
+            return measures;
+        }
+
+        private String by() {
+            return by;
+        }
     }
 
-    /** What bars are called that nobody called otherwise. */
+    /** What bars and lines are called that nobody called otherwise. */
     static String titleBy(String groupBy) {
         return "By " + ViewSentence.inWords(groupBy);
     }
@@ -197,6 +226,11 @@ public final class ViewChange {
 
         @Override
         public Integer bars(View.Bars view) {
+            return view.measures().size();
+        }
+
+        @Override
+        public Integer line(View.Line view) {
             return view.measures().size();
         }
 

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.Measure;
@@ -21,6 +22,9 @@ public final class ViewProposals {
     private static final long FEW = 40;
     private static final int MOST_FIGURES = 4;
     private static final int BARS_TAKEN = 2;
+    private static final long MOST_DAYS = 92;
+    private static final long MOST_MONTHS = 120;
+    private static final long DAYS_OF_A_MONTH = 31;
     /** What is typical of such numbers says more than their sum. */
     private static final Set<String> AVERAGED = Set.of(
             "delay",
@@ -59,6 +63,7 @@ public final class ViewProposals {
         List<Proposal> proposals = new ArrayList<>();
         proposals.add(figures());
         proposals.addAll(bars());
+        proposals.addAll(lines());
         proposals.add(table());
         return proposals;
     }
@@ -98,20 +103,43 @@ public final class ViewProposals {
             boolean taken = bars.size() < BARS_TAKEN;
             bars.add(bars(column.name(), "It has only " + column.differentInWords() + ".", taken));
         }
-        known.columns().stream()
-                .filter(OutputColumn::isTime)
-                .forEach(column -> bars.add(bars(column.name() + ":month", "It says when.", bars.isEmpty())));
         return bars;
     }
 
+    /** Over each day or time, the first of them taken. */
+    private List<Proposal> lines() {
+        List<Proposal> lines = new ArrayList<>();
+        known.columns().stream().filter(OutputColumn::isTime).forEach(column -> {
+            String by = column.name() + stretch(column.days());
+            String id = "over-" + idOf(column.name());
+            List<Figure> count = List.of(FigureWords.figure("count"));
+            View line = new View.Line(id, ViewChange.titleBy(by), queryId, count, by);
+            lines.add(new Proposal(id, line, "It says when.", lines.isEmpty()));
+        });
+        return lines;
+    }
+
+    /** Stretches that give a line some dozens of points. */
+    private static String stretch(OptionalLong days) {
+        return days.isPresent() && days.getAsLong() <= MOST_DAYS
+                ? ":day"
+                : days.orElse(0) <= MOST_MONTHS * DAYS_OF_A_MONTH ? ":month" : ":year";
+    }
+
+    private static boolean isAtMost(OutputColumn column, long most) {
+        return column.different().isPresent() && column.different().getAsLong() <= most;
+    }
+
+    private static String idOf(String name) {
+        return name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
+    }
+
     private static boolean isFew(OutputColumn column) {
-        return column.different().isPresent()
-                && column.different().getAsLong() > 1
-                && column.different().getAsLong() <= FEW;
+        return isAtMost(column, FEW) && column.different().getAsLong() > 1;
     }
 
     private Proposal bars(String groupBy, String why, boolean taken) {
-        String id = "by-" + groupBy.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
+        String id = "by-" + idOf(groupBy);
         List<Figure> count = List.of(FigureWords.figure("count"));
         return new Proposal(id, new View.Bars(id, ViewChange.titleBy(groupBy), queryId, count, groupBy), why, taken);
     }

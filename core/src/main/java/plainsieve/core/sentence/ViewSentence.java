@@ -13,6 +13,7 @@ import plainsieve.core.view.View;
  * <pre>
  * Figures: [number of rows] as [late crossings] · [average of delay min] as [late on average], in [min] · [+]
  * Bars of the [number of rows] by [port], called [By port]
+ * Line of the [number of rows] by [month of departed at], called [By month of departed at]
  * Table called [Crossings] with columns [Port], [Late, min]; [every row] at most
  * </pre>
  */
@@ -49,11 +50,20 @@ public final class ViewSentence implements View.Visitor<Sentence> {
 
     @Override
     public Sentence bars(View.Bars view) {
+        return grouped("Bars", view, view.measures().get(0), view.groupBy());
+    }
+
+    @Override
+    public Sentence line(View.Line view) {
+        return grouped("Line", view, view.measures().get(0), view.by());
+    }
+
+    private static Sentence grouped(String kind, View view, Figure figure, String by) {
         return Sentence.write()
-                .words("Bars of the ")
-                .mark("figure/0", FigureWords.of(view.measures().get(0).measure()))
+                .words(kind + " of the ")
+                .mark("figure/0", FigureWords.of(figure.measure()))
                 .words(" by ")
-                .mark(BY, inWords(view.groupBy()))
+                .mark(BY, inWords(by))
                 .words(", called ")
                 .typed(TITLE, view.title().isEmpty() ? "nothing" : view.title())
                 .done();

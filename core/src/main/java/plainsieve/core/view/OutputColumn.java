@@ -11,8 +11,9 @@ import plainsieve.core.value.Type;
  *
  * @param type nothing for types that this program knows nothing of
  * @param different how many different values it has, with the choices that were looked at; nothing when it was not counted
+ * @param days how many days lie from its first to its last; nothing for what is no day or time
  */
-public record OutputColumn(String name, Optional<Type> type, OptionalLong different) {
+public record OutputColumn(String name, Optional<Type> type, OptionalLong different, OptionalLong days) {
     private static final Set<String> NOT_ADDED_UP =
             Set.of("id", "no", "nr", "number", "code", "year", "month", "day", "week");
 

@@ -16,7 +16,7 @@ public sealed interface View {
     /** The query that it shows. */
     String queryId();
 
-    /** Its kind, as one word in the API and in files: figures, bars, table. */
+    /** Its kind, as one word in the API and in files: figures, bars, line, table. */
     String kind();
 
     /** What it wants of its query's rows. @param sort an order that a viewer asked for; only tables have one */
@@ -31,6 +31,8 @@ public sealed interface View {
 
         R bars(Bars view);
 
+        R line(Line view);
+
         R table(Table view);
     }
 
@@ -41,6 +43,11 @@ public sealed interface View {
 
     /** The parameter that limits this view alone; nothing when none does. */
     default Optional<String> limitParameter() {
+        return Optional.empty();
+    }
+
+    /** What it groups by, as {@link Wanted.Key#read} reads it; nothing when it does not. */
+    default Optional<String> grouping() {
         return Optional.empty();
     }
 
@@ -110,6 +117,11 @@ public sealed interface View {
         }
 
         @Override
+        public Optional<String> grouping() {
+            return Optional.of(groupBy);
+        }
+
+        @Override
         public Optional<String> picks() {
             return Optional.of(groupBy);
         }
@@ -122,6 +134,42 @@ public sealed interface View {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.bars(this);
+        }
+    }
+
+    /**
+     * A total for each stretch of time, in its order.
+     *
+     * @param by an output column with days or times and the stretch it is grouped into, as {@link Wanted.Key#read} reads it
+     */
+    record Line(String id, String title, String queryId, List<Figure> measures, String by) implements View {
+        public Line {
+            measures = List.copyOf(measures);
+        }
+
+        @Override
+        public View called(String newId) {
+            return new Line(newId, title, queryId, measures, by);
+        }
+
+        @Override
+        public String kind() {
+            return "line";
+        }
+
+        @Override
+        public Optional<String> grouping() {
+            return Optional.of(by);
+        }
+
+        @Override
+        public Wanted wanted(Optional<Wanted.Sort> sort) {
+            return Wanted.totals(List.of(by), measured(measures), false);
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.line(this);
         }
     }
 

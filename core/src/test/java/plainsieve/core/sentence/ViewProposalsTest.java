@@ -6,7 +6,11 @@ import static plainsieve.core.sentence.ViewSentenceTest.definition;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.OutputColumn;
@@ -49,10 +53,13 @@ class ViewProposalsTest {
         assertThat(proposals).extracting(ViewProposals.Proposal::taken).containsExactly(true, true, true, false, true);
     }
 
-    @Test
-    void withoutSuchColumnsBarsSayWhen() {
-        assertThat(sentences(of(column("sailed", Type.DATE, 300), column("note", Type.TEXT, 9_000))))
-                .contains("Bars of the number of rows by month of sailed, called By month of sailed");
+    @ParameterizedTest
+    @CsvSource({"31, day", "92, day", "93, month", "1100, month", "9000, year", "-1, month"})
+    void aLineSaysWhenInStretchesThatGiveSomeDozensOfPoints(long days, String stretch) {
+        OptionalLong known = days < 0 ? OptionalLong.empty() : OptionalLong.of(days);
+        assertThat(sentences(of(new OutputColumn("sailed", Optional.of(Type.DATE), OptionalLong.of(300), known))))
+                .contains("Line of the number of rows by %s of sailed, called By %s of sailed"
+                        .formatted(stretch, stretch));
     }
 
     @Test

@@ -34,11 +34,13 @@ class ViewSentenceTest {
             new View.Figures("f", "", "q", List.of(new Figure(Measure.countOfRows(), "late crossings", "")));
     private static final View BARS = new View.Bars(
             "b", "By port", "q", List.of(new Figure(Measure.countOfRows(), "number of rows", "")), "port");
+    private static final View LINE = new View.Line(
+            "l", "Over time", "q", List.of(new Figure(Measure.countOfRows(), "rows", "")), "departed_at:month");
     private static final View TABLE = new View.Table(
             "t", "Crossings", "q", "", List.of(new ColumnWords("port", "Port"), new ColumnWords("delay_min", "Late")));
 
     static OutputColumn column(String name, Type type, long different) {
-        return new OutputColumn(name, Optional.of(type), OptionalLong.of(different));
+        return new OutputColumn(name, Optional.of(type), OptionalLong.of(different), OptionalLong.empty());
     }
 
     static ParameterDefinition definition(String name, Type type) {
@@ -49,6 +51,7 @@ class ViewSentenceTest {
         return switch (word) {
             case "figures" -> FIGURES;
             case "bars" -> BARS;
+            case "line" -> LINE;
             default -> TABLE;
         };
     }
@@ -64,6 +67,8 @@ class ViewSentenceTest {
             bars    | by        | departed_at:month | Bars of the number of rows by month of departed at, called By month of departed at
             bars    | figure/0  | sum delay_min    | Bars of the sum of delay min by port, called By port
             bars    | title     | Harbours         | Bars of the number of rows by port, called Harbours
+            line    |           |                  | Line of the number of rows by month of departed at, called Over time
+            line    | by        | departed_at:day  | Line of the number of rows by day of departed at, called Over time
             table   |           |                  | Table called Crossings with columns Port, Late; every row
             table   | limit     | :rows            | Table called Crossings with columns Port, Late; as many rows as :rows
             table   | label/1   | Late, min        | Table called Crossings with columns Port, Late, min; every row
@@ -84,6 +89,8 @@ class ViewSentenceTest {
         "bars, by, delay_min",
         "bars, by, ticket",
         "bars, by, nowhere",
+        "line, by, port",
+        "line, by, departed_at",
         "table, limit, :port",
         "table, limit, :nobody",
         "table, label/9, x",
@@ -115,7 +122,7 @@ class ViewSentenceTest {
 
     @Test
     void everyOfferThatFitsCanBeTaken() {
-        for (View view : List.of(FIGURES, BARS, TABLE)) {
+        for (View view : List.of(FIGURES, BARS, LINE, TABLE)) {
             for (Sentence.Piece piece : ViewSentence.of(view).pieces()) {
                 if (piece instanceof Sentence.Mark mark) {
                     for (Offer offer : new ViewChange(view, KNOWN).offers(mark.id())) {

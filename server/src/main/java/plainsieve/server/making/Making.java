@@ -72,10 +72,9 @@ public class Making {
     }
 
     private static boolean showsSame(View one, View other) {
-        boolean sameBars = !(one instanceof View.Bars bars)
-                || !(other instanceof View.Bars others)
-                || bars.groupBy().equals(others.groupBy());
-        return one.kind().equals(other.kind()) && one.queryId().equals(other.queryId()) && sameBars;
+        return one.kind().equals(other.kind())
+                && one.queryId().equals(other.queryId())
+                && one.grouping().equals(other.grouping());
     }
 
     /** The parameters of a report that viewers can choose and that have no control. */

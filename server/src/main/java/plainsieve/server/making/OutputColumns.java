@@ -3,8 +3,12 @@ package plainsieve.server.making;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -37,6 +41,7 @@ public class OutputColumns {
     private static final Duration KEPT = Duration.ofMinutes(10);
     private static final int MOST_KEPT = 500;
     private static final int MOST_COUNTED = 60;
+    private static final int LENGTH_OF_A_DAY = 10;
 
     private final Runner runner;
     private final Cache<Place, List<OutputColumn>> kept =
@@ -72,28 +77,68 @@ public class OutputColumns {
                 .filter(column -> type(column).isPresent())
                 .limit(MOST_COUNTED)
                 .toList();
-        List<Measure> measures = countable.stream()
-                .map(column -> new Measure(Measure.Function.COUNT_DISTINCT, Optional.of(column.name())))
-                .toList();
-        FirstRow counts = new FirstRow();
-        if (!measures.isEmpty()) {
-            try {
-                runner.run(order(project, asker, query, new Wanted.Totals(List.of(), measures, false)), counts);
-            } catch (SourceFailure e) {
-                // Columns without counts are still columns: a source that is too slow for counting shows less, not
-                // nothing.
-                counts.values.clear();
+        Map<Measure, Object> found = measured(project, asker, query, countable);
+        return columns.stream().map(column -> output(column, found)).toList();
+    }
+
+    private Map<Measure, Object> measured(Project project, Asker asker, Query query, List<Column> countable) {
+        List<Measure> measures = new ArrayList<>();
+        for (Column column : countable) {
+            measures.add(measure(Measure.Function.COUNT_DISTINCT, column));
+            if (isTime(column)) {
+                measures.add(measure(Measure.Function.MIN, column));
+                measures.add(measure(Measure.Function.MAX, column));
             }
         }
-        List<OutputColumn> found = new ArrayList<>();
-        for (Column column : columns) {
-            int at = countable.indexOf(column);
-            OptionalLong different = at >= 0 && at < counts.values.size() && counts.values.get(at) instanceof Number n
-                    ? OptionalLong.of(n.longValue())
-                    : OptionalLong.empty();
-            found.add(new OutputColumn(column.name(), type(column), different));
+        Map<Measure, Object> found = new HashMap<>();
+        if (measures.isEmpty()) {
+            return found;
         }
-        return List.copyOf(found);
+        FirstRow row = new FirstRow();
+        try {
+            runner.run(order(project, asker, query, new Wanted.Totals(List.of(), measures, false)), row);
+        } catch (SourceFailure e) {
+            // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.
+            return found;
+        }
+        for (int i = 0; i < Math.min(measures.size(), row.values.size()); i++) {
+            found.put(measures.get(i), row.values.get(i));
+        }
+        return found;
+    }
+
+    private static OutputColumn output(Column column, Map<Measure, Object> found) {
+        OptionalLong different = found.get(measure(Measure.Function.COUNT_DISTINCT, column)) instanceof Number number
+                ? OptionalLong.of(number.longValue())
+                : OptionalLong.empty();
+        OptionalLong days = days(
+                found.get(measure(Measure.Function.MIN, column)), found.get(measure(Measure.Function.MAX, column)));
+        return new OutputColumn(column.name(), type(column), different, days);
+    }
+
+    /** Both as sources give days and moments: ISO 8601, or nearly. */
+    private static OptionalLong days(Object first, Object last) {
+        if (first == null || last == null) {
+            return OptionalLong.empty();
+        }
+        try {
+            return OptionalLong.of(ChronoUnit.DAYS.between(day(first), day(last)) + 1);
+        } catch (DateTimeParseException e) {
+            return OptionalLong.empty();
+        }
+    }
+
+    private static LocalDate day(Object value) {
+        String text = value.toString();
+        return LocalDate.parse(text.substring(0, Math.min(text.length(), LENGTH_OF_A_DAY)));
+    }
+
+    private static Measure measure(Measure.Function function, Column column) {
+        return new Measure(function, Optional.of(column.name()));
+    }
+
+    private static boolean isTime(Column column) {
+        return column.kind() == Column.Kind.DATE || column.kind() == Column.Kind.DATETIME;
     }
 
     private static RunOrder order(Project project, Asker asker, Query query, Wanted wanted) {

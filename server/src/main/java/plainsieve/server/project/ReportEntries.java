@@ -55,6 +55,11 @@ public final class ReportEntries {
         }
 
         @Override
+        public ViewEntry line(View.Line view) {
+            return entry(view, measures(view.measures()), view.by(), "", List.of());
+        }
+
+        @Override
         public ViewEntry table(View.Table view) {
             List<ColumnEntry> columns = view.columns().stream()
                     .map(column -> new ColumnEntry(column.name(), column.label()))
@@ -131,6 +136,7 @@ public final class ReportEntries {
         return switch (entry.kind()) {
             case "figures" -> new View.Figures(entry.id(), entry.title(), entry.query(), figures);
             case "bars" -> new View.Bars(entry.id(), entry.title(), entry.query(), figures, entry.groupBy());
+            case "line" -> new View.Line(entry.id(), entry.title(), entry.query(), figures, entry.groupBy());
             case "table" ->
                 new View.Table(
                         entry.id(),
@@ -140,7 +146,7 @@ public final class ReportEntries {
                         entry.columns().stream()
                                 .map(column -> new ColumnWords(column.name(), column.label()))
                                 .toList());
-            default -> throw unknown("view", entry.kind(), List.of("figures", "bars", "table"));
+            default -> throw unknown("view", entry.kind(), List.of("figures", "bars", "line", "table"));
         };
     }
 

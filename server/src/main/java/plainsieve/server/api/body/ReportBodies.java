@@ -77,9 +77,9 @@ public final class ReportBodies {
     /**
      * One thing to look at.
      *
-     * @param kind figures, bars, or table
-     * @param measures for figures and bars
-     * @param groupBy for bars: an output column of the query; else empty
+     * @param kind figures, bars, line, or table
+     * @param measures for figures, bars and a line
+     * @param groupBy for bars and a line: an output column of the query, with a stretch of time behind a colon; else empty
      * @param limitParameter for a table: the parameter that limits this view alone; else empty
      * @param columns for a table: words for its columns, in the query's own order
      */
@@ -116,6 +116,11 @@ public final class ReportBodies {
         @Override
         public ViewBody bars(View.Bars view) {
             return body(view, view.measures(), view.groupBy(), List.of());
+        }
+
+        @Override
+        public ViewBody line(View.Line view) {
+            return body(view, view.measures(), view.by(), List.of());
         }
 
         @Override

@@ -1,0 +1,11 @@
+import type { Component } from 'vue'
+import type { View } from '../api/types'
+import BarsView from './BarsView.vue'
+import FiguresView from './FiguresView.vue'
+import LineView from './LineView.vue'
+import TableView from './TableView.vue'
+
+const PARTS: Record<string, Component> = { figures: FiguresView, bars: BarsView, line: LineView, table: TableView }
+
+/** What shows a view of this kind. */
+export const partFor = (view: View): Component | undefined => PARTS[view.kind]
