@@ -174,6 +174,20 @@ class MakingApiTest {
         assertThat(api.send("DELETE", "/api/queries/vessel-names", "").status()).isEqualTo(409);
     }
 
+    @Test
+    void aChoiceThatIsRequiredAndHasNoDefaultDoesNotStandInTheWay() {
+        Map<String, Object> required =
+                Map.of("name", "must_be", "blankRule", "not-allowed", "trialChoice", values("Ardlow"));
+        api.post("/api/parameters", required);
+        String text = "select name, island from ports where name = :must_be";
+        api.post("/api/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
+        assertThat(sentence(begin("required"), "view:rows"))
+                .isEqualTo("Table called Rows with columns Name, Island; every row");
+        remove();
+        api.send("DELETE", "/api/queries/required", "");
+        api.send("DELETE", "/api/parameters/must_be", "");
+    }
+
     /** A draft goes with the project's files and comes back as a draft. */
     @Test
     void aDraftStandsInTheProjectsFiles() throws Exception {

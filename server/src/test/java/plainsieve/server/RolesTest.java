@@ -2,7 +2,9 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Path;
 import java.util.Map;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -36,6 +38,29 @@ class RolesTest {
             assertThat(refused.status()).isEqualTo(403);
             assertThat(refused.contentType()).startsWith("application/problem+json");
             assertThat(refused.json().get("advice").asString()).isNotBlank();
+        }
+    }
+
+    @Test
+    void aReportThatWasNeverGivenIsItsAuthorsAlone() throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        String id;
+        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=author")) {
+            id = server.api()
+                    .post("/api/queries/late-crossings/reports", Map.of())
+                    .json()
+                    .get("id")
+                    .asString();
+            assertThat(server.api().get("/api/reports/" + id).status()).isEqualTo(200);
+        }
+        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=reader")) {
+            Api api = server.api();
+            assertThat(api.get("/api/reports").json().findValuesAsString("id"))
+                    .contains("late-crossings")
+                    .doesNotContain(id);
+            assertThat(api.get("/api/reports/" + id).status()).isEqualTo(404);
+            assertThat(api.runView(id, "figures", Map.of()).status()).isEqualTo(404);
+            assertThat(api.get("/api/reports/" + id + "/making").status()).isEqualTo(403);
         }
     }
 }

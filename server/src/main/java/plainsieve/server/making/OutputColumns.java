@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.Wanted;
@@ -65,23 +66,41 @@ public class OutputColumns {
         if (known != null) {
             return known;
         }
-        FirstRow first = new FirstRow();
-        runner.run(order(project, asker, query, Wanted.allRows()), first);
-        List<OutputColumn> found = counted(project, asker, query, first.columns);
+        List<OutputColumn> found;
+        try {
+            found = looked(wanted -> order(project, query, defaults(asker), wanted));
+        } catch (ProblemException e) {
+            // Without a default where one must be chosen, the author's trial values show the columns as well.
+            found = looked(wanted -> order(project, query, trials(asker), wanted));
+        }
         kept.put(place, found);
         return found;
     }
 
-    private List<OutputColumn> counted(Project project, Asker asker, Query query, List<Column> columns) {
+    private static AskedChoices defaults(Asker asker) {
+        return AskedChoices.of(asker, Set.of(), Map.of());
+    }
+
+    private static AskedChoices trials(Asker asker) {
+        return AskedChoices.onTheBench(asker, Set.of(), Map.of());
+    }
+
+    private List<OutputColumn> looked(Function<Wanted, RunOrder> order) {
+        FirstRow first = new FirstRow();
+        runner.run(order.apply(Wanted.allRows()), first);
+        return counted(first.columns, order);
+    }
+
+    private List<OutputColumn> counted(List<Column> columns, Function<Wanted, RunOrder> order) {
         List<Column> countable = columns.stream()
                 .filter(column -> type(column).isPresent())
                 .limit(MOST_COUNTED)
                 .toList();
-        Map<Measure, Object> found = measured(project, asker, query, countable);
+        Map<Measure, Object> found = measured(countable, order);
         return columns.stream().map(column -> output(column, found)).toList();
     }
 
-    private Map<Measure, Object> measured(Project project, Asker asker, Query query, List<Column> countable) {
+    private Map<Measure, Object> measured(List<Column> countable, Function<Wanted, RunOrder> order) {
         List<Measure> measures = new ArrayList<>();
         for (Column column : countable) {
             measures.add(measure(Measure.Function.COUNT_DISTINCT, column));
@@ -96,7 +115,7 @@ public class OutputColumns {
         }
         FirstRow row = new FirstRow();
         try {
-            runner.run(order(project, asker, query, new Wanted.Totals(List.of(), measures, false)), row);
+            runner.run(order.apply(new Wanted.Totals(List.of(), measures, false)), row);
         } catch (SourceFailure e) {
             // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.
             return found;
@@ -141,12 +160,12 @@ public class OutputColumns {
         return column.kind() == Column.Kind.DATE || column.kind() == Column.Kind.DATETIME;
     }
 
-    private static RunOrder order(Project project, Asker asker, Query query, Wanted wanted) {
+    private static RunOrder order(Project project, Query query, AskedChoices asked, Wanted wanted) {
         return new RunOrder(
                 UUID.randomUUID().toString(),
                 project,
                 RunOrder.Text.live(query),
-                AskedChoices.of(asker, Set.of(), Map.of()),
+                asked,
                 new RunOrder.Shape("", wanted, List.of()),
                 Purpose.LOOK,
                 1);
