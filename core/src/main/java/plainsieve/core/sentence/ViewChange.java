@@ -58,7 +58,13 @@ public final class ViewChange {
             return List.of(
                     Offer.of(column.name() + ":month", "month of " + words, ""),
                     Offer.of(column.name() + ":year", "year of " + words, ""),
-                    Offer.of(column.name() + ":day", "day of " + words, column.differentInWords()));
+                    Offer.of(
+                            column.name() + ":day",
+                            "day of " + words,
+                            column.type()
+                                    .filter(Type.DATE::equals)
+                                    .map(day -> column.differentInWords())
+                                    .orElse("")));
         }
         if (timesOnly) {
             return List.of(Offer.misfit(column.name(), words, "a line follows days or times"));
