@@ -8,11 +8,17 @@ const emit = defineEmits<{ take: [text: string] }>()
 const typing = ref(false)
 const typed = ref('')
 const field = ref<HTMLInputElement>()
+const mark = ref<HTMLButtonElement>()
 
 function begin(): void {
   typed.value = props.text
   typing.value = true
   void nextTick(() => field.value?.select())
+}
+/* By keys one goes on from where one was. */
+function leave(how: () => void): void {
+  how()
+  void nextTick(() => mark.value?.focus())
 }
 function keep(): void {
   if (!typing.value) return
@@ -29,11 +35,11 @@ function keep(): void {
     class="typed"
     :size="Math.max(typed.length, 4)"
     :aria-label="`${about}: ${text}`"
-    @keydown.enter.stop.prevent="keep"
-    @keydown.esc.stop="typing = false"
+    @keydown.enter.stop.prevent="leave(keep)"
+    @keydown.esc.stop="leave(() => (typing = false))"
     @keydown.stop
     @blur="keep" />
-  <button v-else type="button" class="marked" :aria-label="`${text}, type other words`" @click="begin">
+  <button v-else ref="mark" type="button" class="marked" :aria-label="`${text}, type other words`" @click="begin">
     {{ text || 'nothing' }}
   </button>
 </template>

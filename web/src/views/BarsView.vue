@@ -53,9 +53,9 @@ useChart(
   useTemplateRef('box'),
   drawn,
   now => now.bars.length === 0,
-  async drawnIn => {
+  async () => {
     const { createBars, drawBars } = await import('./bars')
-    return { chart: createBars(drawnIn, pick), draw: (chart, now) => drawBars(chart, now.bars, now.only) }
+    return { create: box => createBars(box, pick), draw: (chart, now) => drawBars(chart, now.bars, now.only) }
   },
 )
 </script>

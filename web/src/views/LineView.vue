@@ -36,9 +36,9 @@ useChart(
   useTemplateRef('box'),
   points,
   now => now.length === 0,
-  async drawnIn => {
+  async () => {
     const { createLine, drawLine } = await import('./lines')
-    return { chart: createLine(drawnIn), draw: (chart, now) => drawLine(chart, now, words) }
+    return { create: createLine, draw: (chart, now) => drawLine(chart, now, words) }
   },
 )
 </script>

@@ -1,41 +1,51 @@
 import type { ECharts } from 'echarts/core'
 import { onBeforeUnmount, watch, type Ref, type ShallowRef } from 'vue'
 
+/** The parts of a chart, once they are loaded. */
+export interface Drawing<T> {
+  create: (element: HTMLElement) => ECharts
+  draw: (chart: ECharts, now: T) => void
+}
+
 /**
  * A chart in an element of the page: made when there is something to draw, drawn again when that changes, as large as its
  * element.
  *
- * @param nothing whether there is nothing to draw
  * @param what what is drawn
- * @param make loads the parts of the chart and makes it; what it gives draws
+ * @param nothing whether there is nothing to draw
+ * @param load loads the parts of the chart; they come when first needed
  */
 export function useChart<T>(
   element: Readonly<ShallowRef<HTMLElement | null>>,
   what: Ref<T>,
   nothing: (now: T) => boolean,
-  make: (element: HTMLElement) => Promise<{ chart: ECharts; draw: (chart: ECharts, now: T) => void }>,
+  load: () => Promise<Drawing<T>>,
 ): void {
-  let made: Awaited<ReturnType<typeof make>> | undefined
+  let chart: ECharts | undefined
   let size: ResizeObserver | undefined
 
-  watch(
-    [what, element] as const,
-    async ([now, box]) => {
-      if (!box || nothing(now)) return
-      if (!made || made.chart.getDom() !== box) {
-        made?.chart.dispose()
-        made = await make(box)
-        size?.disconnect()
-        size = new ResizeObserver(() => made?.chart.resize())
-        size.observe(box)
-      }
-      made.draw(made.chart, what.value)
-      made.chart.resize()
-    },
-    { flush: 'post', immediate: true },
-  )
-  onBeforeUnmount(() => {
+  async function show(): Promise<void> {
+    if (!element.value || nothing(what.value)) return
+    const { create, draw } = await load()
+    /* Meanwhile the element may have gone, or another turn may have made the chart. */
+    const box = element.value
+    if (!box || nothing(what.value)) return
+    if (!chart || chart.getDom() !== box) {
+      letGo()
+      chart = create(box)
+      size = new ResizeObserver(() => chart?.resize())
+      size.observe(box)
+    }
+    draw(chart, what.value)
+    chart.resize()
+  }
+
+  function letGo(): void {
     size?.disconnect()
-    made?.chart.dispose()
-  })
+    chart?.dispose()
+    chart = undefined
+  }
+
+  watch([what, element], () => void show(), { flush: 'post', immediate: true })
+  onBeforeUnmount(letGo)
 }

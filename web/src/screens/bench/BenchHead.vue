@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import type { Query } from '../../api/types'
 import type { Saving } from './useDraft'
 
-const props = defineProps<{ query: Query; saving: Saving['status']; running: boolean }>()
+const props = defineProps<{ query: Query; saving: Saving['status']; busy: boolean; running: boolean }>()
 const emit = defineEmits<{ give: []; make: []; stop: []; run: [] }>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }
@@ -20,10 +20,10 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
     <span class="soft small" data-test="saving">{{ kept }}</span>
     <span class="grow"></span>
     <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>
-    <BButton variant="outline-primary" :disabled="!query.changed" @click="emit('give')">{{
+    <BButton variant="outline-primary" :disabled="busy || !query.changed" @click="emit('give')">{{
       query.changed ? 'Give it to the reports' : 'In use by reports'
     }}</BButton>
-    <BButton variant="outline-primary" @click="emit('make')">Make a report of it</BButton>
+    <BButton variant="outline-primary" :disabled="busy" @click="emit('make')">Make a report of it</BButton>
     <BButton v-if="running" variant="outline-primary" title="Esc" @click="emit('stop')">Stop</BButton>
     <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="emit('run')">Run</BButton>
   </div>

@@ -26,7 +26,7 @@ document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
-const { failed, giveToReports, makeReport } = useGiving(draft)
+const { failed, busy, giveToReports, makeReport } = useGiving(draft)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -92,6 +92,7 @@ onMounted(() => void parameters.reload())
     <BenchHead
       :query="query"
       :saving="saving.status"
+      :busy="busy"
       :running="state.status === 'running'"
       @give="giveToReports"
       @make="makeReport"

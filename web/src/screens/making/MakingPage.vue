@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /* The report itself, with live rows and its sentences open: what an author defines is changed where it stands. */
-import { computed, provide, ref } from 'vue'
-import type { Choices, View } from '../../api/types'
+import { computed, nextTick, provide, ref } from 'vue'
+import type { Choices, Making, View } from '../../api/types'
 import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import { partFor } from '../../views/parts'
-import type { Asked, Picked } from '../../views/useViewRun'
+import { usePicked } from '../../views/usePicked'
+import type { Asked } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import QuestionLine from '../reader/QuestionLine.vue'
 import SidePanel from '../reader/SidePanel.vue'
@@ -15,8 +16,7 @@ import MadeCard from './MadeCard.vue'
 import MakingHead from './MakingHead.vue'
 import ProposedViews from './ProposedViews.vue'
 import QuestionWords from './QuestionWords.vue'
-import { useMaking } from './useMaking'
-import type { Making } from '../../api/types'
+import { useMaking, type Step } from './useMaking'
 
 const props = defineProps<{ loaded: Making }>()
 const { made, failure, busy, path, sentenceOf, offers, take, step, addView, addControl, say, give, drop } = useMaking(
@@ -28,7 +28,7 @@ document.title = `${report.value.name} · Plain Sieve`
 const choices = ref<Choices>(defaultsOf(report.value.parameters))
 const signed = ref('')
 const asViewer = ref(false)
-const picked = ref<Picked[]>([])
+const { picked, pick } = usePicked()
 const total = ref<number>()
 const { question, failure: unsaid } = useQuestion(path, choices, signed, () => undefined)
 provide(choosingKey, {
@@ -50,8 +50,23 @@ const words = computed(() => ({
   audience: report.value.audience,
   question: report.value.question,
 }))
+/* What was moved keeps the focus, and what stood behind a removed thing gets it: the next key means it. */
+async function stepAndFocus(thing: string, what: Step): Promise<void> {
+  const focused = document.activeElement?.closest('[data-thing]')
+  const next = what === 'remove' ? (focused?.nextElementSibling ?? focused?.previousElementSibling) : undefined
+  await step(thing, what)
+  if (!focused) return
+  await nextTick()
+  const heir = what === 'remove' ? next : document.querySelector(`[data-thing="${thing}"]`)
+  if (heir instanceof HTMLElement) heir.focus()
+}
 /* A view runs anew when its definition or the parameters behind it change. */
 const keyOf = (view: View): string => JSON.stringify([view, report.value.viewParameters[view.id]])
+const propsOf = (view: View) => ({
+  view,
+  asked: asked.value,
+  ...(view.kind === 'table' ? { total: total.value, downloading: false } : {}),
+})
 const named = (view: View): string => view.title || view.kind
 </script>
 
@@ -66,7 +81,7 @@ const named = (view: View): string => view.title || view.kind
     @give="give"
     @drop="drop" />
   <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2" />
-  <main class="scroll">
+  <main class="report-scroll">
     <QuestionLine
       :key="JSON.stringify(report.parameters)"
       :report="report"
@@ -76,12 +91,8 @@ const named = (view: View): string => view.title || view.kind
       :fixed="[]"
       @choose="choose" />
     <FailureNote v-if="unsaid" :failure="unsaid" class="mx-4 mb-2" />
-    <QuestionWords
-      v-if="!asViewer"
-      :question="report.question"
-      :failure="failure"
-      @say="say({ ...words, question: $event })" />
-    <div class="wrap">
+    <QuestionWords v-if="!asViewer" :question="report.question" @say="say({ ...words, question: $event })" />
+    <div class="report-wrap">
       <SidePanel
         v-if="asViewer"
         :key="JSON.stringify(report.definition.controls)"
@@ -101,7 +112,7 @@ const named = (view: View): string => view.title || view.kind
           :copies="false"
           :offers="mark => offers(control.thing, mark)"
           @take="(mark, taken) => take(control.thing, mark, taken)"
-          @step="step(control.thing, $event)" />
+          @step="stepAndFocus(control.thing, $event)" />
         <div v-for="name in made.notOffered" :key="name" class="card-box left-out soft">
           <b class="mono">:{{ name }}</b> is not offered: every run uses its default.
           <button class="as-link" @click="addControl(name)">Let viewers choose it</button>
@@ -122,10 +133,9 @@ const named = (view: View): string => view.title || view.kind
             v-if="asViewer"
             :key="keyOf(view)"
             :class="`kind-${view.kind}`"
-            :view="view"
-            :asked="asked"
-            v-bind="view.kind === 'table' ? { total, downloading: false } : {}"
-            @count="total = $event ?? total" />
+            v-bind="propsOf(view)"
+            @count="total = $event ?? total"
+            @pick="pick" />
           <MadeCard
             v-else
             :thing="`view:${view.id}`"
@@ -135,14 +145,13 @@ const named = (view: View): string => view.title || view.kind
             :class="`kind-${view.kind}`"
             :offers="mark => offers(`view:${view.id}`, mark)"
             @take="(mark, taken) => take(`view:${view.id}`, mark, taken)"
-            @step="step(`view:${view.id}`, $event)">
+            @step="stepAndFocus(`view:${view.id}`, $event)">
             <component
               :is="partFor(view)"
               :key="keyOf(view)"
-              :view="view"
-              :asked="asked"
-              v-bind="view.kind === 'table' ? { total, downloading: false } : {}"
-              @count="total = $event ?? total" />
+              v-bind="propsOf(view)"
+              @count="total = $event ?? total"
+              @pick="pick" />
           </MadeCard>
         </template>
         <ProposedViews v-if="!asViewer" :key="made.report.version" :path="path" @take="addView" />
@@ -152,19 +161,6 @@ const named = (view: View): string => view.title || view.kind
 </template>
 
 <style scoped>
-.scroll {
-  flex: 1;
-  overflow-y: auto;
-  min-height: 0;
-}
-.wrap {
-  display: grid;
-  grid-template-columns: 250px minmax(0, 1fr);
-  gap: 22px;
-  padding: 0 26px 16px;
-  max-width: 1500px;
-  align-items: start;
-}
 .side {
   display: flex;
   flex-direction: column;

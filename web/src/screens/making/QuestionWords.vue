@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /* The question line as it is written, changed in place: a name in braces is a choice, words in brackets go when it is blank. */
 import { nextTick, ref } from 'vue'
-import type { Failure } from '../../api/client'
 
-const props = defineProps<{ question: string; failure: Failure | undefined }>()
+const props = defineProps<{ question: string }>()
 const emit = defineEmits<{ say: [question: string] }>()
 
 const writing = ref(false)
@@ -15,6 +14,7 @@ function begin(): void {
   void nextTick(() => field.value?.focus())
 }
 function keep(): void {
+  if (!writing.value) return
   writing.value = false
   if (written.value.trim() !== props.question) emit('say', written.value)
 }

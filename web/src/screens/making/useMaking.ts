@@ -1,5 +1,5 @@
-import { computed, inject, shallowRef, type ComputedRef, type ShallowRef } from 'vue'
-import { asFailure, ask, get, post, put, type Failure } from '../../api/client'
+import { computed, inject, shallowRef, watch, type ComputedRef, type ShallowRef } from 'vue'
+import { asFailure, ask, Failure, get, post, put } from '../../api/client'
 import { inApi } from '../../api/project'
 import type { Making, MarkOffer, ViewProposal } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
@@ -22,6 +22,13 @@ export interface UsedMaking {
   drop: () => Promise<void>
 }
 
+const changedMeanwhile = (): Failure =>
+  new Failure(
+    409,
+    'The report was changed by someone else since, so this cannot be taken back.',
+    'Change it where it stands.',
+  )
+
 /** A report while it is made. Every change is kept at once, as a draft, and can be taken back. */
 export function useMaking(loaded: Making): UsedMaking {
   const history = inject(historyKey, undefined)
@@ -31,8 +38,16 @@ export function useMaking(loaded: Making): UsedMaking {
   const path = `/reports/${encodeURIComponent(loaded.report.id)}/making`
   const version = (): number => made.value.report.version
 
-  async function attempt(work: () => Promise<Making>): Promise<boolean> {
-    if (busy.value) return false
+  let queue: Promise<unknown> = Promise.resolve()
+
+  /* One change behind the other, each on top of what came of the one before: nothing that is clicked or typed is lost. */
+  function attempt(work: () => Promise<Making>): Promise<boolean> {
+    const result = queue.then(() => attemptNow(work))
+    queue = result
+    return result
+  }
+
+  async function attemptNow(work: () => Promise<Making>): Promise<boolean> {
     busy.value = true
     try {
       made.value = await work()
@@ -40,22 +55,43 @@ export function useMaking(loaded: Making): UsedMaking {
       return true
     } catch (error) {
       failure.value = asFailure(error)
-      if (failure.value.status === 409) made.value = await get<Making>(path).catch(() => made.value)
+      if (failure.value.status === 409) await reload()
       return false
     } finally {
       busy.value = false
     }
   }
 
-  const comeBack = (form: unknown): Promise<boolean> =>
-    attempt(() => put<Making>(`${path}/form`, { form, version: version() }))
+  async function reload(): Promise<void> {
+    made.value = await get<Making>(path).catch(() => made.value)
+  }
+
+  /* A step back replaces the whole draft, so it is taken only from the draft that the change had made: else a colleague's
+     change in between would go with it. */
+  const comeBack = (from: unknown, to: unknown): Promise<boolean> =>
+    attempt(() => {
+      if (JSON.stringify(made.value.form) !== JSON.stringify(from)) throw changedMeanwhile()
+      return put<Making>(`${path}/form`, { form: to, version: version() })
+    })
 
   async function change(label: string, work: () => Promise<Making>): Promise<void> {
-    const before = made.value.form
-    if (!(await attempt(work))) return
-    const after = made.value.form
-    history?.add({ label, undo: () => comeBack(before), redo: () => comeBack(after) })
+    let before: unknown
+    const possible = await attempt(() => {
+      before = made.value.form
+      return work()
+    })
+    if (!possible) return
+    const [was, is] = [before, made.value.form]
+    history?.add({ label, undo: () => comeBack(is, was), redo: () => comeBack(was, is) })
   }
+
+  /* A step may be of an earlier visit to this page; what it did shows here. */
+  watch(
+    () => history?.busy.value,
+    stepping => {
+      if (stepping === false) void reload()
+    },
+  )
 
   const sentenceOf = computed(() => new Map(made.value.things.map(thing => [thing.thing, thing.sentence])))
   const offers = (thing: string, mark: string): Promise<MarkOffer[]> =>

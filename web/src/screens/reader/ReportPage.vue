@@ -16,14 +16,15 @@ import StartGate from './StartGate.vue'
 import { useReader } from './useReader'
 import { useShowing } from './useShowing'
 import { partFor } from '../../views/parts'
-import type { Asked, Picked } from '../../views/useViewRun'
+import { usePicked } from '../../views/usePicked'
+import type { Asked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
 const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } =
   useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
-const picked = ref<Picked[]>([])
+const { picked, pick } = usePicked()
 const asked: Asked = {
   path: `/reports/${props.report.id}`,
   report: props.report,
@@ -31,13 +32,6 @@ const asked: Asked = {
   picked,
   signed,
   waiting,
-}
-
-/** Picks a bar, or lets it go when it is picked already. One bar of each chart. */
-function pick(one: Picked): void {
-  const same = (other: Picked): boolean => other.queryId === one.queryId && other.filter.column === one.filter.column
-  const again = picked.value.some(other => same(other) && other.label === one.label)
-  picked.value = [...picked.value.filter(other => !same(other)), ...(again ? [] : [one])]
 }
 
 const total = ref<number>()
@@ -64,7 +58,7 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
   <ReportBar :report="report" :can-download="waiting === 'no'" @toggle="toggle" @start-over="startOver">
     <SavedSelections :report-id="report.id" :choices="choices" @open="choose" />
   </ReportBar>
-  <main class="scroll">
+  <main class="report-scroll">
     <QuestionLine
       :report="report"
       :question="question"
@@ -95,7 +89,7 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
       The choices have changed since these rows were shown.
       <BButton variant="primary" size="sm" @click="show">Show rows</BButton>
     </div>
-    <div class="wrap">
+    <div class="report-wrap">
       <SidePanel :report="report" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" />
       <StartGate
         v-if="waiting !== 'no'"
@@ -133,19 +127,6 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
 </template>
 
 <style scoped>
-.scroll {
-  flex: 1;
-  overflow-y: auto;
-  min-height: 0;
-}
-.wrap {
-  display: grid;
-  grid-template-columns: 226px minmax(0, 1fr);
-  gap: 22px;
-  padding: 0 26px 16px;
-  max-width: 1500px;
-  align-items: start;
-}
 .picked {
   display: flex;
   flex-wrap: wrap;
@@ -157,12 +138,12 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
 }
 @media (max-width: 700px) {
   /* The sentence has every control; the panel follows the answer. */
-  .wrap {
+  .report-wrap {
     grid-template-columns: minmax(0, 1fr);
     padding: 0 14px 14px;
     gap: 14px;
   }
-  .wrap :deep(.side) {
+  .report-wrap :deep(.side) {
     order: 2;
   }
 }

@@ -5,8 +5,9 @@ const MOST_VALUES = 3
 /** Who or what caused a statement. */
 export function causeInWords(line: SentLine): string {
   if (line.cause === 'report') return `report ${line.reportId}, ${line.viewId}`
+  if (line.cause === 'making') return `making ${line.reportId}, ${line.viewId}`
   if (line.cause === 'evidence') return 'a look at the plan'
-  if (line.cause === 'look') return 'a look at a table'
+  if (line.cause === 'look') return 'a first look'
   return line.cause === 'list' ? 'value list' : line.cause
 }
 

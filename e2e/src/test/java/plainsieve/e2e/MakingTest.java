@@ -144,7 +144,8 @@ class MakingTest {
                         .equals("view:by-vessel")
                 ? true
                 : null);
-        browser.script("document.querySelector(\"" + view("by-vessel") + "\").focus()");
+        browser.until(() ->
+                "view:by-vessel".equals(browser.script("return document.activeElement.dataset.thing")) ? true : null);
         browser.press(Keys.DELETE);
         browser.until(() -> browser.all(view("by-vessel")).isEmpty() ? true : null);
         browser.chord(Keys.CONTROL, "z");

@@ -129,6 +129,9 @@ class MakingApiTest {
         assertThat(change(page, "view:by-port", "by", "delay_min").status()).isEqualTo(422);
         assertThat(change(page, "view:nowhere", "by", "port").status()).isEqualTo(404);
         assertThat(change(page, "sofa", "by", "port").status()).isEqualTo(422);
+        assertThat(post(page, "/steps", Map.of("thing", "view:by-port", "step", "burn"))
+                        .status())
+                .isEqualTo(422);
     }
 
     @Test
@@ -181,8 +184,9 @@ class MakingApiTest {
         api.post("/api/parameters", required);
         String text = "select name, island from ports where name = :must_be";
         api.post("/api/queries", Map.of("name", "Required", "sourceId", "ferries", "text", text));
-        assertThat(sentence(begin("required"), "view:rows"))
-                .isEqualTo("Table called Rows with columns Name, Island; every row");
+        JsonNode page = begin("required");
+        assertThat(sentence(page, "view:rows")).isEqualTo("Table called Rows with columns Name, Island; every row");
+        assertThat(post(page, "/give", Map.of()).status()).isEqualTo(200);
         remove();
         api.send("DELETE", "/api/queries/required", "");
         api.send("DELETE", "/api/parameters/must_be", "");

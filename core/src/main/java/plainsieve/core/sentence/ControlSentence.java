@@ -25,7 +25,7 @@ public final class ControlSentence {
     public Sentence sentence() {
         return Sentence.write()
                 .words(":" + String.join(" :", control.parameters()) + " as ")
-                .mark(KIND, inWords(control.kind()))
+                .mark(KIND, kindInWords())
                 .words(", called ")
                 .typed(LABEL, control.label())
                 .done();
@@ -40,8 +40,8 @@ public final class ControlSentence {
             String reason = misfit(kind);
             offers.add(
                     reason.isEmpty()
-                            ? Offer.of(kind.word(), inWords(kind.word()), "")
-                            : Offer.misfit(kind.word(), inWords(kind.word()), reason));
+                            ? Offer.of(kind.word(), inWords(kind), "")
+                            : Offer.misfit(kind.word(), inWords(kind), reason));
         }
         return offers;
     }
@@ -61,14 +61,20 @@ public final class ControlSentence {
         };
     }
 
-    private static String inWords(String kind) {
+    private String kindInWords() {
+        return control instanceof Control.Range range
+                ? inWords(range.of() == Control.RangeKind.DATES ? Control.Kind.DATES : Control.Kind.NUMBERS)
+                : inWords(((Control.Single) control).of());
+    }
+
+    private static String inWords(Control.Kind kind) {
         return switch (kind) {
-            case "suitable" -> "what suits it";
-            case "dates" -> "a date range";
-            case "numbers" -> "a number range";
-            case "search" -> "a search list";
-            case "rows" -> "a row limit";
-            default -> "a " + kind;
+            case SUITABLE -> "what suits it";
+            case DATES -> "a date range";
+            case NUMBERS -> "a number range";
+            case SEARCH -> "a search list";
+            case ROWS -> "a row limit";
+            case SLICER, DROPDOWN, NUMBER, TEXT, SWITCH -> "a " + kind.word();
         };
     }
 

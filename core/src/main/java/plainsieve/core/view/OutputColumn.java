@@ -33,8 +33,10 @@ public record OutputColumn(String name, Optional<Type> type, OptionalLong differ
 
     /** A number that counts or measures something. Numbers that only name something, as ids and years do, are not. */
     public boolean isMeasure() {
-        String[] words = name.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+|(?<=\\p{Ll})(?=\\p{Lu})");
-        return isNumber() && words.length > 0 && !NOT_ADDED_UP.contains(words[words.length - 1]);
+        String[] words = name.split("[^\\p{L}\\p{N}]+|(?<=\\p{Ll})(?=\\p{Lu})");
+        return isNumber()
+                && words.length > 0
+                && !NOT_ADDED_UP.contains(words[words.length - 1].toLowerCase(Locale.ROOT));
     }
 
     /** How viewers read it: {@code departed_at} as "Departed at". */

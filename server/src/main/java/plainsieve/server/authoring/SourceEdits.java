@@ -37,14 +37,18 @@ public class SourceEdits {
 
     /** Adds a source. Whether it can be reached shows in its health line; a database may be down while it is added. */
     public void add(SourceAccess access) {
-        if (access.id().isBlank() || !access.id().matches(ID)) {
-            throw new ProblemException(Problem.of(
-                    "bad-source",
-                    "“%s” cannot be the name of a source.".formatted(access.id()),
-                    "Use letters, digits, spaces, hyphens, dots and underscores."));
-        }
+        checkName(access.id());
         refuseTaken(access.id());
         kept.add(access);
+    }
+
+    private static void checkName(String id) {
+        if (!id.matches(ID)) {
+            throw new ProblemException(Problem.of(
+                    "bad-source",
+                    "“%s” cannot be the name of a source.".formatted(id),
+                    "Use letters, digits, spaces, hyphens, dots and underscores."));
+        }
     }
 
     private void refuseTaken(String id) {
@@ -75,10 +79,7 @@ public class SourceEdits {
     public void rename(String from, String to) {
         kept.row(from);
         refuseTaken(to);
-        if (!to.matches(ID)) {
-            throw new ProblemException(Problem.of(
-                    "bad-source", "“%s” cannot be the name of a source.".formatted(to), "Use letters and digits."));
-        }
+        checkName(to);
         List<String> lists = users(from).stream()
                 .filter(user -> user.use().kind() == Use.Kind.PARAMETER)
                 .map(User::inWords)

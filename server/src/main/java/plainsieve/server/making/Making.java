@@ -1,8 +1,9 @@
 package plainsieve.server.making;
 
+import java.util.Arrays;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -27,6 +28,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
+import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
@@ -72,7 +74,7 @@ public class Making {
     }
 
     private static boolean showsSame(View one, View other) {
-        return one.kind().equals(other.kind())
+        return one.getClass() == other.getClass()
                 && one.queryId().equals(other.queryId())
                 && one.grouping().equals(other.grouping());
     }
@@ -120,21 +122,33 @@ public class Making {
         return report.withQuestion(report.question(), new OpeningSentence(report.opening()).with(mark.id(), taken));
     }
 
-    /**
-     * The report without a thing, with a copy of it, or with it one place further up or down.
-     *
-     * @param step remove, copy, up or down
-     */
-    public Report stepping(Report report, Thing thing, String step) {
+    /** What can be done with a thing as a whole. */
+    public enum Step {
+        REMOVE,
+        COPY,
+        UP,
+        DOWN;
+
+        /** Throws {@link ProblemException} when the word is none. */
+        public static Step ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(step -> step.name().toLowerCase(Locale.ROOT).equals(word))
+                    .findFirst()
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-step",
+                            "“%s” cannot be done with it.".formatted(word),
+                            "Use remove, copy, up or down.")));
+        }
+    }
+
+    /** The report without a thing, with a copy of it, or with it one place further up or down. Controls have no copies. */
+    public Report stepping(Report report, Thing thing, Step step) {
         DraftChange change = new DraftChange(report);
         return switch (step) {
-            case "remove" -> change.without(thing);
-            case "copy" -> thing instanceof Thing.OfView view ? change.copying(view.id()) : report;
-            case "up" -> change.moving(thing, false);
-            case "down" -> change.moving(thing, true);
-            default ->
-                throw new ProblemException(Problem.of(
-                        "bad-step", "“%s” cannot be done with it.".formatted(step), "Use remove, copy, up or down."));
+            case REMOVE -> change.without(thing);
+            case COPY -> thing instanceof Thing.OfView view ? change.copying(view.id()) : report;
+            case UP -> change.moving(thing, false);
+            case DOWN -> change.moving(thing, true);
         };
     }
 
@@ -177,9 +191,7 @@ public class Making {
     }
 
     private Known known(Project project, Asker asker, String queryId) {
-        Query query = project.query(queryId);
-        Map<String, ParameterDefinition> parameters = new LinkedHashMap<>(project.parameters());
-        return new Known(columns.of(project, asker, query), parameters);
+        return new Known(columns.of(project, asker, project.query(queryId)), project.parameters());
     }
 
     /** What the draft changes of what viewers have. */
@@ -188,7 +200,8 @@ public class Making {
     }
 
     /**
-     * Gives the draft to viewers. Before that every view is worked out as they will get it first, without sending it.
+     * Gives the draft to viewers. Before that every view is worked out as they will get it, without sending it: with the
+     * defaults, or with trial values where something has to be chosen first.
      *
      * @throws ProblemException with what would not work
      */
@@ -198,17 +211,25 @@ public class Making {
                     "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
         }
         Project drafted = project.drafted(draft.id());
-        draft.views().forEach(view -> runner.check(order(drafted, asker, draft, view)));
+        for (View view : draft.views()) {
+            AskedChoices defaults = ReportOrders.choices(drafted, asker, draft, Map.of());
+            try {
+                runner.check(order(drafted, draft, view, defaults));
+            } catch (ProblemException e) {
+                AskedChoices trials = AskedChoices.onTheBench(asker, drafted.parametersOf(draft), Map.of());
+                runner.check(order(drafted, draft, view, trials));
+            }
+        }
         edits.replace(project, draft);
     }
 
-    private RunOrder order(Project drafted, Asker asker, Report draft, View view) {
+    private RunOrder order(Project drafted, Report draft, View view, AskedChoices choices) {
         RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
         return orders.view(
                 drafted,
                 draft,
                 Purpose.Kind.FORM,
-                ReportOrders.choices(drafted, asker, draft, Map.of()),
+                choices,
                 new ReportOrders.Asked(UUID.randomUUID().toString(), live, view, Optional.empty(), List.of()));
     }
 }

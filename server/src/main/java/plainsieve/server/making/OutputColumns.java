@@ -66,16 +66,21 @@ public class OutputColumns {
         if (known != null) {
             return known;
         }
-        List<OutputColumn> found;
+        Looked looked;
         try {
-            found = looked(wanted -> order(project, query, defaults(asker), wanted));
+            looked = looked(wanted -> order(project, query, defaults(asker), wanted));
         } catch (ProblemException e) {
             // Without a default where one must be chosen, the author's trial values show the columns as well.
-            found = looked(wanted -> order(project, query, trials(asker), wanted));
+            looked = looked(wanted -> order(project, query, trials(asker), wanted));
         }
-        kept.put(place, found);
-        return found;
+        if (looked.complete()) {
+            kept.put(place, looked.columns());
+        }
+        return looked.columns();
     }
+
+    /** @param complete whether they were counted; a source that was too slow just now is asked again the next time */
+    private record Looked(List<OutputColumn> columns, boolean complete) {}
 
     private static AskedChoices defaults(Asker asker) {
         return AskedChoices.of(asker, Set.of(), Map.of());
@@ -85,19 +90,21 @@ public class OutputColumns {
         return AskedChoices.onTheBench(asker, Set.of(), Map.of());
     }
 
-    private List<OutputColumn> looked(Function<Wanted, RunOrder> order) {
+    private Looked looked(Function<Wanted, RunOrder> order) {
         FirstRow first = new FirstRow();
         runner.run(order.apply(Wanted.allRows()), first);
         return counted(first.columns, order);
     }
 
-    private List<OutputColumn> counted(List<Column> columns, Function<Wanted, RunOrder> order) {
+    private Looked counted(List<Column> columns, Function<Wanted, RunOrder> order) {
         List<Column> countable = columns.stream()
                 .filter(column -> type(column).isPresent())
                 .limit(MOST_COUNTED)
                 .toList();
         Map<Measure, Object> found = measured(countable, order);
-        return columns.stream().map(column -> output(column, found)).toList();
+        return new Looked(
+                columns.stream().map(column -> output(column, found)).toList(),
+                countable.isEmpty() || !found.isEmpty());
     }
 
     private Map<Measure, Object> measured(List<Column> countable, Function<Wanted, RunOrder> order) {

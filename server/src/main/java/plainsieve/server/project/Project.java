@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -25,6 +26,8 @@ public final class Project {
     private final ProjectParts parts;
     private final Texts texts;
     private final ProjectGraph graph;
+    /* Worked out when first asked for: a page of views runs in one of them. */
+    private final Map<String, Project> drafted = new ConcurrentHashMap<>();
 
     Project(String id, String name, ProjectParts parts, Texts texts) {
         this.id = id;
@@ -59,7 +62,10 @@ public final class Project {
 
     /** The project as viewers would have it with this draft; nothing is given to them. */
     public Project drafted(String reportId) {
-        return new Project(id, name, parts.with(draft(reportId).report()), texts);
+        Report draft = draft(reportId).report();
+        return draft.equals(report(reportId))
+                ? this
+                : drafted.computeIfAbsent(reportId, key -> new Project(id, name, parts.with(draft), texts));
     }
 
     /** A report as its authors see it. */

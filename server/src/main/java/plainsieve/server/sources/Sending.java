@@ -113,8 +113,10 @@ public class Sending {
 
     private <T> T logged(String runId, Origin origin, Statement statement, Asking<T> asking) {
         Source source = sources.get(origin.sourceId());
-        Cancellation cancellation = cancellations.begin(runId);
         SentLog.Begun begun = log.begin(runId, origin, statement);
+        // Behind what can fail: a run that never begins must not be remembered as running. A stop that overtakes is
+        // kept.
+        Cancellation cancellation = cancellations.begin(runId);
         long start = System.nanoTime();
         try {
             Outcome<T> outcome = asking.ask(source, cancellation, begun.id());

@@ -86,7 +86,7 @@ class MakingApi {
     MakingBody step(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingStep body) {
         Report seen = seen(project, id, body.version());
-        return kept(project, asker, making.stepping(seen, Thing.read(body.thing()), body.step()));
+        return kept(project, asker, making.stepping(seen, Thing.read(body.thing()), Making.Step.ofWord(body.step())));
     }
 
     /** Takes what a query could also show. */

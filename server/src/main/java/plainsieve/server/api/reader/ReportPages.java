@@ -73,7 +73,7 @@ class ReportPages {
         List<String> signed = link.remove("signed");
         link.remove("saved");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
-            Report report = project.report(id);
+            Report report = askers.given(project, id, asker);
             Asker linked = askers.of(project, id, asker, signed == null ? "" : signed.get(0));
             AskedChoices choices = ReportOrders.choices(project, linked, report, ChoiceLink.read(link));
             return report.name() + ": "

@@ -1,0 +1,41 @@
+package plainsieve.core.sentence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Opening;
+
+class OpeningSentenceTest {
+    private static final OpeningSentence USUAL = new OpeningSentence(Opening.USUAL);
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            start | defaults  | Opens with its defaults, runs at every choice
+            start | empty     | Opens empty, until rows are asked for, runs at every choice
+            start | question  | Opens with a question first, runs at every choice
+            run   | on-demand | Opens with its defaults, runs when Show rows is pressed
+            run   | at-once   | Opens with its defaults, runs at every choice
+            """)
+    void saysHowAReportOpensAndRuns(String mark, String taken, String sentence) {
+        assertThat(new OpeningSentence(USUAL.with(mark, taken)).sentence().text())
+                .isEqualTo(sentence);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"start, on-demand", "run, defaults", "run, ''", "nowhere, defaults"})
+    void doesNotTakeWhatIsNotOffered(String mark, String taken) {
+        assertThatThrownBy(() -> USUAL.with(mark, taken)).isInstanceOf(ProblemException.class);
+    }
+
+    @Test
+    void whatIsSignedStaysSigned() {
+        Opening signed = new Opening(Opening.Start.EMPTY, false, List.of("port"));
+        assertThat(new OpeningSentence(signed).with("run", "on-demand").signed())
+                .containsExactly("port");
+    }
+}

@@ -1,0 +1,94 @@
+package plainsieve.server.making;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Control;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.Opening;
+import plainsieve.core.view.View;
+import plainsieve.server.project.Report;
+
+/** Changes of a draft, and what is told of them. */
+class DraftChangeTest {
+    private static final List<Figure> COUNT = List.of(new Figure(Measure.countOfRows(), "rows", ""));
+    private static final View FIGURES = new View.Figures("figures", "", "q", COUNT);
+    private static final View BARS = new View.Bars("by-port", "By port", "q", COUNT, "port");
+    private static final View TABLE = new View.Table("rows", "Rows", "q", "", List.of());
+    private static final Control PORT = new Control.Single(Control.Kind.SLICER, "Port", "port");
+    private static final Control SAILED = new Control.Range(Control.RangeKind.DATES, "Sailed", "from", "to");
+    private static final Report REPORT =
+            new Report("late", "Late", "", "", List.of(PORT, SAILED), List.of(FIGURES, BARS, TABLE), Opening.USUAL, 3);
+
+    private static List<String> ids(Report report) {
+        return report.views().stream().map(View::id).toList();
+    }
+
+    private static List<String> told(Report draft) {
+        return Differences.between(REPORT, draft);
+    }
+
+    @Test
+    void whatIsAddedStandsBeforeTheTableThatEndsThePage() {
+        View line = new View.Line("over-day", "Over", "q", COUNT, "day:day");
+        Report added = new DraftChange(REPORT).adding(line);
+        assertThat(ids(added)).containsExactly("figures", "by-port", "over-day", "rows");
+        assertThat(told(added)).containsExactly("New: “Line of the number of rows by day of day, called Over”.");
+    }
+
+    @Test
+    void aSecondOneOfTheSameIdGetsAnIdOfItsOwn() {
+        assertThat(ids(new DraftChange(REPORT).adding(BARS)))
+                .containsExactly("figures", "by-port", "by-port-2", "rows");
+        assertThat(ids(new DraftChange(REPORT).copying("by-port")))
+                .containsExactly("figures", "by-port", "by-port-copy", "rows");
+    }
+
+    @Test
+    void whatIsMovedStaysAtTheEnds() {
+        Thing figures = new Thing.OfView("figures");
+        assertThat(ids(new DraftChange(REPORT).moving(figures, false))).isEqualTo(ids(REPORT));
+        Report moved = new DraftChange(REPORT).moving(figures, true);
+        assertThat(ids(moved)).containsExactly("by-port", "figures", "rows");
+        assertThat(told(moved)).containsExactly("Things stand in another order.");
+    }
+
+    @Test
+    void aRangeIsNamedByItsLowerEndAndGoesAsAWhole() {
+        Report without = new DraftChange(REPORT).without(new Thing.OfControl("from"));
+        assertThat(without.controls()).containsExactly(PORT);
+        assertThat(told(without)).containsExactly(":from, :to is not offered any more.");
+    }
+
+    @Test
+    void whatDoesNotStandThereIsNotTouched() {
+        DraftChange change = new DraftChange(REPORT);
+        assertThatThrownBy(() -> change.without(new Thing.OfControl("vessel"))).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> change.without(new Thing.OfOpening())).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> Thing.read("sofa:red")).isInstanceOf(ProblemException.class);
+        assertThat(change.without(new Thing.OfView("nowhere"))).isEqualTo(REPORT);
+    }
+
+    @Test
+    void nothingIsToldOfADraftThatIsTheSame() {
+        assertThat(told(REPORT)).isEmpty();
+    }
+
+    @Test
+    void namesOpeningAndChangedViewsAreTold() {
+        Report changed = new DraftChange(REPORT)
+                .with(new View.Bars("by-port", "Harbours", "q", COUNT, "port"))
+                .called("Too late", "")
+                .withQuestion("Late from {port}", new Opening(Opening.Start.EMPTY, false, List.of()));
+        assertThat(told(changed))
+                .containsExactly(
+                        "It is called “Too late”, was “Late”.",
+                        "Its question line or its audience reads otherwise.",
+                        "“Bars of the number of rows by port, called Harbours”, was “Bars of the number of rows by port, called By port”.",
+                        "It opens or runs otherwise.");
+    }
+}
