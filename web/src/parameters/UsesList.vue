@@ -21,7 +21,8 @@ function askOrRemove(): void {
     <h2>Used by</h2>
     <ul class="uses">
       <li v-for="one in use.uses" :key="one.kind + one.id">
-        <span class="soft">{{ one.kind }}</span> <RouterLink :to="path(one.kind, one.id)">{{ one.name }}</RouterLink>
+        <span class="soft">{{ one.kind }}</span>{{ ' '
+        }}<RouterLink :to="path(one.kind, one.id)">{{ one.name }}</RouterLink>
         <span v-if="one.kind === 'report'" class="soft"
           >{{ ` ${one.using}` }} of {{ one.of }} {{ one.of === 1 ? 'query' : 'queries' }}</span
         >

@@ -100,8 +100,8 @@ onMounted(() => void parameters.reload())
       @run="run" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
       <template v-if="saving.failure.status === 409">
-        <button class="as-link" @click="keepMine">Keep mine</button>
-        <button class="as-link" @click="takeTheirs">Take theirs</button></template
+        <button class="as-link" @click="keepMine">Keep mine</button>{{ ' '
+        }}<button class="as-link" @click="takeTheirs">Take theirs</button></template
       >
     </FailureNote>
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />

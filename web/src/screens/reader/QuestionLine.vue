@@ -45,8 +45,8 @@ const isFixed = (names: string[]): boolean => names.length > 0 && names.every(na
         :data-mark="part.names[0]"
         :class="{ wrong: isWrong(part.names) }">
         <template #button-content
-          >{{ part.text }}<span class="visually-hidden">, {{ labels.get(part.names[0] ?? '') }}</span>
-          <span class="caret" aria-hidden="true">▾</span></template
+          >{{ part.text }}<span class="visually-hidden">, {{ labels.get(part.names[0] ?? '') }}</span
+          >{{ ' ' }}<span class="caret" aria-hidden="true">▾</span></template
         >
         <div class="px-3 py-2 menu">
           <h2 class="pb-1">{{ labels.get(part.names[0] ?? '') }}</h2>

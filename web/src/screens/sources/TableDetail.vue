@@ -41,8 +41,8 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
         ><div class="soft pt-1">Indexes</div>
         <ul class="plain-list">
           <li v-for="index in table.indexes" :key="index.name">
-            <span class="mono">{{ index.name }}</span>
-            <span class="soft">({{ index.columns.join(', ') }}){{ index.unique ? ' unique' : '' }}</span>
+            <span class="mono">{{ index.name }}</span>{{ ' '
+            }}<span class="soft">({{ index.columns.join(', ') }}){{ index.unique ? ' unique' : '' }}</span>
           </li>
         </ul></template
       >
