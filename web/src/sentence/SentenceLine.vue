@@ -6,6 +6,8 @@ import TypedMark from './TypedMark.vue'
 
 defineProps<{ pieces: SentencePiece[]; offers: (mark: string) => Promise<MarkOffer[]>; about: string }>()
 const PARAMETER = /(:[a-z_]\w*)/i
+/* A mark is a button, behind which a line may break: not before a comma. */
+const joined = (text: string): string => text.replace(/^(?=[,;])/, '\u2060')
 const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 </script>
 
@@ -24,7 +26,7 @@ const emit = defineEmits<{ take: [mark: string, taken: string] }>()
         :offers="() => offers(piece.mark)"
         :data-mark="piece.mark"
         @take="emit('take', piece.mark, $event)" /><template
-        v-for="(part, p) in piece.text.split(PARAMETER)"
+        v-for="(part, p) in joined(piece.text).split(PARAMETER)"
         v-else
         :key="p"
         ><b v-if="PARAMETER.test(part)" class="mono">{{ part }}</b
