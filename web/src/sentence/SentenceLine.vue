@@ -1,34 +1,49 @@
 <script setup lang="ts">
 /* A definition as a sentence. Its marked words are changed where they stand: one is taken of what is offered, or typed. */
+import { computed } from 'vue'
 import type { MarkOffer, SentencePiece } from '../api/types'
 import OfferedMark from './OfferedMark.vue'
 import TypedMark from './TypedMark.vue'
 
-defineProps<{ pieces: SentencePiece[]; offers: (mark: string) => Promise<MarkOffer[]>; about: string }>()
-const PARAMETER = /(:[a-z_]\w*)/i
-/* A mark is a button, behind which a line may break: not before a comma. */
-const joined = (text: string): string => text.replace(/^(?=[,;])/, '\u2060')
+const props = defineProps<{
+  pieces: SentencePiece[]
+  offers: (mark: string) => Promise<MarkOffer[]>
+  about: string
+}>()
 const emit = defineEmits<{ take: [mark: string, taken: string] }>()
+
+const PARAMETER = /(:[a-z_]\w*)/i
+const STOP = /^[,;]/
+const stopOf = (piece: SentencePiece | undefined): string =>
+  piece && !piece.mark ? (STOP.exec(piece.text)?.[0] ?? '') : ''
+
+/* A mark is a button, behind which a line may break; the comma behind it stays with it. */
+const said = computed(() =>
+  props.pieces.map((piece, i) => ({
+    ...piece,
+    words: props.pieces[i - 1]?.mark ? piece.text.replace(STOP, '').split(PARAMETER) : piece.text.split(PARAMETER),
+    stop: stopOf(props.pieces[i + 1]),
+  })),
+)
 </script>
 
 <template>
   <p class="sentence">
-    <template v-for="(piece, i) in pieces" :key="`${i} ${piece.mark}`"
-      ><TypedMark
-        v-if="piece.mark && piece.typed"
-        :text="piece.text"
-        :about="about"
-        :data-mark="piece.mark"
-        @take="emit('take', piece.mark, $event)" /><OfferedMark
-        v-else-if="piece.mark"
-        :text="piece.text"
-        :about="about"
-        :offers="() => offers(piece.mark)"
-        :data-mark="piece.mark"
-        @take="emit('take', piece.mark, $event)" /><template
-        v-for="(part, p) in joined(piece.text).split(PARAMETER)"
-        v-else
-        :key="p"
+    <template v-for="(piece, i) in said" :key="`${i} ${piece.mark}`"
+      ><span v-if="piece.mark" class="together"
+        ><TypedMark
+          v-if="piece.typed"
+          :text="piece.text"
+          :about="about"
+          :data-mark="piece.mark"
+          @take="emit('take', piece.mark, $event)" /><OfferedMark
+          v-else
+          :text="piece.text"
+          :about="about"
+          :offers="() => offers(piece.mark)"
+          :data-mark="piece.mark"
+          @take="emit('take', piece.mark, $event)" />{{ piece.stop }}</span
+      ><template v-for="(part, p) in piece.words" v-else :key="p"
         ><b v-if="PARAMETER.test(part)" class="mono">{{ part }}</b
         ><template v-else>{{ part }}</template></template
       ></template
@@ -42,6 +57,9 @@ const emit = defineEmits<{ take: [mark: string, taken: string] }>()
   /* A mark is as high as its line, and big enough to be hit. */
   line-height: 25px;
   color: var(--soft);
+}
+.together {
+  white-space: nowrap;
 }
 .sentence :deep(.marked) {
   color: var(--sea);
