@@ -40,7 +40,7 @@ export const millisInWords = (millis: number): string =>
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
 /** A database's own moment has no zone; it is shown as it stands. */
-function momentInWords(iso: string): string {
+export function momentInWords(iso: string): string {
   const date = new Date(/Z$|[+-]\d{2}:\d{2}$/.test(iso) ? iso : `${iso}Z`)
   return Number.isNaN(date.getTime()) ? iso : moments.format(date)
 }

@@ -1,5 +1,6 @@
 import type { Choice, Choices } from '../api/types'
 import { all, blank } from './choices'
+import { isPick } from './picksLink'
 
 /*
  * Choices in a link, see docs/links.md:
@@ -33,10 +34,10 @@ export function toLink(choices: Choices): URLSearchParams {
 export function fromLink(link: URLSearchParams): Choices {
   const choices: Choices = {}
   for (const name of new Set(link.keys())) {
-    if (!OWN.has(name)) choices[name] = written(link.getAll(name))
+    if (!OWN.has(name) && !isPick(name)) choices[name] = written(link.getAll(name))
   }
   link.getAll(ALL).forEach(name => (choices[name] = all()))
-  for (const name of link.getAll(WITHOUT)) {
+  for (const name of link.getAll(WITHOUT).filter(name => !isPick(name))) {
     choices[name] = { kind: 'values', values: choices[name]?.values ?? [], withoutValue: true }
   }
   return choices

@@ -2,6 +2,7 @@
 /* Copies a statement as text that runs in any client of its database. */
 import { ref } from 'vue'
 import { asFailure, get } from '../api/client'
+import { copyText } from '../clipboard'
 
 const props = defineProps<{ sentId: number }>()
 const said = ref('Copy as SQL')
@@ -9,7 +10,7 @@ const said = ref('Copy as SQL')
 async function copy(): Promise<void> {
   try {
     const { text } = await get<{ text: string }>(`/sent/${props.sentId}/text`)
-    await navigator.clipboard.writeText(text)
+    await copyText(text)
     said.value = 'Copied'
   } catch (error) {
     said.value = `Not copied: ${asFailure(error).message}`

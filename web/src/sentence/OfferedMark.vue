@@ -5,7 +5,13 @@ import { computed, nextTick, ref } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import type { MarkOffer } from '../api/types'
 
-const props = defineProps<{ text: string; about: string; offers: () => Promise<MarkOffer[]> }>()
+const props = defineProps<{
+  text: string
+  about: string
+  /** Whether words that are not offered can be typed. */
+  typed?: boolean
+  offers: () => Promise<MarkOffer[]>
+}>()
 const emit = defineEmits<{ take: [offer: string] }>()
 
 type Offered = { status: 'loading' } | { status: 'ready'; offers: MarkOffer[] } | { status: 'failed'; failure: Failure }
@@ -23,6 +29,7 @@ const shown = computed(() =>
 async function open(): Promise<void> {
   sought.value = ''
   active.value = 0
+  moved.value = false
   offered.value = { status: 'loading' }
   void nextTick(() => field.value?.focus())
   try {
@@ -31,6 +38,15 @@ async function open(): Promise<void> {
     offered.value = { status: 'failed', failure: asFailure(error) }
   }
 }
+/* Where words can be typed, what is typed stands there by Enter; what is offered is taken by a click, after
+   an arrow, or by typing just its words. */
+const moved = ref(false)
+const meant = computed(() => shown.value.some(offer => offer.words.toLowerCase() === sought.value.trim().toLowerCase()))
+const own = computed(() => (props.typed && !moved.value && !meant.value ? sought.value.trim() : ''))
+function keep(): void {
+  void menu.value?.hide()
+  emit('take', own.value)
+}
 function take(offer: MarkOffer | undefined): void {
   if (!offer || offer.reason) return
   void menu.value?.hide()
@@ -38,10 +54,12 @@ function take(offer: MarkOffer | undefined): void {
 }
 function keys(event: KeyboardEvent): void {
   const last = shown.value.length - 1
-  if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, last)
+  if (event.key === 'ArrowDown') active.value = own.value ? 0 : Math.min(active.value + 1, last)
   else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0)
+  else if (event.key === 'Enter' && own.value) keep()
   else if (event.key === 'Enter') take(shown.value[active.value])
   else return
+  if (event.key !== 'Enter') moved.value = true
   event.preventDefault()
   event.stopPropagation()
 }
@@ -67,18 +85,21 @@ function keys(event: KeyboardEvent): void {
         v-model="sought"
         type="search"
         class="form-control form-control-sm"
-        placeholder="Type to narrow"
-        aria-label="Type to narrow"
-        @input="active = 0" />
+        :placeholder="typed ? `${text}, or type other words` : 'Type to narrow'"
+        :aria-label="typed ? 'Type other words' : 'Type to narrow'"
+        @input="((active = 0), (moved = false))" />
+      <button v-if="own" type="button" class="offer active" @click="keep">
+        <span>“{{ own }}”</span><span class="soft small known">as you typed it</span>
+      </button>
       <p v-if="offered.status === 'loading'" class="soft small m-0 p-2" role="status">Looking …</p>
       <p v-else-if="offered.status === 'failed'" class="small m-0 p-2" role="alert">{{ offered.failure.message }}</p>
-      <p v-else-if="shown.length === 0" class="soft small m-0 p-2" role="status">Nothing like that.</p>
+      <p v-else-if="shown.length === 0 && !own" class="soft small m-0 p-2" role="status">Nothing like that.</p>
       <ul v-else class="offers" aria-label="What could stand here">
         <li v-for="(offer, i) in shown" :key="offer.id">
           <button
             type="button"
             class="offer"
-            :class="{ active: i === active }"
+            :class="{ active: i === active && !own }"
             :disabled="!!offer.reason"
             :title="offer.reason"
             @mouseenter="active = i"

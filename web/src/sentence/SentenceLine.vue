@@ -32,7 +32,7 @@ const said = computed(() =>
     <template v-for="(piece, i) in said" :key="`${i} ${piece.mark}`"
       ><span v-if="piece.mark" class="together"
         ><TypedMark
-          v-if="piece.typed"
+          v-if="!piece.offered"
           :text="piece.text"
           :about="about"
           :data-mark="piece.mark"
@@ -41,6 +41,7 @@ const said = computed(() =>
           :text="piece.text"
           :about="about"
           :offers="() => offers(piece.mark)"
+          :typed="piece.typed"
           :data-mark="piece.mark"
           @take="emit('take', piece.mark, $event)" />{{ piece.stop }}</span
       ><template v-for="(part, p) in piece.words" v-else :key="p"

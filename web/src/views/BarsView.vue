@@ -1,102 +1,123 @@
 <script setup lang="ts">
-import { computed, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
-import RunNote from './RunNote.vue'
+import { barsOf, type Bar } from './barsOf'
+import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
+import QuietTable from './QuietTable.vue'
 import { useChart } from './useChart'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
+import ViewCard from './ViewCard.vue'
 
 const props = defineProps<{ view: View; asked: Asked }>()
 const emit = defineEmits<{ pick: [picked: Picked] }>()
 
 const BAR_HEIGHT = 30
-const MOST_BARS = 7
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
 
-const all = computed(() =>
-  (lastAnswer(state.value)?.rows ?? []).map(row => ({
-    key: row[0] ?? null,
-    name: row[0] === null ? '(no value)' : String(row[0]),
-    value: Number(row[1]),
-  })),
-)
-const bars = computed(() => all.value.slice(0, MOST_BARS))
-const rest = computed(() => all.value.slice(MOST_BARS).reduce((sum, bar) => sum + bar.value, 0))
+const by = props.view.groupBy[0] ?? ''
+const figure = props.view.measures[0]
+const adds = figure?.adds ?? false
+const answer = computed(() => lastAnswer(state.value))
+const all = computed(() => barsOf(props.view, answer.value?.rows ?? []))
+const opened = ref(false)
+const first = computed(() => (opened.value || props.view.look.first === 0 ? Infinity : props.view.look.first))
+const bars = computed(() => all.value.bars.slice(0, first.value))
+const more = computed(() => all.value.bars.slice(first.value))
+const together = computed(() => more.value.reduce((sum, bar) => sum + bar.total, 0))
 /* Rows without a partner are counted and explained, not hidden. */
-const withoutValue = computed(() => all.value.find(bar => bar.key === null)?.value ?? 0)
-const asText = computed(() => bars.value.map(bar => `${bar.name}: ${countInWords(bar.value)}`).join(', '))
+const alone = computed(() => all.value.bars.find(bar => bar.key === null))
+const numbers = (bar: Bar): string[] =>
+  bar.values.map(value => (value === null ? '–' : countInWords(value) + (figure?.unit === '%' ? ' %' : '')))
+const asText = computed(() => bars.value.map(bar => `${bar.name}: ${countInWords(bar.total)}`).join(', '))
+const height = computed(() => {
+  const lines = props.view.look.beside ? Math.max(1, all.value.parts.length * 0.55) : 1
+  return Math.max(3, bars.value.length * lines) * BAR_HEIGHT + (all.value.parts.length > 0 ? 30 : 0)
+})
 
-const pickedName = computed(
-  () =>
-    props.asked.picked.value.find(one => one.queryId === props.view.queryId && one.filter.column === props.view.groupBy)
-      ?.label,
-)
-function pick(index: number): void {
-  const bar = bars.value[index]
-  const kind = lastAnswer(state.value)?.begun.columns[0]?.kind ?? 'text'
-  if (!bar) return
+const pickedName = computed(() => props.asked.picked.value.find(one => one.viewId === props.view.id)?.label)
+const pickable = isPickable(by)
+function pick(bar: Bar | undefined): void {
+  const kind = answer.value?.begun.columns[0]?.kind ?? 'text'
+  if (!bar || !pickable) return
   emit('pick', {
+    viewId: props.view.id,
     queryId: props.view.queryId,
-    title: props.view.title,
+    title: props.asked.titles.value[props.view.id] ?? props.view.title,
     label: bar.name,
-    filter: {
-      column: props.view.groupBy,
-      type: kind.toLowerCase(),
-      values: [bar.key === null ? null : String(bar.key)] as string[],
-    },
+    filter: { column: by, type: kind.toLowerCase(), values: [keyValue(by, bar.key)] as string[] },
   })
 }
 
-const drawn = computed(() => ({ bars: bars.value, only: pickedName.value }))
+const drawn = computed(() => ({
+  bars: bars.value,
+  parts: all.value.parts,
+  beside: props.view.look.beside,
+  unit: figure?.unit === '%' ? ' %' : '',
+  only: pickedName.value,
+}))
 useChart(
   useTemplateRef('box'),
   drawn,
   now => now.bars.length === 0,
   async () => {
     const { createBars, drawBars } = await import('./bars')
-    return { create: box => createBars(box, pick), draw: (chart, now) => drawBars(chart, now.bars, now.only) }
+    return { create: box => createBars(box, index => pick(bars.value[index])), draw: drawBars }
   },
 )
 </script>
 
 <template>
-  <section class="card-box">
-    <h2>
-      {{ view.title }} <span class="soft fw-normal">{{ view.measures[0]?.label }}</span>
-    </h2>
-    <RunNote :state="state" class="my-1" @stop="stop" @again="rerun" />
+  <ViewCard :view="view" :asked="asked" :about="figure?.label" :state="state" @stop="stop" @again="rerun">
     <p v-if="state.status === 'done' && bars.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
     <div
       v-else
       ref="box"
+      class="drawing"
       role="img"
       :aria-label="asText || 'Nothing drawn yet'"
       :data-bars="asText"
-      :class="{ stale: state.status !== 'done' }"
-      :style="{ height: `${Math.max(3, bars.length) * BAR_HEIGHT}px` }"></div>
-    <div class="picks">
+      :style="{ height: `${height}px` }"></div>
+    <QuietTable
+      :caption="`${view.title} ${figure?.label}`"
+      :heads="[columnInWords(by), ...(all.parts.length ? all.parts : [figure?.label ?? ''])]"
+      :rows="bars.map(bar => [bar.name, ...numbers(bar)])" />
+    <div v-if="pickable" class="picks">
       <button
-        v-for="(bar, i) in bars"
+        v-for="bar in bars"
         :key="bar.name"
         class="as-link"
         :aria-pressed="bar.name === pickedName"
-        @click="pick(i)">
+        @click="pick(bar)">
         Only {{ bar.name }}
       </button>
     </div>
-    <div v-if="withoutValue > 0" class="small soft">
-      {{ rowsInWords(withoutValue) }} without a {{ view.groupBy.replaceAll('_', ' ') }}: counted under “(no value)”.
+    <div v-if="alone" class="small soft">
+      {{ adds && figure?.function === 'count' ? rowsInWords(alone.total) : 'Rows' }} without a
+      {{ withoutIt(by).slice(3) }} stand under “{{ alone.name }}”.
+      <button v-if="pickable" class="as-link" @click="pick(alone)">Show only these</button>
     </div>
-    <div v-if="all.length > MOST_BARS" class="small soft">
-      and {{ all.length - MOST_BARS }} more with {{ countInWords(rest) }} together
+    <div v-if="more.length || opened" class="small soft">
+      <button class="as-link" @click="opened = !opened">
+        {{
+          opened
+            ? `Only the first ${view.look.first}`
+            : `and ${more.length} more${adds ? ` with ${countInWords(together)} together` : ''}`
+        }}
+      </button>
     </div>
-  </section>
+    <div v-if="all.leftOut" class="small soft">{{ all.leftOut }} more parts have no room here.</div>
+    <div v-if="answer?.done.more" class="small soft">There are more of them than a page can ask for.</div>
+  </ViewCard>
 </template>
 
 <style scoped>
-.stale {
+.stale .drawing {
   opacity: 0.55;
+}
+.drawing {
+  flex: none;
 }
 /* For those who use the keyboard: the same as clicking a bar. */
 .picks {

@@ -3,15 +3,25 @@ import { computed, watch } from 'vue'
 import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { numberInWords } from '../formats'
-import RunNote from './RunNote.vue'
+import { changeInWords } from './compared'
+import ViewCard from './ViewCard.vue'
 import { useViewRun, type Asked } from './useViewRun'
 
 const props = defineProps<{ view: View; asked: Asked }>()
 const emit = defineEmits<{ count: [rows: number | undefined] }>()
 
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
+const compared = props.view.compared ? useViewRun(props.view, props.asked, { part: 'compared' }) : undefined
 const values = computed(() => lastAnswer(state.value)?.rows[0])
-const stale = computed(() => state.value.status !== 'done')
+/* While one of the two is asked again, the old one beside the new would be a wrong comparison. */
+const others = computed(() =>
+  compared && state.value.status === 'done' && compared.state.value.status === 'done'
+    ? compared.state.value.answer.rows[0]
+    : undefined,
+)
+const uncompared = computed(() =>
+  compared?.state.value.status === 'failed' ? compared.state.value.failure.message : '',
+)
 
 /* The count of all matching rows also stands in the table's "1,000 of 1,284". */
 const countAt = props.view.measures.findIndex(figure => figure.function === 'count' && figure.column === '')
@@ -24,22 +34,35 @@ function inWords(index: number): string {
   const value = values.value?.[index]
   return value === undefined || value === null ? '–' : numberInWords(typeof value === 'boolean' ? String(value) : value)
 }
+const changes = computed(() =>
+  props.view.measures.map((figure, i) =>
+    others.value
+      ? changeInWords(props.view.compared, figure, values.value?.[i] ?? null, others.value[i] ?? null)
+      : undefined,
+  ),
+)
 </script>
 
 <template>
-  <section>
-    <RunNote :state="state" class="mb-2" @stop="stop" @again="rerun" />
-    <div class="figures" :class="{ stale }">
+  <ViewCard :view="view" :asked="asked" :state="state" class="bare" @stop="stop" @again="rerun">
+    <div class="figures">
       <div v-for="(figure, i) in view.measures" :key="i" class="figure">
         <b
           >{{ inWords(i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b
         ><span class="soft">{{ figure.label }}</span>
+        <span v-if="changes[i]" class="change small" data-test="compared">{{ changes[i] }}</span>
       </div>
     </div>
-  </section>
+    <p v-if="uncompared" class="soft small m-0 pt-1">Not compared: {{ uncompared }}</p>
+  </ViewCard>
 </template>
 
 <style scoped>
+.bare {
+  border: 0;
+  background: none;
+  padding: 0;
+}
 .figures {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
@@ -57,6 +80,10 @@ function inWords(index: number): string {
 }
 .figure small {
   font-size: 15px;
+}
+.change {
+  display: block;
+  color: var(--sea-deep);
 }
 .stale b {
   color: var(--soft);

@@ -2,71 +2,89 @@
 import { computed, useTemplateRef } from 'vue'
 import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import { periodInWords } from '../choices/periods'
 import { countInWords, rowsInWords } from '../formats'
-import { withGaps, type Stretch } from './periodSteps'
-import RunNote from './RunNote.vue'
+import { columnInWords, readKey, stretchInWords } from './keys'
+import { linesOf, type Line } from './linesOf'
+import type { Stretch } from './periodSteps'
+import QuietTable from './QuietTable.vue'
 import { useChart } from './useChart'
-import { useViewRun, type Asked } from './useViewRun'
+import { useViewRun, type Asked, type Picked } from './useViewRun'
+import ViewCard from './ViewCard.vue'
 
 const props = defineProps<{ view: View; asked: Asked }>()
+const emit = defineEmits<{ pick: [picked: Picked] }>()
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
 
-const stretch = (props.view.groupBy.split(':').at(-1) ?? 'month') as Stretch
+const by = props.view.groupBy[0] ?? ''
+const stretch = (readKey(by).cut || 'day') as Stretch
+const figure = props.view.measures[0]
 const MOST_SAID = 12
-const rows = computed(() => lastAnswer(state.value)?.rows ?? [])
-const points = computed(() =>
-  withGaps(
-    rows.value
-      .filter(row => row[0] !== null)
-      .map(row => ({ day: String(row[0]).slice(0, 10), value: row[1] === null ? null : Number(row[1]) })),
-    stretch,
-  ),
-)
-/* Rows without a day cannot stand on the line; they are told, not hidden. */
-const withoutDay = computed(() => Number(rows.value.find(row => row[0] === null)?.[1] ?? 0))
+const answer = computed(() => lastAnswer(state.value))
+const drawn = computed(() => linesOf(props.view, answer.value?.rows ?? [], stretch))
 
-const words = (day: string): string => periodInWords(stretch === 'day' ? 'itself' : stretch, day)
+const words = (day: string): string => stretchInWords(stretch, day)
+const said = (line: Line, at: number): string => {
+  const value = line.values[at]
+  return value === null || value === undefined ? '–' : countInWords(value)
+}
 const asText = computed(() => {
-  const said = points.value.filter(point => point.value !== null)
-  const shown = said.slice(0, MOST_SAID).map(point => `${words(point.day)}: ${countInWords(point.value ?? 0)}`)
-  return shown.join(', ') + (said.length > MOST_SAID ? ` and ${said.length - MOST_SAID} more` : '')
+  const [only] = drawn.value.lines
+  if (!only || drawn.value.lines.length > 1) return drawn.value.lines.map(line => line.name).join(', ')
+  const points = drawn.value.days
+    .map((day, i) => ({ day, value: only.values[i] ?? null }))
+    .filter(point => point.value !== null)
+  const shown = points.slice(0, MOST_SAID).map(point => `${words(point.day)}: ${countInWords(point.value ?? 0)}`)
+  return shown.join(', ') + (points.length > MOST_SAID ? ` and ${points.length - MOST_SAID} more` : '')
 })
+function pick(at: number): void {
+  const day = drawn.value.days[at]
+  if (day === undefined) return
+  emit('pick', {
+    viewId: props.view.id,
+    queryId: props.view.queryId,
+    title: props.asked.titles.value[props.view.id] ?? props.view.title,
+    label: words(day),
+    filter: { column: by, type: 'date', values: [day] },
+  })
+}
 useChart(
   useTemplateRef('box'),
-  points,
-  now => now.length === 0,
+  drawn,
+  now => now.days.length === 0,
   async () => {
-    const { createLine, drawLine } = await import('./lines')
-    return { create: createLine, draw: (chart, now) => drawLine(chart, now, words) }
+    const { createLines, drawLines } = await import('./lines')
+    return { create: box => createLines(box, pick), draw: (chart, now) => drawLines(chart, now, words) }
   },
 )
 </script>
 
 <template>
-  <section class="card-box">
-    <h2>
-      {{ view.title }} <span class="soft fw-normal">{{ view.measures[0]?.label }}</span>
-    </h2>
-    <RunNote :state="state" class="my-1" @stop="stop" @again="rerun" />
-    <p v-if="state.status === 'done' && points.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
-    <div
-      v-else
-      ref="box"
-      class="line"
-      role="img"
-      :aria-label="asText || 'Nothing drawn yet'"
-      :data-line="asText"
-      :class="{ stale: state.status !== 'done' }"></div>
-    <div v-if="withoutDay > 0" class="small soft">{{ rowsInWords(withoutDay) }} without a day are not on the line.</div>
-  </section>
+  <ViewCard :view="view" :asked="asked" :about="figure?.label" :state="state" @stop="stop" @again="rerun">
+    <p v-if="state.status === 'done' && drawn.days.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
+    <div v-else ref="box" class="line" role="img" :aria-label="asText || 'Nothing drawn yet'" :data-line="asText"></div>
+    <QuietTable
+      :caption="`${view.title} ${figure?.label}`"
+      :heads="[columnInWords(by), ...drawn.lines.map(line => line.name || (figure?.label ?? ''))]"
+      :rows="drawn.days.map((day, i) => [words(day), ...drawn.lines.map(line => said(line, i))])" />
+    <div v-if="drawn.leftOut" class="small soft">{{ drawn.leftOut }} more lines have no room here.</div>
+    <div v-if="drawn.withoutDay > 0" class="small soft">
+      {{ figure?.function === 'count' ? rowsInWords(drawn.withoutDay) : 'Rows' }} without a day are not on the line.
+    </div>
+    <div v-if="answer?.done.more" class="small soft">There are more points than a page can ask for.</div>
+  </ViewCard>
 </template>
 
 <style scoped>
 .line {
   height: 210px;
+  flex: 1 0 auto;
 }
-.stale {
+.sized .line {
+  height: auto;
+  min-height: 0;
+  flex: 1 1 0;
+}
+.stale .line {
   opacity: 0.55;
 }
 </style>

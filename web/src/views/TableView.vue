@@ -4,20 +4,38 @@ import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
 import RowTable from '../widgets/RowTable.vue'
+import CopyRows from './CopyRows.vue'
+import { chosenColumns } from './chosenColumns'
+import { formatted } from './formatted'
 import type { Answer } from '../api/runs'
-import RunNote from './RunNote.vue'
 import DownloadPanel from '../screens/reader/DownloadPanel.vue'
 import { useViewRun, type Asked, type Sorted } from './useViewRun'
+import ViewCard from './ViewCard.vue'
 
 const props = defineProps<{ view: View; asked: Asked; total: number | undefined; downloading: boolean }>()
 const emit = defineEmits<{ answer: [answer: Answer | undefined]; download: [open: boolean] }>()
 
 const sorted = ref<Sorted>()
-const { state, rerun, stop, filters } = useViewRun(props.view, props.asked, sorted)
+const { state, rerun, stop, filters } = useViewRun(props.view, props.asked, { sorted })
+const summed = props.view.columns.filter(column => column.totalled).map(column => column.name)
+const totals = summed.length ? useViewRun(props.view, props.asked, { part: 'totals' }) : undefined
 const answer = computed(() => lastAnswer(state.value))
 watch(answer, now => emit('answer', now))
 
-const labels = computed(() => Object.fromEntries(props.view.columns.map(column => [column.name, column.label])))
+const labels = Object.fromEntries(props.view.columns.map(column => [column.name, column.label]))
+const formats = Object.fromEntries(props.view.columns.map(column => [column.name, column.format]))
+const chosen = computed(() => answer.value && chosenColumns(props.view, answer.value))
+const below = computed(() => {
+  const row = totals && lastAnswer(totals.state.value)?.rows[0]
+  if (!row) return undefined
+  const columns = new Map(answer.value?.begun.columns.map(column => [column.name, column]))
+  return Object.fromEntries(
+    summed.map((name, i) => {
+      const column = columns.get(name)
+      return [name, column ? formatted(row[i] ?? null, column, formats[name]) : '']
+    }),
+  )
+})
 const counted = computed(() => {
   const done = answer.value?.done
   if (!done) return ''
@@ -33,11 +51,12 @@ function sort(column: string): void {
 </script>
 
 <template>
-  <section class="card-box table-view" :class="{ stale: state.status !== 'done' }">
-    <div class="row-line">
-      <h2>{{ view.title }}</h2>
+  <ViewCard :view="view" :asked="asked" :state="state" class="table-view" @stop="stop" @again="rerun">
+    <template #beside>
       <span class="soft" data-test="counted">{{ counted }}</span>
-    </div>
+      <span class="grow"></span>
+      <CopyRows v-if="chosen?.rows.length" :columns="chosen.columns" :rows="chosen.rows" :labels="labels" />
+    </template>
     <DownloadPanel
       v-if="downloading"
       class="mx-0 mt-2"
@@ -47,17 +66,18 @@ function sort(column: string): void {
       :filters="filters"
       :signed="asked.signed.value"
       @close="emit('download', false)" />
-    <RunNote :state="state" class="my-1" @stop="stop" @again="rerun" />
     <p v-if="state.status === 'done' && answer?.rows.length === 0" class="py-3 m-0">
       <b>No rows match these choices.</b> Loosen one of them in the sentence above: a wider range of dates or one more
       value.
     </p>
     <RowTable
-      v-else-if="answer"
+      v-else-if="chosen"
       class="rows"
-      :columns="answer.begun.columns"
-      :rows="answer.rows"
+      :columns="chosen.columns"
+      :rows="chosen.rows"
       :labels="labels"
+      :formats="formats"
+      :totals="below"
       :sorted="sorted"
       sortable
       @sort="sort" />
@@ -69,17 +89,20 @@ function sort(column: string): void {
       }}
       <button class="as-link" @click="emit('download', true)">Download every row</button>
     </div>
-  </section>
+  </ViewCard>
 </template>
 
 <style scoped>
 .table-view {
-  display: flex;
-  flex-direction: column;
   min-height: 240px;
 }
 .rows {
   max-height: max(300px, calc(100vh - 560px));
+}
+.sized .rows {
+  max-height: none;
+  min-height: 0;
+  flex: 1 1 0;
 }
 .stale :deep(tbody) {
   opacity: 0.55;

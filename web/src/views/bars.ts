@@ -1,19 +1,22 @@
 // Horizontal bars, drawn by ECharts, of which only the parts used here are loaded.
 import { BarChart } from 'echarts/charts'
-import { GridComponent, TooltipComponent } from 'echarts/components'
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { countInWords } from '../formats'
+import type { Bar } from './barsOf'
+import { FACE, legend, seriesColour, token } from './charts'
 
-use([BarChart, GridComponent, TooltipComponent, SVGRenderer])
+use([BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
 
-export interface Bar {
-  name: string
-  value: number
+export interface DrawnBars {
+  bars: Bar[]
+  parts: string[]
+  beside: boolean
+  unit: string
+  /** The name of the one bar that is picked; the others step back. */
+  only: string | undefined
 }
-
-/* What is drawn has no style sheet: it asks the page for its tokens. */
-const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
 /** @param onPick told the number of the bar that is clicked */
 export function createBars(element: HTMLElement, onPick: (index: number) => void): ECharts {
@@ -22,42 +25,59 @@ export function createBars(element: HTMLElement, onPick: (index: number) => void
   return chart
 }
 
-/** @param only the name of the one bar that is picked; the others step back */
-export function drawBars(chart: ECharts, bars: Bar[], only?: string): void {
-  const [sea, ink] = [token('--sea'), token('--ink')]
-  chart.setOption({
-    animationDuration: 200,
-    grid: { left: 4, right: 60, top: 4, bottom: 4, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
-    tooltip: {
-      trigger: 'item',
-      formatter: ({ name, value }: { name: string; value: number }) =>
-        `${name}: ${countInWords(value)} (click: only these)`,
+function series(drawn: DrawnBars, part: number): object {
+  const { bars, parts, beside, unit, only } = drawn
+  const alone = parts.length === 0
+  return {
+    type: 'bar',
+    name: parts[part] ?? '',
+    stack: !alone && !beside ? 'all' : undefined,
+    data: bars.map(bar => ({
+      value: bar.values[part] ?? null,
+      itemStyle: { color: seriesColour(part), opacity: only === undefined || only === bar.name ? 1 : 0.3 },
+    })),
+    itemStyle: { color: seriesColour(part) },
+    barMaxWidth: 20,
+    label: {
+      show: alone,
+      position: 'right',
+      color: token('--ink'),
+      fontFamily: FACE,
+      formatter: ({ value }: { value: number }) => countInWords(value) + unit,
     },
-    xAxis: { type: 'value', show: false },
-    yAxis: {
-      type: 'category',
-      inverse: true,
-      data: bars.map(bar => bar.name),
-      axisLine: { show: false },
-      axisTick: { show: false },
-      axisLabel: { color: ink, fontSize: 12.5, fontFamily: 'Atkinson Hyperlegible', width: 130, overflow: 'truncate' },
-    },
-    series: [
-      {
-        type: 'bar',
-        data: bars.map(bar => ({
-          value: bar.value,
-          itemStyle: { color: sea, opacity: only === undefined || only === bar.name ? 1 : 0.3 },
-        })),
-        barMaxWidth: 20,
-        label: {
-          show: true,
-          position: 'right',
-          color: ink,
-          fontFamily: 'Atkinson Hyperlegible',
-          formatter: ({ value }: { value: number }) => countInWords(value),
-        },
+  }
+}
+
+export function drawBars(chart: ECharts, drawn: DrawnBars): void {
+  const { bars, parts, unit } = drawn
+  chart.setOption(
+    {
+      animationDuration: 200,
+      grid: {
+        left: 4,
+        right: 60,
+        top: parts.length ? 30 : 4,
+        bottom: 4,
+        outerBoundsMode: 'same',
+        outerBoundsContain: 'axisLabel',
       },
-    ],
-  })
+      legend: legend(parts),
+      tooltip: {
+        trigger: 'item',
+        formatter: ({ name, seriesName, value }: { name: string; seriesName: string; value: number }) =>
+          `${name}${parts.length ? `, ${seriesName}` : ''}: ${countInWords(value)}${unit}`,
+      },
+      xAxis: { type: 'value', show: false },
+      yAxis: {
+        type: 'category',
+        inverse: true,
+        data: bars.map(bar => bar.name),
+        axisLine: { show: false },
+        axisTick: { show: false },
+        axisLabel: { color: token('--ink'), fontSize: 12.5, fontFamily: FACE, width: 130, overflow: 'truncate' },
+      },
+      series: (parts.length ? parts : ['']).map((_, part) => series(drawn, part)),
+    },
+    { replaceMerge: ['series'] },
+  )
 }

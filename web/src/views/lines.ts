@@ -1,46 +1,62 @@
-// A line over time, drawn by ECharts, of which only the parts used here are loaded.
+// Lines over time, drawn by ECharts, of which only the parts used here are loaded.
 import { LineChart } from 'echarts/charts'
-import { GridComponent, TooltipComponent } from 'echarts/components'
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { countInWords } from '../formats'
-import type { Point } from './periodSteps'
+import { FACE, legend, seriesColour, token } from './charts'
+import type { Lines } from './linesOf'
 
-use([LineChart, GridComponent, TooltipComponent, SVGRenderer])
+use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
 
-const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+const FEW = 40
 
-export const createLine = (element: HTMLElement): ECharts => init(element, undefined, { renderer: 'svg' })
+/** @param onPick told the number of the stretch that is clicked */
+export function createLines(element: HTMLElement, onPick: (index: number) => void): ECharts {
+  const chart = init(element, undefined, { renderer: 'svg' })
+  chart.on('click', event => onPick(event.dataIndex))
+  return chart
+}
 
 /** @param words a day as viewers read it */
-export function drawLine(chart: ECharts, points: Point[], words: (day: string) => string): void {
-  const [sea, ink, rule] = [token('--sea'), token('--ink'), token('--rule')]
-  const label = { color: ink, fontSize: 12, fontFamily: 'Atkinson Hyperlegible' }
-  chart.setOption({
-    animationDuration: 200,
-    grid: { left: 4, right: 16, top: 10, bottom: 4, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
-    tooltip: {
-      trigger: 'axis',
-      valueFormatter: (value: number | null) => (value === null ? 'no rows' : countInWords(value)),
-    },
-    xAxis: {
-      type: 'category',
-      data: points.map(point => words(point.day)),
-      axisTick: { show: false },
-      axisLine: { lineStyle: { color: rule } },
-      axisLabel: { ...label, hideOverlap: true },
-    },
-    yAxis: { type: 'value', splitLine: { lineStyle: { color: rule } }, axisLabel: label },
-    series: [
-      {
-        type: 'line',
-        data: points.map(point => point.value),
-        connectNulls: false,
-        showSymbol: points.length < 40,
-        symbolSize: 5,
-        lineStyle: { color: sea, width: 2 },
-        itemStyle: { color: sea },
+export function drawLines(chart: ECharts, { days, lines }: Lines, words: (day: string) => string): void {
+  const label = { color: token('--ink'), fontSize: 12, fontFamily: FACE }
+  const rule = { lineStyle: { color: token('--rule') } }
+  chart.setOption(
+    {
+      animationDuration: 200,
+      grid: {
+        left: 4,
+        right: 16,
+        top: lines.length > 1 ? 32 : 10,
+        bottom: 4,
+        outerBoundsMode: 'same',
+        outerBoundsContain: 'axisLabel',
       },
-    ],
-  })
+      legend: legend(lines.map(line => line.name)),
+      tooltip: {
+        trigger: 'axis',
+        valueFormatter: (value: number | null) => (value === null ? 'no rows' : countInWords(value)),
+      },
+      xAxis: {
+        type: 'category',
+        data: days.map(words),
+        axisTick: { show: false },
+        axisLine: rule,
+        axisLabel: { ...label, hideOverlap: true },
+      },
+      yAxis: { type: 'value', splitLine: rule, axisLabel: label },
+      series: lines.map((line, i) => ({
+        type: 'line',
+        name: line.name,
+        data: line.values,
+        connectNulls: false,
+        showSymbol: days.length < FEW,
+        symbolSize: 6,
+        lineStyle: { color: seriesColour(i), width: 2 },
+        itemStyle: { color: seriesColour(i) },
+      })),
+    },
+    { replaceMerge: ['series'] },
+  )
 }

@@ -3,9 +3,18 @@ import type { View } from '../api/types'
 import BarsView from './BarsView.vue'
 import FiguresView from './FiguresView.vue'
 import LineView from './LineView.vue'
+import GroupsView from './GroupsView.vue'
 import TableView from './TableView.vue'
+import WordsView from './WordsView.vue'
 
-const PARTS: Record<string, Component> = { figures: FiguresView, bars: BarsView, line: LineView, table: TableView }
+const PARTS: Record<string, Component> = {
+  figures: FiguresView,
+  bars: BarsView,
+  line: LineView,
+  table: TableView,
+  groups: GroupsView,
+  words: WordsView,
+}
 
 /** What shows a view of this kind. */
 export const partFor = (view: View): Component | undefined => PARTS[view.kind]

@@ -1,13 +1,13 @@
 /* The stretches of time between two days, so that a stretch without rows is seen as a gap. */
-export type Stretch = 'day' | 'month' | 'year'
+export type Stretch = 'day' | 'week' | 'month' | 'quarter' | 'year'
 
 const MOST_STEPS = 5000
 
 function next(day: Date, stretch: Stretch): Date {
   const after = new Date(day)
   if (stretch === 'day') after.setUTCDate(after.getUTCDate() + 1)
-  else if (stretch === 'month') after.setUTCMonth(after.getUTCMonth() + 1)
-  else after.setUTCFullYear(after.getUTCFullYear() + 1)
+  else if (stretch === 'week') after.setUTCDate(after.getUTCDate() + 7)
+  else after.setUTCMonth(after.getUTCMonth() + (stretch === 'year' ? 12 : stretch === 'quarter' ? 3 : 1))
   return after
 }
 
@@ -21,19 +21,4 @@ export function stepsBetween(first: string, last: string, stretch: Stretch): str
     if (steps.length > MOST_STEPS) return [first, last]
   }
   return steps
-}
-
-export interface Point {
-  day: string
-  value: number | null
-}
-
-/** The points of a line in their order; nothing where a stretch has no row. */
-export function withGaps(points: Point[], stretch: Stretch): Point[] {
-  const first = points[0]
-  const last = points.at(-1)
-  if (!first || !last) return []
-  const values = new Map(points.map(point => [point.day, point.value]))
-  const steps = stepsBetween(first.day, last.day, stretch)
-  return steps.length === 2 && points.length > 2 ? points : steps.map(day => ({ day, value: values.get(day) ?? null }))
 }

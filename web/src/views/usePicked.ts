@@ -1,14 +1,14 @@
 import { ref, type Ref } from 'vue'
 import type { Picked } from './useViewRun'
 
-/** What is picked from bars, one bar of each chart. Picking the same again lets it go. */
+/** Picks one group of each view. Picking the same again lets it go. */
+export function togglePick(picked: Picked[], one: Picked): Picked[] {
+  const again = picked.some(other => other.viewId === one.viewId && other.label === one.label)
+  return [...picked.filter(other => other.viewId !== one.viewId), ...(again ? [] : [one])]
+}
+
+/** What is picked on a page that has no link of its own. */
 export function usePicked(): { picked: Ref<Picked[]>; pick: (one: Picked) => void } {
   const picked = ref<Picked[]>([])
-
-  function pick(one: Picked): void {
-    const same = (other: Picked): boolean => other.queryId === one.queryId && other.filter.column === one.filter.column
-    const again = picked.value.some(other => same(other) && other.label === one.label)
-    picked.value = [...picked.value.filter(other => !same(other)), ...(again ? [] : [one])]
-  }
-  return { picked, pick }
+  return { picked, pick: one => (picked.value = togglePick(picked.value, one)) }
 }

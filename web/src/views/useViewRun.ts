@@ -1,5 +1,5 @@
-import { computed, watch, type Ref } from 'vue'
-import type { Choices, ColumnFilter, Report, View } from '../api/types'
+import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
+import type { Choices, ColumnFilter, Report, SaidPart, View } from '../api/types'
 import { useRun } from '../composables/useRun'
 import type { Waiting } from '../screens/reader/useShowing'
 
@@ -8,8 +8,9 @@ export interface Sorted {
   descending: boolean
 }
 
-/** A bar that a reader picked: the other views of the same query show only its rows. */
+/** A bar, point or group that a reader picked: the other views of the same query show only its rows. */
 export interface Picked {
+  viewId: string
   queryId: string
   title: string
   label: string
@@ -25,33 +26,48 @@ export interface Asked {
   picked: Ref<Picked[]>
   signed: Ref<string>
   waiting: Ref<Waiting>
+  /** What the views are called with these choices, and what notes say, by the ids of the views. */
+  titles: ComputedRef<Record<string, string>>
+  notes: ComputedRef<Record<string, SaidPart[]>>
+}
+
+/** What of a view is run, and how. */
+export interface Wanted {
+  /** main, compared, totals, or under and the number of levels above; main when it is not said. */
+  part?: string
+  sorted?: Ref<Sorted | undefined>
+  /** The groups above, for what lies under them. */
+  under?: ColumnFilter[]
 }
 
 /**
  * Runs one view whenever a choice that its statement depends on changes, and only then. Choices the report does not know
  * go along, so that the server can say so.
  */
-export function useViewRun(view: View, asked: Asked, sorted?: Ref<Sorted | undefined>) {
+export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const { state, start, stop } = useRun()
   const { path, report, choices, picked, signed, waiting } = asked
   const known = new Set(report.parameters.map(parameter => parameter.name))
   const mine = new Set(report.viewParameters[view.id] ?? [])
+  const sorted = wanted.sorted ?? ref<Sorted>()
   const relevant = computed(() =>
     Object.fromEntries(Object.entries(choices.value).filter(([name]) => mine.has(name) || !known.has(name))),
   )
-  /* Bars are picked by an output column of one query; other queries do not have it, and the bars themselves stay whole. */
-  const filters = computed(() =>
-    picked.value
-      .filter(one => one.queryId === view.queryId && one.filter.column !== view.groupBy)
+  /* Groups are picked by an output column of one query; other queries do not have it, and the groups themselves stay whole. */
+  const filters = computed(() => [
+    ...picked.value
+      .filter(one => one.queryId === view.queryId && !view.groupBy.includes(one.filter.column))
       .map(one => one.filter),
-  )
+    ...(wanted.under ?? []),
+  ])
   const body = computed(() =>
     JSON.stringify({
       choices: relevant.value,
-      sortBy: sorted?.value?.column ?? '',
-      descending: sorted?.value?.descending ?? false,
+      sortBy: sorted.value?.column ?? '',
+      descending: sorted.value?.descending ?? false,
       filters: filters.value,
       signed: signed.value,
+      part: wanted.part ?? '',
     }),
   )
 

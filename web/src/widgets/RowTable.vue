@@ -3,12 +3,17 @@
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, ref, watch } from 'vue'
 import type { Cell, Column } from '../api/types'
-import { cellInWords, isNumeric } from '../formats'
+import { isNumeric } from '../formats'
+import { formatted } from '../views/formatted'
 
 const props = defineProps<{
   columns: Column[]
   rows: Cell[][]
   labels?: Record<string, string>
+  /** How the values of a column are written, by its name. */
+  formats?: Record<string, string>
+  /** What stands below a column, by its name. */
+  totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
 }>()
@@ -68,13 +73,20 @@ const direction = (column: Column) =>
         <tr v-for="row in shown" :key="row.index" class="data">
           <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }">
             <span v-if="row.cells[c] === null" class="nothing">no value</span
-            ><template v-else>{{ cellInWords(row.cells[c] ?? null, column) }}</template>
+            ><template v-else>{{ formatted(row.cells[c] ?? null, column, formats?.[column.name]) }}</template>
           </td>
         </tr>
         <tr v-if="after > 0" aria-hidden="true">
           <td class="spacer" :colspan="columns.length" :style="{ height: `${after}px` }"></td>
         </tr>
       </tbody>
+      <tfoot v-if="totals">
+        <tr>
+          <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }">
+            {{ totals[column.name] ?? (c === 0 ? 'all together' : '') }}
+          </td>
+        </tr>
+      </tfoot>
     </table>
   </div>
 </template>
@@ -92,6 +104,12 @@ tr.data {
 }
 .head {
   color: var(--soft);
+}
+tfoot td {
+  position: sticky;
+  bottom: 0;
+  background: var(--head);
+  font-weight: 700;
 }
 td {
   max-width: 340px;

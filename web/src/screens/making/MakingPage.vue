@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /* The report itself, with live rows and its sentences open: what an author defines is changed where it stands. */
-import { computed, nextTick, provide, ref } from 'vue'
+import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
 import type { Choices, Making, View } from '../../api/types'
 import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
+import { useSorting } from '../../composables/useSorting'
 import SentenceLine from '../../sentence/SentenceLine.vue'
+import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
 import { usePicked } from '../../views/usePicked'
 import type { Asked } from '../../views/useViewRun'
@@ -19,9 +21,8 @@ import QuestionWords from './QuestionWords.vue'
 import { useMaking, type Step } from './useMaking'
 
 const props = defineProps<{ loaded: Making }>()
-const { made, failure, busy, path, sentenceOf, offers, take, step, addView, addControl, say, give, drop } = useMaking(
-  props.loaded,
-)
+const { made, failure, busy, path, sentenceOf, offers, take, step, place, size, addView, addControl, say, give, drop } =
+  useMaking(props.loaded)
 const report = computed(() => made.value.report)
 document.title = `${report.value.name} · Plain Sieve`
 
@@ -30,7 +31,13 @@ const signed = ref('')
 const asViewer = ref(false)
 const { picked, pick } = usePicked()
 const total = ref<number>()
-const { question, failure: unsaid } = useQuestion(path, choices, signed, () => undefined)
+const { question, failure: unsaid } = useQuestion(
+  path,
+  choices,
+  signed,
+  () => undefined,
+  computed(() => report.value.version),
+)
 provide(choosingKey, {
   choices: computed(() => choices.value),
   needs: computed(() => report.value.needs),
@@ -39,7 +46,17 @@ provide(choosingKey, {
   trial: false,
 })
 
-const asked = computed<Asked>(() => ({ path, report: report.value, choices, picked, signed, waiting: ref('no') }))
+const asked = computed<Asked>(() => ({
+  path,
+  report: report.value,
+  choices,
+  picked,
+  signed,
+  waiting: ref('no'),
+  titles: computed(() => question.value?.titles ?? {}),
+  notes: computed(() => question.value?.notes ?? {}),
+}))
+const widths = computed(() => widthsOf(report.value.definition.views))
 const problems = computed(() =>
   Object.fromEntries((question.value?.problems ?? []).map(problem => [problem.parameter, problem.message])),
 )
@@ -67,6 +84,9 @@ const propsOf = (view: View) => ({
   asked: asked.value,
   ...(view.kind === 'table' ? { total: total.value, downloading: false } : {}),
 })
+const placeOf = (thing: HTMLElement, at: number): void => void place(thing.dataset.thing ?? '', at)
+useSorting(useTemplateRef('grid'), '[data-thing]', placeOf)
+useSorting(useTemplateRef('rail'), '[data-thing^="control:"]', placeOf)
 const named = (view: View): string => view.title || view.kind
 </script>
 
@@ -101,7 +121,7 @@ const named = (view: View): string => view.title || view.kind
         :problems="problems"
         :fixed="[]"
         @choose="choose" />
-      <aside v-else class="side" aria-label="Viewers choose">
+      <aside v-else ref="rail" class="side" aria-label="Viewers choose">
         <div class="soft small fw-bold">Viewers choose</div>
         <MadeCard
           v-for="control in controls"
@@ -125,14 +145,15 @@ const named = (view: View): string => view.title || view.kind
           :offers="mark => offers('opening', mark)"
           @take="(mark, taken) => take('opening', mark, taken)" />
       </aside>
-      <div class="view-grid">
+      <div ref="grid" class="view-grid">
         <p v-if="report.definition.views.length === 0" class="soft">Nothing is shown yet. Take what suits below.</p>
-        <template v-for="view in report.definition.views" :key="view.id">
+        <template v-for="(view, i) in report.definition.views" :key="view.id">
           <component
             :is="partFor(view)"
             v-if="asViewer"
             :key="keyOf(view)"
             :class="`kind-${view.kind}`"
+            :style="placed(view, widths[i] ?? 12)"
             v-bind="propsOf(view)"
             @count="total = $event ?? total"
             @pick="pick" />
@@ -142,9 +163,13 @@ const named = (view: View): string => view.title || view.kind
             :about="named(view)"
             :sentence="sentenceOf.get(`view:${view.id}`) ?? []"
             :copies="true"
+            :width="widths[i]"
+            :height="view.look.height"
             :class="`kind-${view.kind}`"
+            :style="placed(view, widths[i] ?? 12)"
             :offers="mark => offers(`view:${view.id}`, mark)"
             @take="(mark, taken) => take(`view:${view.id}`, mark, taken)"
+            @size="(width, height) => size(view.id, width, height)"
             @step="stepAndFocus(`view:${view.id}`, $event)">
             <component
               :is="partFor(view)"
@@ -154,7 +179,7 @@ const named = (view: View): string => view.title || view.kind
               @pick="pick" />
           </MadeCard>
         </template>
-        <ProposedViews v-if="!asViewer" :key="made.report.version" :path="path" @take="addView" />
+        <ProposedViews v-if="!asViewer" :key="made.report.version" :path="path" :asked="asked" @take="addView" />
       </div>
     </div>
   </main>

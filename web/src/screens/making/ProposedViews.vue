@@ -1,57 +1,78 @@
 <script setup lang="ts">
-/* What the queries of the report could also show; one click takes it. */
-import type { ViewProposal } from '../../api/types'
-import { useLoaded } from '../../composables/useLoaded'
+/* What a query could also show, each small and with its rows; one click takes it. */
+import { computed, ref } from 'vue'
 import { get } from '../../api/client'
+import type { QueryCard, ViewProposal } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import type { Asked } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
+import ProposedView from './ProposedView.vue'
 
-const props = defineProps<{ path: string }>()
+const props = defineProps<{ path: string; asked: Asked }>()
 const emit = defineEmits<{ take: [proposal: ViewProposal] }>()
-const { state, reload } = useLoaded(signal => get<ViewProposal[]>(`${props.path}/proposals`, signal))
+
+const { state: queries } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
+const all = computed(() => (queries.value.status === 'ready' ? queries.value.data : []))
+const chosen = ref(props.asked.report.definition.views.find(view => view.queryId)?.queryId ?? '')
+const { state, reload } = useLoaded(signal =>
+  chosen.value
+    ? get<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, signal)
+    : Promise.resolve([]),
+)
+function look(query: string): void {
+  chosen.value = query
+  void reload()
+}
+/* The proposal is run where its query is asked for it. */
+const askedOf = (proposal: ViewProposal): Asked => ({
+  ...props.asked,
+  path: `${props.path}/proposals/${encodeURIComponent(proposal.queryId)}`,
+  titles: computed(() => ({})),
+})
 </script>
 
 <template>
-  <section v-if="state.status !== 'ready' || state.data.length" class="could" aria-label="What could also be shown">
-    <h2 class="pb-1">This query could also show</h2>
+  <section class="could" aria-label="What could also be shown">
+    <div class="row-line pb-1">
+      <h2 id="could">Could also be shown, of</h2>
+      <select
+        class="form-select form-select-sm query"
+        :value="chosen"
+        aria-label="Query of the proposals"
+        @change="look(($event.target as HTMLSelectElement).value)">
+        <option v-if="!chosen" value="">which query?</option>
+        <option v-for="query in all" :key="query.id" :value="query.id">{{ query.name }}</option>
+      </select>
+    </div>
     <p v-if="state.status === 'loading'" class="soft m-0" role="status">Looking at its columns …</p>
     <FailureNote v-else-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
     <div v-else class="proposals">
-      <button
+      <ProposedView
         v-for="proposal in state.data"
         :key="proposal.queryId + proposal.id"
-        type="button"
-        class="card-box proposal"
-        :data-proposal="proposal.id"
-        @click="emit('take', proposal)">
-        <span>{{ proposal.words }}</span>
-        <span class="soft small">{{ proposal.why }}</span>
-      </button>
+        :proposal="proposal"
+        :asked="askedOf(proposal)"
+        @take="emit('take', proposal)" />
     </div>
   </section>
 </template>
 
 <style scoped>
 .could {
+  grid-column: 1 / -1;
   background: var(--head);
   border: 1px solid var(--line);
   border-radius: 8px;
   padding: 10px 14px;
 }
+.query {
+  width: auto;
+}
 .proposals {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
   gap: 10px;
-}
-.proposal {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-  text-align: left;
-  padding: 7px 10px;
-}
-.proposal:hover {
-  border-color: var(--sea);
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /* The head of a report: its name, whom it is for, and what a viewer can do with it. */
+import { copyText } from '../../clipboard'
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Report } from '../../api/types'
@@ -10,7 +11,7 @@ const emit = defineEmits<{ toggle: [panel: 'download' | 'settings']; startOver: 
 const SAID_FOR = 2000
 const copied = ref(false)
 async function copyLink(): Promise<void> {
-  await navigator.clipboard.writeText(location.href)
+  await copyText(location.href)
   copied.value = true
   setTimeout(() => (copied.value = false), SAID_FOR)
 }

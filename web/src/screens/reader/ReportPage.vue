@@ -15,8 +15,9 @@ import SidePanel from './SidePanel.vue'
 import StartGate from './StartGate.vue'
 import { useReader } from './useReader'
 import { useShowing } from './useShowing'
+import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
-import { usePicked } from '../../views/usePicked'
+import { useLinkedPicks } from './useLinkedPicks'
 import type { Asked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
@@ -24,7 +25,7 @@ const { choices, question, failure, signed, fixed, choose, forget, reset, proble
   useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
-const { picked, pick } = usePicked()
+const { picked, pick, clear } = useLinkedPicks(props.report)
 const asked: Asked = {
   path: `/reports/${props.report.id}`,
   report: props.report,
@@ -32,7 +33,10 @@ const asked: Asked = {
   picked,
   signed,
   waiting,
+  titles: computed(() => question.value?.titles ?? {}),
+  notes: computed(() => question.value?.notes ?? {}),
 }
+const widths = widthsOf(props.report.definition.views)
 
 const total = ref<number>()
 const answer = shallowRef<Answer>()
@@ -45,8 +49,8 @@ const ofTable = (view: View) =>
     ? { total: total.value, downloading: open.value === 'download' && view.id === firstTable.value }
     : {}
 
-function startOver(): void {
-  picked.value = []
+async function startOver(): Promise<void> {
+  await clear()
   reset()
 }
 watch(question, now => (document.title = now ? `${props.report.name}: ${now.sentence}` : props.report.name), {
@@ -78,8 +82,8 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
       <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
     </div>
     <DroppedNote :report="report" :dropped="dropped" />
-    <div v-if="picked.length" class="picked mx-4 mb-2" role="group" aria-label="Picked from bars">
-      <span v-for="one in picked" :key="one.queryId + one.filter.column" class="pill"
+    <div v-if="picked.length" class="picked mx-4 mb-2" role="group" aria-label="Picked">
+      <span v-for="one in picked" :key="one.viewId" class="pill"
         >{{ one.title }}: only <b>{{ one.label }}</b>&nbsp;
         <button class="as-link" :aria-label="`Show all again: ${one.title}`" @click="pick(one)">×</button></span
       >
@@ -104,9 +108,10 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
       <div v-show="waiting === 'no'" class="view-grid" :class="{ outdated }">
         <component
           :is="partFor(view)"
-          v-for="view in report.definition.views"
+          v-for="(view, i) in report.definition.views"
           :key="view.id"
           :class="`kind-${view.kind}`"
+          :style="placed(view, widths[i] ?? 12)"
           :view="view"
           :asked="asked"
           v-bind="ofTable(view)"

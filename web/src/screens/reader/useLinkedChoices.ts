@@ -2,6 +2,7 @@ import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
 import { get, post } from '../../api/client'
 import type { Choices, Selection } from '../../api/types'
+import { isPick } from '../../choices/picksLink'
 import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
 
 export const paramsOf = (fullPath: string): URLSearchParams =>
@@ -60,9 +61,18 @@ export function useLinkedChoices(linked: Choices, { reportId, signed, complete, 
     const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(sayable(next)) } : queryOf(link)
     if (mine !== turn) return
     if (signed.value) query[SIGNED] = signed.value
+    addPicks(query)
     const to = { path: route.path, query }
     shown = router.resolve(to).fullPath
     await (replace ? router.replace(to) : router.push(to))
+  }
+
+  /* What is picked stays picked when choices change. */
+  function addPicks(query: LocationQueryRaw): void {
+    for (const [name, value] of paramsOf(route.fullPath)) {
+      if (isPick(name)) query[name] = value
+      else if (name === 'without' && isPick(value)) query[name] = [...[query[name] ?? []].flat(), value]
+    }
   }
 
   const keep = async (said: Choices): Promise<string> =>
@@ -71,7 +81,7 @@ export function useLinkedChoices(linked: Choices, { reportId, signed, complete, 
   return { choices, set }
 }
 
-function queryOf(link: URLSearchParams): Record<string, string[]> {
+export function queryOf(link: URLSearchParams): Record<string, string[]> {
   const query: Record<string, string[]> = {}
   for (const [name, value] of link) (query[name] ??= []).push(value)
   return query

@@ -1,13 +1,18 @@
-import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
+import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { asFailure, post, type Failure } from '../../api/client'
 import type { Choices, Question } from '../../api/types'
 
-/** The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped. */
+/**
+ * The question with these choices in words, and what of them cannot be used, as the server says it. Late answers are dropped.
+ *
+ * @param version of the report, where it can change: its words are asked for anew
+ */
 export function useQuestion(
   path: string,
   choices: Ref<Choices>,
   signed: Ref<string>,
   onAnswer: (answer: Question) => void,
+  version: Ref<number> = ref(0),
 ): { question: ShallowRef<Question | undefined>; failure: ShallowRef<Failure | undefined> } {
   const question = shallowRef<Question>()
   const failure = shallowRef<Failure>()
@@ -29,7 +34,7 @@ export function useQuestion(
     }
   }
   watch(
-    () => JSON.stringify([choices.value, signed.value]),
+    () => JSON.stringify([choices.value, signed.value, version.value]),
     () => void ask(),
     { immediate: true },
   )

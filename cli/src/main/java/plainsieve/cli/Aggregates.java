@@ -25,7 +25,7 @@ final class Aggregates {
         List<Measure> measures = aggregates.isEmpty()
                 ? List.of(Measure.countOfRows())
                 : aggregates.stream().map(Aggregates::measure).toList();
-        return Wanted.totals(groupBy, measures, false);
+        return Wanted.totals(groupBy, measures, Wanted.Order.KEYS);
     }
 
     private static Measure measure(String text) {

@@ -161,6 +161,33 @@ final class Browser implements AutoCloseable {
         new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
     }
 
+    /** Presses a key while others are held. */
+    void chord(List<Keys> held, Keys key) {
+        Actions actions = new Actions(driver);
+        held.forEach(actions::keyDown);
+        actions.sendKeys(key);
+        held.forEach(actions::keyUp);
+        actions.perform();
+    }
+
+    /** Drags something by the mouse to the upper part of something else. */
+    void drag(String selector, String target) {
+        WebElement from = see(selector);
+        WebElement to = see(target);
+        int up = -to.getSize().getHeight() / 2 + 4;
+        new Actions(driver)
+                .moveToElement(from)
+                .clickAndHold()
+                .moveByOffset(0, -12)
+                .pause(Duration.ofMillis(150))
+                .moveToElement(to, 0, up)
+                .pause(Duration.ofMillis(150))
+                .moveByOffset(0, 2)
+                .pause(Duration.ofMillis(250))
+                .release()
+                .perform();
+    }
+
     /** Goes on with Tab until something with this name has the focus, as those do who use no mouse. */
     void tabTo(String name) {
         String wanted = name.toLowerCase(java.util.Locale.ROOT);

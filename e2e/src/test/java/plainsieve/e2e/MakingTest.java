@@ -2,6 +2,7 @@ package plainsieve.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -117,7 +118,7 @@ class MakingTest {
         String id = begin("late-crossings");
         browser.untilText(view("by-port"), text -> text.contains("Ardlow"));
         browser.click(view("by-port") + " [data-mark=by] button");
-        browser.untilText(".menu .offers", text -> text.contains("vessel") && text.contains("a measure"));
+        browser.untilText(".menu .offers", text -> text.contains("vessel") && text.contains("in bands of"));
         offer("vessel");
         browser.untilText(view("by-port") + " .sentence", text -> text.contains("by vessel"));
         browser.untilText(view("by-port"), text -> text.contains("By vessel") && !text.contains("Skerrin"));
@@ -150,6 +151,68 @@ class MakingTest {
         browser.until(() -> browser.all(view("by-vessel")).isEmpty() ? true : null);
         browser.chord(Keys.CONTROL, "z");
         browser.see(view("by-vessel"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    private static void add(String view, String offer) {
+        browser.click(view(view) + " [data-mark='+'] button");
+        offer(offer);
+    }
+
+    @Test
+    void everyKindOfViewSaysMoreWhenItIsAskedTo() {
+        String id = begin("late-crossings");
+        browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
+        add("figures", "compared with the year before");
+        browser.untilText(view("figures") + " [data-test=compared]", text -> text.contains("a year before"));
+        add("by-port", "in parts by vessel");
+        browser.untilText(view("by-port") + " .sentence", text -> text.contains("on top of each other"));
+        browser.untilText(view("by-port") + " table caption", text -> text.contains("By port"));
+        add("by-vessel", "not filtered by :port");
+        browser.untilText(view("by-vessel"), text -> text.contains("Not filtered by Port, on purpose."));
+        browser.click(view("rows") + " [data-mark='column/4'] button");
+        offer("added up below");
+        browser.untilText(view("rows") + " tfoot", text -> text.matches("(?s).*all together.*[\\d,]{4,}.*"));
+        browser.click(view("rows") + " [data-mark='column/0'] button");
+        browser.see(".menu input[type=search]").sendKeys("Harbour", Keys.ENTER);
+        browser.untilText(view("rows") + " thead", text -> text.contains("Harbour"));
+        browser.click("[data-proposal=groups]");
+        browser.click(view("groups") + " .opener");
+        browser.untilText(view("groups") + " .level-1", text -> text.contains("▸"));
+        browser.click("[data-proposal=words]");
+        browser.click(view("words") + " [data-mark=text]");
+        browser.press("Only of {port}.", Keys.ENTER);
+        browser.untilText(view("words") + " .words", text -> text.contains("Only of Ardlow"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    private static List<String> views() {
+        return browser.all("[data-thing^='view:']").stream()
+                .map(card -> card.getDomAttribute("data-thing").substring("view:".length()))
+                .toList();
+    }
+
+    @Test
+    void viewsAreResizedAndDraggedToAnotherPlace() {
+        String id = begin("late-crossings");
+        browser.see(view("by-port"));
+        browser.script("document.querySelector(\"" + view("by-port") + "\").focus()");
+        browser.chord(List.of(Keys.ALT), Keys.ARROW_RIGHT);
+        browser.until(() -> browser.see(view("by-port")).getDomAttribute("style").contains("span 7") ? true : null);
+        browser.chord(List.of(Keys.ALT, Keys.SHIFT), Keys.ARROW_DOWN);
+        browser.until(() -> browser.all(view("by-port") + " .sized").isEmpty() ? null : true);
+        List<String> before = views();
+        browser.drag(view("rows") + " .grip", view("figures"));
+        browser.until(() -> views().get(0).equals("rows") ? true : null);
+        browser.chord(Keys.CONTROL, "z");
+        browser.until(() -> views().equals(before) ? true : null);
+        browser.drag("[data-thing='control:vessel'] .grip", "[data-thing='control:port']");
+        browser.until(() -> browser.all("[data-thing^='control:']")
+                        .get(0)
+                        .getDomAttribute("data-thing")
+                        .equals("control:vessel")
+                ? true
+                : null);
         api.send("DELETE", "/api/reports/" + id, "");
     }
 

@@ -1,5 +1,6 @@
 package plainsieve.files;
 
+import com.fasterxml.jackson.annotation.JsonFormat;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 
@@ -20,8 +21,11 @@ public record ProjectFile(
         List<QueryEntry> queries,
         List<ReportEntry> reports,
         List<ReportEntry> drafts) {
-    /** The only format there is. */
-    public static final String FORMAT = "plain-sieve/1";
+    /** The format that is written: the second has more kinds of views, and more to say of each. */
+    public static final String FORMAT = "plain-sieve/2";
+
+    /** The formats that are read. */
+    public static final List<String> FORMATS = List.of("plain-sieve/1", FORMAT);
 
     public ProjectFile {
         format = ParameterEntry.orEmpty(format).isEmpty() ? FORMAT : format;
@@ -109,9 +113,13 @@ public record ProjectFile(
     /**
      * One thing to look at.
      *
-     * @param kind figures, bars, or table
-     * @param query the id of its query
+     * @param kind figures, bars, line, table, groups, or words
+     * @param query the id of its query; words have none
+     * @param groupBy one column, or several: bars and their parts, a line for each value of the second, levels of groups
      * @param limit the parameter that limits this view alone
+     * @param text of words, as a question line is written
+     * @param against what figures are compared with: all, before and a parameter, year and a parameter
+     * @param aside parameters that do not count here
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ViewEntry(
@@ -120,15 +128,61 @@ public record ProjectFile(
             String title,
             String query,
             List<MeasureEntry> measures,
-            String groupBy,
+
+            @JsonFormat(
+                    with = {
+                        JsonFormat.Feature.ACCEPT_SINGLE_VALUE_AS_ARRAY,
+                        JsonFormat.Feature.WRITE_SINGLE_ELEM_ARRAYS_UNWRAPPED
+                    })
+            List<String> groupBy,
+
             String limit,
-            List<ColumnEntry> columns) {
+            List<ColumnEntry> columns,
+            String text,
+            String against,
+            List<String> aside,
+            @JsonInclude(JsonInclude.Include.NON_NULL) LookEntry look) {
         public ViewEntry {
             title = ParameterEntry.orEmpty(title);
+            query = ParameterEntry.orEmpty(query);
             measures = orEmpty(measures);
-            groupBy = ParameterEntry.orEmpty(groupBy);
+            groupBy = ProjectFile.orEmpty(groupBy).stream()
+                    .filter(key -> !key.isEmpty())
+                    .toList();
             limit = ParameterEntry.orEmpty(limit);
             columns = orEmpty(columns);
+            text = ParameterEntry.orEmpty(text);
+            against = ParameterEntry.orEmpty(against);
+            aside = orEmpty(aside);
+        }
+
+        /** How it looks; what is usual where the file says nothing. */
+        public LookEntry lookOrUsual() {
+            return look == null ? LookEntry.USUAL : look;
+        }
+    }
+
+    /**
+     * How a view looks.
+     *
+     * @param order of bars: largest, smallest, or keys; empty for largest
+     * @param first how many bars stand there at once; 0 for all; absent for 7
+     * @param beside whether parts of bars stand side by side
+     * @param width in twelfths of the page; 0 for what suits its kind
+     * @param height in lines; 0 for what suits its kind
+     */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record LookEntry(
+            String order,
+            @JsonInclude(JsonInclude.Include.NON_NULL) Integer first,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean beside,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int width,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int height) {
+        /** Nothing said. */
+        public static final LookEntry USUAL = new LookEntry("", null, false, 0, 0);
+
+        public LookEntry {
+            order = ParameterEntry.orEmpty(order);
         }
     }
 
@@ -142,6 +196,22 @@ public record ProjectFile(
         }
     }
 
-    /** What viewers read above a column. */
-    public record ColumnEntry(String name, String label) {}
+    /**
+     * A column of a table.
+     *
+     * @param label what viewers read above it
+     * @param format how its values are written, such as number 1, money €, percent, unit min, day, month, moment
+     * @param total whether the sum over all rows stands below it
+     */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record ColumnEntry(
+            String name,
+            String label,
+            String format,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean total) {
+        public ColumnEntry {
+            label = ParameterEntry.orEmpty(label);
+            format = ParameterEntry.orEmpty(format);
+        }
+    }
 }

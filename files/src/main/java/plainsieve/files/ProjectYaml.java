@@ -42,11 +42,11 @@ public final class ProjectYaml {
     public static ProjectFile read(String text, String name) {
         try {
             ProjectFile file = YAML.readValue(text.isBlank() ? "{}" : text, ProjectFile.class);
-            if (!file.format().equals(ProjectFile.FORMAT)) {
+            if (!ProjectFile.FORMATS.contains(file.format())) {
                 throw new ProblemException(Problem.of(
                         "unknown-format",
                         "%s says it is of the format “%s”.".formatted(name, file.format()),
-                        "This program reads %s.".formatted(ProjectFile.FORMAT)));
+                        "This program reads %s.".formatted(String.join(" and ", ProjectFile.FORMATS))));
             }
             return file;
         } catch (JacksonException e) {

@@ -75,6 +75,30 @@ class ProjectFilesTest {
     }
 
     @Test
+    void everyKindOfViewComesOutAsItWentInAndFitsTheSchema() throws Exception {
+        String views = """
+                format: plain-sieve/2
+                reports:
+                  - id: r
+                    name: R
+                    views:
+                      - {id: f, kind: figures, query: q, measures: [{function: median, column: delay}], against: before from}
+                      - {id: b, kind: bars, query: q, measures: [{function: share}], group-by: [port, vessel], aside: [port],
+                         look: {order: keys, first: 0, beside: true, width: 8, height: 9}}
+                      - {id: l, kind: line, query: q, measures: [{function: count}], group-by: "sailed:week"}
+                      - {id: t, kind: table, query: q, columns: [{name: fare, label: Fare, format: money €, total: true}]}
+                      - {id: g, kind: groups, query: q, measures: [{function: count}], group-by: [port, "sailed:month"]}
+                      - {id: w, kind: words, text: "Of {port}."}
+                """;
+        ProjectFile file = ProjectYaml.read(views, "p.yaml");
+        String written = ProjectYaml.write(file);
+        assertThat(ProjectYaml.read(written, "written")).isEqualTo(file);
+        assertThat(schemaErrors(views)).isEmpty();
+        assertThat(schemaErrors(written)).isEmpty();
+        assertThat(written).contains("group-by: sailed:week").contains("first: 0");
+    }
+
+    @Test
     void theSchemaRefusesWhatTheReaderRefuses() throws Exception {
         assertThat(schemaErrors("parameters: [{name: port, typ: text}]")).isNotEmpty();
         assertThat(schemaErrors("parameters: [{name: port, blank: never}]")).isNotEmpty();
@@ -89,7 +113,7 @@ class ProjectFilesTest {
             parameters: [{name: 1x}]                     | cannot be the name of a parameter
             parameters: {name: port}                     | cannot be read
             parameters: [                                | cannot be read
-            format: other/2                              | This program reads plain-sieve/1
+            format: other/2                              | This program reads plain-sieve/1 and plain-sieve/2
             """)
     void saysWhatIsWrong(String yaml, String message) {
         assertThatThrownBy(() -> ProjectYaml.read(yaml, "p.yaml").parameters().forEach(ParameterEntry::toParameter))

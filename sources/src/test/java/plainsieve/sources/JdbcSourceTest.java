@@ -178,7 +178,8 @@ class JdbcSourceTest {
             Statement statement = PreparedQuery.of("select departed_at from crossings", source.dialect())
                     .rewrite(
                             new Choices(Map.of(), Map.of()),
-                            Wanted.totals(List.of("departed_at:month"), List.of(Measure.countOfRows()), false),
+                            Wanted.totals(
+                                    List.of("departed_at:month"), List.of(Measure.countOfRows()), Wanted.Order.KEYS),
                             CAP);
             List<List<Object>> months = TestDatabases.rows(source, statement);
             assertThat(months).hasSize(42);

@@ -3,11 +3,23 @@ package plainsieve.core.dialect;
 import java.util.Locale;
 import java.util.Optional;
 
-/** A stretch of time that days and times are grouped into; each is named by its first day. */
+/** A part of days and times that they are grouped by: a stretch, named by its first day, or what comes again and again. */
 public enum DatePart {
     DAY,
+    /** From Monday on, as ISO 8601 has it. */
+    WEEK,
     MONTH,
-    YEAR;
+    QUARTER,
+    YEAR,
+    /** 1 for Monday to 7 for Sunday, as ISO 8601 has it. */
+    WEEKDAY,
+    /** 0 to 23. */
+    HOUR;
+
+    /** Whether it is one stretch of time, not something that comes again. */
+    public boolean isStretch() {
+        return this != WEEKDAY && this != HOUR;
+    }
 
     public String word() {
         return name().toLowerCase(Locale.ROOT);

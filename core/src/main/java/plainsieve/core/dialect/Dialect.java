@@ -1,6 +1,8 @@
 package plainsieve.core.dialect;
 
+import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -119,8 +121,29 @@ public interface Dialect {
         return "cast(floor(" + expression + ") as integer)";
     }
 
-    /** The first day of the part in which a day or time lies, as SQL. */
-    default String firstDay(DatePart part, String expression) {
-        return "cast(date_trunc('" + part.word() + "', " + expression + ") as date)";
+    /** A part of a day or time, as SQL: the first day of a stretch, the number of a weekday or an hour. */
+    default String part(DatePart part, String expression) {
+        return switch (part) {
+            case WEEKDAY -> "cast(extract(isodow from " + expression + ") as integer)";
+            case HOUR -> "cast(extract(hour from " + expression + ") as integer)";
+            case DAY, WEEK, MONTH, QUARTER, YEAR ->
+                "cast(date_trunc('" + part.word() + "', " + expression + ") as date)";
+        };
+    }
+
+    /** The lower end of the band in which a number lies, as SQL. @param width of each band, more than 0 */
+    default String band(BigDecimal width, String expression) {
+        String each = width.scale() > 0 ? width.toPlainString() : width.toPlainString() + ".0";
+        return "floor(" + expression + " / " + each + ") * " + each;
+    }
+
+    /** The middle of all values, as SQL; nothing where the database has no such aggregate. */
+    default Optional<String> median(String expression) {
+        return Optional.empty();
+    }
+
+    /** What stands behind an expression that is sorted downwards, with what has no value last. */
+    default String descending() {
+        return " desc nulls last";
     }
 }

@@ -1,6 +1,7 @@
 package plainsieve.core.dialect;
 
 import java.util.List;
+import java.util.Optional;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -56,5 +57,11 @@ final class DuckDbDialect implements Dialect {
     @Override
     public boolean takesLongListInOn() {
         return false;
+    }
+
+    /** Of decimals it would be rounded to their digits. */
+    @Override
+    public Optional<String> median(String expression) {
+        return Optional.of("median(cast(" + expression + " as double))");
     }
 }

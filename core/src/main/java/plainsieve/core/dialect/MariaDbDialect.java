@@ -105,11 +105,22 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
-    public String firstDay(DatePart part, String expression) {
+    public String part(DatePart part, String expression) {
         return switch (part) {
             case DAY -> "cast(" + expression + " as date)";
+            case WEEK -> "date_sub(cast(" + expression + " as date), interval weekday(" + expression + ") day)";
             case MONTH -> "cast(date_format(" + expression + ", '%Y-%m-01') as date)";
+            case QUARTER ->
+                "makedate(year(" + expression + "), 1) + interval (quarter(" + expression + ") - 1) quarter";
             case YEAR -> "cast(date_format(" + expression + ", '%Y-01-01') as date)";
+            case WEEKDAY -> "weekday(" + expression + ") + 1";
+            case HOUR -> "hour(" + expression + ")";
         };
+    }
+
+    /** Here what has no value is less than everything. */
+    @Override
+    public String descending() {
+        return " desc";
     }
 }

@@ -2,6 +2,7 @@ package plainsieve.core.dialect;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -59,5 +60,10 @@ final class PostgreSqlDialect implements Dialect {
     @Override
     public boolean likeEscapesByItself() {
         return true;
+    }
+
+    @Override
+    public Optional<String> median(String expression) {
+        return Optional.of("percentile_cont(0.5) within group (order by " + expression + ")");
     }
 }

@@ -84,7 +84,16 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
-    public String firstDay(DatePart part, String expression) {
-        return "date(" + expression + ", 'start of " + part.word() + "')";
+    public String part(DatePart part, String expression) {
+        return switch (part) {
+            case DAY, MONTH, YEAR -> "date(" + expression + ", 'start of " + part.word() + "')";
+            // The Sunday on which the week ends, or this day if it is one; six days before it is Monday.
+            case WEEK -> "date(" + expression + ", 'weekday 0', '-6 days')";
+            case QUARTER ->
+                "date(" + expression + ", 'start of month', '-' || ((strftime('%m', " + expression
+                        + ") - 1) % 3) || ' months')";
+            case WEEKDAY -> "(strftime('%w', " + expression + ") + 6) % 7 + 1";
+            case HOUR -> "cast(strftime('%H', " + expression + ") as integer)";
+        };
     }
 }

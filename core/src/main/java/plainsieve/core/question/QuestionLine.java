@@ -40,6 +40,20 @@ public record QuestionLine(List<Part> parts) {
         return new QuestionLineReader(text).read();
     }
 
+    /** A sentence of just these words, whatever brackets are in them. */
+    public static QuestionLine verbatim(String text) {
+        return new QuestionLine(List.of(new Text(text)));
+    }
+
+    /** The parameters that a sentence marks; none when it cannot be read. */
+    public static Set<String> mentionedIn(String text) {
+        try {
+            return read(text).parameters();
+        } catch (ProblemException e) {
+            return Set.of();
+        }
+    }
+
     /** A sentence of the labels, for a report whose author wrote none: {@code Late crossings[; Port {port}]}. */
     public static QuestionLine compose(String report, List<ParameterWords> parameters) {
         List<Part> parts = new ArrayList<>();

@@ -1,14 +1,16 @@
 package plainsieve.core.rewrite;
 
+import java.util.Arrays;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
  * One figure over all matching rows.
  *
- * @param column an output column of the query; empty only for COUNT, which then counts rows
+ * @param column an output column of the query; empty only for COUNT and SHARE, which then count rows
  */
 public record Measure(Function function, Optional<String> column) {
-    /** The functions every database has. */
+    /** The functions every database has, but for the middle. */
     public enum Function {
         COUNT,
         /** How many different values there are. */
@@ -16,11 +18,30 @@ public record Measure(Function function, Optional<String> column) {
         SUM,
         AVG,
         MIN,
-        MAX
+        MAX,
+        /** The middle of the values, between the two middle ones of an even number; not every database has it. */
+        MEDIAN,
+        /** What a group has of the sum of all groups, in percent; of the number of rows where there is no column. */
+        SHARE;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Function> ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(function -> function.word().equals(word))
+                    .findFirst();
+        }
+
+        /** Whether figures of groups add up to the figure of the groups together. */
+        public boolean isAdditive() {
+            return this == COUNT || this == SUM || this == SHARE;
+        }
     }
 
     public Measure {
-        if (column.isEmpty() && function != Function.COUNT) {
+        if (column.isEmpty() && function != Function.COUNT && function != Function.SHARE) {
             throw new IllegalArgumentException(function + " needs a column");
         }
     }

@@ -12,6 +12,8 @@ import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.statement.Bound;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 
 /**
  * Puts a view's grouping, sort and limit around the author's query.
@@ -91,14 +93,14 @@ final class ViewOnTop {
     }
 
     private String heading(Wanted.Key key) {
-        return key.part()
-                .map(part -> expression(key) + " as " + name(key.column() + "_" + part.word()))
+        return key.cut()
+                .map(cut -> expression(key) + " as " + name(key.column() + "_" + cut.word()))
                 .orElseGet(() -> expression(key));
     }
 
     private String expression(Wanted.Key key) {
         String column = reference(key.column());
-        return key.part().map(part -> source.dialect().firstDay(part, column)).orElse(column);
+        return key.cut().map(cut -> cut.of(column, source.dialect())).orElse(column);
     }
 
     private Fragment ending(Wanted.Totals totals, Optional<RowLimits.Most> most) {
@@ -109,22 +111,47 @@ final class ViewOnTop {
         String keys = String.join(
                 ", ", totals.groupBy().stream().map(this::expression).toList());
         ending.text("\ngroup by ").text(keys).text("\norder by ");
-        if (totals.largestFirst()) {
-            ending.text(name(outputName(totals.measures().get(0)))).text(" desc, ");
+        if (totals.order() != Wanted.Order.KEYS) {
+            Measure first = totals.measures().get(0);
+            ending.text(name(outputName(first)) + direction(totals.order(), first.function()) + ", ");
         }
         return limit(ending.text(keys), most);
     }
 
+    /** A count always has a value. */
+    private String direction(Wanted.Order order, Measure.Function function) {
+        boolean counted = function == Measure.Function.COUNT || function == Measure.Function.COUNT_DISTINCT;
+        return order == Wanted.Order.SMALLEST
+                ? ""
+                : counted ? " desc" : source.dialect().descending();
+    }
+
     private String call(Measure measure) {
-        String column = measure.column().map(this::reference).orElse("*");
-        return measure.function() == Measure.Function.COUNT_DISTINCT
-                ? "count(distinct " + column + ")"
-                : measure.function().name().toLowerCase(java.util.Locale.ROOT) + "(" + column + ")";
+        Optional<String> column = measure.column().map(this::reference);
+        return switch (measure.function()) {
+            case COUNT -> "count(" + column.orElse("*") + ")";
+            case COUNT_DISTINCT -> "count(distinct " + column.orElseThrow() + ")";
+            case SUM, AVG, MIN, MAX -> measure.function().word() + "(" + column.orElseThrow() + ")";
+            case MEDIAN -> source.dialect().median(column.orElseThrow()).orElseThrow(this::hasNoMedian);
+            case SHARE -> share(column.map(name -> "sum(" + name + ")").orElse("count(*)"));
+        };
+    }
+
+    /** The sum over all groups is taken before any limit. A binary fraction, as some databases cut decimals short. */
+    private static String share(String whole) {
+        return whole + " * 100e0 / nullif(sum(" + whole + ") over (), 0)";
+    }
+
+    private ProblemException hasNoMedian() {
+        return new ProblemException(Problem.of(
+                "no-median",
+                "%s has no middle of values.".formatted(source.dialect().name()),
+                "Take the average, or work it out in the query."));
     }
 
     /** {@code count}, {@code sum_passengers}: a name for the figure that does not clash with a column. */
     static String outputName(Measure measure) {
-        String function = measure.function().name().toLowerCase(java.util.Locale.ROOT);
+        String function = measure.function().word();
         return measure.column().map(column -> function + "_" + column).orElse(function);
     }
 

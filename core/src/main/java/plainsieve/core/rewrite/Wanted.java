@@ -1,8 +1,9 @@
 package plainsieve.core.rewrite;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
-import plainsieve.core.dialect.DatePart;
 
 /** What a view wants of a query. The view's own limit and grouping run at the source, on top of the author's text. */
 public sealed interface Wanted {
@@ -13,32 +14,51 @@ public sealed interface Wanted {
      * Figures over every matching row, for each value of the grouping columns.
      *
      * @param groupBy what is grouped by; empty for one row of totals
-     * @param largestFirst sorted by the first measure, largest first; else by the grouping columns
      */
-    record Totals(List<Key> groupBy, List<Measure> measures, boolean largestFirst) implements Wanted {
+    record Totals(List<Key> groupBy, List<Measure> measures, Order order) implements Wanted {
         public Totals {
             groupBy = List.copyOf(groupBy);
             measures = List.copyOf(measures);
         }
     }
 
+    /** How groups are ordered. */
+    enum Order {
+        /** By the first measure, the largest first, what has none last. */
+        LARGEST,
+        /** By the first measure, the smallest first. */
+        SMALLEST,
+        /** By the grouping columns. */
+        KEYS;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Order> ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(order -> order.word().equals(word))
+                    .findFirst();
+        }
+    }
+
     /**
      * An output column to group by.
      *
-     * @param part for days and times: the stretch that they are grouped into; nothing for each value by itself
+     * @param cut what its values are put together by; nothing for each value by itself
      */
-    record Key(String column, Optional<DatePart> part) {
-        /** Reads {@code port}, {@code departed_at:day}, {@code departed_at:month} and {@code departed_at:year}. */
+    record Key(String column, Optional<Cut> cut) {
+        /** Reads {@code port}, {@code departed_at:month} and {@code delay_min:10}, a band of ten. */
         public static Key read(String text) {
             int colon = text.lastIndexOf(':');
-            Optional<DatePart> part = colon < 1 ? Optional.empty() : DatePart.ofWord(text.substring(colon + 1));
-            return part.isPresent() ? new Key(text.substring(0, colon), part) : new Key(text, Optional.empty());
+            Optional<Cut> cut = colon < 1 ? Optional.empty() : Cut.ofWord(text.substring(colon + 1));
+            return cut.isPresent() ? new Key(text.substring(0, colon), cut) : new Key(text, Optional.empty());
         }
     }
 
     /** Figures for each value of some columns, each written as {@link Key#read} reads it. */
-    static Totals totals(List<String> groupBy, List<Measure> measures, boolean largestFirst) {
-        return new Totals(groupBy.stream().map(Key::read).toList(), measures, largestFirst);
+    static Totals totals(List<String> groupBy, List<Measure> measures, Order order) {
+        return new Totals(groupBy.stream().map(Key::read).toList(), measures, order);
     }
 
     record Sort(String column, boolean descending) {}

@@ -3,7 +3,6 @@ package plainsieve.core.sentence;
 import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.parameter.ParameterDefinition;
-import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
@@ -83,13 +82,8 @@ public final class ControlSentence {
         if (mark.equals(LABEL)) {
             return called(taken.strip());
         }
-        return offers(mark).stream()
-                .filter(offer -> offer.id().equals(taken) && offer.fits())
-                .findFirst()
-                .flatMap(offer -> Control.Kind.ofWord(offer.id()))
-                .map(kind -> (Control) new Control.Single(kind, control.label(), parameter.name()))
-                .orElseThrow(() -> new ProblemException(Problem.of(
-                        "bad-offer", "“%s” cannot stand there.".formatted(taken), "Take one that is offered.")));
+        Offer offer = Offer.taken(offers(mark), taken);
+        return new Control.Single(Control.Kind.ofWord(offer.id()).orElseThrow(), control.label(), parameter.name());
     }
 
     private Control called(String label) {

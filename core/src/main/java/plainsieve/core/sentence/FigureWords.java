@@ -2,9 +2,9 @@ package plainsieve.core.sentence;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Measure.Function;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Figure;
@@ -23,6 +23,8 @@ final class FigureWords {
             case AVG -> "average of " + column;
             case MIN -> "smallest " + column;
             case MAX -> "largest " + column;
+            case MEDIAN -> "middle " + column;
+            case SHARE -> column.isEmpty() ? "share of all rows" : "share of all " + column;
         };
     }
 
@@ -36,36 +38,59 @@ final class FigureWords {
             case AVG -> column + " on average";
             case MIN -> "smallest " + column;
             case MAX -> "largest " + column;
+            case MEDIAN -> column + " in the middle";
+            case SHARE -> of(measure);
         };
     }
 
     static String idOf(Measure measure) {
-        String word = measure.function().name().toLowerCase(Locale.ROOT);
+        String word = measure.function().word();
         return measure.column().map(column -> word + " " + column).orElse(word);
     }
 
-    /** Every figure that can be worked out of the columns. Ids, years and the like are not added up. */
-    static List<Offer> offers(Known known) {
+    /**
+     * Every figure that can be worked out of the columns. Ids, years and the like are not added up.
+     *
+     * @param grouped whether it is worked out for each of some groups, of which each has a share of all
+     */
+    static List<Offer> offers(Known known, boolean grouped) {
         List<Offer> offers = new ArrayList<>();
         offers.add(offer(Measure.countOfRows(), ""));
+        if (grouped) {
+            offers.add(offer(new Measure(Function.SHARE, Optional.empty()), ""));
+        }
         for (OutputColumn column : known.columns()) {
             Optional<String> name = Optional.of(column.name());
             if (column.isMeasure()) {
-                offers.add(offer(new Measure(Measure.Function.SUM, name), ""));
-                offers.add(offer(new Measure(Measure.Function.AVG, name), ""));
+                offers.add(offer(new Measure(Function.SUM, name), ""));
+                offers.add(offer(new Measure(Function.AVG, name), ""));
+                offers.add(median(name, known));
+                if (grouped) {
+                    offers.add(offer(new Measure(Function.SHARE, name), ""));
+                }
             } else if (column.isNumber()) {
-                Measure sum = new Measure(Measure.Function.SUM, name);
-                offers.add(Offer.misfit(idOf(sum), of(sum), "it names something and is not added up"));
+                offers.add(misfit(new Measure(Function.SUM, name), "it names something and is not added up"));
             }
             if (column.isNumber() || column.isTime()) {
-                offers.add(offer(new Measure(Measure.Function.MIN, name), ""));
-                offers.add(offer(new Measure(Measure.Function.MAX, name), ""));
+                offers.add(offer(new Measure(Function.MIN, name), ""));
+                offers.add(offer(new Measure(Function.MAX, name), ""));
             }
             if (column.type().isPresent()) {
-                offers.add(offer(new Measure(Measure.Function.COUNT_DISTINCT, name), column.differentInWords()));
+                offers.add(offer(new Measure(Function.COUNT_DISTINCT, name), column.differentInWords()));
             }
         }
         return offers;
+    }
+
+    private static Offer median(Optional<String> name, Known known) {
+        Measure median = new Measure(Function.MEDIAN, name);
+        return known.missing().contains(Function.MEDIAN)
+                ? misfit(median, "this database has no middle of values")
+                : offer(median, "");
+    }
+
+    private static Offer misfit(Measure measure, String reason) {
+        return Offer.misfit(idOf(measure), of(measure), reason);
     }
 
     private static Offer offer(Measure measure, String note) {
@@ -78,19 +103,16 @@ final class FigureWords {
     }
 
     static Figure figure(Measure measure) {
-        return new Figure(measure, labelOf(measure), "");
+        return new Figure(measure, labelOf(measure), measure.function() == Function.SHARE ? "%" : "");
     }
 
     static Measure measure(String offerId) {
         String[] parts = offerId.split(" ", 2);
         Optional<String> column = parts.length == 2 ? Optional.of(parts[1]) : Optional.empty();
-        for (Measure.Function function : Measure.Function.values()) {
-            boolean complete = column.isPresent() || function == Measure.Function.COUNT;
-            if (complete && function.name().toLowerCase(Locale.ROOT).equals(parts[0])) {
-                return new Measure(function, column);
-            }
-        }
-        throw new ProblemException(
-                Problem.of("bad-offer", "“%s” is no figure.".formatted(offerId), "Take one that is offered."));
+        return Function.ofWord(parts[0])
+                .filter(function -> column.isPresent() || function == Function.COUNT || function == Function.SHARE)
+                .map(function -> new Measure(function, column))
+                .orElseThrow(() -> new ProblemException(
+                        Problem.of("bad-offer", "“%s” is no figure.".formatted(offerId), "Take one that is offered.")));
     }
 }

@@ -1,5 +1,9 @@
 package plainsieve.core.sentence;
 
+import java.util.List;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
 /**
  * What could stand at a mark.
  *
@@ -18,5 +22,21 @@ public record Offer(String id, String words, String note, String reason) {
 
     public boolean fits() {
         return reason.isEmpty();
+    }
+
+    /** The offer that is taken. Throws {@link ProblemException} when it is not among them, or does not fit. */
+    static Offer taken(List<Offer> offers, String id) {
+        Offer offer = offers.stream()
+                .filter(candidate -> candidate.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-offer", "“%s” cannot stand there.".formatted(id), "Take one that is offered.")));
+        if (!offer.fits()) {
+            throw new ProblemException(Problem.of(
+                    "bad-offer",
+                    "“%s” cannot stand there: %s.".formatted(offer.words(), offer.reason()),
+                    "Take another."));
+        }
+        return offer;
     }
 }

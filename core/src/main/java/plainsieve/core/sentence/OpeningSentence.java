@@ -2,7 +2,6 @@ package plainsieve.core.sentence;
 
 import java.util.List;
 import java.util.stream.Stream;
-import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Opening;
 
@@ -53,10 +52,7 @@ public final class OpeningSentence {
 
     /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
     public Opening with(String mark, String taken) {
-        if (offers(mark).stream().noneMatch(offer -> offer.id().equals(taken))) {
-            throw new ProblemException(
-                    Problem.of("bad-offer", "“%s” cannot stand there.".formatted(taken), "Take one that is offered."));
-        }
+        Offer.taken(offers(mark), taken);
         return mark.equals(RUN)
                 ? new Opening(opening.start(), taken.equals(ON_DEMAND), opening.signed())
                 : new Opening(Opening.Start.ofWord(taken).orElseThrow(), opening.onDemand(), opening.signed());

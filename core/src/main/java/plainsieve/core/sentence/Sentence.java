@@ -21,9 +21,18 @@ public record Sentence(List<Piece> pieces) {
      * Words that can be changed.
      *
      * @param id which property they stand for, within the thing that the sentence is about
-     * @param typed whether words are typed there; else one of its offers is taken
      */
-    public record Mark(String id, String text, boolean typed) implements Piece {}
+    public record Mark(String id, String text, Way way) implements Piece {}
+
+    /** How other words come to stand at a mark. */
+    public enum Way {
+        /** One of its offers is taken. */
+        TAKEN,
+        /** They are typed. */
+        TYPED,
+        /** One of its offers is taken, or other words are typed. */
+        EITHER
+    }
 
     /** How it reads aloud. */
     public String text() {
@@ -47,13 +56,19 @@ public record Sentence(List<Piece> pieces) {
 
         /** Words of which one is taken from what could stand there. */
         Writer mark(String id, String text) {
-            pieces.add(new Mark(id, text, false));
+            pieces.add(new Mark(id, text, Way.TAKEN));
             return this;
         }
 
         /** Words that are typed. */
         Writer typed(String id, String text) {
-            pieces.add(new Mark(id, text, true));
+            pieces.add(new Mark(id, text, Way.TYPED));
+            return this;
+        }
+
+        /** Words of which one is taken from what could stand there, or typed. */
+        Writer either(String id, String text) {
+            pieces.add(new Mark(id, text, Way.EITHER));
             return this;
         }
 

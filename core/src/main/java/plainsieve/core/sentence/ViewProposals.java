@@ -15,6 +15,7 @@ import plainsieve.core.view.ColumnWords;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 
 /** What a query could show, from what is known of its columns. Each proposal says why. */
@@ -53,10 +54,11 @@ public final class ViewProposals {
      * Something that the query could show.
      *
      * @param id stable for one query
+     * @param queryId the query it was proposed for; a note among its views has none itself
      * @param why what makes it worth showing
      * @param taken whether a report that is made of the query begins with it
      */
-    public record Proposal(String id, View view, String why, boolean taken) {}
+    public record Proposal(String id, String queryId, View view, String why, boolean taken) {}
 
     /** The most telling first, in the order in which a page shows them. */
     public List<Proposal> views() {
@@ -64,11 +66,47 @@ public final class ViewProposals {
         proposals.add(figures());
         proposals.addAll(bars());
         proposals.addAll(lines());
+        groups().ifPresent(proposals::add);
         proposals.add(table());
+        proposals.add(words());
         return proposals;
     }
 
+    /** By the two columns that have the fewest values, the coarser one first. */
+    private Optional<Proposal> groups() {
+        List<OutputColumn> few = fewest();
+        if (few.size() < 2) {
+            return Optional.empty();
+        }
+        List<String> levels = List.of(few.get(0).name(), few.get(1).name());
+        String why = "%s of %s, then %s of %s."
+                .formatted(
+                        few.get(0).differentInWords(),
+                        few.get(0).inWords(),
+                        few.get(1).differentInWords(),
+                        few.get(1).inWords());
+        Shown groups = new Shown.Groups(firstFigures(), levels);
+        return Optional.of(new Proposal(
+                "groups", queryId, View.of("groups", Groupings.titleBy(levels), queryId, groups), why, false));
+    }
+
+    private Proposal words() {
+        String text = "What viewers should know of these rows.";
+        return new Proposal(
+                "words", queryId, View.of("words", "", "", new Shown.Words(text)), "A note beside the figures.", false);
+    }
+
     private Proposal figures() {
+        List<Figure> figures = firstFigures();
+        String why = figures.size() == 1
+                ? "No column is a measure, so rows are counted."
+                : "Measures of the query; ids, years and months are never added up.";
+        Shown shown = new Shown.Figures(figures, Optional.empty());
+        return new Proposal("figures", queryId, View.of("figures", "", queryId, shown), why, true);
+    }
+
+    /** The number of rows, and of the first measures what is typical of them. */
+    private List<Figure> firstFigures() {
         List<Figure> figures = new ArrayList<>();
         figures.add(FigureWords.figure("count"));
         known.columns().stream()
@@ -78,10 +116,7 @@ public final class ViewProposals {
                     Measure.Function function = isAveraged(column) ? Measure.Function.AVG : Measure.Function.SUM;
                     figures.add(FigureWords.figure(new Measure(function, Optional.of(column.name()))));
                 });
-        String why = figures.size() == 1
-                ? "No column is a measure, so rows are counted."
-                : "Measures of the query; ids, years and months are never added up.";
-        return new Proposal("figures", new View.Figures("figures", "", queryId, figures), why, true);
+        return figures;
     }
 
     private static boolean isAveraged(OutputColumn column) {
@@ -94,16 +129,19 @@ public final class ViewProposals {
     }
 
     private List<Proposal> bars() {
-        List<OutputColumn> few = known.columns().stream()
-                .filter(column -> column.isText() && isFew(column))
-                .sorted(Comparator.comparingLong(column -> column.different().getAsLong()))
-                .toList();
         List<Proposal> bars = new ArrayList<>();
-        for (OutputColumn column : few) {
+        for (OutputColumn column : fewest()) {
             boolean taken = bars.size() < BARS_TAKEN;
             bars.add(bars(column.name(), "It has only " + column.differentInWords() + ".", taken));
         }
         return bars;
+    }
+
+    private List<OutputColumn> fewest() {
+        return known.columns().stream()
+                .filter(column -> column.isText() && isFew(column))
+                .sorted(Comparator.comparingLong(column -> column.different().getAsLong()))
+                .toList();
     }
 
     /** Over each day or time, the first of them taken. */
@@ -113,8 +151,8 @@ public final class ViewProposals {
             String by = column.name() + stretch(column.days());
             String id = "over-" + idOf(column.name());
             List<Figure> count = List.of(FigureWords.figure("count"));
-            View line = new View.Line(id, ViewChange.titleBy(by), queryId, count, by);
-            lines.add(new Proposal(id, line, "It says when.", lines.isEmpty()));
+            View line = View.of(id, Groupings.titleBy(List.of(by)), queryId, new Shown.Line(count, List.of(by)));
+            lines.add(new Proposal(id, queryId, line, "It says when.", lines.isEmpty()));
         });
         return lines;
     }
@@ -141,16 +179,18 @@ public final class ViewProposals {
     private Proposal bars(String groupBy, String why, boolean taken) {
         String id = "by-" + idOf(groupBy);
         List<Figure> count = List.of(FigureWords.figure("count"));
-        return new Proposal(id, new View.Bars(id, ViewChange.titleBy(groupBy), queryId, count, groupBy), why, taken);
+        Shown bars = new Shown.Bars(count, List.of(groupBy), Shown.Rank.USUAL, true);
+        return new Proposal(id, queryId, View.of(id, Groupings.titleBy(List.of(groupBy)), queryId, bars), why, taken);
     }
 
     private Proposal table() {
         List<ColumnWords> columns = known.columns().stream()
-                .map(column -> new ColumnWords(column.name(), column.label()))
+                .map(column -> ColumnWords.plain(column.name(), column.label()))
                 .toList();
         return new Proposal(
                 "rows",
-                new View.Table("rows", "Rows", queryId, "", columns),
+                queryId,
+                View.of("rows", "Rows", queryId, new Shown.Table("", columns)),
                 "The rows themselves, all columns.",
                 true);
     }

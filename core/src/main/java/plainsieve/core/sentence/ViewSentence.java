@@ -1,102 +1,135 @@
 package plainsieve.core.sentence;
 
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.view.ColumnWords;
-import plainsieve.core.view.Figure;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 
 /**
- * A view as a sentence.
+ * A view as a sentence: what its kind says, what it is called, and what does not count for it.
  *
  * <pre>
- * Figures: [number of rows] as [late crossings] · [average of delay min] as [late on average], in [min] · [+]
- * Bars of the [number of rows] by [port], called [By port]
- * Line of the [number of rows] by [month of departed at], called [By month of departed at]
- * Table called [Crossings] with columns [Port], [Late, min]; [every row] at most
+ * Bars of the [number of rows] by [port], [the 7 largest], called [By port], not filtered by [:vessel] [+]
  * </pre>
  */
-public final class ViewSentence implements View.Visitor<Sentence> {
-    static final String TITLE = "title";
-    static final String BY = "by";
-    static final String LIMIT = "limit";
-    static final String MORE = "figure/+";
+public final class ViewSentence {
+    private static final String ASIDE = "aside/";
+    private static final String FILTERED = "/filtered";
+    private static final String SET_ASIDE = "/aside ";
+    private static final String WITH_TITLE = "/title";
+    private static final Known NOTHING = new Known(List.of(), Map.of(), Set.of(), Set.of());
 
-    private ViewSentence() {}
+    private final View view;
+    private final Known known;
+    private final ShownSentence shown;
 
+    public ViewSentence(View view, Known known) {
+        this.view = view;
+        this.known = known;
+        this.shown = ShownSentence.of(view.shown(), known);
+    }
+
+    /** A view with its marks, and behind them a mark for what could be added. */
     public static Sentence of(View view) {
-        return view.accept(new ViewSentence());
-    }
-
-    @Override
-    public Sentence figures(View.Figures view) {
-        Sentence.Writer sentence = Sentence.write().words("Figures: ");
-        for (int i = 0; i < view.measures().size(); i++) {
-            figure(sentence, view.measures().get(i), i);
-            sentence.words(" · ");
-        }
-        return sentence.mark(MORE, "+").done();
-    }
-
-    private static void figure(Sentence.Writer sentence, Figure figure, int at) {
-        sentence.mark("figure/" + at, FigureWords.of(figure.measure()))
-                .words(" as ")
-                .typed("label/" + at, figure.label());
-        if (!figure.unit().isEmpty()) {
-            sentence.words(", in ").typed("unit/" + at, figure.unit());
-        }
-    }
-
-    @Override
-    public Sentence bars(View.Bars view) {
-        return grouped("Bars", view, view.measures().get(0), view.groupBy());
-    }
-
-    @Override
-    public Sentence line(View.Line view) {
-        return grouped("Line", view, view.measures().get(0), view.by());
-    }
-
-    private static Sentence grouped(String kind, View view, Figure figure, String by) {
-        return Sentence.write()
-                .words(kind + " of the ")
-                .mark("figure/0", FigureWords.of(figure.measure()))
-                .words(" by ")
-                .mark(BY, inWords(by))
-                .words(", called ")
-                .typed(TITLE, view.title().isEmpty() ? "nothing" : view.title())
+        return new ViewSentence(view, NOTHING)
+                .said()
+                .words(" · ")
+                .mark(MarkIds.MORE, "+")
                 .done();
     }
 
-    /** {@code departed_at:month} as "month of departed at". */
-    static String inWords(String groupBy) {
-        Wanted.Key key = Wanted.Key.read(groupBy);
-        String column = key.column().replace('_', ' ');
-        return key.part()
-                .map(part -> part.name().toLowerCase(Locale.ROOT) + " of " + column)
-                .orElse(column);
+    /** How a view reads aloud. */
+    public static String inWords(View view) {
+        return new ViewSentence(view, NOTHING).said().done().text();
     }
 
-    @Override
-    public Sentence table(View.Table view) {
-        Sentence.Writer sentence = Sentence.write()
-                .words("Table called ")
-                .typed(TITLE, view.title().isEmpty() ? "nothing" : view.title());
-        columns(sentence, view.columns());
-        sentence.words("; ")
-                .mark(
-                        LIMIT,
-                        view.limitParameter()
-                                .map(name -> "as many rows as :" + name)
-                                .orElse("every row"));
-        return sentence.done();
-    }
-
-    private static void columns(Sentence.Writer sentence, List<ColumnWords> columns) {
-        for (int i = 0; i < columns.size(); i++) {
-            sentence.words(i == 0 ? " with columns " : ", ")
-                    .typed("label/" + i, columns.get(i).label());
+    private Sentence.Writer said() {
+        Sentence.Writer sentence = Sentence.write();
+        shown.say(sentence);
+        if (!view.title().isEmpty()) {
+            sentence.words(", called ").typed(MarkIds.TITLE, view.title());
         }
+        for (int i = 0; i < view.aside().size(); i++) {
+            sentence.words(i == 0 ? ", not filtered by " : ", ")
+                    .mark(ASIDE + i, ":" + view.aside().get(i));
+        }
+        return sentence;
+    }
+
+    /** What could stand at a mark, what does not fit with its reason among it; nothing where words are typed. */
+    public List<Offer> offers(String mark) {
+        if (mark.startsWith(ASIDE)) {
+            return List.of(Offer.of(FILTERED, "filtered by it again", ""));
+        }
+        List<Offer> offers = new ArrayList<>(shown.offers(mark));
+        if (mark.equals(MarkIds.MORE)) {
+            if (view.title().isEmpty()) {
+                offers.add(Offer.of(WITH_TITLE, "with a title", ""));
+            }
+            asides().forEach(offers::add);
+        }
+        return offers;
+    }
+
+    private List<Offer> asides() {
+        return new TreeSet<>(known.mentioned())
+                .stream()
+                        .filter(name -> known.parameters().containsKey(name)
+                                && !view.aside().contains(name))
+                        .map(name -> aside(known.parameters().get(name)))
+                        .toList();
+    }
+
+    private static Offer aside(ParameterDefinition parameter) {
+        String id = SET_ASIDE + parameter.name();
+        String words = "not filtered by :" + parameter.name();
+        if (parameter.isComputed()) {
+            return Offer.misfit(id, words, "nobody chooses it");
+        }
+        return parameter.meaning().blankRule() == BlankRule.NOT_ALLOWED
+                ? Offer.misfit(id, words, "something has to be chosen for it")
+                : Offer.of(id, words, "on purpose, and said on the view");
+    }
+
+    /**
+     * The view with something else at a mark. Throws {@link ProblemException} when that cannot stand there.
+     *
+     * @param taken the id of an offer, or the words that were typed
+     */
+    public View with(String mark, String taken) {
+        if (mark.equals(MarkIds.TITLE)) {
+            QuestionLine.read(taken);
+            return view.titled(taken.strip());
+        }
+        if (mark.startsWith(ASIDE)) {
+            int at = MarkIds.at(mark, view.aside().size());
+            Offer.taken(offers(mark), taken);
+            List<String> rest = new ArrayList<>(view.aside());
+            rest.remove(at);
+            return view.setAside(rest);
+        }
+        if (mark.equals(MarkIds.MORE) && taken.equals(WITH_TITLE)) {
+            return view.titled("Title");
+        }
+        if (mark.equals(MarkIds.MORE) && taken.startsWith(SET_ASIDE)) {
+            List<String> more = new ArrayList<>(view.aside());
+            more.add(Offer.taken(offers(mark), taken).id().substring(SET_ASIDE.length()));
+            return view.setAside(more);
+        }
+        return showing(shown.with(mark, taken));
+    }
+
+    /** A title that only said what the view is follows it; one that an author chose stays. */
+    private View showing(Shown now) {
+        boolean usual = view.title().equals(shown.usualTitle());
+        View changed = view.showing(now);
+        return usual ? changed.titled(ShownSentence.of(now, known).usualTitle()) : changed;
     }
 }

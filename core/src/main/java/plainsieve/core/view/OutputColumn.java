@@ -1,5 +1,6 @@
 package plainsieve.core.view;
 
+import java.math.BigDecimal;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -12,8 +13,10 @@ import plainsieve.core.value.Type;
  * @param type nothing for types that this program knows nothing of
  * @param different how many different values it has, with the choices that were looked at; nothing when it was not counted
  * @param days how many days lie from its first to its last; nothing for what is no day or time
+ * @param reach how far it is from its smallest value to its largest; nothing for what is no number
  */
-public record OutputColumn(String name, Optional<Type> type, OptionalLong different, OptionalLong days) {
+public record OutputColumn(
+        String name, Optional<Type> type, OptionalLong different, OptionalLong days, Optional<BigDecimal> reach) {
     private static final Set<String> NOT_ADDED_UP =
             Set.of("id", "no", "nr", "number", "code", "year", "month", "day", "week");
 

@@ -1,221 +1,78 @@
 package plainsieve.core.view;
 
+import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.rewrite.Measure;
-import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.question.QuestionLine;
 
-/** One thing to look at on a report. Each is one statement at the source: it says itself what it wants of its query. */
-public sealed interface View {
-    /** Stable within its report. */
-    String id();
+/**
+ * One thing to look at on a report. Each is one statement at the source.
+ *
+ * @param id stable within its report
+ * @param title as a question line is written, with choices in braces; may be empty
+ * @param queryId the query that it shows; empty for words
+ * @param aside parameters whose choice does not count here, on purpose
+ */
+public record View(String id, String title, String queryId, Shown shown, List<String> aside, Size size) {
+    public View {
+        aside = List.copyOf(aside);
+    }
 
-    String title();
+    /** A view that every choice counts for, of the size that suits its kind. */
+    public static View of(String id, String title, String queryId, Shown shown) {
+        return new View(id, title, queryId, shown, List.of(), Size.USUAL);
+    }
 
-    /** The query that it shows. */
-    String queryId();
-
-    /** Its kind, as one word in the API and in files: figures, bars, line, table. */
-    String kind();
-
-    /** What it wants of its query's rows. @param sort an order that a viewer asked for; only tables have one */
-    Wanted wanted(Optional<Wanted.Sort> sort);
-
-    /** Gives what the visitor has for this kind of view. */
-    <R> R accept(Visitor<R> visitor);
-
-    /** An answer for every kind of view. It has no defaults, so that a new kind does not compile until all have one. */
-    interface Visitor<R> {
-        R figures(Figures view);
-
-        R bars(Bars view);
-
-        R line(Line view);
-
-        R table(Table view);
+    /** Whether it asks a source at all; a note does not. */
+    public boolean asks() {
+        return !(shown instanceof Shown.Words);
     }
 
     /** The title; the kind where it has none. */
-    default String titleOrKind() {
-        return title().isEmpty() ? kind() : title();
-    }
-
-    /** The parameter that limits this view alone; nothing when none does. */
-    default Optional<String> limitParameter() {
-        return Optional.empty();
-    }
-
-    /** What it groups by, as {@link Wanted.Key#read} reads it; nothing when it does not. */
-    default Optional<String> grouping() {
-        return Optional.empty();
-    }
-
-    /** The output columns that a viewer can pick values of to filter the views beside it. */
-    default Optional<String> picks() {
-        return Optional.empty();
-    }
-
-    /** The same view under another id. */
-    View called(String newId);
-
-    /** The same view with a parameter under its new name. */
-    default View renamed(String from, String to) {
-        return this;
+    public String titleOrKind() {
+        return title.isEmpty() ? shown.kind() : title;
     }
 
     /** The parameters that it mentions itself, besides those of its query. */
-    default Set<String> parameters() {
-        return limitParameter().map(Set::of).orElse(Set.of());
+    public Set<String> parameters() {
+        Set<String> names = new HashSet<>(shown.parameters());
+        names.addAll(QuestionLine.mentionedIn(title));
+        return names;
     }
 
-    /** Totals over all matching rows. */
-    record Figures(String id, String title, String queryId, List<Figure> measures) implements View {
-        public Figures {
-            measures = List.copyOf(measures);
-        }
-
-        @Override
-        public View called(String newId) {
-            return new Figures(newId, title, queryId, measures);
-        }
-
-        @Override
-        public String kind() {
-            return "figures";
-        }
-
-        @Override
-        public Wanted wanted(Optional<Wanted.Sort> sort) {
-            return Wanted.totals(List.of(), measured(measures), true);
-        }
-
-        @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.figures(this);
-        }
+    /** The same view under another id. */
+    public View withId(String newId) {
+        return new View(newId, title, queryId, shown, aside, size);
     }
 
-    /**
-     * Totals for each value of a column, the largest first.
-     *
-     * @param groupBy an output column of the query, as {@link Wanted.Key#read} reads it
-     */
-    record Bars(String id, String title, String queryId, List<Figure> measures, String groupBy) implements View {
-        public Bars {
-            measures = List.copyOf(measures);
-        }
-
-        @Override
-        public View called(String newId) {
-            return new Bars(newId, title, queryId, measures, groupBy);
-        }
-
-        @Override
-        public String kind() {
-            return "bars";
-        }
-
-        @Override
-        public Optional<String> grouping() {
-            return Optional.of(groupBy);
-        }
-
-        @Override
-        public Optional<String> picks() {
-            return Optional.of(groupBy);
-        }
-
-        @Override
-        public Wanted wanted(Optional<Wanted.Sort> sort) {
-            return Wanted.totals(List.of(groupBy), measured(measures), true);
-        }
-
-        @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.bars(this);
-        }
+    public View titled(String newTitle) {
+        return new View(id, newTitle, queryId, shown, aside, size);
     }
 
-    /**
-     * A total for each stretch of time, in its order.
-     *
-     * @param by an output column with days or times and the stretch it is grouped into, as {@link Wanted.Key#read} reads it
-     */
-    record Line(String id, String title, String queryId, List<Figure> measures, String by) implements View {
-        public Line {
-            measures = List.copyOf(measures);
-        }
-
-        @Override
-        public View called(String newId) {
-            return new Line(newId, title, queryId, measures, by);
-        }
-
-        @Override
-        public String kind() {
-            return "line";
-        }
-
-        @Override
-        public Optional<String> grouping() {
-            return Optional.of(by);
-        }
-
-        @Override
-        public Wanted wanted(Optional<Wanted.Sort> sort) {
-            return Wanted.totals(List.of(by), measured(measures), false);
-        }
-
-        @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.line(this);
-        }
+    public View showing(Shown other) {
+        return new View(id, title, queryId, other, aside, size);
     }
 
-    /**
-     * The rows themselves.
-     *
-     * @param rowLimit the parameter that limits this view alone; else empty
-     * @param columns words for its columns, in the query's own order
-     */
-    record Table(String id, String title, String queryId, String rowLimit, List<ColumnWords> columns) implements View {
-        public Table {
-            columns = List.copyOf(columns);
-        }
-
-        @Override
-        public View called(String newId) {
-            return new Table(newId, title, queryId, rowLimit, columns);
-        }
-
-        @Override
-        public String kind() {
-            return "table";
-        }
-
-        @Override
-        public Optional<String> limitParameter() {
-            return Optional.of(rowLimit).filter(name -> !name.isEmpty());
-        }
-
-        @Override
-        public View renamed(String from, String to) {
-            return rowLimit.equals(from) ? new Table(id, title, queryId, to, columns) : this;
-        }
-
-        @Override
-        public Wanted wanted(Optional<Wanted.Sort> sort) {
-            return new Wanted.Rows(sort, Optional.empty());
-        }
-
-        @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.table(this);
-        }
+    public View of(String otherQueryId) {
+        return new View(id, title, otherQueryId, shown, aside, size);
     }
 
-    private static List<Measure> measured(List<Figure> figures) {
-        return figures.stream().map(Figure::measure).toList();
+    public View setAside(List<String> parameters) {
+        return new View(id, title, queryId, shown, parameters, size);
+    }
+
+    public View sized(Size other) {
+        return new View(id, title, queryId, shown, aside, other);
+    }
+
+    /** The same view with a parameter under its new name. */
+    public View renamed(String from, String to) {
+        return new View(
+                id,
+                QuestionLine.renamed(title, from, to),
+                queryId,
+                shown.renamed(from, to),
+                aside.stream().map(name -> name.equals(from) ? to : name).toList(),
+                size);
     }
 }

@@ -104,7 +104,7 @@ class RowLimitsTest {
         Wanted totals = Wanted.totals(
                 List.of("port"),
                 List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("passengers"))),
-                true);
+                Wanted.Order.LARGEST);
         assertThat(given("select * from t where x = :vessel order by y")
                         .wanting(totals)
                         .rewritten()
@@ -120,7 +120,7 @@ class RowLimitsTest {
 
     @Test
     void anOrderThatDecidesWhichRowsThereAreStaysUnderTotals() {
-        Wanted totals = Wanted.totals(List.of(), List.of(Measure.countOfRows()), false);
+        Wanted totals = Wanted.totals(List.of(), List.of(Measure.countOfRows()), Wanted.Order.KEYS);
         assertThat(given("select * from t order by y limit 10")
                         .wanting(totals)
                         .rewritten()

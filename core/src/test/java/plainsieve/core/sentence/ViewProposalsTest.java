@@ -8,22 +8,23 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.OutputColumn;
-import plainsieve.core.view.View;
+import plainsieve.core.view.Shown;
 
 class ViewProposalsTest {
     private static List<ViewProposals.Proposal> of(OutputColumn... columns) {
-        return new ViewProposals("q", new Known(List.of(columns), Map.of())).views();
+        return new ViewProposals("q", new Known(List.of(columns), Map.of(), Set.of(), Set.of())).views();
     }
 
     private static List<String> sentences(List<ViewProposals.Proposal> proposals) {
         return proposals.stream()
-                .map(proposal -> ViewSentence.of(proposal.view()).text())
+                .map(proposal -> ViewSentence.inWords(proposal.view()))
                 .toList();
     }
 
@@ -36,7 +37,7 @@ class ViewProposalsTest {
                         column("passengers", Type.INTEGER, 400))))
                 .first()
                 .isEqualTo("Figures: number of rows as rows · average of delay min as delay min on average · "
-                        + "sum of passengers as passengers · +");
+                        + "sum of passengers as passengers");
     }
 
     @Test
@@ -49,15 +50,18 @@ class ViewProposalsTest {
                 column("flag", Type.TEXT, 1));
         assertThat(proposals)
                 .extracting(ViewProposals.Proposal::id)
-                .containsExactly("figures", "by-state", "by-port", "by-vessel", "rows");
-        assertThat(proposals).extracting(ViewProposals.Proposal::taken).containsExactly(true, true, true, false, true);
+                .containsExactly("figures", "by-state", "by-port", "by-vessel", "groups", "rows", "words");
+        assertThat(proposals)
+                .extracting(ViewProposals.Proposal::taken)
+                .containsExactly(true, true, true, false, false, true, false);
     }
 
     @ParameterizedTest
     @CsvSource({"31, day", "92, day", "93, month", "1100, month", "9000, year", "-1, month"})
     void aLineSaysWhenInStretchesThatGiveSomeDozensOfPoints(long days, String stretch) {
         OptionalLong known = days < 0 ? OptionalLong.empty() : OptionalLong.of(days);
-        assertThat(sentences(of(new OutputColumn("sailed", Optional.of(Type.DATE), OptionalLong.of(300), known))))
+        assertThat(sentences(of(new OutputColumn(
+                        "sailed", Optional.of(Type.DATE), OptionalLong.of(300), known, Optional.empty()))))
                 .contains("Line of the number of rows by %s of sailed, called By %s of sailed"
                         .formatted(stretch, stretch));
     }
@@ -72,9 +76,9 @@ class ViewProposalsTest {
 
     @Test
     void theTableReadsItsColumnsInWords() {
-        View.Table table = (View.Table) of(column("departed_at", Type.DATETIME, 9)).stream()
-                .map(ViewProposals.Proposal::view)
-                .filter(View.Table.class::isInstance)
+        Shown.Table table = (Shown.Table) of(column("departed_at", Type.DATETIME, 9)).stream()
+                .map(proposal -> proposal.view().shown())
+                .filter(Shown.Table.class::isInstance)
                 .findFirst()
                 .orElseThrow();
         assertThat(table.columns().get(0).label()).isEqualTo("Departed at");

@@ -2,14 +2,19 @@ package plainsieve.core.sentence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.Measure;
@@ -18,118 +23,233 @@ import plainsieve.core.value.Type;
 import plainsieve.core.view.ColumnWords;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 
 class ViewSentenceTest {
+    private static final List<OutputColumn> COLUMNS = List.of(
+            column("port", Type.TEXT, 14),
+            column("vessel", Type.TEXT, 18),
+            column("ticket", Type.TEXT, 90_000),
+            column("departed_at", Type.DATETIME, 500),
+            new OutputColumn(
+                    "delay_min",
+                    Optional.of(Type.INTEGER),
+                    OptionalLong.of(60),
+                    OptionalLong.empty(),
+                    Optional.of(BigDecimal.valueOf(120))),
+            column("vessel_id", Type.INTEGER, 18));
     private static final Known KNOWN = new Known(
-            List.of(
-                    column("port", Type.TEXT, 14),
-                    column("ticket", Type.TEXT, 90_000),
-                    column("departed_at", Type.DATETIME, 500),
-                    column("delay_min", Type.INTEGER, 60),
-                    column("vessel_id", Type.INTEGER, 18)),
-            Map.of("rows", definition("rows", Type.INTEGER), "port", definition("port", Type.TEXT)));
+            COLUMNS,
+            Map.of(
+                    "rows", definition("rows", Type.INTEGER),
+                    "port", definition("port", Type.TEXT),
+                    "sailed_from", range("sailed_from", "sailed_to"),
+                    "island", needed("island")),
+            Set.of("port", "sailed_from", "island"),
+            Set.of());
+    private static final Figure COUNT = new Figure(Measure.countOfRows(), "rows", "");
 
-    private static final View FIGURES =
-            new View.Figures("f", "", "q", List.of(new Figure(Measure.countOfRows(), "late crossings", "")));
-    private static final View BARS = new View.Bars(
-            "b", "By port", "q", List.of(new Figure(Measure.countOfRows(), "number of rows", "")), "port");
-    private static final View LINE = new View.Line(
-            "l", "Over time", "q", List.of(new Figure(Measure.countOfRows(), "rows", "")), "departed_at:month");
-    private static final View TABLE = new View.Table(
-            "t", "Crossings", "q", "", List.of(new ColumnWords("port", "Port"), new ColumnWords("delay_min", "Late")));
+    private static final View FIGURES = View.of(
+            "f",
+            "",
+            "q",
+            new Shown.Figures(List.of(new Figure(Measure.countOfRows(), "late crossings", "")), Optional.empty()));
+    private static final View BARS =
+            View.of("b", "By port", "q", new Shown.Bars(List.of(COUNT), List.of("port"), Shown.Rank.USUAL, true));
+    private static final View LINE =
+            View.of("l", "Over time", "q", new Shown.Line(List.of(COUNT), List.of("departed_at:month")));
+    private static final View TABLE = View.of(
+            "t",
+            "Crossings",
+            "q",
+            new Shown.Table("", List.of(ColumnWords.plain("port", "Port"), ColumnWords.plain("delay_min", "Late"))));
+    private static final View GROUPS =
+            View.of("g", "By port and vessel", "q", new Shown.Groups(List.of(COUNT), List.of("port", "vessel")));
+    private static final View WORDS = View.of("w", "", "", new Shown.Words("Only {port}."));
+    private static final List<View> ALL = List.of(FIGURES, BARS, LINE, TABLE, GROUPS, WORDS);
 
     static OutputColumn column(String name, Type type, long different) {
-        return new OutputColumn(name, Optional.of(type), OptionalLong.of(different), OptionalLong.empty());
+        return new OutputColumn(
+                name, Optional.of(type), OptionalLong.of(different), OptionalLong.empty(), Optional.empty());
     }
 
     static ParameterDefinition definition(String name, Type type) {
         return ParameterDefinition.of(Parameter.of(name, type), new ParameterDefinition.Words(name, "", "", "", ""));
     }
 
-    private static View view(String word) {
-        return switch (word) {
-            case "figures" -> FIGURES;
-            case "bars" -> BARS;
-            case "line" -> LINE;
-            default -> TABLE;
-        };
+    private static ParameterDefinition range(String from, String to) {
+        ParameterDefinition plain = definition(from, Type.DATE);
+        return new ParameterDefinition(
+                from,
+                plain.words(),
+                plain.meaning(),
+                new ParameterDefinition.Bounds("", "", to),
+                "",
+                plain.list(),
+                plain.start(),
+                plain.trial(),
+                plain.upkeep());
+    }
+
+    private static ParameterDefinition needed(String name) {
+        return ParameterDefinition.of(
+                Parameter.of(name, Type.TEXT).withBlankRule(BlankRule.NOT_ALLOWED),
+                new ParameterDefinition.Words(name, "", "", "", ""));
+    }
+
+    private static View view(String kind) {
+        return ALL.stream()
+                .filter(view -> view.shown().kind().equals(kind))
+                .findFirst()
+                .orElseThrow();
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            figures |           |                  | Figures: number of rows as late crossings · +
-            figures | figure/0  | avg delay_min    | Figures: average of delay min as late crossings · +
-            figures | label/0   | late ones        | Figures: number of rows as late ones · +
-            figures | figure/+  | max departed_at  | Figures: number of rows as late crossings · largest departed at as largest departed at · +
-            figures | figure/0  | unit             | Figures: number of rows as late crossings, in unit · +
-            bars    |           |                  | Bars of the number of rows by port, called By port
-            bars    | by        | departed_at:month | Bars of the number of rows by month of departed at, called By month of departed at
-            bars    | figure/0  | sum delay_min    | Bars of the sum of delay min by port, called By port
-            bars    | title     | Harbours         | Bars of the number of rows by port, called Harbours
+            figures |           |                  | Figures: number of rows as late crossings
+            figures | figure/0  | avg delay_min    | Figures: average of delay min as late crossings
+            figures | figure/0  | median delay_min | Figures: middle delay min as late crossings
+            figures | label/0   | late ones        | Figures: number of rows as late ones
+            figures | +         | max departed_at  | Figures: number of rows as late crossings · largest departed at as largest departed at
+            figures | figure/0  | /unit            | Figures: number of rows as late crossings, in unit
+            figures | +         | /against before sailed_from | Figures: number of rows as late crossings, compared with the span before that of :sailed_from
+            figures | +         | /against all     | Figures: number of rows as late crossings, compared with the same with nothing chosen
+            figures | +         | /title           | Figures: number of rows as late crossings, called Title
+            figures | +         | /aside port      | Figures: number of rows as late crossings, not filtered by :port
+            bars    |           |                  | Bars of the number of rows by port, the 7 largest, called By port
+            bars    | by        | departed_at:month | Bars of the number of rows by month of departed at, all in their order, called By month of departed at
+            bars    | by        | departed_at:weekday | Bars of the number of rows by weekday of departed at, all in their order, called By weekday of departed at
+            bars    | by        | delay_min:10     | Bars of the number of rows by delay min in bands of 10, all in their order, called By delay min in bands of 10
+            bars    | figure/0  | sum delay_min    | Bars of the sum of delay min by port, the 7 largest, called By port
+            bars    | figure/0  | share            | Bars of the share of all rows by port, the 7 largest, called By port
+            bars    | title     | Harbours         | Bars of the number of rows by port, the 7 largest, called Harbours
+            bars    | rank      | smallest 5       | Bars of the number of rows by port, the 5 smallest, called By port
+            bars    | rank      | 12               | Bars of the number of rows by port, the 12 largest, called By port
+            bars    | +         | /second vessel   | Bars of the number of rows by port, the 7 largest, in parts by vessel, on top of each other, called By port
             line    |           |                  | Line of the number of rows by month of departed at, called Over time
-            line    | by        | departed_at:day  | Line of the number of rows by day of departed at, called Over time
-            table   |           |                  | Table called Crossings with columns Port, Late; every row
-            table   | limit     | :rows            | Table called Crossings with columns Port, Late; as many rows as :rows
-            table   | label/1   | Late, min        | Table called Crossings with columns Port, Late, min; every row
+            line    | by        | departed_at:week | Line of the number of rows by week of departed at, called Over time
+            line    | +         | /second port     | Line of the number of rows by month of departed at, one for each port, called Over time
+            table   |           |                  | Table with columns Port, Late; every row, called Crossings
+            table   | limit     | :rows            | Table with columns Port, Late; as many rows as :rows, called Crossings
+            table   | column/1  | Late, min        | Table with columns Port, Late, min; every row, called Crossings
+            table   | column/1  | /format unit min | Table with columns Port, Late as 12 min; every row, called Crossings
+            table   | column/1  | /total           | Table with columns Port, Late added up; every row, called Crossings
+            table   | column/1  | /earlier         | Table with columns Late, Port; every row, called Crossings
+            table   | column/0  | /leave-out       | Table with columns Late; every row, called Crossings
+            table   | +         | /column ticket   | Table with columns Port, Late, Ticket; every row, called Crossings
+            groups  |           |                  | Groups by port, then by vessel, with number of rows as rows, called By port and vessel
+            groups  | level/1   | /up              | Groups by vessel, then by port, with number of rows as rows, called By vessel and port
+            groups  | level/0   | /leave-out       | Groups by vessel, with number of rows as rows, called By vessel
+            groups  | +         | /level departed_at:year | Groups by port, then by vessel, then by year of departed at, with number of rows as rows, called By port and vessel and year of departed at
+            groups  | +         | sum delay_min    | Groups by port, then by vessel, with number of rows as rows · sum of delay min as delay min, called By port and vessel
+            words   |           |                  | Words: Only {port}.
+            words   | text      | From {port}      | Words: From {port}
             """)
-    void saysWhatTheViewIs(String word, String mark, String taken, String sentence) {
-        View before = view(word);
-        View after = mark == null ? before : new ViewChange(before, KNOWN).with(mark, taken);
-        assertThat(ViewSentence.of(after).text()).isEqualTo(sentence);
+    void saysWhatTheViewIs(String kind, String mark, String taken, String sentence) {
+        View before = view(kind);
+        View after = mark == null ? before : new ViewSentence(before, KNOWN).with(mark, taken);
+        assertThat(ViewSentence.inWords(after)).isEqualTo(sentence);
     }
 
     @ParameterizedTest
     @CsvSource({
         "figures, figure/0, sum vessel_id",
         "figures, figure/0, sum port",
+        "figures, figure/0, share",
         "figures, figure/7, count",
-        "figures, figure/0, leave-out",
+        "figures, figure/0, /leave-out",
         "figures, figure/x, count",
+        "figures, +, /against before rows",
+        "figures, +, /against year port",
+        "figures, +, /aside rows",
+        "figures, +, /aside island",
         "bars, by, delay_min",
         "bars, by, ticket",
         "bars, by, nowhere",
+        "bars, rank, 0",
+        "bars, rank, many",
+        "bars, +, /second port",
+        "bars, +, /second ticket",
+        "bars, nowhere, count",
         "line, by, port",
         "line, by, departed_at",
+        "line, by, departed_at:weekday",
+        "line, +, /second ticket",
         "table, limit, :port",
         "table, limit, :nobody",
-        "table, label/9, x",
+        "table, column/9, x",
+        "table, +, /column port",
+        "groups, level/0, /up",
+        "groups, level/0, ticket",
+        "groups, +, /level port",
+        "words, text, From {port",
+        "words, figure/0, count",
+        "bars, title, From [port",
     })
-    void doesNotTakeWhatCannotStandThere(String word, String mark, String taken) {
-        assertThatThrownBy(() -> new ViewChange(view(word), KNOWN).with(mark, taken))
-                .isInstanceOf(ProblemException.class);
+    void doesNotTakeWhatCannotStandThere(String kind, String mark, String taken) {
+        ViewSentence sentence = new ViewSentence(view(kind), KNOWN);
+        assertThatThrownBy(() -> sentence.with(mark, taken)).isInstanceOf(ProblemException.class);
     }
 
     @Test
     void whatDoesNotFitIsOfferedWithItsReason() {
-        List<Offer> offers = new ViewChange(BARS, KNOWN).offers("by");
-        assertThat(offers)
+        assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
                 .extracting(Offer::id, Offer::reason)
-                .contains(
-                        org.assertj.core.groups.Tuple.tuple("port", ""),
-                        org.assertj.core.groups.Tuple.tuple("ticket", "90,000 values are too many bars"),
-                        org.assertj.core.groups.Tuple.tuple("delay_min", "a measure: every value would be a bar"));
+                .contains(tuple("port", ""), tuple("ticket", "90,000 values are too many bars"));
+        assertThat(new ViewSentence(FIGURES, KNOWN).offers("+"))
+                .extracting(Offer::id, Offer::reason)
+                .contains(tuple("/aside island", "something has to be chosen for it"));
+    }
+
+    @Test
+    void aDatabaseWithoutAMiddleSaysSo() {
+        Known without = new Known(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN));
+        assertThat(new ViewSentence(FIGURES, without).offers("figure/0"))
+                .filteredOn(offer -> offer.id().equals("median delay_min"))
+                .singleElement()
+                .extracting(Offer::reason)
+                .isEqualTo("this database has no middle of values");
+    }
+
+    @Test
+    void bandsAreAboutAsManyAsBarsCanBeRead() {
+        assertThat(new ViewSentence(BARS, KNOWN).offers("by"))
+                .filteredOn(offer -> offer.id().startsWith("delay_min"))
+                .extracting(Offer::id)
+                .containsExactly("delay_min:10", "delay_min:20", "delay_min:50");
     }
 
     @Test
     void wordsThatAnAuthorChoseStayWhenTheFigureChanges() {
-        View own = new ViewChange(FIGURES, KNOWN).with("figure/0", "max delay_min");
-        assertThat(((View.Figures) own).measures().get(0).label()).isEqualTo("late crossings");
-        View plain = new ViewChange(new ViewChange(FIGURES, KNOWN).with("figure/+", "count"), KNOWN)
+        View own = new ViewSentence(FIGURES, KNOWN).with("figure/0", "max delay_min");
+        assertThat(own.shown().measures().get(0).label()).isEqualTo("late crossings");
+        View plain = new ViewSentence(new ViewSentence(FIGURES, KNOWN).with("+", "count"), KNOWN)
                 .with("figure/1", "max delay_min");
-        assertThat(((View.Figures) plain).measures().get(1).label()).isEqualTo("largest delay min");
+        assertThat(plain.shown().measures().get(1).label()).isEqualTo("largest delay min");
     }
 
     @Test
-    void everyOfferThatFitsCanBeTaken() {
-        for (View view : List.of(FIGURES, BARS, LINE, TABLE)) {
-            for (Sentence.Piece piece : ViewSentence.of(view).pieces()) {
-                if (piece instanceof Sentence.Mark mark) {
-                    for (Offer offer : new ViewChange(view, KNOWN).offers(mark.id())) {
-                        if (offer.fits()) {
-                            assertThat(new ViewChange(view, KNOWN).with(mark.id(), offer.id()))
-                                    .isNotNull();
-                        }
+    void whatIsAddedCanBeTakenAway() {
+        View parts = new ViewSentence(BARS, KNOWN).with("+", "/second vessel");
+        assertThat(new ViewSentence(parts, KNOWN).with("parts", "/one-piece")).isEqualTo(BARS);
+        View aside = new ViewSentence(TABLE, KNOWN).with("+", "/aside port");
+        assertThat(new ViewSentence(aside, KNOWN).with("aside/0", "/filtered")).isEqualTo(TABLE);
+        View compared = new ViewSentence(FIGURES, KNOWN).with("+", "/against year sailed_from");
+        assertThat(new ViewSentence(compared, KNOWN).with("against", "/against"))
+                .isEqualTo(FIGURES);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"figures", "bars", "line", "table", "groups", "words"})
+    void everyOfferThatFitsCanBeTaken(String kind) {
+        View view = view(kind);
+        for (Sentence.Piece piece : ViewSentence.of(view).pieces()) {
+            if (piece instanceof Sentence.Mark mark) {
+                for (Offer offer : new ViewSentence(view, KNOWN).offers(mark.id())) {
+                    if (offer.fits()) {
+                        View taken = new ViewSentence(view, KNOWN).with(mark.id(), offer.id());
+                        assertThat(ViewSentence.inWords(taken)).doesNotContain("/");
                     }
                 }
             }

@@ -12,7 +12,7 @@ import plainsieve.core.value.Type;
 
 class OutputColumnTest {
     private static OutputColumn column(String name, Type type, OptionalLong different) {
-        return new OutputColumn(name, Optional.of(type), different, OptionalLong.empty());
+        return new OutputColumn(name, Optional.of(type), different, OptionalLong.empty(), Optional.empty());
     }
 
     @ParameterizedTest
@@ -31,7 +31,9 @@ class OutputColumnTest {
     void aTextIsNoMeasureWhateverItIsCalled() {
         assertThat(column("passengers", Type.TEXT, OptionalLong.empty()).isMeasure())
                 .isFalse();
-        assertThat(new OutputColumn("shape", Optional.empty(), OptionalLong.empty(), OptionalLong.empty()).isMeasure())
+        assertThat(new OutputColumn(
+                                "shape", Optional.empty(), OptionalLong.empty(), OptionalLong.empty(), Optional.empty())
+                        .isMeasure())
                 .isFalse();
     }
 

@@ -48,23 +48,19 @@ final class Differences {
 
     private void views() {
         for (View view : draft.views()) {
-            String said = ViewSentence.of(view).text();
+            String said = ViewSentence.inWords(view);
             find(live, view.id())
                     .ifPresentOrElse(
                             before -> {
                                 if (!before.equals(view)) {
-                                    lines.add("“%s”, was “%s”."
-                                            .formatted(
-                                                    said,
-                                                    ViewSentence.of(before).text()));
+                                    lines.add("“%s”, was “%s”.".formatted(said, ViewSentence.inWords(before)));
                                 }
                             },
                             () -> lines.add("New: “%s”.".formatted(said)));
         }
         live.views().stream()
                 .filter(view -> find(draft, view.id()).isEmpty())
-                .forEach(view ->
-                        lines.add("Gone: “%s”.".formatted(ViewSentence.of(view).text())));
+                .forEach(view -> lines.add("Gone: “%s”.".formatted(ViewSentence.inWords(view))));
     }
 
     private static Optional<View> find(Report report, String id) {

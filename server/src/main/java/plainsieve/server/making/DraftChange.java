@@ -7,6 +7,7 @@ import java.util.function.Predicate;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.authoring.Ids;
 import plainsieve.server.project.Report;
@@ -34,9 +35,9 @@ final class DraftChange {
     /** The view stands last, but before a table that stands last: rows end a page. */
     Report adding(View view) {
         List<View> views = new ArrayList<>(report.views());
-        boolean tableLast = !views.isEmpty() && views.get(views.size() - 1) instanceof View.Table;
-        View named = view.called(Ids.of(view.id(), "view", this::hasView));
-        views.add(tableLast && !(view instanceof View.Table) ? views.size() - 1 : views.size(), named);
+        boolean tableLast = !views.isEmpty() && isTable(views.get(views.size() - 1));
+        View named = view.withId(Ids.of(view.id(), "view", this::hasView));
+        views.add(tableLast && !isTable(view) ? views.size() - 1 : views.size(), named);
         return report.withViews(views);
     }
 
@@ -58,7 +59,7 @@ final class DraftChange {
     Report copying(String viewId) {
         View view = report.view(viewId);
         List<View> views = new ArrayList<>(report.views());
-        views.add(views.indexOf(view) + 1, view.called(Ids.of(view.id() + " copy", "view", this::hasView)));
+        views.add(views.indexOf(view) + 1, view.withId(Ids.of(view.id() + " copy", "view", this::hasView)));
         return report.withViews(views);
     }
 
@@ -68,6 +69,14 @@ final class DraftChange {
             return report.withViews(moved(report.views(), report.view(view.id()), down));
         }
         return report.withControls(moved(report.controls(), control(thing), down));
+    }
+
+    /** At a place among its like, counted from 0; behind the last where there are not as many. */
+    Report placing(Thing thing, int at) {
+        if (thing instanceof Thing.OfView view) {
+            return report.withViews(placed(report.views(), report.view(view.id()), at));
+        }
+        return report.withControls(placed(report.controls(), control(thing), at));
     }
 
     /** The control of a thing. Throws {@link ProblemException} when it stands there no more. */
@@ -80,12 +89,23 @@ final class DraftChange {
                         "bad-thing", "That does not stand on the report any more.", "Look at the page again.")));
     }
 
+    private static boolean isTable(View view) {
+        return view.shown() instanceof Shown.Table;
+    }
+
     private boolean hasView(String id) {
         return report.views().stream().anyMatch(view -> view.id().equals(id));
     }
 
     private static <T> List<T> rest(List<T> all, Predicate<T> gone) {
         return all.stream().filter(gone.negate()).toList();
+    }
+
+    private static <T> List<T> placed(List<T> all, T one, int at) {
+        List<T> changed = new ArrayList<>(all);
+        changed.remove(one);
+        changed.add(Math.max(0, Math.min(at, changed.size())), one);
+        return changed;
     }
 
     private static <T> List<T> moved(List<T> all, T one, boolean down) {

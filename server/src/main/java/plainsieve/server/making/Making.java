@@ -11,16 +11,19 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
+import plainsieve.core.rewrite.Measure;
 import plainsieve.core.sentence.ControlSentence;
 import plainsieve.core.sentence.Known;
 import plainsieve.core.sentence.Offer;
 import plainsieve.core.sentence.OpeningSentence;
-import plainsieve.core.sentence.ViewChange;
 import plainsieve.core.sentence.ViewProposals;
+import plainsieve.core.sentence.ViewSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Opening;
+import plainsieve.core.view.Part;
+import plainsieve.core.view.Size;
 import plainsieve.core.view.View;
 import plainsieve.server.authoring.Ids;
 import plainsieve.server.authoring.ReportEdits;
@@ -66,17 +69,30 @@ public class Making {
     }
 
     /** What a query could show besides what the report shows. */
-    public List<ViewProposals.Proposal> others(Project project, Asker asker, Report report) {
-        return report.queryIds().stream()
-                .flatMap(queryId -> new ViewProposals(queryId, known(project, asker, queryId)).views().stream())
-                .filter(proposal -> report.views().stream().noneMatch(view -> showsSame(view, proposal.view())))
-                .toList();
+    public List<ViewProposals.Proposal> others(Project project, Asker asker, Report report, String queryId) {
+        return new ViewProposals(queryId, known(project, asker, queryId))
+                .views().stream()
+                        .filter(proposal -> report.views().stream().noneMatch(view -> showsSame(view, proposal.view())))
+                        .toList();
+    }
+
+    /** Something that a query could show, to be looked at or taken. Throws {@link ProblemException} when it shows nothing like it. */
+    public View proposed(Project project, Asker asker, String queryId, String proposalId) {
+        return new ViewProposals(queryId, known(project, asker, queryId))
+                .views().stream()
+                        .filter(proposal -> proposal.id().equals(proposalId))
+                        .findFirst()
+                        .map(ViewProposals.Proposal::view)
+                        .orElseThrow(() -> new ProblemException(Problem.of(
+                                "bad-proposal",
+                                "The query shows nothing like that any more.",
+                                "Look at the page again.")));
     }
 
     private static boolean showsSame(View one, View other) {
-        return one.getClass() == other.getClass()
+        return one.shown().getClass() == other.shown().getClass()
                 && one.queryId().equals(other.queryId())
-                && one.grouping().equals(other.grouping());
+                && one.shown().grouping().equals(other.shown().grouping());
     }
 
     /** The parameters of a report that viewers can choose and that have no control. */
@@ -100,7 +116,7 @@ public class Making {
         Thing thing = mark.thing();
         if (thing instanceof Thing.OfView of) {
             View view = report.view(of.id());
-            return new ViewChange(view, known(project, asker, view.queryId())).offers(mark.id());
+            return new ViewSentence(view, known(project, asker, view.queryId())).offers(mark.id());
         }
         return thing instanceof Thing.OfControl
                 ? sentence(project, new DraftChange(report).control(thing)).offers(mark.id())
@@ -113,7 +129,7 @@ public class Making {
         DraftChange change = new DraftChange(report);
         if (thing instanceof Thing.OfView of) {
             View view = report.view(of.id());
-            return change.with(new ViewChange(view, known(project, asker, view.queryId())).with(mark.id(), taken));
+            return change.with(new ViewSentence(view, known(project, asker, view.queryId())).with(mark.id(), taken));
         }
         if (thing instanceof Thing.OfControl) {
             Control before = change.control(thing);
@@ -152,17 +168,19 @@ public class Making {
         };
     }
 
+    /** The report with a thing at a place among its like, counted from 0. */
+    public Report placing(Report report, Thing thing, int at) {
+        return new DraftChange(report).placing(thing, at);
+    }
+
+    /** The report with a view of another size. */
+    public Report sizing(Report report, String viewId, Size size) {
+        return new DraftChange(report).with(report.view(viewId).sized(size));
+    }
+
     /** The report with something that its query could also show. */
     public Report adding(Project project, Asker asker, Report report, String queryId, String proposalId) {
-        return new ViewProposals(queryId, known(project, asker, queryId))
-                .views().stream()
-                        .filter(proposal -> proposal.id().equals(proposalId))
-                        .findFirst()
-                        .map(proposal -> new DraftChange(report).adding(proposal.view()))
-                        .orElseThrow(() -> new ProblemException(Problem.of(
-                                "bad-proposal",
-                                "The query shows nothing like that any more.",
-                                "Look at the page again.")));
+        return new DraftChange(report).adding(proposed(project, asker, queryId, proposalId));
     }
 
     /** The report with the control that suits a parameter. */
@@ -191,7 +209,16 @@ public class Making {
     }
 
     private Known known(Project project, Asker asker, String queryId) {
-        return new Known(columns.of(project, asker, project.query(queryId)), project.parameters());
+        if (queryId.isEmpty()) {
+            return new Known(List.of(), project.parameters(), Set.of(), Set.of());
+        }
+        Query query = project.query(queryId);
+        boolean hasMedian = project.dialect(query.sourceId()).median("x").isPresent();
+        return new Known(
+                columns.of(project, asker, query),
+                project.parameters(),
+                project.mentioned(query),
+                hasMedian ? Set.of() : Set.of(Measure.Function.MEDIAN));
     }
 
     /** What the draft changes of what viewers have. */
@@ -211,7 +238,7 @@ public class Making {
                     "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
         }
         Project drafted = project.drafted(draft.id());
-        for (View view : draft.views()) {
+        for (View view : draft.asking()) {
             AskedChoices defaults = ReportOrders.choices(drafted, asker, draft, Map.of());
             try {
                 runner.check(order(drafted, draft, view, defaults));
@@ -230,6 +257,7 @@ public class Making {
                 draft,
                 Purpose.Kind.FORM,
                 choices,
-                new ReportOrders.Asked(UUID.randomUUID().toString(), live, view, Optional.empty(), List.of()));
+                new ReportOrders.Asked(
+                        UUID.randomUUID().toString(), live, view, Part.MAIN, Optional.empty(), List.of()));
     }
 }

@@ -2,6 +2,7 @@ package plainsieve.server.making;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -111,7 +112,7 @@ public class OutputColumns {
         List<Measure> measures = new ArrayList<>();
         for (Column column : countable) {
             measures.add(measure(Measure.Function.COUNT_DISTINCT, column));
-            if (isTime(column)) {
+            if (isTime(column) || isNumber(column)) {
                 measures.add(measure(Measure.Function.MIN, column));
                 measures.add(measure(Measure.Function.MAX, column));
             }
@@ -122,7 +123,7 @@ public class OutputColumns {
         }
         FirstRow row = new FirstRow();
         try {
-            runner.run(order.apply(new Wanted.Totals(List.of(), measures, false)), row);
+            runner.run(order.apply(new Wanted.Totals(List.of(), measures, Wanted.Order.KEYS)), row);
         } catch (SourceFailure e) {
             // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.
             return found;
@@ -137,9 +138,11 @@ public class OutputColumns {
         OptionalLong different = found.get(measure(Measure.Function.COUNT_DISTINCT, column)) instanceof Number number
                 ? OptionalLong.of(number.longValue())
                 : OptionalLong.empty();
-        OptionalLong days = days(
-                found.get(measure(Measure.Function.MIN, column)), found.get(measure(Measure.Function.MAX, column)));
-        return new OutputColumn(column.name(), type(column), different, days);
+        Object first = found.get(measure(Measure.Function.MIN, column));
+        Object last = found.get(measure(Measure.Function.MAX, column));
+        OptionalLong days = isTime(column) ? days(first, last) : OptionalLong.empty();
+        Optional<BigDecimal> reach = isNumber(column) ? reach(first, last) : Optional.empty();
+        return new OutputColumn(column.name(), type(column), different, days, reach);
     }
 
     /** Both as sources give days and moments: ISO 8601, or nearly. */
@@ -154,6 +157,18 @@ public class OutputColumns {
         }
     }
 
+    /** Both as sources give numbers. */
+    private static Optional<BigDecimal> reach(Object first, Object last) {
+        try {
+            return first == null || last == null
+                    ? Optional.empty()
+                    : Optional.of(new BigDecimal(last.toString()).subtract(new BigDecimal(first.toString())));
+        } catch (NumberFormatException e) {
+            // Infinity, or what is not a number, reaches nowhere.
+            return Optional.empty();
+        }
+    }
+
     private static LocalDate day(Object value) {
         String text = value.toString();
         return LocalDate.parse(text.substring(0, Math.min(text.length(), LENGTH_OF_A_DAY)));
@@ -165,6 +180,10 @@ public class OutputColumns {
 
     private static boolean isTime(Column column) {
         return column.kind() == Column.Kind.DATE || column.kind() == Column.Kind.DATETIME;
+    }
+
+    private static boolean isNumber(Column column) {
+        return column.kind() == Column.Kind.INTEGER || column.kind() == Column.Kind.DECIMAL;
     }
 
     private static RunOrder order(Project project, Query query, AskedChoices asked, Wanted wanted) {

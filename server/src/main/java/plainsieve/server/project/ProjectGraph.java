@@ -94,7 +94,7 @@ final class ProjectGraph {
     private void useBy(Report report) {
         int of = report.queryIds().size();
         Map<String, Set<String>> using = new HashMap<>();
-        for (View view : report.views()) {
+        for (View view : report.asking()) {
             ofView(view).forEach(name -> using.computeIfAbsent(name, key -> new HashSet<>())
                     .add(view.queryId()));
         }
@@ -136,6 +136,7 @@ final class ProjectGraph {
 
     Set<String> ofView(View view) {
         Set<String> names = new LinkedHashSet<>(live(view.queryId()));
+        view.aside().forEach(names::remove);
         names.addAll(view.parameters());
         return withNeeded(names);
     }

@@ -4,7 +4,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import plainsieve.core.question.QuestionLine;
-import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Opening;
 import plainsieve.core.view.View;
@@ -41,17 +40,18 @@ public record Report(
     /** The queries that its views show, each once. */
     public Set<String> queryIds() {
         Set<String> ids = new LinkedHashSet<>();
-        views.forEach(view -> ids.add(view.queryId()));
+        asking().forEach(view -> ids.add(view.queryId()));
         return ids;
     }
 
     /** The parameters that its question line mentions; none when the line cannot be read. */
     Set<String> inQuestion() {
-        try {
-            return QuestionLine.read(question).parameters();
-        } catch (ProblemException e) {
-            return Set.of();
-        }
+        return QuestionLine.mentionedIn(question);
+    }
+
+    /** The views that ask a source. */
+    public List<View> asking() {
+        return views.stream().filter(View::asks).toList();
     }
 
     public Report withQuestion(String line, Opening how) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.view.Part;
 import plainsieve.core.view.View;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
@@ -52,6 +53,6 @@ class DraftOrders {
     }
 
     private static ReportOrders.Asked asked(RunOrder.Text text, View view, List<RunOrder.ColumnFilter> filters) {
-        return new ReportOrders.Asked(UUID.randomUUID().toString(), text, view, Optional.empty(), filters);
+        return new ReportOrders.Asked(UUID.randomUUID().toString(), text, view, Part.MAIN, Optional.empty(), filters);
     }
 }

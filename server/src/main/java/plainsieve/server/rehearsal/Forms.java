@@ -54,10 +54,10 @@ public class Forms {
         RunOrder alone = orders.form(stage, view, text, choices, List.of());
         forms.add(new Form(report.id(), report.name(), view.titleOrKind(), problem(alone)));
         for (View beside : report.views()) {
-            Optional<String> picks = beside.picks();
-            if (beside.queryId().equals(view.queryId()) && picks.isPresent()) {
-                String title = "%s, filtered by %s".formatted(view.titleOrKind(), picks.get());
-                RunOrder filtered = orders.form(stage, view, text, choices, List.of(picked(picks.get())));
+            for (String picks :
+                    beside.queryId().equals(view.queryId()) ? beside.shown().grouping() : List.<String>of()) {
+                String title = "%s, filtered by %s".formatted(view.titleOrKind(), picks);
+                RunOrder filtered = orders.form(stage, view, text, choices, List.of(picked(picks)));
                 forms.add(new Form(report.id(), report.name(), title, problem(filtered)));
             }
         }

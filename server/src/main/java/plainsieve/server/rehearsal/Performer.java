@@ -15,6 +15,7 @@ import plainsieve.core.rehearsal.RehearsalCase;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.proof.Proofs;
 import plainsieve.server.runs.Runner;
@@ -85,7 +86,7 @@ class Performer {
 
     private Optional<Performed> told(DraftOrders.OnStage on, RehearsalCase one) {
         Optional<Performed> tells = Optional.empty();
-        for (View view : on.report().views()) {
+        for (View view : on.report().asking()) {
             boolean depends = on.project().parametersOf(view).stream().anyMatch(one.choices()::containsKey);
             if (depends) {
                 Performed performed = perform(on, view, one);
@@ -93,7 +94,7 @@ class Performer {
                     return Optional.of(performed);
                 }
                 // A table says how many rows there are; figures always have one.
-                boolean more = tells.isEmpty() || view instanceof View.Table;
+                boolean more = tells.isEmpty() || view.shown() instanceof Shown.Table;
                 tells = more || performed.ended() == Ended.SLOW ? Optional.of(performed) : tells;
             }
         }

@@ -1,5 +1,8 @@
 package plainsieve.server.runs;
 
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import plainsieve.core.parameter.ChoiceText;
@@ -30,5 +33,29 @@ public record AskedChoices(
     /** Choices of an author, who may choose anything. */
     public static AskedChoices onTheBench(Asker asker, Set<String> mayChoose, Map<String, ChoiceText> choices) {
         return new AskedChoices(asker, mayChoose, choices, Set.of(), true);
+    }
+
+    /** The same with nothing chosen for some parameters. What is fixed for the asker stays. */
+    public AskedChoices without(Collection<String> names) {
+        Map<String, ChoiceText> rest = new HashMap<>(choices);
+        names.stream()
+                .filter(name -> !signedOnly.contains(name) && !asker.fixed().containsKey(name))
+                .forEach(name -> rest.put(name, ChoiceText.blank()));
+        Set<String> all = new HashSet<>(mayChoose);
+        all.addAll(names);
+        return new AskedChoices(asker, all, rest, signedOnly, trial);
+    }
+
+    /** The same with other choices, where they may be chosen. What is fixed for the asker stays. */
+    AskedChoices with(Map<String, ChoiceText> others) {
+        Map<String, ChoiceText> changed = new HashMap<>(choices);
+        others.forEach((name, text) -> {
+            if (mayChoose.contains(name)
+                    && !signedOnly.contains(name)
+                    && !asker.fixed().containsKey(name)) {
+                changed.put(name, text);
+            }
+        });
+        return new AskedChoices(asker, mayChoose, changed, signedOnly, trial);
     }
 }

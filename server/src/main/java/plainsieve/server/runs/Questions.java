@@ -15,6 +15,8 @@ import plainsieve.core.question.ParameterWords;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.question.Said;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Shown;
+import plainsieve.core.view.View;
 import plainsieve.server.lists.ListFor;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.project.Project;
@@ -32,8 +34,13 @@ public class Questions {
         this.lists = lists;
     }
 
-    /** What was chosen, complete, and how it reads. */
-    public record Question(Chosen chosen, Said said) {}
+    /**
+     * What was chosen, complete, and how it reads.
+     *
+     * @param titles of the views, by their ids
+     * @param notes what the views that are words say, by their ids
+     */
+    public record Question(Chosen chosen, Said said, Map<String, Said> titles, Map<String, Said> notes) {}
 
     public Question ask(Project project, Report report, AskedChoices asked, Locale locale) {
         Set<String> names = project.parametersOf(report);
@@ -45,7 +52,25 @@ public class Questions {
         names.stream()
                 .filter(project.parameters()::containsKey)
                 .forEach(name -> words.put(name, words(project.parameter(name), who, texts)));
-        return new Question(chosen, line(project, report, words).say(words, new ChoicesInWords(words, texts, locale)));
+        ChoicesInWords inWords = new ChoicesInWords(words, texts, locale);
+        Map<String, Said> titles = new LinkedHashMap<>();
+        Map<String, Said> notes = new LinkedHashMap<>();
+        for (View view : report.views()) {
+            titles.put(view.id(), said(view.title()).say(words, inWords));
+            if (view.shown() instanceof Shown.Words note) {
+                notes.put(view.id(), said(note.text()).say(words, inWords));
+            }
+        }
+        return new Question(chosen, line(project, report, words).say(words, inWords), titles, notes);
+    }
+
+    /** What cannot be read stands there as it is written. */
+    private static QuestionLine said(String text) {
+        try {
+            return QuestionLine.read(text);
+        } catch (ProblemException e) {
+            return QuestionLine.verbatim(text);
+        }
     }
 
     private static QuestionLine line(Project project, Report report, Map<String, ParameterWords> words) {

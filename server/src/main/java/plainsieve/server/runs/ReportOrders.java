@@ -9,6 +9,11 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.ComparedChoices;
+import plainsieve.core.view.Part;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
@@ -19,9 +24,11 @@ import plainsieve.server.settings.Settings;
 /** Makes run orders of what is asked of a report: one view, shown or taken away whole. */
 @Component
 public class ReportOrders {
+    private final Choosing choosing;
     private final Settings settings;
 
-    ReportOrders(Settings settings) {
+    ReportOrders(Choosing choosing, Settings settings) {
+        this.choosing = choosing;
         this.settings = settings;
     }
 
@@ -30,6 +37,7 @@ public class ReportOrders {
      *
      * @param runId given by the caller, to stop it by
      * @param text what is run for its query: live for readers, a draft in rehearsals
+     * @param part what of the view is asked for
      * @param sort an order that a viewer asked for
      * @param filters what a viewer picked in views beside it
      */
@@ -37,6 +45,7 @@ public class ReportOrders {
             String runId,
             RunOrder.Text text,
             View view,
+            Part part,
             Optional<Wanted.Sort> sort,
             List<RunOrder.ColumnFilter> filters) {}
 
@@ -46,30 +55,60 @@ public class ReportOrders {
         return new AskedChoices(asker, project.parametersOf(report), choices, signedOnly, false);
     }
 
-    /** A view as readers see it, or would: with its own limit, and capped. @param kind what causes it */
+    /**
+     * A view as readers see it, or would: with its own limit, and capped.
+     *
+     * @param kind what causes it
+     * @throws ProblemException when the view has no such part, or there is nothing to compare it with
+     */
     public RunOrder view(Project project, Report report, Purpose.Kind kind, AskedChoices choices, Asked asked) {
         View view = asked.view();
-        RunOrder.Shape shape =
-                new RunOrder.Shape(view.limitParameter().orElse(""), view.wanted(asked.sort()), asked.filters());
+        String limit = view.shown().limitParameter().orElse("");
         return new RunOrder(
                 asked.runId(),
                 project,
                 asked.text(),
-                choices,
-                shape,
+                counting(project, choices, asked),
+                new RunOrder.Shape(limit, wanted(asked), asked.filters()),
                 Purpose.ofView(kind, report.id(), view.id()),
                 settings.readerCap());
     }
 
-    /** Every row of a table, whatever its own limit and the cap are. */
+    private static Wanted wanted(Asked asked) {
+        return asked.view()
+                .shown()
+                .wanted(asked.part(), asked.sort())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-part",
+                        "The view “%s” has nothing like that."
+                                .formatted(asked.view().titleOrKind()),
+                        "Open it again.")));
+    }
+
+    /** The choices that count for a view: without what it sets aside, or those it is compared with. */
+    private AskedChoices counting(Project project, AskedChoices choices, Asked asked) {
+        AskedChoices counting = choices.without(asked.view().aside());
+        boolean compared = asked.part() instanceof Part.Compared;
+        if (!compared
+                || !(asked.view().shown() instanceof Shown.Figures figures)
+                || figures.against().isEmpty()) {
+            return counting;
+        }
+        Set<String> needed = project.parametersOf(asked.view());
+        Map<String, ChoiceText> complete =
+                choosing.choose(project, needed, counting).orRefuse().texts();
+        return counting.with(new ComparedChoices(figures.against().get(), project.parameters()).of(complete));
+    }
+
+    /** Every row of a table, or of what lies under a view, whatever its own limit and the cap are. */
     public RunOrder download(Project project, Report report, AskedChoices choices, Asked asked) {
         View view = asked.view();
         return new RunOrder(
                 asked.runId(),
                 project,
                 asked.text(),
-                choices,
-                new RunOrder.Shape("", view.wanted(asked.sort()), asked.filters()),
+                counting(project, choices, asked),
+                new RunOrder.Shape("", wanted(asked), asked.filters()),
                 Purpose.ofView(Purpose.Kind.DOWNLOAD, report.id(), view.id()),
                 Statement.NO_CAP);
     }

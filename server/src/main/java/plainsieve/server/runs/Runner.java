@@ -1,6 +1,5 @@
 package plainsieve.server.runs;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -13,14 +12,12 @@ import plainsieve.core.evidence.Evidence;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
 import plainsieve.core.parameter.Choice;
-import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.ErrorPlace;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.ProcedureCall;
 import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -103,26 +100,9 @@ public class Runner {
                 .orRefuse();
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
-        PreparedQuery filtered = prepared.with(filters(order.shape(), used, choices));
+        PreparedQuery filtered =
+                prepared.with(new PickedFilters(used, choices).of(order.shape().filters()));
         return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
-    }
-
-    /** Gives every added filter a parameter of its own, under a name that nobody else uses. */
-    private static List<AddedFilter> filters(
-            RunOrder.Shape shape, Map<String, Parameter> used, Map<String, Choice> choices) {
-        List<AddedFilter> filters = new ArrayList<>();
-        for (RunOrder.ColumnFilter filter : shape.filters()) {
-            int number = 1;
-            while (used.containsKey("added_" + number)) {
-                number++;
-            }
-            Parameter parameter = Parameter.of("added_" + number, filter.type()).takingMany();
-            String name = parameter.name();
-            used.put(name, parameter);
-            choices.putAll(ChoiceReader.readAll(Map.of(name, parameter), Map.of(name, filter.values())));
-            filters.add(AddedFilter.anyOf(filter.column(), name));
-        }
-        return filters;
     }
 
     private static Set<String> needed(PreparedQuery prepared, RunOrder.Shape shape) {

@@ -4,25 +4,31 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.Opening;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.project.Report;
 
 /** Changes of a draft, and what is told of them. */
 class DraftChangeTest {
     private static final List<Figure> COUNT = List.of(new Figure(Measure.countOfRows(), "rows", ""));
-    private static final View FIGURES = new View.Figures("figures", "", "q", COUNT);
-    private static final View BARS = new View.Bars("by-port", "By port", "q", COUNT, "port");
-    private static final View TABLE = new View.Table("rows", "Rows", "q", "", List.of());
+    private static final View FIGURES = View.of("figures", "", "q", new Shown.Figures(COUNT, Optional.empty()));
+    private static final View BARS = View.of("by-port", "By port", "q", bars());
+    private static final View TABLE = View.of("rows", "Rows", "q", new Shown.Table("", List.of()));
     private static final Control PORT = new Control.Single(Control.Kind.SLICER, "Port", "port");
     private static final Control SAILED = new Control.Range(Control.RangeKind.DATES, "Sailed", "from", "to");
     private static final Report REPORT =
             new Report("late", "Late", "", "", List.of(PORT, SAILED), List.of(FIGURES, BARS, TABLE), Opening.USUAL, 3);
+
+    private static Shown bars() {
+        return new Shown.Bars(COUNT, List.of("port"), Shown.Rank.USUAL, true);
+    }
 
     private static List<String> ids(Report report) {
         return report.views().stream().map(View::id).toList();
@@ -34,7 +40,7 @@ class DraftChangeTest {
 
     @Test
     void whatIsAddedStandsBeforeTheTableThatEndsThePage() {
-        View line = new View.Line("over-day", "Over", "q", COUNT, "day:day");
+        View line = View.of("over-day", "Over", "q", new Shown.Line(COUNT, List.of("day:day")));
         Report added = new DraftChange(REPORT).adding(line);
         assertThat(ids(added)).containsExactly("figures", "by-port", "over-day", "rows");
         assertThat(told(added)).containsExactly("New: “Line of the number of rows by day of day, called Over”.");
@@ -55,6 +61,16 @@ class DraftChangeTest {
         Report moved = new DraftChange(REPORT).moving(figures, true);
         assertThat(ids(moved)).containsExactly("by-port", "figures", "rows");
         assertThat(told(moved)).containsExactly("Things stand in another order.");
+    }
+
+    @Test
+    void whatIsDraggedStandsWhereItIsLeft() {
+        DraftChange change = new DraftChange(REPORT);
+        assertThat(ids(change.placing(new Thing.OfView("rows"), 0))).containsExactly("rows", "figures", "by-port");
+        assertThat(ids(change.placing(new Thing.OfView("figures"), 99))).containsExactly("by-port", "rows", "figures");
+        assertThat(change.placing(new Thing.OfControl("from"), 0).controls()).containsExactly(SAILED, PORT);
+        assertThatThrownBy(() -> change.placing(new Thing.OfControl("vessel"), 0))
+                .isInstanceOf(ProblemException.class);
     }
 
     @Test
@@ -81,14 +97,14 @@ class DraftChangeTest {
     @Test
     void namesOpeningAndChangedViewsAreTold() {
         Report changed = new DraftChange(REPORT)
-                .with(new View.Bars("by-port", "Harbours", "q", COUNT, "port"))
+                .with(BARS.titled("Harbours"))
                 .called("Too late", "")
                 .withQuestion("Late from {port}", new Opening(Opening.Start.EMPTY, false, List.of()));
         assertThat(told(changed))
                 .containsExactly(
                         "It is called “Too late”, was “Late”.",
                         "Its question line or its audience reads otherwise.",
-                        "“Bars of the number of rows by port, called Harbours”, was “Bars of the number of rows by port, called By port”.",
+                        "“Bars of the number of rows by port, the 7 largest, called Harbours”, was “Bars of the number of rows by port, the 7 largest, called By port”.",
                         "It opens or runs otherwise.");
     }
 }

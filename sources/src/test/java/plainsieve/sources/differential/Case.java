@@ -43,7 +43,7 @@ record Case(String kind, Rel rel, Map<String, ChoiceText> choices, Optional<Adde
                 ? Wanted.totals(
                         List.of("port"),
                         List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("delay"))),
-                        false)
+                        Wanted.Order.KEYS)
                 : Wanted.allRows();
         return query.rewrite(
                 new Choices(PARAMETERS, ChoiceReader.readAll(PARAMETERS, choices)), wanted, Statement.NO_CAP);

@@ -11,6 +11,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.view.Size;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.author.MakingBodies.MakingBody;
 import plainsieve.server.making.Making;
@@ -51,10 +52,11 @@ class MakingApi {
         return pages.of(project, asker, id);
     }
 
-    /** What the queries of the report could also show, from what is known of their columns. */
-    @GetMapping("/proposals")
-    List<MakingBodies.ProposalBody> proposals(Project project, Asker asker, @PathVariable String id) {
-        return making.others(project, asker, draft(project, id)).stream()
+    /** What a query could also show, from what is known of its columns. */
+    @GetMapping("/proposals/{queryId}")
+    List<MakingBodies.ProposalBody> proposals(
+            Project project, Asker asker, @PathVariable String id, @PathVariable String queryId) {
+        return making.others(project, asker, draft(project, id), queryId).stream()
                 .map(MakingBodies.ProposalBody::of)
                 .toList();
     }
@@ -87,6 +89,22 @@ class MakingApi {
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingStep body) {
         Report seen = seen(project, id, body.version());
         return kept(project, asker, making.stepping(seen, Thing.read(body.thing()), Making.Step.ofWord(body.step())));
+    }
+
+    /** Puts a thing at another place. */
+    @PostMapping("/places")
+    MakingBody place(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingPlace body) {
+        Report seen = seen(project, id, body.version());
+        return kept(project, asker, making.placing(seen, Thing.read(body.thing()), body.at()));
+    }
+
+    /** Gives a view another size; the nearest that it can have. */
+    @PostMapping("/sizes")
+    MakingBody size(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ViewSize body) {
+        Report seen = seen(project, id, body.version());
+        return kept(project, asker, making.sizing(seen, body.view(), Size.near(body.width(), body.height())));
     }
 
     /** Takes what a query could also show. */

@@ -3,6 +3,7 @@ package plainsieve.server.api.author;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import plainsieve.core.sentence.Offer;
@@ -11,6 +12,7 @@ import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.api.body.ViewBodies;
 import tools.jackson.databind.JsonNode;
 
 /** A report that is being made, on the wire. */
@@ -42,12 +44,19 @@ final class MakingBodies {
         }
     }
 
-    /** A piece of a sentence. @param mark which property it stands for; empty when it cannot be changed */
-    record PieceBody(String text, String mark, boolean typed) {
+    /**
+     * A piece of a sentence.
+     *
+     * @param mark which property it stands for; empty when it cannot be changed
+     * @param typed whether words can be typed there
+     * @param offered whether one can be taken of what is offered
+     */
+    record PieceBody(String text, String mark, boolean typed, boolean offered) {
         static PieceBody of(Sentence.Piece piece) {
             return piece instanceof Sentence.Mark mark
-                    ? new PieceBody(mark.text(), mark.id(), mark.typed())
-                    : new PieceBody(piece.text(), "", false);
+                    ? new PieceBody(
+                            mark.text(), mark.id(), mark.way() != Sentence.Way.TAKEN, mark.way() != Sentence.Way.TYPED)
+                    : new PieceBody(piece.text(), "", false, false);
         }
     }
 
@@ -58,14 +67,15 @@ final class MakingBodies {
         }
     }
 
-    /** Something that a query could also show. */
-    record ProposalBody(String id, String queryId, String words, String why) {
+    /** Something that a query could also show. @param view as it would be, to be looked at with live rows */
+    record ProposalBody(String id, String queryId, String words, String why, ViewBodies.ViewBody view) {
         static ProposalBody of(ViewProposals.Proposal proposal) {
             return new ProposalBody(
                     proposal.id(),
-                    proposal.view().queryId(),
-                    ViewSentence.of(proposal.view()).text(),
-                    proposal.why());
+                    proposal.queryId(),
+                    ViewSentence.inWords(proposal.view()),
+                    proposal.why(),
+                    ViewBodies.ViewBody.of(proposal.view()));
         }
     }
 
@@ -83,6 +93,24 @@ final class MakingBodies {
     record ThingStep(
             @NotBlank(message = Lengths.MISSING) String thing,
             @NotBlank(message = Lengths.MISSING) String step,
+            int version) {}
+
+    /** @param at counted from 0 among things of its kind @param version the one that was seen */
+    record ThingPlace(
+            @NotBlank(message = Lengths.MISSING) String thing,
+            @PositiveOrZero(message = Lengths.NEGATIVE) int at,
+            int version) {}
+
+    /**
+     * @param view its id
+     * @param width in twelfths of the page; 0 for what suits
+     * @param height in lines; 0 for what suits
+     * @param version the one that was seen
+     */
+    record ViewSize(
+            @NotBlank(message = Lengths.MISSING) String view,
+            @PositiveOrZero(message = Lengths.NEGATIVE) int width,
+            @PositiveOrZero(message = Lengths.NEGATIVE) int height,
             int version) {}
 
     /** @param version the one that was seen */

@@ -15,6 +15,7 @@ import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.api.reader.ReportAnswers;
 import plainsieve.server.api.reader.Streams;
+import plainsieve.server.making.Making;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -28,11 +29,13 @@ import plainsieve.server.sent.Purpose;
 @RequestMapping("/api/projects/{project}/reports/{id}/making")
 @Route(Role.AUTHOR)
 class MakingRunsApi {
+    private final Making making;
     private final ReportAnswers answers;
     private final ReportOrders orders;
     private final Streams streams;
 
-    MakingRunsApi(ReportAnswers answers, ReportOrders orders, Streams streams) {
+    MakingRunsApi(Making making, ReportAnswers answers, ReportOrders orders, Streams streams) {
+        this.making = making;
         this.answers = answers;
         this.orders = orders;
         this.streams = streams;
@@ -59,17 +62,32 @@ class MakingRunsApi {
             HttpServletResponse response) {
         Project drafted = project.drafted(id);
         Report report = drafted.report(id);
-        View view = report.view(viewId);
+        streams.run(order(drafted, asker, report, report.view(viewId), body), response);
+    }
+
+    /** A proposal with its rows, before it is taken. */
+    @PostMapping("/proposals/{queryId}/views/{proposalId}/run")
+    void look(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @PathVariable String queryId,
+            @PathVariable String proposalId,
+            @Valid @RequestBody RunBodies.ViewRun body,
+            HttpServletResponse response) {
+        Project drafted = project.drafted(id);
+        View proposed = making.proposed(drafted, asker, queryId, proposalId);
+        streams.run(order(drafted, asker, drafted.report(id), proposed, body), response);
+    }
+
+    private RunOrder order(Project drafted, Asker asker, Report report, View view, RunBodies.ViewRun body) {
         RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
-        ReportOrders.Asked asked =
-                new ReportOrders.Asked(body.runId(), live, view, body.sort(), RunBodies.filters(body.filters()));
-        streams.run(
-                orders.view(
-                        drafted,
-                        report,
-                        Purpose.Kind.MAKING,
-                        ReportOrders.choices(drafted, asker, report, ChoiceBody.texts(body.choices())),
-                        asked),
-                response);
+        return orders.view(
+                drafted,
+                report,
+                Purpose.Kind.MAKING,
+                ReportOrders.choices(drafted, asker, report, ChoiceBody.texts(body.choices())),
+                new ReportOrders.Asked(
+                        body.runId(), live, view, body.partOf(), body.sort(), RunBodies.filters(body.filters())));
     }
 }

@@ -11,7 +11,10 @@ import java.util.Objects;
 import java.util.Optional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.core.view.Part;
 import plainsieve.server.runs.RunOrder;
 
 /** Runs on the wire. */
@@ -28,6 +31,7 @@ public final class RunBodies {
     /**
      * A run of a view.
      *
+     * @param part what of the view: main, compared, totals, or under and how many levels are above; empty for main
      * @param sortBy an output column, or empty for the query's own order
      * @param filters what a reader picked from bars
      */
@@ -37,8 +41,10 @@ public final class RunBodies {
             String sortBy,
             boolean descending,
             List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
-            String signed) {
+            String signed,
+            String part) {
         public ViewRun {
+            part = Absent.orEmpty(part);
             runId = RunIds.given(runId);
             sortBy = Absent.orEmpty(sortBy);
             filters = Absent.orEmpty(filters);
@@ -47,6 +53,15 @@ public final class RunBodies {
 
         public Optional<Wanted.Sort> sort() {
             return RunBodies.sort(sortBy, descending);
+        }
+
+        /** Throws {@link ProblemException} when the word is none. */
+        public Part partOf() {
+            return Part.read(part)
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-part",
+                            "“%s” is no part of a view.".formatted(part),
+                            "Use main, compared, totals or under 1.")));
         }
     }
 

@@ -1,8 +1,10 @@
 package plainsieve.server.api.body;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.question.Said;
+import plainsieve.server.runs.Questions;
 
 /** Question lines on the wire. */
 public final class SaidBodies {
@@ -13,6 +15,8 @@ public final class SaidBodies {
      *
      * @param quiet parameters that the sentence could mention, but does not while they are blank
      * @param choices complete: with defaults, and by present names where a link used a former one
+     * @param titles of the views with their choices, by their ids
+     * @param notes what the views that are words say, by their ids
      * @param fixed parameters whose choice is fixed for who asks
      * @param dropped chosen values that were taken out, because they are no longer on their list
      */
@@ -20,10 +24,30 @@ public final class SaidBodies {
             List<ReportBodies.SaidPart> parts,
             List<String> quiet,
             String sentence,
+            Map<String, String> titles,
+            Map<String, List<ReportBodies.SaidPart>> notes,
             Map<String, ChoiceBody> choices,
             List<String> fixed,
             Map<String, List<String>> dropped,
             List<ProblemBody> problems) {}
+
+    /** @param fixed parameters whose choice is fixed for who asks */
+    public static QuestionBody of(Questions.Question question, List<String> fixed) {
+        Map<String, String> titles = new LinkedHashMap<>();
+        question.titles().forEach((view, said) -> titles.put(view, said.sentence()));
+        Map<String, List<ReportBodies.SaidPart>> notes = new LinkedHashMap<>();
+        question.notes().forEach((view, said) -> notes.put(view, parts(said)));
+        return new QuestionBody(
+                parts(question.said()),
+                question.said().quiet(),
+                question.said().sentence(),
+                titles,
+                notes,
+                ChoiceBody.of(question.chosen().texts()),
+                fixed,
+                question.chosen().dropped(),
+                question.chosen().problems().stream().map(ProblemBody::of).toList());
+    }
 
     public static List<ReportBodies.SaidPart> parts(Said said) {
         return said.parts().stream()

@@ -22,6 +22,8 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Part;
+import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
@@ -82,6 +84,7 @@ class DownloadsApi {
                 body.runId(),
                 RunOrder.Text.live(project.query(view.queryId())),
                 view,
+                Part.MAIN,
                 body.sort(),
                 RunBodies.filters(body.filters()));
         FileHeader header = new FileHeader(
@@ -107,7 +110,7 @@ class DownloadsApi {
 
     private static Map<String, String> labels(View view) {
         Map<String, String> labels = new LinkedHashMap<>();
-        if (view instanceof View.Table table) {
+        if (view.shown() instanceof Shown.Table table) {
             table.columns().forEach(column -> labels.put(column.name(), column.label()));
         }
         return labels;

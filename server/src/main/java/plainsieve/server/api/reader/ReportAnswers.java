@@ -8,7 +8,6 @@ import java.util.Set;
 import org.springframework.stereotype.Component;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
-import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.ReportBodies.DefinitionBody;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SaidBodies;
@@ -70,15 +69,10 @@ public class ReportAnswers {
         AskedChoices asked = ReportOrders.choices(project, asker, report, ChoiceBody.texts(choices));
         Questions.Question question = questions.ask(project, report, asked, locale);
         Map<String, String> former = project.formerNames();
-        return new SaidBodies.QuestionBody(
-                SaidBodies.parts(question.said()),
-                question.said().quiet(),
-                question.said().sentence(),
-                ChoiceBody.of(question.chosen().texts()),
+        return SaidBodies.of(
+                question,
                 asker.fixed().keySet().stream()
                         .map(name -> former.getOrDefault(name, name))
-                        .toList(),
-                question.chosen().dropped(),
-                question.chosen().problems().stream().map(ProblemBody::of).toList());
+                        .toList());
     }
 }

@@ -62,7 +62,12 @@ class ViewRunsApi {
                         Purpose.Kind.REPORT,
                         ReportOrders.choices(project, linked, report, choices),
                         new ReportOrders.Asked(
-                                body.runId(), live, view, body.sort(), RunBodies.filters(body.filters()))),
+                                body.runId(),
+                                live,
+                                view,
+                                body.partOf(),
+                                body.sort(),
+                                RunBodies.filters(body.filters()))),
                 response);
     }
 }

@@ -1,0 +1,97 @@
+package plainsieve.core.sentence;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.core.view.Shown;
+
+/** "Groups by [island], then by [route], with [number of rows] as [crossings]". */
+final class GroupsSentence implements ShownSentence {
+    private static final String LEVEL = "level/";
+    private static final String NEXT_LEVEL = "/level ";
+    private static final String LEAVE_OUT = "/leave-out";
+    private static final String UP = "/up";
+    private static final int MOST_LEVELS = 6;
+
+    private final Shown.Groups shown;
+    private final Known known;
+    private final FigureMarks figures;
+
+    GroupsSentence(Shown.Groups shown, Known known) {
+        this.shown = shown;
+        this.known = known;
+        this.figures = new FigureMarks(shown.measures(), known, true);
+    }
+
+    @Override
+    public void say(Sentence.Writer sentence) {
+        for (int i = 0; i < shown.groupBy().size(); i++) {
+            sentence.words(i == 0 ? "Groups by " : ", then by ")
+                    .mark(LEVEL + i, Groupings.inWords(shown.groupBy().get(i)));
+        }
+        sentence.words(", with ");
+        figures.say(sentence);
+    }
+
+    @Override
+    public List<Offer> offers(String mark) {
+        if (mark.equals(MarkIds.MORE)) {
+            List<Offer> offers = new ArrayList<>();
+            if (shown.groupBy().size() < MOST_LEVELS) {
+                free().forEach(offer -> offers.add(
+                        new Offer(NEXT_LEVEL + offer.id(), "then by " + offer.words(), offer.note(), offer.reason())));
+            }
+            offers.addAll(figures.more());
+            return offers;
+        }
+        if (!mark.startsWith(LEVEL)) {
+            return figures.offers(mark);
+        }
+        List<Offer> offers = new ArrayList<>(free());
+        if (MarkIds.at(mark, shown.groupBy().size()) > 0) {
+            offers.add(0, Offer.of(UP, "one level further up", ""));
+        }
+        if (shown.groupBy().size() > 1) {
+            offers.add(0, Offer.of(LEAVE_OUT, "leave this level out", ""));
+        }
+        return offers;
+    }
+
+    private List<Offer> free() {
+        return Groupings.levels(known).stream()
+                .filter(offer -> !shown.groupBy().contains(offer.id()))
+                .toList();
+    }
+
+    @Override
+    public Shown with(String mark, String taken) {
+        List<String> levels = new ArrayList<>(shown.groupBy());
+        if (mark.equals(MarkIds.MORE) && taken.startsWith(NEXT_LEVEL)) {
+            levels.add(Offer.taken(offers(mark), taken).id().substring(NEXT_LEVEL.length()));
+            return new Shown.Groups(shown.measures(), levels);
+        }
+        if (mark.startsWith(LEVEL)) {
+            return new Shown.Groups(
+                    shown.measures(),
+                    levels(
+                            MarkIds.at(mark, levels.size()),
+                            Offer.taken(offers(mark), taken).id()));
+        }
+        boolean adds = mark.equals(MarkIds.MORE);
+        return new Shown.Groups(adds ? figures.adding(taken) : figures.with(mark, taken), levels);
+    }
+
+    private List<String> levels(int at, String taken) {
+        List<String> levels = new ArrayList<>(shown.groupBy());
+        switch (taken) {
+            case LEAVE_OUT -> levels.remove(at);
+            case UP -> levels.add(at - 1, levels.remove(at));
+            default -> levels.set(at, taken);
+        }
+        return levels;
+    }
+
+    @Override
+    public String usualTitle() {
+        return Groupings.titleBy(shown.groupBy());
+    }
+}

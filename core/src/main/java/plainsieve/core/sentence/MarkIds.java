@@ -1,0 +1,31 @@
+package plainsieve.core.sentence;
+
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/** Names of marks. One of several is named by its number: {@code column/2}. */
+final class MarkIds {
+    static final String TITLE = "title";
+    /** What can be added to a thing, and is not said while it is not there. */
+    static final String MORE = "+";
+
+    private MarkIds() {}
+
+    /** The number of a mark that is one of several. Throws {@link ProblemException} when there are not as many. */
+    static int at(String mark, int size) {
+        String number = mark.substring(mark.indexOf('/') + 1);
+        if (!number.matches("\\d{1,4}") || Integer.parseInt(number) >= size) {
+            throw new ProblemException(Problem.of(
+                    "bad-mark",
+                    "This view has no “%s” any more.".formatted(mark),
+                    "Look at it again: it was changed."));
+        }
+        return Integer.parseInt(number);
+    }
+
+    /** For a mark that no sentence has. */
+    static ProblemException unknown(String mark) {
+        return new ProblemException(
+                Problem.of("bad-mark", "No sentence has a “%s”.".formatted(mark), "Look at it again: it was changed."));
+    }
+}

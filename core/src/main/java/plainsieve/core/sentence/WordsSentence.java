@@ -1,0 +1,29 @@
+package plainsieve.core.sentence;
+
+import java.util.List;
+import plainsieve.core.question.QuestionLine;
+import plainsieve.core.view.Shown;
+
+/** "Words: [Fares are counted on the day of the crossing.]" */
+record WordsSentence(Shown.Words words) implements ShownSentence {
+    private static final String TEXT = "text";
+
+    @Override
+    public void say(Sentence.Writer sentence) {
+        sentence.words("Words: ").typed(TEXT, words.text());
+    }
+
+    @Override
+    public List<Offer> offers(String mark) {
+        return List.of();
+    }
+
+    @Override
+    public Shown with(String mark, String taken) {
+        if (!mark.equals(TEXT)) {
+            throw MarkIds.unknown(mark);
+        }
+        QuestionLine.read(taken);
+        return new Shown.Words(taken.strip());
+    }
+}

@@ -1,0 +1,33 @@
+package plainsieve.core.view;
+
+import java.util.Optional;
+
+/** What of a view is asked for. Most views are one statement; some have a second one beside or below it. */
+public sealed interface Part {
+    /** What the view shows first. */
+    record Main() implements Part {}
+
+    /** What its figures are compared with. */
+    record Compared() implements Part {}
+
+    /** The totals below a table. */
+    record Totals() implements Part {}
+
+    /** What lies under a group. @param depth how many levels are above it: 1 is under a group of the first level */
+    record Under(int depth) implements Part {}
+
+    Part MAIN = new Main();
+
+    /** Reads {@code main}, {@code compared}, {@code totals} and {@code under 1}; nothing for anything else. */
+    static Optional<Part> read(String word) {
+        return switch (word) {
+            case "", "main" -> Optional.of(MAIN);
+            case "compared" -> Optional.of(new Compared());
+            case "totals" -> Optional.of(new Totals());
+            default ->
+                word.matches("under [1-9]")
+                        ? Optional.of(new Under(word.charAt(word.length() - 1) - '0'))
+                        : Optional.empty();
+        };
+    }
+}

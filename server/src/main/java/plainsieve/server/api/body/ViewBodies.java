@@ -1,0 +1,103 @@
+package plainsieve.server.api.body;
+
+import java.util.List;
+import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.Shown;
+import plainsieve.core.view.View;
+
+/** Views on the wire. */
+public final class ViewBodies {
+    private ViewBodies() {}
+
+    /**
+     * One thing to look at.
+     *
+     * @param kind figures, bars, line, table, groups, or words
+     * @param title as a question line is written; said with its choices by the question of the report
+     * @param measures for all but tables and words
+     * @param groupBy for bars, lines and groups: output columns of the query, each with a part of time or the width of bands
+     *     behind a colon
+     * @param limitParameter for a table: the parameter that limits this view alone; else empty
+     * @param columns for a table: those that are seen, in their order; empty for all
+     * @param compared for figures: what they are compared with, in one word: all, before, year; else empty
+     * @param aside parameters whose choice does not count here
+     */
+    public record ViewBody(
+            String id,
+            String kind,
+            String title,
+            String queryId,
+            List<FigureBody> measures,
+            List<String> groupBy,
+            String limitParameter,
+            List<ColumnWordsBody> columns,
+            String compared,
+            List<String> aside,
+            LookBody look) {
+        public static ViewBody of(View view) {
+            Shown shown = view.shown();
+            return new ViewBody(
+                    view.id(),
+                    shown.kind(),
+                    view.title(),
+                    view.queryId(),
+                    shown.measures().stream().map(FigureBody::of).toList(),
+                    shown.grouping(),
+                    shown.limitParameter().orElse(""),
+                    shown instanceof Shown.Table table
+                            ? table.columns().stream().map(ColumnWordsBody::of).toList()
+                            : List.of(),
+                    compared(shown),
+                    view.aside(),
+                    LookBody.of(view));
+        }
+
+        private static String compared(Shown shown) {
+            return shown instanceof Shown.Figures figures
+                    ? figures.against().map(against -> against.kind().word()).orElse("")
+                    : "";
+        }
+    }
+
+    /**
+     * How a view looks.
+     *
+     * @param order of bars: largest, smallest, keys
+     * @param first how many bars stand there at once; 0 for all
+     * @param width in twelfths of the page; 0 for what suits its kind
+     * @param height in lines; 0 for what suits its kind
+     */
+    public record LookBody(String order, int first, boolean beside, int width, int height) {
+        static LookBody of(View view) {
+            Shown.Rank rank = view.shown() instanceof Shown.Bars bars ? bars.rank() : Shown.Rank.USUAL;
+            boolean beside = view.shown() instanceof Shown.Bars bars && !bars.stacked();
+            return new LookBody(
+                    rank.order().word(),
+                    rank.first(),
+                    beside,
+                    view.size().width(),
+                    view.size().height());
+        }
+    }
+
+    /** @param column empty for rows @param adds whether figures of groups add up to that of the groups together */
+    public record FigureBody(String function, String column, String label, String unit, boolean adds) {
+        static FigureBody of(Figure figure) {
+            return new FigureBody(
+                    figure.measure().function().word(),
+                    figure.measure().column().orElse(""),
+                    figure.label(),
+                    figure.unit(),
+                    figure.measure().function().isAdditive());
+        }
+    }
+
+    /** A column as viewers read it. @param format such as number 1, money €, day; empty for the value as it is */
+    public record ColumnWordsBody(String name, String label, String format, boolean totalled) {
+        static ColumnWordsBody of(ColumnWords column) {
+            return new ColumnWordsBody(
+                    column.name(), column.label(), column.format().written(), column.totalled());
+        }
+    }
+}

@@ -1,0 +1,212 @@
+package plainsieve.server.project;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Against;
+import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.Format;
+import plainsieve.core.view.Shown;
+import plainsieve.core.view.Size;
+import plainsieve.core.view.View;
+import plainsieve.files.ProjectFile.ColumnEntry;
+import plainsieve.files.ProjectFile.LookEntry;
+import plainsieve.files.ProjectFile.MeasureEntry;
+import plainsieve.files.ProjectFile.ViewEntry;
+
+/** Views as the entries of a project file, and back. */
+final class ViewEntries {
+    private static final List<String> KINDS = List.of("figures", "bars", "line", "table", "groups", "words");
+
+    private ViewEntries() {}
+
+    static ViewEntry entry(View view) {
+        Written written = view.shown().accept(new Writing());
+        return new ViewEntry(
+                view.id(),
+                view.shown().kind(),
+                view.title(),
+                view.queryId(),
+                view.shown().measures().stream().map(ViewEntries::entry).toList(),
+                view.shown().grouping(),
+                view.shown().limitParameter().orElse(""),
+                written.columns(),
+                written.text(),
+                written.against(),
+                view.aside(),
+                look(view.size(), written));
+    }
+
+    private static LookEntry look(Size size, Written written) {
+        boolean usual = written.rank().equals(Shown.Rank.USUAL);
+        LookEntry look = new LookEntry(
+                usual ? "" : written.rank().order().word(),
+                usual ? null : Integer.valueOf(written.rank().first()),
+                written.beside(),
+                size.width(),
+                size.height());
+        return look.equals(LookEntry.USUAL) ? null : look;
+    }
+
+    private static MeasureEntry entry(Figure figure) {
+        Measure measure = figure.measure();
+        return new MeasureEntry(measure.function().word(), measure.column().orElse(""), figure.label(), figure.unit());
+    }
+
+    /** What only some kinds have. */
+    private record Written(List<ColumnEntry> columns, String text, String against, Shown.Rank rank, boolean beside) {
+        private static final Written NOTHING = new Written(List.of(), "", "", Shown.Rank.USUAL, false);
+    }
+
+    private record Writing() implements Shown.Visitor<Written> {
+        @Override
+        public Written figures(Shown.Figures shown) {
+            String against = shown.against().map(Against::written).orElse("");
+            return new Written(List.of(), "", against, Shown.Rank.USUAL, false);
+        }
+
+        @Override
+        public Written bars(Shown.Bars shown) {
+            return new Written(List.of(), "", "", shown.rank(), !shown.stacked());
+        }
+
+        @Override
+        public Written line(Shown.Line shown) {
+            return Written.NOTHING;
+        }
+
+        @Override
+        public Written table(Shown.Table shown) {
+            List<ColumnEntry> columns = shown.columns().stream()
+                    .map(column -> new ColumnEntry(
+                            column.name(), column.label(), column.format().written(), column.totalled()))
+                    .toList();
+            return new Written(columns, "", "", Shown.Rank.USUAL, false);
+        }
+
+        @Override
+        public Written groups(Shown.Groups shown) {
+            return Written.NOTHING;
+        }
+
+        @Override
+        public Written words(Shown.Words shown) {
+            return new Written(List.of(), shown.text(), "", Shown.Rank.USUAL, false);
+        }
+    }
+
+    /** Throws {@link ProblemException} naming what is wrong with the entry. */
+    static View view(ViewEntry entry) {
+        LookEntry look = entry.lookOrUsual();
+        return new View(
+                entry.id(),
+                entry.title(),
+                entry.query(),
+                shown(entry),
+                entry.aside(),
+                Size.near(look.width(), look.height()));
+    }
+
+    private static Shown shown(ViewEntry entry) {
+        List<Figure> figures =
+                entry.measures().stream().map(ViewEntries::figure).toList();
+        return switch (entry.kind()) {
+            case "figures" -> new Shown.Figures(needed(entry, figures), against(entry));
+            case "bars" ->
+                new Shown.Bars(
+                        needed(entry, figures),
+                        grouped(entry),
+                        rank(entry.lookOrUsual()),
+                        !entry.lookOrUsual().beside());
+            case "line" -> new Shown.Line(needed(entry, figures), grouped(entry));
+            case "table" ->
+                new Shown.Table(
+                        entry.limit(),
+                        entry.columns().stream().map(ViewEntries::column).toList());
+            case "groups" -> new Shown.Groups(needed(entry, figures), grouped(entry));
+            case "words" -> new Shown.Words(entry.text());
+            default -> throw unknown("view", entry.kind(), KINDS);
+        };
+    }
+
+    private static <T> List<T> needed(ViewEntry entry, List<T> figures) {
+        if (figures.isEmpty()) {
+            throw incomplete(entry, "works nothing out", "Give it measures.");
+        }
+        return figures;
+    }
+
+    private static List<String> grouped(ViewEntry entry) {
+        if (entry.groupBy().isEmpty()) {
+            throw incomplete(entry, "groups by nothing", "Give it group-by, a column of its query.");
+        }
+        return entry.groupBy();
+    }
+
+    private static ProblemException incomplete(ViewEntry entry, String what, String advice) {
+        return new ProblemException(Problem.of("bad-view", "The view “%s” %s.".formatted(entry.id(), what), advice));
+    }
+
+    private static Optional<Against> against(ViewEntry entry) {
+        if (entry.against().isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(Against.read(entry.against())
+                .orElseThrow(() -> incomplete(
+                        entry,
+                        "is compared with “%s”, which is nothing".formatted(entry.against()),
+                        "Use all, or before or year and the lower end of a range of days.")));
+    }
+
+    private static Shown.Rank rank(LookEntry look) {
+        String word = look.order().isEmpty() ? Wanted.Order.LARGEST.word() : look.order();
+        Wanted.Order order = Wanted.Order.ofWord(word)
+                .orElseThrow(() -> unknown(
+                        "order",
+                        word,
+                        Stream.of(Wanted.Order.values()).map(Wanted.Order::word).toList()));
+        return new Shown.Rank(order, look.first() == null ? Shown.Rank.USUAL.first() : Math.max(0, look.first()));
+    }
+
+    private static ColumnWords column(ColumnEntry entry) {
+        Format format = Format.read(entry.format())
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-format",
+                        "“%s” is no way to write the column “%s”.".formatted(entry.format(), entry.name()),
+                        "Use number 1, money and a sign, percent 1, unit and its words, day, month or moment.")));
+        return new ColumnWords(entry.name(), entry.label(), format, entry.total());
+    }
+
+    private static Figure figure(MeasureEntry entry) {
+        Measure.Function function = Measure.Function.ofWord(entry.function())
+                .orElseThrow(() -> unknown(
+                        "figure",
+                        entry.function(),
+                        Stream.of(Measure.Function.values())
+                                .map(Measure.Function::word)
+                                .toList()));
+        Optional<String> column = Optional.of(entry.column()).filter(name -> !name.isEmpty());
+        boolean ofRows = function == Measure.Function.COUNT || function == Measure.Function.SHARE;
+        if (column.isEmpty() && !ofRows) {
+            throw new ProblemException(Problem.of(
+                    "bad-figure",
+                    "The figure “%s” does not say of which column it is the %s."
+                            .formatted(entry.label(), function.word()),
+                    "Name a column of the query."));
+        }
+        return new Figure(new Measure(function, column), entry.label(), entry.unit());
+    }
+
+    private static ProblemException unknown(String what, String word, List<String> known) {
+        String advice = Nearest.to(word, known)
+                .map("Did you mean “%s”?"::formatted)
+                .orElse("Use " + String.join(", ", known) + ".");
+        return new ProblemException(Problem.of("bad-" + what, "“%s” is no kind of %s.".formatted(word, what), advice));
+    }
+}

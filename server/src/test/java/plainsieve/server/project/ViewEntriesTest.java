@@ -1,0 +1,87 @@
+package plainsieve.server.project;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Against;
+import plainsieve.core.view.ColumnWords;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.Format;
+import plainsieve.core.view.Opening;
+import plainsieve.core.view.Shown;
+import plainsieve.core.view.Size;
+import plainsieve.core.view.View;
+import plainsieve.files.ProjectYaml;
+import tools.jackson.databind.JsonNode;
+
+/** Views as entries of a file, and back: every kind as it went in, and what is wrong is told. */
+class ViewEntriesTest {
+    private static final List<Figure> FIGURES = List.of(
+            new Figure(Measure.countOfRows(), "rows", ""),
+            new Figure(new Measure(Measure.Function.MEDIAN, Optional.of("delay")), "middle", "min"));
+    private static final List<View> VIEWS = List.of(
+            View.of("f", "", "q", new Shown.Figures(FIGURES, Against.read("before from"))),
+            new View(
+                    "b",
+                    "Of {port}",
+                    "q",
+                    new Shown.Bars(FIGURES, List.of("port", "vessel"), new Shown.Rank(Wanted.Order.KEYS, 0), false),
+                    List.of("port", "vessel"),
+                    new Size(8, 9)),
+            View.of("b2", "", "q", new Shown.Bars(FIGURES, List.of("delay:10"), Shown.Rank.USUAL, true)),
+            View.of("l", "Over", "q", new Shown.Line(FIGURES, List.of("sailed:week"))),
+            View.of(
+                    "t",
+                    "Rows",
+                    "q",
+                    new Shown.Table(
+                            "rows",
+                            List.of(new ColumnWords("fare", "Fare", new Format(Format.Kind.MONEY, "€"), true)))),
+            View.of("g", "", "q", new Shown.Groups(FIGURES, List.of("port", "sailed:year"))),
+            View.of("w", "", "", new Shown.Words("Of {port}.")));
+
+    @Test
+    void everyKindComesBackAsItWentIn() {
+        Report report = new Report("r", "R", "", "", List.of(), VIEWS, Opening.USUAL, 1);
+        JsonNode json = ProjectYaml.toJson(ReportEntries.entry(report));
+        assertThat(ReportEntries.report(ProjectYaml.report(json), "r", 1)).isEqualTo(report);
+    }
+
+    @Test
+    void whatTheFormatBeforeWroteIsRead() {
+        View bars = view("{kind: bars, query: q, measures: [{function: count}], group-by: port}");
+        assertThat(bars.shown().grouping()).containsExactly("port");
+        assertThat(((Shown.Bars) bars.shown()).rank()).isEqualTo(Shown.Rank.USUAL);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            {kind: bar, query: q}                                                        | Did you mean “bars”?
+            {kind: bars, query: q, group-by: port}                                       | works nothing out
+            {kind: line, query: q, measures: [{function: count}]}                        | groups by nothing
+            {kind: figures, query: q, measures: [{function: sum}]}                       | of which column
+            {kind: figures, query: q, measures: [{function: midle, column: x}]}          | is no kind of figure
+            {kind: figures, query: q, measures: [{function: count}], against: sometimes} | is compared with “sometimes”
+            {kind: table, query: q, columns: [{name: x, format: money}]}                 | no way to write the column
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, look: {order: bigest}} | is no kind of order
+            """)
+    void whatIsWrongIsTold(String entry, String message) {
+        assertThatThrownBy(() -> view(entry)).isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
+                        e.first().inWords())
+                .contains(message));
+    }
+
+    private static View view(String entry) {
+        String yaml = "reports: [{id: r, name: R, views: [" + entry.replaceFirst("\\{", "{id: v, ") + "]}]";
+        return ReportEntries.report(ProjectYaml.read(yaml, "test").reports().get(0), "r", 1)
+                .view("v");
+    }
+}

@@ -1,0 +1,41 @@
+import type { Report } from '../api/types'
+import { keyInWords } from '../views/keys'
+import type { Picked } from '../views/useViewRun'
+
+/*
+ * What is picked from views, in a link, see docs/links.md:
+ *   only.by-port=Ardlow          a group of the view by-port       only.bands:integer=30   of numbers and other types
+ *   without=only.by-port         its group without a value
+ * No parameter can be called so, as no name has a point.
+ */
+const ONLY = 'only.'
+const WITHOUT = 'without'
+
+export const isPick = (name: string): boolean => name.startsWith(ONLY)
+
+export function picksToLink(picked: Picked[]): URLSearchParams {
+  const link = new URLSearchParams()
+  for (const { viewId, filter } of picked) {
+    const name = ONLY + viewId + (filter.type === 'text' ? '' : `:${filter.type}`)
+    const value = filter.values[0] as string | null | undefined
+    if (value === null || value === undefined) link.append(WITHOUT, name)
+    else link.append(name, value)
+  }
+  return link
+}
+
+/** The picks of a link; those of views that the report has no more are left out. */
+export function picksOfLink(link: URLSearchParams, views: Report['definition']['views']): Picked[] {
+  const said = [...link].flatMap(([name, value]): [string, string | null][] => {
+    if (isPick(name)) return [[name, value]]
+    return name === WITHOUT && isPick(value) ? [[value, null]] : []
+  })
+  return said.flatMap(([name, value]) => {
+    const [viewId, type = 'text'] = name.slice(ONLY.length).split(':')
+    const view = views.find(one => one.id === viewId)
+    const column = view?.groupBy[0]
+    if (!view || column === undefined) return []
+    const filter = { column, type, values: [value] as string[] }
+    return [{ viewId: view.id, queryId: view.queryId, title: view.title, label: keyInWords(column, value), filter }]
+  })
+}

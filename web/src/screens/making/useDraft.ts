@@ -1,0 +1,90 @@
+import { inject, shallowRef, watch, type ShallowRef } from 'vue'
+import { asFailure, Failure, get, put } from '../../api/client'
+import type { Making } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
+
+const changedMeanwhile = (): Failure =>
+  new Failure(
+    409,
+    'The report was changed by someone else since, so this cannot be taken back.',
+    'Change it where it stands.',
+  )
+
+export interface Draft {
+  made: ShallowRef<Making>
+  failure: ShallowRef<Failure | undefined>
+  busy: ShallowRef<boolean>
+  path: string
+  version: () => number
+  /** Tries something that cannot be taken back. */
+  attempt: (work: () => Promise<Making>) => Promise<boolean>
+  /** Changes the draft; the change can be taken back. */
+  change: (label: string, work: () => Promise<Making>) => Promise<void>
+}
+
+/** The draft of a report. Every change is kept at once, one behind the other, and can be taken back. */
+export function useDraft(loaded: Making): Draft {
+  const history = inject(historyKey, undefined)
+  const made = shallowRef(loaded)
+  const failure = shallowRef<Failure>()
+  const busy = shallowRef(false)
+  const path = `/reports/${encodeURIComponent(loaded.report.id)}/making`
+  const version = (): number => made.value.report.version
+
+  let queue: Promise<unknown> = Promise.resolve()
+
+  /* One change behind the other, each on top of what came of the one before: nothing that is clicked or typed is lost. */
+  function attempt(work: () => Promise<Making>): Promise<boolean> {
+    const result = queue.then(() => attemptNow(work))
+    queue = result
+    return result
+  }
+
+  async function attemptNow(work: () => Promise<Making>): Promise<boolean> {
+    busy.value = true
+    try {
+      made.value = await work()
+      failure.value = undefined
+      return true
+    } catch (error) {
+      failure.value = asFailure(error)
+      if (failure.value.status === 409) await reload()
+      return false
+    } finally {
+      busy.value = false
+    }
+  }
+
+  async function reload(): Promise<void> {
+    made.value = await get<Making>(path).catch(() => made.value)
+  }
+
+  /* A step back replaces the whole draft, so it is taken only from the draft that the change had made: else a colleague's
+     change in between would go with it. */
+  const comeBack = (from: unknown, to: unknown): Promise<boolean> =>
+    attempt(() => {
+      if (JSON.stringify(made.value.form) !== JSON.stringify(from)) throw changedMeanwhile()
+      return put<Making>(`${path}/form`, { form: to, version: version() })
+    })
+
+  async function change(label: string, work: () => Promise<Making>): Promise<void> {
+    let before: unknown
+    const possible = await attempt(() => {
+      before = made.value.form
+      return work()
+    })
+    if (!possible) return
+    const [was, is] = [before, made.value.form]
+    history?.add({ label, undo: () => comeBack(is, was), redo: () => comeBack(was, is) })
+  }
+
+  /* A step may be of an earlier visit to this page; what it did shows here. */
+  watch(
+    () => history?.busy.value,
+    stepping => {
+      if (stepping === false) void reload()
+    },
+  )
+
+  return { made, failure, busy, path, version, attempt, change }
+}

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/* What a drawing shows, as a table for those who do not see it. */
+defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
+</script>
+
+<template>
+  <table class="visually-hidden">
+    <caption>
+      {{
+        caption
+      }}
+    </caption>
+    <thead>
+      <tr>
+        <th v-for="head in heads" :key="head" scope="col">{{ head }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="(row, r) in rows" :key="r">
+        <template v-for="(cell, c) in row" :key="c"
+          ><th v-if="c === 0" scope="row">{{ cell }}</th>
+          <td v-else>{{ cell }}</td></template
+        >
+      </tr>
+    </tbody>
+  </table>
+</template>

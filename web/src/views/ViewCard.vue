@@ -1,0 +1,44 @@
+<script setup lang="ts">
+/* A view on the page: what it is called, what does not count for it, and how its run stands. */
+import { computed } from 'vue'
+import type { View } from '../api/types'
+import type { RunState } from '../composables/useRun'
+import RunNote from './RunNote.vue'
+import type { Asked } from './useViewRun'
+
+const props = defineProps<{ view: View; asked: Asked; about?: string; state?: RunState }>()
+const emit = defineEmits<{ stop: []; again: [] }>()
+
+const title = computed(() => props.asked.titles.value[props.view.id] ?? props.view.title)
+const aside = computed(() =>
+  props.view.aside
+    .map(name => props.asked.report.parameters.find(parameter => parameter.name === name)?.label ?? name)
+    .join(', '),
+)
+</script>
+
+<template>
+  <section class="card-box view-card" :class="{ sized: view.look.height > 0, stale: state && state.status !== 'done' }">
+    <div v-if="title || about || $slots.beside" class="row-line">
+      <h2>
+        {{ title }} <span v-if="about" class="soft fw-normal">{{ about }}</span>
+      </h2>
+      <slot name="beside" />
+    </div>
+    <p v-if="aside" class="soft small m-0">Not filtered by {{ aside }}, on purpose.</p>
+    <RunNote v-if="state" :state="state" class="my-1" @stop="emit('stop')" @again="emit('again')" />
+    <slot />
+  </section>
+</template>
+
+<style scoped>
+.view-card {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+.sized {
+  height: var(--view-height);
+  overflow-y: auto;
+}
+</style>

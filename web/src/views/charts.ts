@@ -1,0 +1,24 @@
+/* What all drawings have in common. What is drawn has no style sheet: it asks the page for its tokens. */
+export const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+/* Eight colours that stay apart for colour-blind eyes. */
+const SERIES = ['--sea', '--mark-3', '--mark-1', '--mark-5', '--mark-6', '--mark-4', '--mark-2', '--mark-8']
+
+/** The colour of the n-th line or part. */
+export const seriesColour = (n: number): string => token(SERIES[n] ?? '--stone')
+
+export const FACE = 'Atkinson Hyperlegible'
+
+/** The legend of several lines or parts. */
+export const legend = (names: string[]): object =>
+  names.length > 1
+    ? {
+        top: 0,
+        left: 0,
+        type: 'scroll',
+        itemWidth: 12,
+        itemHeight: 10,
+        icon: 'roundRect',
+        textStyle: { color: token('--ink'), fontFamily: FACE, fontSize: 12 },
+      }
+    : { show: false }

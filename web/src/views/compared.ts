@@ -1,0 +1,27 @@
+/* A figure beside the same one of another span, or of all rows. */
+import type { Cell, View } from '../api/types'
+import { numberInWords } from '../formats'
+
+type FigureOfView = View['measures'][number]
+
+const THAN: Record<string, string> = { before: 'the span before', year: 'a year before' }
+const percent = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 })
+
+/** "▲ 12 % more than the span before (1,147)"; "37.3 % of 3,443"; nothing where one of the two is missing. */
+export function changeInWords(with_: string, figure: FigureOfView, now: Cell, then: Cell): string | undefined {
+  if (now === null || then === null) return undefined
+  const [here, there] = [Number(now), Number(then)]
+  if (!Number.isFinite(here) || !Number.isFinite(there)) return undefined
+  const unit = figure.unit ? ` ${figure.unit}` : ''
+  if (with_ === 'all') {
+    return figure.adds && there !== 0
+      ? `${percent.format((here / there) * 100)} % of ${numberInWords(there)}${unit}`
+      : `${numberInWords(there)}${unit} of all rows`
+  }
+  const than = THAN[with_] ?? with_
+  if (here === there) return `the same as ${than}`
+  const what = `${than} (${numberInWords(there)}${unit})`
+  const word = here > there ? '▲' : '▼'
+  if (there === 0) return `${word} from 0, ${than}`
+  return `${word} ${percent.format(Math.abs((here - there) / there) * 100)} % ${here > there ? 'more' : 'less'} than ${what}`
+}

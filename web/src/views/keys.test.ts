@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest'
+import { isPickable, keyInWords, keyValue, readKey, withoutIt } from './keys'
+
+describe('what a view groups by', () => {
+  it('is a column, with a part of time or the width of bands behind a colon', () => {
+    expect(readKey('departed_at:month')).toEqual({ column: 'departed_at', cut: 'month' })
+    expect(readKey('delay_min:10')).toEqual({ column: 'delay_min', cut: '10' })
+    expect(readKey('a:b')).toEqual({ column: 'a:b', cut: '' })
+    expect(readKey(':10')).toEqual({ column: ':10', cut: '' })
+  })
+  it('reads in words', () => {
+    expect(keyInWords('departed_at:weekday', 1)).toBe('Monday')
+    expect(keyInWords('departed_at:weekday', '7')).toBe('Sunday')
+    expect(keyInWords('departed_at:hour', 8)).toBe('08:00')
+    expect(keyInWords('departed_at:quarter', '2025-07-01')).toBe('Q3 2025')
+    expect(keyInWords('departed_at:month', '2025-07-01 00:00:00')).toBe('July 2025')
+    expect(keyInWords('delay_min:10', '30.0')).toBe('30 to below 40')
+    expect(keyInWords('port', 'Skerrin')).toBe('Skerrin')
+    expect(keyInWords('vessel_name', null)).toBe('no vessel')
+    expect(withoutIt('port')).toBe('no port')
+  })
+  it('filters by a range, not by what comes again', () => {
+    expect(isPickable('departed_at:week')).toBe(true)
+    expect(isPickable('departed_at:weekday')).toBe(false)
+    expect(keyValue('departed_at:month', '2025-07-01T00:00:00')).toBe('2025-07-01')
+    expect(keyValue('port', null)).toBeNull()
+  })
+})
