@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, provide } from 'vue'
+import { onBeforeUnmount, onMounted, provide, ref } from 'vue'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
+import FindAnything from './find/FindAnything.vue'
+import KeysHelp from './find/KeysHelp.vue'
 
 const route = useRoute()
 const screens = [
@@ -12,6 +14,7 @@ const screens = [
   { path: '/sources', name: 'Sources' },
   { path: '/sent', name: 'Sent' },
 ]
+const finder = ref<InstanceType<typeof FindAnything>>()
 const history = useHistory()
 provide(historyKey, history)
 
@@ -54,6 +57,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       @click="history.redo">
       Redo {{ history.undone.value.label }}
     </button>
+    <button class="as-link soft" title="Ctrl K" @click="finder?.show()">Find</button>
   </header>
   <RouterView />
+  <FindAnything ref="finder" />
+  <KeysHelp />
 </template>

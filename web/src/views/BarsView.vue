@@ -94,7 +94,7 @@ useChart(
       </button>
     </div>
     <div v-if="alone" class="small soft">
-      {{ adds && figure?.function === 'count' ? rowsInWords(alone.total) : 'Rows' }} without a
+      {{ adds && figure?.function === 'count' ? rowsInWords(alone.total) : 'Rows' }} without
       {{ withoutIt(by).slice(3) }} stand under “{{ alone.name }}”.
       <button v-if="pickable" class="as-link" @click="pick(alone)">Show only these</button>
     </div>

@@ -2,7 +2,7 @@
 import type { View } from '../api/types'
 
 const WHOLE = 12
-const USUAL: Record<string, number> = { bars: 6, words: 6 }
+const USUAL: Record<string, number> = { bars: 6 }
 const usualWidth = (view: View): number => USUAL[view.kind] ?? WHOLE
 
 /** How many twelfths each view takes. One whose width nobody chose takes what its row has left. */

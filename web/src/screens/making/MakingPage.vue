@@ -18,6 +18,7 @@ import MadeCard from './MadeCard.vue'
 import MakingHead from './MakingHead.vue'
 import ProposedViews from './ProposedViews.vue'
 import QuestionWords from './QuestionWords.vue'
+import { reachInWords } from './reach'
 import { useMaking, type Step } from './useMaking'
 
 const props = defineProps<{ loaded: Making }>()
@@ -132,7 +133,11 @@ const named = (view: View): string => view.title || view.kind
           :copies="false"
           :offers="mark => offers(control.thing, mark)"
           @take="(mark, taken) => take(control.thing, mark, taken)"
-          @step="stepAndFocus(control.thing, $event)" />
+          @step="stepAndFocus(control.thing, $event)"
+          ><p v-if="reachInWords(report, control.thing.slice(8))" class="small m-0 pt-1 soft">
+            {{ reachInWords(report, control.thing.slice(8)) }}
+          </p></MadeCard
+        >
         <div v-for="name in made.notOffered" :key="name" class="card-box left-out soft">
           <b class="mono">:{{ name }}</b> is not offered: every run uses its default.
           <button class="as-link" @click="addControl(name)">Let viewers choose it</button>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /* Every parameter of the project in one table; each is edited in its row. */
 import { BFormInput } from 'bootstrap-vue-next'
-import { computed, onMounted, provide, ref, shallowRef } from 'vue'
+import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import type { ParameterUse, QueryCard } from '../../api/types'
 import { choosingKey } from '../../composables/useChoosing'
@@ -14,7 +15,14 @@ const parameters = useParameters()
 const queries = shallowRef<QueryCard[]>([])
 const search = ref('')
 const sortedBy = shallowRef<{ column: Column; descending: boolean }>()
+const route = useRoute()
+/* What was found is open. */
 const open = ref('')
+watch(
+  () => route.query.open,
+  wanted => (open.value = typeof wanted === 'string' ? wanted : open.value),
+  { immediate: true },
+)
 const name = ref('')
 
 provide(choosingKey, {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BFormInput } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import type { Source, SourceContents, SourceHealth, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -35,6 +36,19 @@ const matching = computed(() =>
 )
 const matchingFunctions = computed(() => functions.value.filter(each => found(search.value, each.name, each.arguments)))
 
+/* What was found is open. */
+const route = useRoute()
+const section = ref<HTMLElement>()
+watch(
+  [tables, () => route.fullPath],
+  () => {
+    if (route.hash !== `#${props.source.id}`) return
+    open.value = tables.value.find(table => table.name === route.query.table) ?? open.value
+    section.value?.scrollIntoView()
+  },
+  { immediate: true, flush: 'post' },
+)
+
 function again(): void {
   void ask()
   void list()
@@ -48,7 +62,7 @@ async function changed(): Promise<void> {
 </script>
 
 <template>
-  <section class="card-box mb-3" :aria-label="source.id">
+  <section ref="section" class="card-box mb-3" :aria-label="source.id">
     <div class="row-line">
       <h2 class="fs-6">{{ source.id }}</h2>
       <span class="pill">{{ source.title }}</span><span class="soft">{{ source.address }}</span

@@ -198,7 +198,8 @@ class MakingTest {
         browser.see(view("by-port"));
         browser.script("document.querySelector(\"" + view("by-port") + "\").focus()");
         browser.chord(List.of(Keys.ALT), Keys.ARROW_RIGHT);
-        browser.until(() -> browser.see(view("by-port")).getDomAttribute("style").contains("span 7") ? true : null);
+        browser.until(
+                () -> browser.see(view("by-port")).getDomAttribute("style").contains("span 7") ? true : null);
         browser.chord(List.of(Keys.ALT, Keys.SHIFT), Keys.ARROW_DOWN);
         browser.until(() -> browser.all(view("by-port") + " .sized").isEmpty() ? null : true);
         List<String> before = views();

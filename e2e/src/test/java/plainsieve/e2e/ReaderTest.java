@@ -270,7 +270,7 @@ class ReaderTest {
         browser.focusAndPress(".picks button", "Only Skerrin");
         browser.untilText(".picked .pill", text -> text.startsWith("By port: only Skerrin"));
         browser.untilText("[data-test=counted]", text -> text.contains("rows") && !text.equals(all));
-        browser.untilText("tbody td", "Skerrin"::equals);
+        browser.untilText(".rows tbody td", "Skerrin"::equals);
         browser.click(".picked button");
         browser.untilText("[data-test=counted]", all::equals);
     }

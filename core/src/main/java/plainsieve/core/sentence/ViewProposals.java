@@ -30,6 +30,7 @@ public final class ViewProposals {
     private static final Set<String> AVERAGED = Set.of(
             "delay",
             "wave",
+            "waves",
             "height",
             "speed",
             "rate",

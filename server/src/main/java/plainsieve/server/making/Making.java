@@ -4,10 +4,7 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
@@ -22,7 +19,6 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Opening;
-import plainsieve.core.view.Part;
 import plainsieve.core.view.Size;
 import plainsieve.core.view.View;
 import plainsieve.server.authoring.Ids;
@@ -31,25 +27,18 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
-import plainsieve.server.runs.Runner;
-import plainsieve.server.sent.Purpose;
 
 /** Makes reports on the page: sentences whose marks are changed, proposals that are taken or left, a draft until it is given. */
 @Service
 public class Making {
     private final OutputColumns columns;
     private final ReportEdits edits;
-    private final ReportOrders orders;
-    private final Runner runner;
+    private final GivingCheck check;
 
-    Making(OutputColumns columns, ReportEdits edits, ReportOrders orders, Runner runner) {
+    Making(OutputColumns columns, ReportEdits edits, GivingCheck check) {
         this.columns = columns;
         this.edits = edits;
-        this.orders = orders;
-        this.runner = runner;
+        this.check = check;
     }
 
     /** Makes a report of a query: what is worth showing of its columns, and a control for every parameter. A draft. */
@@ -227,37 +216,12 @@ public class Making {
     }
 
     /**
-     * Gives the draft to viewers. Before that every view is worked out as they will get it, without sending it: with the
-     * defaults, or with trial values where something has to be chosen first.
+     * Gives the draft to viewers, once it is sure to work for them.
      *
      * @throws ProblemException with what would not work
      */
     public void give(Project project, Asker asker, Report draft) {
-        if (draft.views().isEmpty()) {
-            throw new ProblemException(Problem.of(
-                    "nothing-to-show", "The report shows nothing yet.", "Take a proposal, then give it to viewers."));
-        }
-        Project drafted = project.drafted(draft.id());
-        for (View view : draft.asking()) {
-            AskedChoices defaults = ReportOrders.choices(drafted, asker, draft, Map.of());
-            try {
-                runner.check(order(drafted, draft, view, defaults));
-            } catch (ProblemException e) {
-                AskedChoices trials = AskedChoices.onTheBench(asker, drafted.parametersOf(draft), Map.of());
-                runner.check(order(drafted, draft, view, trials));
-            }
-        }
+        check.of(project.drafted(draft.id()), asker, draft);
         edits.replace(project, draft);
-    }
-
-    private RunOrder order(Project drafted, Report draft, View view, AskedChoices choices) {
-        RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
-        return orders.view(
-                drafted,
-                draft,
-                Purpose.Kind.FORM,
-                choices,
-                new ReportOrders.Asked(
-                        UUID.randomUUID().toString(), live, view, Part.MAIN, Optional.empty(), List.of()));
     }
 }

@@ -66,6 +66,13 @@ public interface SentRecords {
     @Select("select * from sent where id = #{id} and project_id = #{projectId}")
     Optional<SentRow> find(@Param("projectId") String projectId, @Param("id") long id);
 
+    /** The newest run of a report by a reader. */
+    @Select("""
+            select * from sent where report_id = #{reportId} and project_id = #{projectId} and cause = 'report'
+            order by id desc limit 1
+            """)
+    Optional<SentRow> lastRun(@Param("projectId") String projectId, @Param("reportId") String reportId);
+
     /** What a killed process left behind as running did not end well; nobody knows how. */
     @Update(
             "update sent set outcome = 'stopped', problem = 'The server ended while this ran.' where outcome = 'running'")

@@ -136,6 +136,12 @@ public class SentLog {
         return records.find(project.id(), id);
     }
 
+    /** When a report was last run by a reader, and how that went. */
+    public Optional<SentRow> lastRun(Project project, String reportId) {
+        settle();
+        return records.lastRun(project.id(), reportId);
+    }
+
     private void settle() {
         CompletableFuture.runAsync(() -> {}, writer).join();
     }

@@ -9,8 +9,21 @@ import plainsieve.server.project.Report;
 public final class ReportBodies {
     private ReportBodies() {}
 
+    /**
+     * A report in a list.
+     *
+     * @param lastRun when a reader last ran it, as ISO 8601 writes it; empty when nobody did
+     * @param lastOutcome how that went: done, failed, stopped, running; empty when nobody ran it
+     */
     public record ReportCard(
-            String id, String name, String audience, List<SaidPart> question, Standing standing, int version) {
+            String id,
+            String name,
+            String audience,
+            List<SaidPart> question,
+            Standing standing,
+            int version,
+            String lastRun,
+            String lastOutcome) {
         /** What viewers have of it. */
         public enum Standing {
             /** Nothing yet. */

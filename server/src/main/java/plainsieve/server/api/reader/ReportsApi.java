@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -20,8 +21,10 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
+import plainsieve.server.records.SentRow;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.sent.SentLog;
 
 /** Reports and their questions. */
 @RestController
@@ -31,27 +34,36 @@ class ReportsApi {
     private final Questions questions;
     private final ReportAnswers answers;
     private final LinkedAskers askers;
+    private final SentLog sent;
 
-    ReportsApi(Questions questions, ReportAnswers answers, LinkedAskers askers) {
+    ReportsApi(Questions questions, ReportAnswers answers, LinkedAskers askers, SentLog sent) {
         this.questions = questions;
         this.answers = answers;
         this.askers = askers;
+        this.sent = sent;
     }
 
     @GetMapping
     List<ReportCard> all(Project project, Asker asker, Locale locale) {
         return project.reports().stream()
                 .filter(report -> askers.sees(project, report.id(), asker))
-                .map(report -> new ReportCard(
-                        report.id(),
-                        report.name(),
-                        report.audience(),
-                        SaidBodies.parts(questions
-                                .ask(project, report, ReportOrders.choices(project, asker, report, Map.of()), locale)
-                                .said()),
-                        standing(project.draft(report.id()), report),
-                        report.version()))
+                .map(report -> card(project, asker, report, locale))
                 .toList();
+    }
+
+    private ReportCard card(Project project, Asker asker, Report report, Locale locale) {
+        Optional<SentRow> last = sent.lastRun(project, report.id());
+        return new ReportCard(
+                report.id(),
+                report.name(),
+                report.audience(),
+                SaidBodies.parts(questions
+                        .ask(project, report, ReportOrders.choices(project, asker, report, Map.of()), locale)
+                        .said()),
+                standing(project.draft(report.id()), report),
+                report.version(),
+                last.map(row -> row.sentAt().toString()).orElse(""),
+                last.map(SentRow::outcome).orElse(""));
     }
 
     @GetMapping("/{id}")

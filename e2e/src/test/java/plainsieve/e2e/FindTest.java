@@ -1,0 +1,111 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+
+/** Finding anything by keys, the keys of a screen, and the list of reports. */
+class FindTest {
+    private static Browser browser;
+
+    @BeforeAll
+    static void open() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void close() {
+        browser.close();
+    }
+
+    private static void find(String words) {
+        browser.chord(Keys.CONTROL, "k");
+        browser.see("dialog.find input").sendKeys(words);
+    }
+
+    @Test
+    void anythingIsFoundByItsNameAndOpened() {
+        browser.open("/reports");
+        browser.untilText("main", text -> text.contains("Vessel diary"));
+        find("fare inc");
+        browser.untilText("dialog.find li.active", text -> text.contains("report") && text.contains("Fare income"));
+        browser.press(Keys.ENTER);
+        browser.untilText("header h1", "Fare income"::equals);
+        find(":ship_class");
+        browser.untilText("dialog.find li.active", text -> text.startsWith("parameter"));
+        browser.press(Keys.ENTER);
+        browser.untilText("tr.open", text -> text.contains(":ship_class"));
+        find("vessels");
+        browser.untilText("dialog.find", text -> text.contains("table"));
+        browser.click("dialog.find li", "table\nvessels\nferries");
+        browser.untilText("main", text -> text.contains("vessel_class"));
+    }
+
+    @Test
+    void whatIsNotThereIsSaidAndEscLeaves() {
+        browser.open("/sent");
+        browser.untilText("main", text -> !text.isBlank());
+        find("zzzz nothing");
+        browser.untilText("dialog.find", text -> text.contains("Nothing is called like that"));
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> browser.all("dialog.find").isEmpty() ? true : null);
+    }
+
+    @Test
+    void aQuestionMarkTellsTheKeysOfTheScreenButNotWhileTyping() {
+        browser.open("/reports");
+        browser.untilText("main", text -> text.contains("Vessel diary"));
+        browser.press("?");
+        browser.untilText("dialog.keys", text -> text.contains("search") && text.contains("find anything"));
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> browser.all("dialog.keys").isEmpty() ? true : null);
+        browser.press("/");
+        browser.press("why?");
+        browser.untilText("main", text -> text.contains("No report says “why?”"));
+        assertThat(browser.all("dialog.keys")).isEmpty();
+    }
+
+    @Test
+    void reportsAreSearchedMarkedAndMade() {
+        browser.open("/reports");
+        browser.untilText("main", text -> text.contains("Vessel diary"));
+        browser.click("[aria-label='Mark Vessel diary for yourself']");
+        browser.untilText("section", text -> text.startsWith("Marked by you"));
+        browser.open("/reports");
+        browser.untilText("section", text -> text.startsWith("Marked by you"));
+        browser.click("[aria-label='Mark Vessel diary for yourself']");
+        browser.untilText("section", text -> !text.startsWith("Marked by you"));
+        browser.see("main input[type=search]").sendKeys("weather");
+        browser.until(() -> browser.all("a.report").size() == 1 ? true : null);
+        browser.click("main button", "New report");
+        browser.see("select#of").sendKeys("Vessel names");
+        browser.click("main button", "Make it");
+        browser.untilText("[data-test=standing]", text -> text.contains("viewers do not have it yet"));
+        browser.untilText(".head h1", text -> text.startsWith("Vessel names"));
+        browser.open("/reports");
+        browser.click("[aria-label='Remove Vessel names']");
+        browser.click(".note button", "Remove “Vessel names”");
+        browser.until(() -> browser.text("main").contains("not given to viewers yet") ? null : true);
+    }
+
+    @Test
+    void whatIsPickedIsPartOfTheLinkAndEscTakesItBack() {
+        browser.open("/reports/cancelled-by-weather?only.by-class=Isle");
+        browser.untilText("[aria-label=Picked]", text -> text.contains("Each class of vessel: only Isle"));
+        browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
+        browser.focusAndPress(".picks button", "Only 3 to below 3.5");
+        browser.until(() -> browser.address().contains("only.by-state%3A")
+                        || browser.address().contains("only.by-state:")
+                ? true
+                : null);
+        browser.untilText("[aria-label=Picked]", text -> text.contains("3 to below 3.5"));
+        browser.press(Keys.ESCAPE);
+        browser.untilText("[aria-label=Picked]", text -> !text.contains("3 to below 3.5") && text.contains("Isle"));
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> browser.all("[aria-label=Picked]").isEmpty() ? true : null);
+        assertThat(browser.address()).doesNotContain("only.");
+    }
+}

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+/* Ctrl K: finds any report, query, parameter, source, table or action, and goes there. */
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { find, type Findable } from './found'
+import { useFindable } from './useFindable'
+
+const router = useRouter()
+const { all, load } = useFindable()
+const open = ref(false)
+const sought = ref('')
+const active = ref(0)
+const field = ref<HTMLInputElement>()
+const box = ref<HTMLDialogElement>()
+const found = computed(() => find(all.value, sought.value))
+
+function show(): void {
+  sought.value = ''
+  active.value = 0
+  open.value = true
+  void load()
+  void nextTick(() => {
+    box.value?.showModal()
+    field.value?.focus()
+  })
+}
+function hide(): void {
+  box.value?.close()
+  open.value = false
+}
+function go(one: Findable | undefined): void {
+  if (!one) return
+  hide()
+  void router.push(one.path)
+}
+function keys(event: KeyboardEvent): void {
+  if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, found.value.length - 1)
+  else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0)
+  else if (event.key === 'Enter') go(found.value[active.value])
+  else return
+  event.preventDefault()
+}
+function everywhere(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
+  event.preventDefault()
+  if (open.value) hide()
+  else show()
+}
+onMounted(() => window.addEventListener('keydown', everywhere))
+onBeforeUnmount(() => window.removeEventListener('keydown', everywhere))
+defineExpose({ show })
+</script>
+
+<template>
+  <dialog v-if="open" ref="box" class="find" aria-label="Find anything" @cancel="hide" @click.self="hide">
+    <div class="inside" @keydown="keys">
+      <input
+        ref="field"
+        v-model="sought"
+        type="search"
+        class="form-control"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="found"
+        :aria-activedescendant="found.length ? `found-${active}` : undefined"
+        aria-label="Find a report, query, parameter, source, table or action"
+        placeholder="Find a report, query, parameter, source, table or action"
+        @input="active = 0" />
+      <ul id="found" role="listbox" aria-label="Found">
+        <li
+          v-for="(one, i) in found"
+          :id="`found-${i}`"
+          :key="one.kind + one.name + one.path"
+          role="option"
+          :aria-selected="i === active"
+          :class="{ active: i === active }"
+          @mousemove="active = i"
+          @click="go(one)">
+          <span class="kind soft">{{ one.kind }}</span><b>{{ one.name }}</b
+          ><span class="soft small note-of">{{ one.note }}</span>
+        </li>
+      </ul>
+      <p v-if="found.length === 0" class="soft m-0 p-2" role="status">Nothing is called like that.</p>
+    </div>
+  </dialog>
+</template>
+
+<style scoped>
+.find {
+  width: min(620px, 94vw);
+  margin: 12vh auto auto;
+  padding: 0;
+  border: 1px solid var(--edge);
+  border-radius: 8px;
+  background: var(--card);
+  color: var(--ink);
+}
+.find::backdrop {
+  background: rgb(32 48 58 / 25%);
+}
+.inside {
+  padding: 10px;
+}
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  padding: 5px 8px;
+  border-radius: 4px;
+  cursor: pointer;
+}
+li.active {
+  background: var(--wash);
+}
+.kind {
+  width: 76px;
+  flex: none;
+}
+.note-of {
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,43 @@
+/* Everything that can be found by its name, and how well it fits what is sought. */
+export type Kind = 'report' | 'query' | 'parameter' | 'source' | 'table' | 'action'
+
+export interface Findable {
+  kind: Kind
+  name: string
+  /** What stands beside the name: whom a report is for, the source of a table. */
+  note: string
+  /** Where it leads. */
+  path: string
+}
+
+const MOST_FOUND = 12
+
+/**
+ * How well a name fits: 0 it begins so, 1 a word of it begins so, 2 it is somewhere in it, 3 its letters stand there in
+ * this order; nothing when it does not fit.
+ */
+export function fit(name: string, sought: string): number | undefined {
+  const [text, wanted] = [name.toLowerCase(), sought.toLowerCase()]
+  if (text.startsWith(wanted)) return 0
+  if (text.split(/[^\p{L}\p{N}]+/u).some(word => word.startsWith(wanted))) return 1
+  if (text.includes(wanted)) return 2
+  let at = 0
+  for (const letter of text) if (letter === wanted[at]) at++
+  return at === wanted.length ? 3 : undefined
+}
+
+const besides = (one: Findable, wanted: string): boolean =>
+  one.kind.startsWith(wanted) || one.note.toLowerCase().includes(wanted)
+
+/** The best fitting first; those that fit as well stay in their order. Everything fits nothing sought. */
+export function find(all: Findable[], sought: string): Findable[] {
+  const wanted = sought.trim()
+  return all
+    .flatMap(one => {
+      const how = fit(one.name, wanted) ?? (besides(one, wanted.toLowerCase()) ? 4 : undefined)
+      return how === undefined ? [] : [{ one, how }]
+    })
+    .sort((a, b) => a.how - b.how)
+    .slice(0, MOST_FOUND)
+    .map(({ one }) => one)
+}

@@ -1,0 +1,65 @@
+import { shallowRef, type ShallowRef } from 'vue'
+import { get } from '../api/client'
+import type { ParameterUse, QueryCard, ReportCard, Source, SourceContents } from '../api/types'
+import type { Findable } from './found'
+
+const ACTIONS: Findable[] = [
+  { kind: 'action', name: 'All reports', note: 'go there', path: '/reports' },
+  { kind: 'action', name: 'Make a report', note: 'of a query', path: '/reports?new=report' },
+  { kind: 'action', name: 'All queries, and a new one', note: 'go there', path: '/queries' },
+  { kind: 'action', name: 'All parameters', note: 'go there', path: '/parameters' },
+  { kind: 'action', name: 'All sources, and a new one', note: 'go there', path: '/sources' },
+  { kind: 'action', name: 'What was sent', note: 'go there', path: '/sent' },
+]
+
+/** Everything of the project that can be found. What cannot be had, as for readers or while a database is down, is left out. */
+export function useFindable(): { all: ShallowRef<Findable[]>; load: () => Promise<void> } {
+  const all = shallowRef<Findable[]>(ACTIONS)
+  const add = (more: Findable[]): void => void (all.value = [...all.value, ...more])
+  const orNone = <T>(path: string): Promise<T[]> => get<T[]>(path).catch(() => [])
+
+  async function load(): Promise<void> {
+    all.value = ACTIONS
+    const [reports, queries, parameters, sources] = await Promise.all([
+      orNone<ReportCard>('/reports'),
+      orNone<QueryCard>('/queries'),
+      orNone<ParameterUse>('/parameters'),
+      orNone<Source>('/sources'),
+    ])
+    all.value = [
+      ...reports.map(one => ({ kind: 'report' as const, name: one.name, note: one.audience, path: pathOf(one) })),
+      ...queries.map(one => ({
+        kind: 'query' as const,
+        name: one.name,
+        note: one.sourceId,
+        path: `/queries/${one.id}`,
+      })),
+      ...parameters.map(({ definition }) => ({
+        kind: 'parameter' as const,
+        name: `:${definition.name}`,
+        note: definition.label,
+        path: `/parameters?open=${definition.name}`,
+      })),
+      ...sources.map(one => ({ kind: 'source' as const, name: one.id, note: one.title, path: `/sources#${one.id}` })),
+      ...ACTIONS,
+    ]
+    await Promise.all(sources.map(tablesOf))
+  }
+
+  /* Catalogues come from the databases themselves: each joins when it has answered. */
+  async function tablesOf(source: Source): Promise<void> {
+    const contents = await get<SourceContents>(`/sources/${source.id}/contents`).catch(() => undefined)
+    add(
+      (contents?.tables ?? []).map(table => ({
+        kind: 'table' as const,
+        name: table.name,
+        note: source.id,
+        path: `/sources?table=${encodeURIComponent(table.name)}#${source.id}`,
+      })),
+    )
+  }
+  return { all, load }
+}
+
+const pathOf = (report: ReportCard): string =>
+  report.standing === 'DRAFT' ? `/reports/${report.id}/making` : `/reports/${report.id}`

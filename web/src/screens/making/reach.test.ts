@@ -1,0 +1,20 @@
+import { expect, it } from 'vitest'
+import type { Report } from '../../api/types'
+import { reachInWords } from './reach'
+
+const report = {
+  definition: {
+    views: [
+      { id: 'a', kind: 'bars' },
+      { id: 'b', kind: 'table' },
+      { id: 'w', kind: 'words' },
+    ],
+  },
+  viewParameters: { a: ['port', 'from'], b: ['from'], w: ['port'] },
+} as unknown as Report
+
+it.each([
+  ['from', ''],
+  ['port', 'counts for 1 of 2 views'],
+  ['vessel', 'does nothing: no view depends on it'],
+])('%s %s', (parameter, words) => expect(reachInWords(report, parameter)).toBe(words))

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/* Rows of a table, opened on the bench; or a query that somebody has already. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { get } from '../../api/client'
+import type { Source, SourceContents } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useStart } from '../sources/useStart'
+
+const props = defineProps<{ sources: Source[] }>()
+
+const sourceId = ref(props.sources[0]?.id ?? '')
+const { state, reload } = useLoaded(signal =>
+  get<SourceContents>(`/sources/${encodeURIComponent(sourceId.value)}/contents`, signal),
+)
+const tables = computed(() => (state.value.status === 'ready' ? state.value.data.tables : []))
+const chosen = ref('')
+const table = computed(() => tables.value.find(one => one.name === chosen.value) ?? tables.value[0])
+const starts = new Map(props.sources.map(source => [source.id, useStart(source)]))
+const refused = computed(() => starts.get(sourceId.value)?.refused.value ?? '')
+
+function look(id: string): void {
+  sourceId.value = id
+  chosen.value = ''
+  void reload()
+}
+function begin(): void {
+  const wanted = table.value
+  if (wanted) void starts.get(sourceId.value)?.start('table', wanted.schema, wanted.name)
+}
+</script>
+
+<template>
+  <form class="row-line" @submit.prevent="begin">
+    <span>Rows of</span>
+    <select
+      class="form-select form-select-sm w-auto"
+      aria-label="Table"
+      :value="table?.name"
+      :disabled="tables.length === 0"
+      @change="chosen = ($event.target as HTMLSelectElement).value">
+      <option v-for="one in tables" :key="one.schema + one.name" :value="one.name">{{ one.name }}</option>
+    </select>
+    <span>of</span>
+    <select
+      class="form-select form-select-sm w-auto"
+      aria-label="Database"
+      :value="sourceId"
+      @change="look(($event.target as HTMLSelectElement).value)">
+      <option v-for="source in sources" :key="source.id" :value="source.id">{{ source.id }}</option>
+    </select>
+    <BButton type="submit" variant="primary" size="sm" :disabled="!table">Open them on the bench</BButton>
+  </form>
+  <p class="soft small m-0 pt-1">
+    There a click on a cell filters its column, and a fixed value becomes something that viewers choose. SQL that you
+    have already is pasted among the <RouterLink to="/queries">queries</RouterLink>.
+  </p>
+  <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+    ><button class="as-link" @click="reload">Try again</button></FailureNote
+  >
+  <p v-if="refused" class="note bad m-0" role="alert">{{ refused }}</p>
+</template>

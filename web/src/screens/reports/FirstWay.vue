@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/* While there is no report: the way to the first one, in place. It goes for good once there is one. */
+import { computed, ref, watch } from 'vue'
+import { RouterLink } from 'vue-router'
+import { get } from '../../api/client'
+import type { QueryCard, Source } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+import SourceForm from '../sources/SourceForm.vue'
+import FirstQuery from './FirstQuery.vue'
+import NewReport from './NewReport.vue'
+
+const { state, reload } = useLoaded(async signal => ({
+  sources: await get<Source[]>('/sources', signal),
+  queries: await get<QueryCard[]>('/queries', signal),
+}))
+const sources = computed(() => (state.value.status === 'ready' ? state.value.data.sources : []))
+const queries = computed(() => (state.value.status === 'ready' ? state.value.data.queries : []))
+const connecting = ref(false)
+const asking = ref(true)
+watch(queries, now => (asking.value = now.length === 0))
+const named = computed(() => sources.value.map(source => source.id).join(', '))
+
+async function connected(): Promise<void> {
+  connecting.value = false
+  await reload()
+}
+</script>
+
+<template>
+  <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+    ><button class="as-link" @click="reload">Try again</button></FailureNote
+  >
+  <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
+  <div v-else class="way">
+    <p>There are no reports yet. A report is made of a query, and a query asks a database. This is the way:</p>
+    <section class="card-box" aria-label="Where the rows are">
+      <h2><span aria-hidden="true">1</span> Where the rows are</h2>
+      <p v-if="sources.length" class="m-0">
+        Rows come from <b>{{ named }}</b>.
+        <button v-if="!connecting" class="as-link" @click="connecting = true">Another database</button>
+      </p>
+      <p v-else class="m-0 pb-1">Name the database; nothing is ever written into it.</p>
+      <SourceForm v-if="connecting || sources.length === 0" @done="connected" @cancel="connecting = false" />
+    </section>
+    <section class="card-box" aria-label="What is asked" :class="{ later: sources.length === 0 }">
+      <h2><span aria-hidden="true">2</span> What is asked</h2>
+      <p v-if="queries.length" class="m-0">
+        {{ queries.length === 1 ? 'There is the query' : `There are ${queries.length} queries, such as` }}
+        <RouterLink :to="`/queries/${queries[0]?.id}`">{{ queries[0]?.name }}</RouterLink>.
+        <button v-if="!asking" class="as-link" @click="asking = true">Another table</button>
+      </p>
+      <FirstQuery v-if="asking && sources.length" :sources="sources" />
+    </section>
+    <section class="card-box" aria-label="What is shown" :class="{ later: queries.length === 0 }">
+      <h2><span aria-hidden="true">3</span> What is shown</h2>
+      <NewReport v-if="queries.length" />
+      <p v-else class="m-0">On the bench, <i>Make a report of it</i> opens a page with proposals and live rows.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.way {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  max-width: 860px;
+}
+.way h2 span {
+  color: var(--sea);
+  margin-right: 6px;
+}
+.later {
+  opacity: 0.6;
+}
+</style>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/* A new report is made of a query: which one is a word in the sentence. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { asFailure, get, post, type Failure } from '../../api/client'
+import type { QueryCard } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+
+defineProps<{ canClose?: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const { state } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
+const queries = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+const chosen = ref('')
+const of = computed(() => chosen.value || (queries.value[0]?.id ?? ''))
+const failed = ref<Failure>()
+const busy = ref(false)
+
+async function make(): Promise<void> {
+  busy.value = true
+  try {
+    const { id } = await post<{ id: string }>(`/queries/${encodeURIComponent(of.value)}/reports`, {})
+    await router.push(`/reports/${id}/making`)
+  } catch (error) {
+    failed.value = asFailure(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="new row-line" aria-label="A new report" @submit.prevent="make" @keydown.esc="emit('close')">
+    <FailureNote v-if="failed" :failure="failed" />
+    <p v-if="state.status === 'ready' && queries.length === 0" class="m-0">
+      A report is made of a query, and there is none yet: begin with a <RouterLink to="/queries">query</RouterLink> or a
+      <RouterLink to="/sources">source</RouterLink>.
+    </p>
+    <template v-else>
+      <label for="of">A report of the query</label>
+      <select
+        id="of"
+        class="form-select form-select-sm w-auto"
+        :value="of"
+        @change="chosen = ($event.target as HTMLSelectElement).value">
+        <option v-for="query in queries" :key="query.id" :value="query.id">{{ query.name }}</option>
+      </select>
+      <BButton type="submit" variant="primary" size="sm" :disabled="busy || !of">Make it</BButton>
+      <span class="soft small">It begins with what is worth showing of its columns, as a draft.</span>
+    </template>
+    <span class="grow"></span>
+    <button v-if="canClose" type="button" class="as-link soft" @click="emit('close')">Leave it</button>
+  </form>
+</template>
+
+<style scoped>
+.new {
+  max-width: 1180px;
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+/* A report in the list: its question, how it stands, and when it was last run. */
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { ReportCard } from '../../api/types'
+import ThingActions from '../../things/ThingActions.vue'
+import { agoInWords } from './ago'
+
+const props = defineProps<{ report: ReportCard; marked: boolean; changed: () => Promise<void> }>()
+const emit = defineEmits<{ mark: [] }>()
+
+const STANDING = { DRAFT: 'not given to viewers yet', CHANGED: 'changed since viewers got it', GIVEN: '' }
+const OUTCOME: Record<string, string> = { failed: ', and it failed', stopped: ', and was stopped' }
+const lastRun = computed(() =>
+  props.report.lastRun
+    ? `last run ${agoInWords(props.report.lastRun, Date.now())}${OUTCOME[props.report.lastOutcome] ?? ''}`
+    : 'never run by a viewer',
+)
+</script>
+
+<template>
+  <div class="pair">
+    <button
+      type="button"
+      class="as-link mark"
+      :aria-pressed="marked"
+      :aria-label="`Mark ${report.name} for yourself`"
+      :title="marked ? 'Marked by you' : 'Mark it for yourself'"
+      @click="emit('mark')">
+      {{ marked ? '★' : '☆' }}
+    </button>
+    <RouterLink
+      :to="report.standing === 'DRAFT' ? `/reports/${report.id}/making` : `/reports/${report.id}`"
+      class="card-box report">
+      <h2>
+        {{ report.name }}
+        <span v-if="STANDING[report.standing]" class="pill standing">{{ STANDING[report.standing] }}</span>
+      </h2>
+      <div class="question">
+        <template v-for="(part, i) in report.question" :key="i"
+          ><b v-if="part.parameters.length">{{ part.text }}</b
+          ><template v-else>{{ part.text }}</template></template
+        >
+      </div>
+    </RouterLink>
+    <div class="beside">
+      <ThingActions
+        :thing="{
+          kind: 'report',
+          id: report.id,
+          name: report.name,
+          audience: report.audience,
+          version: report.version,
+        }"
+        :changed="changed">
+        <RouterLink :to="`/reports/${report.id}/making`" class="soft">Change</RouterLink>
+        <RouterLink :to="`/reports/${report.id}/rehearsal`" class="soft">Rehearse</RouterLink>
+      </ThingActions>
+      <div class="soft small" data-test="last-run">{{ lastRun }}</div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.pair {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+  margin-bottom: 10px;
+}
+.mark {
+  font-size: 17px;
+  line-height: 1;
+  padding-top: 11px;
+  color: var(--amber);
+}
+.standing {
+  font-size: 11.5px;
+  font-weight: 400;
+  margin-left: 6px;
+}
+.beside {
+  width: 330px;
+  padding-top: 10px;
+}
+.report {
+  display: block;
+  color: var(--ink);
+  text-decoration: none;
+  max-width: 820px;
+  flex: 1;
+}
+.report:hover {
+  border-color: var(--sea);
+}
+.report h2 {
+  font-size: 15px;
+  margin-bottom: 4px;
+}
+.question {
+  font-size: 15px;
+  color: var(--ink);
+}
+.question b {
+  border-bottom: 1.5px solid var(--sea);
+}
+@media (max-width: 900px) {
+  .pair {
+    flex-wrap: wrap;
+  }
+  .report {
+    flex: 1 1 80%;
+  }
+}
+</style>
