@@ -73,6 +73,23 @@ class FixedValuesApiTest {
     }
 
     @Test
+    void aValueThatItsColumnDoesNotHaveDoesNotKeepTheOthersFromBecomingParameters() {
+        String text = "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id"
+                + " where p.name in ('Ardlow', 'Nowhere') and c.state = 'SAILED' limit 5";
+        String query = query("With an unlisted value", "ferries");
+        JsonNode made = make(query, text, List.of()).json();
+        assertThat(made.get("same").asBoolean()).isTrue();
+        assertThat(made.get("names")).hasSize(3);
+        JsonNode port = api.get("/api/parameters/" + made.get("names").get(0).asString())
+                .json();
+        assertThat(port.get("list").get("kind").asString()).isEqualTo("any");
+        JsonNode state = api.get("/api/parameters/" + made.get("names").get(1).asString())
+                .json();
+        assertThat(state.get("list").get("kind").asString()).isEqualTo("column");
+        takeBack(query, text, made.get("names"));
+    }
+
+    @Test
     void oneValueLeavesTheOthers() {
         String query = query("One of them", "harbour");
         JsonNode made = make(query, TEXT, List.of(TEXT.indexOf("15"))).json();
@@ -93,6 +110,7 @@ class FixedValuesApiTest {
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void aDatabasesErrorIsMarkedInTheAuthorsText(String source) {
         String query = query("Wrong on " + source, source);
+        assertThat(api.get("/api/sources/" + source + "/contents").status()).isEqualTo(200);
         String text = "select c.crossing_id\nfrom crossings c\nwhere c.port_id in (1, 2) and c.delai_min >= 15";
         JsonNode problem =
                 api.runDraft(query, text, Map.of()).json().get("problems").get(0);

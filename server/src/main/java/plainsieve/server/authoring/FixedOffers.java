@@ -245,7 +245,7 @@ public class FixedOffers {
         return needed ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
     }
 
-    /** A list from the column, when it names things and has few values. */
+    /** A list from the column, when it names things and has few values, the fixed ones among them: a choice has to be listed. */
     private ListDefinition list(Project project, Draft draft, FixedValue value, FixedValue.Hole hole) {
         Query query = draft.query();
         Optional<ColumnPlace> place = value.column()
@@ -253,7 +253,7 @@ public class FixedOffers {
                 .flatMap(column -> ColumnLooks.place(query.sourceId(), column));
         boolean listable = hole.type() == Type.TEXT || hole.type() == Type.INTEGER;
         Origin origin = new Origin(project, draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
-        return place.isPresent() && listable && hasFewValues(origin, place.get())
+        return place.isPresent() && listable && isListed(origin, place.get(), hole.values())
                 ? new ListDefinition.OfColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
                 : new ListDefinition.Any();
     }
@@ -264,7 +264,7 @@ public class FixedOffers {
                 || column.kind() == Comparison.Kind.IN;
     }
 
-    private boolean hasFewValues(Origin origin, ColumnPlace place) {
+    private boolean isListed(Origin origin, ColumnPlace place, List<String> fixed) {
         Dialect dialect = origin.project().dialect(origin.sourceId());
         String text = SelectText.from(dialect, place.schema(), place.table())
                 .select("distinct " + dialect.quoteName(place.column()))
@@ -277,6 +277,8 @@ public class FixedOffers {
             // Without an answer there is no list; the parameter takes any value.
             return false;
         }
-        return !digest.rows().isEmpty() && digest.rows().size() <= FEW_VALUES;
+        Set<String> listed =
+                digest.rows().stream().map(row -> row.get(0)).collect(Collectors.toCollection(HashSet::new));
+        return listed.size() <= FEW_VALUES && listed.containsAll(fixed);
     }
 }
