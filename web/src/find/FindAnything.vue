@@ -37,6 +37,7 @@ function keys(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, found.value.length - 1)
   else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0)
   else if (event.key === 'Enter') go(found.value[active.value])
+  else if (event.key === 'Escape') hide()
   else return
   event.preventDefault()
 }

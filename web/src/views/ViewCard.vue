@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* A view on the page: what it is called, what does not count for it, and how its run stands. */
 import { computed } from 'vue'
-import type { View } from '../api/types'
+import type { Report, View } from '../api/types'
 import type { RunState } from '../composables/useRun'
 import RunNote from './RunNote.vue'
 import type { Asked } from './useViewRun'
@@ -15,6 +15,7 @@ const aside = computed(() =>
     .map(name => props.asked.report.parameters.find(parameter => parameter.name === name)?.label ?? name)
     .join(', '),
 )
+const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']>)[props.view.id])
 </script>
 
 <template>
@@ -26,6 +27,7 @@ const aside = computed(() =>
       <slot name="beside" />
     </div>
     <p v-if="aside" class="soft small m-0">Not filtered by {{ aside }}, on purpose.</p>
+    <p v-if="lead" class="soft small m-0">A click opens {{ lead.name }} with the same choices.</p>
     <RunNote v-if="state" :state="state" class="my-1" @stop="emit('stop')" @again="emit('again')" />
     <slot />
   </section>

@@ -3,6 +3,7 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Answer } from '../../api/runs'
 import type { Choices, Report, View } from '../../api/types'
+import { useRouter } from 'vue-router'
 import FailureNote from '../../widgets/FailureNote.vue'
 import DroppedNote from './DroppedNote.vue'
 import QuestionLine from './QuestionLine.vue'
@@ -18,13 +19,15 @@ import { useShowing } from './useShowing'
 import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
 import { useLinkedPicks } from './useLinkedPicks'
-import type { Asked } from '../../views/useViewRun'
+import { leadOf } from '../../views/follow'
+import type { Asked, Picked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
 const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } =
   useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
+const router = useRouter()
 const { picked, pick, clear } = useLinkedPicks(props.report)
 const asked: Asked = {
   path: `/reports/${props.report.id}`,
@@ -49,6 +52,12 @@ const ofTable = (view: View) =>
     ? { total: total.value, downloading: open.value === 'download' && view.id === firstTable.value }
     : {}
 
+/* A click opens another report where the view says so; else it filters the views beside. */
+function follow(one: Picked): void {
+  const path = leadOf(props.report, one, choices.value)
+  if (path === undefined) pick(one)
+  else void router.push(path)
+}
 async function startOver(): Promise<void> {
   await clear()
   reset()
@@ -116,7 +125,7 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
           :asked="asked"
           v-bind="ofTable(view)"
           @count="total = $event ?? total"
-          @pick="pick"
+          @pick="follow"
           @answer="answer = $event"
           @download="open = $event ? 'download' : 'nothing'" />
       </div>

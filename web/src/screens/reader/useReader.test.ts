@@ -43,6 +43,7 @@ const report: Report = {
   audience: '',
   question: '',
   parameters: [parameter('port')],
+  leads: {},
   viewParameters: {},
   needs: {},
   cap: 1000,

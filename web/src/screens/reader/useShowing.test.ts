@@ -13,6 +13,7 @@ function report(start: string, onDemand: boolean): Report {
     question: '',
     definition: { controls: [], views: [], start, onDemand, signed: [] },
     parameters: [newParameter('port')],
+    leads: {},
     viewParameters: {},
     needs: {},
     version: 1,

@@ -59,7 +59,7 @@ class ParametersScreenTest {
         browser.see(row("port"));
         browser.see("[aria-label='Search parameters']").sendKeys("vessel_class");
         browser.until(() -> browser.all("tr[data-parameter]").size() == 1 ? true : null);
-        assertThat(browser.text(row("ship_class"))).contains("vessels.vessel_class", "2 queries, 1 report");
+        assertThat(browser.text(row("ship_class"))).contains("vessels.vessel_class", "3 queries, 2 reports");
         browser.type("[aria-label='Search parameters']", "range");
         browser.untilText("tbody", text -> text.contains(":from") && !text.contains(":vessel"));
         browser.type("[aria-label='Search parameters']", " ");

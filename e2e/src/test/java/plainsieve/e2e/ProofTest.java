@@ -148,7 +148,7 @@ class ProofTest {
             return true;
         });
         browser.untilText("[data-test=bad]", "all well"::equals);
-        assertThat(browser.all("tr[data-verdict=well]")).hasSizeGreaterThan(20);
+        browser.until(() -> browser.all("tr[data-verdict=well]").size() > 20 ? true : null);
         assertThat(browser.all("tr[data-verdict=refused]")).isNotEmpty();
     }
 

@@ -120,6 +120,7 @@ public record ProjectFile(
      * @param text of words, as a question line is written
      * @param against what figures are compared with: all, before and a parameter, year and a parameter
      * @param aside parameters that do not count here
+     * @param opens the report that a click opens, a space, and the parameter that takes what was clicked
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ViewEntry(
@@ -141,6 +142,7 @@ public record ProjectFile(
             String text,
             String against,
             List<String> aside,
+            String opens,
             @JsonInclude(JsonInclude.Include.NON_NULL) LookEntry look) {
         public ViewEntry {
             title = ParameterEntry.orEmpty(title);
@@ -154,6 +156,7 @@ public record ProjectFile(
             text = ParameterEntry.orEmpty(text);
             against = ParameterEntry.orEmpty(against);
             aside = orEmpty(aside);
+            opens = ParameterEntry.orEmpty(opens);
         }
 
         /** How it looks; what is usual where the file says nothing. */

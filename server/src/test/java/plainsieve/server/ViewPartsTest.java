@@ -190,6 +190,45 @@ class ViewPartsTest {
     }
 
     @Test
+    void aClickOpensAnotherReportWithTheChoicesThatBothKnow() {
+        assertThat(take("view:by-port", "+", "/lead late-crossings port").status())
+                .isEqualTo(200);
+        JsonNode lead = api.get(path("")).json().get("report").get("leads").get("by-port");
+        assertThat(lead.get("name").asString()).isEqualTo("Late crossings");
+        assertThat(lead.get("parameter").asString()).isEqualTo("port");
+        assertThat(lead.get("carried").toString()).contains("\"from\"").doesNotContain("\"port\"");
+    }
+
+    @Test
+    void aLeadToAReportThatIsGoneIsNotGiven() {
+        String other = api.post("/api/queries/" + QUERY + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        take("view:by-port", "+", "/lead " + other + " port");
+        api.send("DELETE", "/api/reports/" + other, "");
+        JsonNode page = api.get(path("")).json();
+        assertThat(page.get("report").get("leads").toString()).isEqualTo("{}");
+        Api.Answer refused = api.post(
+                path("/give"),
+                Map.of("version", page.get("report").get("version").asInt()));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().get("detail").asString()).contains("not there any more");
+    }
+
+    @Test
+    void whatDoesNothingForViewersIsNotGiven() {
+        take("view:by-port", "title", "Ports of {nobody}");
+        for (String view : List.of("figures", "by-port", "by-vessel", "over-departed-at", "rows")) {
+            take("view:" + view, "+", "/aside port");
+        }
+        int version = api.get(path("")).json().get("report").get("version").asInt();
+        JsonNode problems =
+                api.post(path("/give"), Map.of("version", version)).json().get("problems");
+        assertThat(problems.findValuesAsString("kind")).containsExactlyInAnyOrder("idle-control", "unknown-parameter");
+    }
+
+    @Test
     void aProposalIsLookedAtWithItsRowsBeforeItIsTaken() {
         Map<String, Object> body = Map.of("runId", UUID.randomUUID().toString(), "choices", JULY);
         assertThat(api.post(path("/proposals/" + QUERY + "/views/groups/run"), body)

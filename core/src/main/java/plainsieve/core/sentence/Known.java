@@ -15,17 +15,30 @@ import plainsieve.core.view.OutputColumn;
  * @param parameters those of the project, by name
  * @param mentioned the parameters that the query's rows depend on
  * @param missing the functions that the query's database does not have
+ * @param reports other reports that a click can lead to
  */
 public record Known(
         List<OutputColumn> columns,
         Map<String, ParameterDefinition> parameters,
         Set<String> mentioned,
-        Set<Measure.Function> missing) {
+        Set<Measure.Function> missing,
+        List<Target> reports) {
+    /** Nothing. */
+    static final Known NOTHING = new Known(List.of(), Map.of(), Set.of(), Set.of(), List.of());
+
+    /** A report with the parameters that its viewers choose. */
+    public record Target(String id, String name, List<ParameterDefinition> parameters) {
+        public Target {
+            parameters = List.copyOf(parameters);
+        }
+    }
+
     public Known {
         columns = List.copyOf(columns);
         parameters = Map.copyOf(parameters);
         mentioned = Set.copyOf(mentioned);
         missing = Set.copyOf(missing);
+        reports = List.copyOf(reports);
     }
 
     Optional<OutputColumn> column(String name) {

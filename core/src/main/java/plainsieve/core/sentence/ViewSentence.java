@@ -2,9 +2,8 @@ package plainsieve.core.sentence;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.UnaryOperator;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
@@ -24,22 +23,28 @@ public final class ViewSentence {
     private static final String FILTERED = "/filtered";
     private static final String SET_ASIDE = "/aside ";
     private static final String WITH_TITLE = "/title";
-    private static final Known NOTHING = new Known(List.of(), Map.of(), Set.of(), Set.of());
+    private static final String LEAD = "lead";
 
     private final View view;
     private final Known known;
     private final ShownSentence shown;
+    private final Leads leads;
 
     public ViewSentence(View view, Known known) {
         this.view = view;
         this.known = known;
         this.shown = ShownSentence.of(view.shown(), known);
+        this.leads = new Leads(view.shown(), known);
     }
 
-    /** A view with its marks, and behind them a mark for what could be added. */
-    public static Sentence of(View view) {
-        return new ViewSentence(view, NOTHING)
-                .said()
+    /**
+     * A view with its marks, and behind them a mark for what could be added.
+     *
+     * @param reportNames what a report is called, by its id
+     */
+    public static Sentence of(View view, UnaryOperator<String> reportNames) {
+        return new ViewSentence(view, Known.NOTHING)
+                .said(reportNames)
                 .words(" · ")
                 .mark(MarkIds.MORE, "+")
                 .done();
@@ -47,10 +52,13 @@ public final class ViewSentence {
 
     /** How a view reads aloud. */
     public static String inWords(View view) {
-        return new ViewSentence(view, NOTHING).said().done().text();
+        return new ViewSentence(view, Known.NOTHING)
+                .said(UnaryOperator.identity())
+                .done()
+                .text();
     }
 
-    private Sentence.Writer said() {
+    private Sentence.Writer said(UnaryOperator<String> reportNames) {
         Sentence.Writer sentence = Sentence.write();
         shown.say(sentence);
         if (!view.title().isEmpty()) {
@@ -60,6 +68,9 @@ public final class ViewSentence {
             sentence.words(i == 0 ? ", not filtered by " : ", ")
                     .mark(ASIDE + i, ":" + view.aside().get(i));
         }
+        view.lead().ifPresent(lead -> sentence.words(", a click opens ")
+                .mark(LEAD, reportNames.apply(lead.reportId()))
+                .words(" with it as :" + lead.parameter()));
         return sentence;
     }
 
@@ -68,12 +79,20 @@ public final class ViewSentence {
         if (mark.startsWith(ASIDE)) {
             return List.of(Offer.of(FILTERED, "filtered by it again", ""));
         }
+        if (mark.equals(LEAD)) {
+            List<Offer> offers = new ArrayList<>(leads.offers());
+            offers.add(Offer.of(Leads.NOWHERE, "nothing: it filters the other views", ""));
+            return offers;
+        }
         List<Offer> offers = new ArrayList<>(shown.offers(mark));
         if (mark.equals(MarkIds.MORE)) {
             if (view.title().isEmpty()) {
                 offers.add(Offer.of(WITH_TITLE, "with a title", ""));
             }
             asides().forEach(offers::add);
+            if (view.lead().isEmpty()) {
+                offers.addAll(leads.offers());
+            }
         }
         return offers;
     }
@@ -114,6 +133,9 @@ public final class ViewSentence {
             List<String> rest = new ArrayList<>(view.aside());
             rest.remove(at);
             return view.setAside(rest);
+        }
+        if (mark.equals(LEAD) || mark.equals(MarkIds.MORE) && taken.startsWith(Leads.TO)) {
+            return view.leading(Leads.read(Offer.taken(offers(mark), taken).id()));
         }
         if (mark.equals(MarkIds.MORE) && taken.equals(WITH_TITLE)) {
             return view.titled("Title");

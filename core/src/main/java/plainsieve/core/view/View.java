@@ -2,6 +2,7 @@ package plainsieve.core.view;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.question.QuestionLine;
 
@@ -12,15 +13,17 @@ import plainsieve.core.question.QuestionLine;
  * @param title as a question line is written, with choices in braces; may be empty
  * @param queryId the query that it shows; empty for words
  * @param aside parameters whose choice does not count here, on purpose
+ * @param lead where a click on one of its groups leads; nothing when it filters the other views
  */
-public record View(String id, String title, String queryId, Shown shown, List<String> aside, Size size) {
+public record View(
+        String id, String title, String queryId, Shown shown, List<String> aside, Size size, Optional<Lead> lead) {
     public View {
         aside = List.copyOf(aside);
     }
 
     /** A view that every choice counts for, of the size that suits its kind. */
     public static View of(String id, String title, String queryId, Shown shown) {
-        return new View(id, title, queryId, shown, List.of(), Size.USUAL);
+        return new View(id, title, queryId, shown, List.of(), Size.USUAL, Optional.empty());
     }
 
     /** Whether it asks a source at all; a note does not. */
@@ -42,27 +45,31 @@ public record View(String id, String title, String queryId, Shown shown, List<St
 
     /** The same view under another id. */
     public View withId(String newId) {
-        return new View(newId, title, queryId, shown, aside, size);
+        return new View(newId, title, queryId, shown, aside, size, lead);
     }
 
     public View titled(String newTitle) {
-        return new View(id, newTitle, queryId, shown, aside, size);
+        return new View(id, newTitle, queryId, shown, aside, size, lead);
     }
 
     public View showing(Shown other) {
-        return new View(id, title, queryId, other, aside, size);
+        return new View(id, title, queryId, other, aside, size, lead);
     }
 
     public View of(String otherQueryId) {
-        return new View(id, title, otherQueryId, shown, aside, size);
+        return new View(id, title, otherQueryId, shown, aside, size, lead);
     }
 
     public View setAside(List<String> parameters) {
-        return new View(id, title, queryId, shown, parameters, size);
+        return new View(id, title, queryId, shown, parameters, size, lead);
+    }
+
+    public View leading(Optional<Lead> other) {
+        return new View(id, title, queryId, shown, aside, size, other);
     }
 
     public View sized(Size other) {
-        return new View(id, title, queryId, shown, aside, other);
+        return new View(id, title, queryId, shown, aside, other, lead);
     }
 
     /** The same view with a parameter under its new name. */
@@ -73,6 +80,7 @@ public record View(String id, String title, String queryId, Shown shown, List<St
                 queryId,
                 shown.renamed(from, to),
                 aside.stream().map(name -> name.equals(from) ? to : name).toList(),
-                size);
+                size,
+                lead.map(one -> one.parameter().equals(from) ? new Lead(one.reportId(), to) : one));
     }
 }

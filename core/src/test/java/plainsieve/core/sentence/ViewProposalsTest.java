@@ -19,7 +19,7 @@ import plainsieve.core.view.Shown;
 
 class ViewProposalsTest {
     private static List<ViewProposals.Proposal> of(OutputColumn... columns) {
-        return new ViewProposals("q", new Known(List.of(columns), Map.of(), Set.of(), Set.of())).views();
+        return new ViewProposals("q", new Known(List.of(columns), Map.of(), Set.of(), Set.of(), List.of())).views();
     }
 
     private static List<String> sentences(List<ViewProposals.Proposal> proposals) {

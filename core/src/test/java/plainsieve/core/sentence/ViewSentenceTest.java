@@ -47,7 +47,11 @@ class ViewSentenceTest {
                     "sailed_from", range("sailed_from", "sailed_to"),
                     "island", needed("island")),
             Set.of("port", "sailed_from", "island"),
-            Set.of());
+            Set.of(),
+            List.of(new Known.Target(
+                    "diary",
+                    "Vessel diary",
+                    List.of(definition("port", Type.TEXT), definition("rows", Type.INTEGER)))));
     private static final Figure COUNT = new Figure(Measure.countOfRows(), "rows", "");
 
     private static final View FIGURES = View.of(
@@ -127,6 +131,7 @@ class ViewSentenceTest {
             bars    | rank      | smallest 5       | Bars of the number of rows by port, the 5 smallest, called By port
             bars    | rank      | 12               | Bars of the number of rows by port, the 12 largest, called By port
             bars    | +         | /second vessel   | Bars of the number of rows by port, the 7 largest, in parts by vessel, on top of each other, called By port
+            bars    | +         | /lead diary port | Bars of the number of rows by port, the 7 largest, called By port, a click opens diary with it as :port
             line    |           |                  | Line of the number of rows by month of departed at, called Over time
             line    | by        | departed_at:week | Line of the number of rows by week of departed at, called Over time
             line    | +         | /second port     | Line of the number of rows by month of departed at, one for each port, called Over time
@@ -171,6 +176,9 @@ class ViewSentenceTest {
         "bars, rank, many",
         "bars, +, /second port",
         "bars, +, /second ticket",
+        "bars, +, /lead diary rows",
+        "bars, +, /lead nowhere port",
+        "line, +, /lead diary port",
         "bars, nowhere, count",
         "line, by, port",
         "line, by, departed_at",
@@ -204,7 +212,7 @@ class ViewSentenceTest {
 
     @Test
     void aDatabaseWithoutAMiddleSaysSo() {
-        Known without = new Known(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN));
+        Known without = new Known(COLUMNS, Map.of(), Set.of(), Set.of(Measure.Function.MEDIAN), List.of());
         assertThat(new ViewSentence(FIGURES, without).offers("figure/0"))
                 .filteredOn(offer -> offer.id().equals("median delay_min"))
                 .singleElement()
@@ -233,6 +241,8 @@ class ViewSentenceTest {
     void whatIsAddedCanBeTakenAway() {
         View parts = new ViewSentence(BARS, KNOWN).with("+", "/second vessel");
         assertThat(new ViewSentence(parts, KNOWN).with("parts", "/one-piece")).isEqualTo(BARS);
+        View leading = new ViewSentence(BARS, KNOWN).with("+", "/lead diary port");
+        assertThat(new ViewSentence(leading, KNOWN).with("lead", "/lead")).isEqualTo(BARS);
         View aside = new ViewSentence(TABLE, KNOWN).with("+", "/aside port");
         assertThat(new ViewSentence(aside, KNOWN).with("aside/0", "/filtered")).isEqualTo(TABLE);
         View compared = new ViewSentence(FIGURES, KNOWN).with("+", "/against year sailed_from");
@@ -244,12 +254,14 @@ class ViewSentenceTest {
     @ValueSource(strings = {"figures", "bars", "line", "table", "groups", "words"})
     void everyOfferThatFitsCanBeTaken(String kind) {
         View view = view(kind);
-        for (Sentence.Piece piece : ViewSentence.of(view).pieces()) {
+        for (Sentence.Piece piece : ViewSentence.of(view, id -> id).pieces()) {
             if (piece instanceof Sentence.Mark mark) {
                 for (Offer offer : new ViewSentence(view, KNOWN).offers(mark.id())) {
                     if (offer.fits()) {
                         View taken = new ViewSentence(view, KNOWN).with(mark.id(), offer.id());
-                        assertThat(ViewSentence.inWords(taken)).doesNotContain("/");
+                        assertThat(ViewSentence.inWords(taken))
+                                .doesNotContain("/")
+                                .isNotBlank();
                     }
                 }
             }

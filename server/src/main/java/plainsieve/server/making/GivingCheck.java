@@ -51,6 +51,7 @@ class GivingCheck {
         draft.asking().forEach(view -> problems.addAll(problems(drafted, asker, draft, view)));
         problems.addAll(idleControls(drafted, draft));
         problems.addAll(unknownNames(drafted, draft));
+        draft.views().forEach(view -> problems.addAll(deadLead(drafted, view)));
         if (!problems.isEmpty()) {
             throw new ProblemException(problems);
         }
@@ -93,6 +94,21 @@ class GivingCheck {
                                 "Choosing :%s does nothing: no view depends on it.".formatted(names.get(0)),
                                 "Remove its control, or show something that it filters.")
                         .about(names.get(0)))
+                .toList();
+    }
+
+    private static List<Problem> deadLead(Project drafted, View view) {
+        return view
+                .lead()
+                .filter(lead -> !drafted.hasReport(lead.reportId())
+                        || !drafted.parametersOf(drafted.report(lead.reportId()))
+                                .contains(lead.parameter()))
+                .map(lead -> Problem.of(
+                        "dead-lead",
+                        "A click in “%s” opens the report %s with :%s, which is not there any more."
+                                .formatted(view.titleOrKind(), lead.reportId(), lead.parameter()),
+                        "Let it open another, or filter the other views."))
+                .stream()
                 .toList();
     }
 

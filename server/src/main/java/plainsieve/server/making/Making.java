@@ -199,7 +199,7 @@ public class Making {
 
     private Known known(Project project, Asker asker, String queryId) {
         if (queryId.isEmpty()) {
-            return new Known(List.of(), project.parameters(), Set.of(), Set.of());
+            return new Known(List.of(), project.parameters(), Set.of(), Set.of(), List.of());
         }
         Query query = project.query(queryId);
         boolean hasMedian = project.dialect(query.sourceId()).median("x").isPresent();
@@ -207,7 +207,21 @@ public class Making {
                 columns.of(project, asker, query),
                 project.parameters(),
                 project.mentioned(query),
-                hasMedian ? Set.of() : Set.of(Measure.Function.MEDIAN));
+                hasMedian ? Set.of() : Set.of(Measure.Function.MEDIAN),
+                project.reports().stream()
+                        .map(report -> target(project, report))
+                        .toList());
+    }
+
+    private static Known.Target target(Project project, Report report) {
+        return new Known.Target(
+                report.id(),
+                report.name(),
+                report.controls().stream()
+                        .flatMap(control -> control.parameters().stream())
+                        .filter(project.parameters()::containsKey)
+                        .map(project::parameter)
+                        .toList());
     }
 
     /** What the draft changes of what viewers have. */

@@ -12,6 +12,7 @@ import plainsieve.core.view.Against;
 import plainsieve.core.view.ColumnWords;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.Format;
+import plainsieve.core.view.Lead;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.Size;
 import plainsieve.core.view.View;
@@ -40,6 +41,9 @@ final class ViewEntries {
                 written.text(),
                 written.against(),
                 view.aside(),
+                view.lead()
+                        .map(lead -> lead.reportId() + " " + lead.parameter())
+                        .orElse(""),
                 look(view.size(), written));
     }
 
@@ -110,7 +114,19 @@ final class ViewEntries {
                 entry.query(),
                 shown(entry),
                 entry.aside(),
-                Size.near(look.width(), look.height()));
+                Size.near(look.width(), look.height()),
+                lead(entry));
+    }
+
+    private static Optional<Lead> lead(ViewEntry entry) {
+        if (entry.opens().isEmpty()) {
+            return Optional.empty();
+        }
+        String[] parts = entry.opens().strip().split(" +");
+        if (parts.length != 2) {
+            throw incomplete(entry, "does not say what a click opens", "Name a report, and a parameter of it.");
+        }
+        return Optional.of(new Lead(parts[0], parts[1]));
     }
 
     private static Shown shown(ViewEntry entry) {

@@ -15,6 +15,7 @@ import plainsieve.core.view.Against;
 import plainsieve.core.view.ColumnWords;
 import plainsieve.core.view.Figure;
 import plainsieve.core.view.Format;
+import plainsieve.core.view.Lead;
 import plainsieve.core.view.Opening;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.Size;
@@ -35,7 +36,8 @@ class ViewEntriesTest {
                     "q",
                     new Shown.Bars(FIGURES, List.of("port", "vessel"), new Shown.Rank(Wanted.Order.KEYS, 0), false),
                     List.of("port", "vessel"),
-                    new Size(8, 9)),
+                    new Size(8, 9),
+                    Optional.of(new Lead("diary", "port"))),
             View.of("b2", "", "q", new Shown.Bars(FIGURES, List.of("delay:10"), Shown.Rank.USUAL, true)),
             View.of("l", "Over", "q", new Shown.Line(FIGURES, List.of("sailed:week"))),
             View.of(
@@ -71,6 +73,7 @@ class ViewEntriesTest {
             {kind: figures, query: q, measures: [{function: midle, column: x}]}          | is no kind of figure
             {kind: figures, query: q, measures: [{function: count}], against: sometimes} | is compared with “sometimes”
             {kind: table, query: q, columns: [{name: x, format: money}]}                 | no way to write the column
+            {kind: bars, query: q, measures: [{function: count}], group-by: x, opens: diary}          | does not say what a click opens
             {kind: bars, query: q, measures: [{function: count}], group-by: x, look: {order: bigest}} | is no kind of order
             """)
     void whatIsWrongIsTold(String entry, String message) {

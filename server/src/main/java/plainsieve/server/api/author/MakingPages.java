@@ -55,9 +55,15 @@ class MakingPages {
                 .forEach(control -> things.add(ThingBody.of(
                         "control:" + control.parameters().get(0),
                         making.sentence(project, control).sentence())));
-        report.views().forEach(view -> things.add(ThingBody.of("view:" + view.id(), ViewSentence.of(view))));
+        report.views()
+                .forEach(view -> things.add(ThingBody.of(
+                        "view:" + view.id(), ViewSentence.of(view, reportId -> nameOf(project, reportId)))));
         things.add(ThingBody.of("opening", new OpeningSentence(report.opening()).sentence()));
         return things;
+    }
+
+    private static String nameOf(Project project, String reportId) {
+        return project.hasReport(reportId) ? project.report(reportId).name() : reportId;
     }
 
     Report read(JsonNode form, String id, int version) {

@@ -42,6 +42,7 @@ public final class ReportBodies {
      * A report as its page needs it.
      *
      * @param viewParameters for each view the parameters its statement depends on
+     * @param leads for each view whose groups open another report, which
      * @param needs for each parameter those that its list and its formulas depend on
      */
     public record ReportBody(
@@ -52,9 +53,18 @@ public final class ReportBodies {
             DefinitionBody definition,
             List<ParameterBody> parameters,
             Map<String, List<String>> viewParameters,
+            Map<String, LeadBody> leads,
             Map<String, List<String>> needs,
             long cap,
             int version) {}
+
+    /**
+     * Another report that a click opens.
+     *
+     * @param parameter the one of that report that takes what was clicked
+     * @param carried the parameters whose choice goes along, because that report has them as well
+     */
+    public record LeadBody(String reportId, String name, String parameter, List<String> carried) {}
 
     /**
      * What stands on a report, and how it opens.

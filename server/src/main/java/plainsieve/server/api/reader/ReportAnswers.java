@@ -6,9 +6,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
+import plainsieve.core.view.View;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.api.body.ReportBodies.DefinitionBody;
+import plainsieve.server.api.body.ReportBodies.LeadBody;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.people.Asker;
@@ -49,9 +51,31 @@ public class ReportAnswers {
                 DefinitionBody.of(report),
                 chosenByReaders(project, asker, names),
                 byView,
+                leads(project, report),
                 needs,
                 settings.readerCap(),
                 report.version());
+    }
+
+    /** Leads to reports that are there; the others filter, as if nothing was said. */
+    private static Map<String, LeadBody> leads(Project project, Report report) {
+        Map<String, LeadBody> leads = new HashMap<>();
+        for (View view : report.views()) {
+            view.lead().filter(lead -> project.hasReport(lead.reportId())).ifPresent(lead -> {
+                Report target = project.report(lead.reportId());
+                Set<String> known = project.parametersOf(target);
+                List<String> carried = project.parametersOf(report).stream()
+                        .filter(name -> known.contains(name) && !name.equals(lead.parameter()))
+                        .filter(name -> project.parameters().containsKey(name)
+                                && !project.parameter(name).isComputed())
+                        .filter(name -> !target.opening().signed().contains(name))
+                        .toList();
+                if (known.contains(lead.parameter())) {
+                    leads.put(view.id(), new LeadBody(target.id(), target.name(), lead.parameter(), carried));
+                }
+            });
+        }
+        return leads;
     }
 
     /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */

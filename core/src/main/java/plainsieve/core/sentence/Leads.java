@@ -1,0 +1,64 @@
+package plainsieve.core.sentence;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.view.Lead;
+import plainsieve.core.view.OutputColumn;
+import plainsieve.core.view.Shown;
+
+/**
+ * Where a click on a group of a view could lead: to reports with a parameter for the same column. It is the same where the
+ * parameter, its label, or the column of its list is called as the column is.
+ */
+record Leads(Shown shown, Known known) {
+    static final String TO = "/lead ";
+    static final String NOWHERE = "/lead";
+
+    List<Offer> offers() {
+        Optional<OutputColumn> column = column();
+        List<Offer> offers = new ArrayList<>();
+        if (column.isEmpty()) {
+            return offers;
+        }
+        for (Known.Target report : known.reports()) {
+            report.parameters().stream()
+                    .filter(parameter -> isFor(parameter, column.get()))
+                    .forEach(parameter -> offers.add(Offer.of(
+                            TO + report.id() + " " + parameter.name(),
+                            "a click opens %s with it as :%s".formatted(report.name(), parameter.name()),
+                            "")));
+        }
+        return offers;
+    }
+
+    /** The column whose groups are clicked, where each stands for one value. */
+    private Optional<OutputColumn> column() {
+        return shown.grouping().stream()
+                .findFirst()
+                .filter(key -> !(shown instanceof Shown.Line))
+                .map(Wanted.Key::read)
+                .filter(key -> key.cut().isEmpty())
+                .flatMap(key -> known.column(key.column()));
+    }
+
+    private static boolean isFor(ParameterDefinition parameter, OutputColumn column) {
+        boolean sameType =
+                column.type().filter(type -> type == parameter.type()).isPresent();
+        boolean sameName = parameter.name().equalsIgnoreCase(column.name())
+                || parameter.label().equalsIgnoreCase(column.label())
+                || parameter.list().column().column().equalsIgnoreCase(column.name());
+        return sameType && sameName && !parameter.isComputed();
+    }
+
+    /** Reads the id of an offer. */
+    static Optional<Lead> read(String offerId) {
+        if (!offerId.startsWith(TO)) {
+            return Optional.empty();
+        }
+        String[] parts = offerId.substring(TO.length()).split(" ", 2);
+        return Optional.of(new Lead(parts[0], parts[1]));
+    }
+}

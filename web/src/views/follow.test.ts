@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest'
+import type { Choices, Report } from '../api/types'
+import { leadOf } from './follow'
+import type { Picked } from './useViewRun'
+
+const report = {
+  leads: { 'by-vessel': { reportId: 'diary', name: 'Diary', parameter: 'ship', carried: ['state', 'port'] } },
+} as unknown as Report
+const picked = (viewId: string, value: string | null): Picked =>
+  ({ viewId, filter: { column: 'vessel', type: 'text', values: [value] } }) as unknown as Picked
+const choices: Choices = {
+  state: { kind: 'values', values: ['SAILED', 'DIVERTED'], withoutValue: false },
+  delay: { kind: 'values', values: ['15'], withoutValue: false },
+}
+
+describe('a click that opens another report', () => {
+  it('carries what both know, and what was clicked', () =>
+    expect(leadOf(report, picked('by-vessel', "Eider's Pride"), choices)).toBe(
+      '/reports/diary?state=SAILED&state=DIVERTED&ship=Eider%27s+Pride',
+    ))
+  it('carries rows without a value as such', () =>
+    expect(leadOf(report, picked('by-vessel', null), {})).toBe('/reports/diary?without=ship'))
+  it('is none where no view says so', () =>
+    expect(leadOf(report, picked('by-port', 'Ardlow'), choices)).toBeUndefined())
+})
