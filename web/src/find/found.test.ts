@@ -16,6 +16,7 @@ describe('finding anything', () => {
     expect(names(all, 'cross')).toEqual(['crossings', 'Late crossings'])
     expect(names(all, 'PORT')).toEqual([':port'])
     expect(names(all, 'ltcr')).toEqual(['Late crossings'])
+    expect(names([named('Cancelled by weather'), named('Late crossings')], 'late')).toEqual(['Late crossings'])
   })
   it('finds by kind and by what stands beside', () => {
     expect(names(all, 'ferries')).toEqual(['crossings'])

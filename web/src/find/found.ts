@@ -11,6 +11,9 @@ export interface Findable {
 }
 
 const MOST_FOUND = 12
+const SCATTERED = 3
+/* What stands beside the name fits better than scattered letters. */
+const BESIDES = 2.5
 
 /**
  * How well a name fits: 0 it begins so, 1 a word of it begins so, 2 it is somewhere in it, 3 its letters stand there in
@@ -23,21 +26,27 @@ export function fit(name: string, sought: string): number | undefined {
   if (text.includes(wanted)) return 2
   let at = 0
   for (const letter of text) if (letter === wanted[at]) at++
-  return at === wanted.length ? 3 : undefined
+  return at === wanted.length ? SCATTERED : undefined
 }
 
 const besides = (one: Findable, wanted: string): boolean =>
   one.kind.startsWith(wanted) || one.note.toLowerCase().includes(wanted)
 
-/** The best fitting first; those that fit as well stay in their order. Everything fits nothing sought. */
+/**
+ * The best fitting first, scattered letters only where nothing fits better; those that fit as well stay in their order.
+ * Everything fits nothing sought.
+ */
 export function find(all: Findable[], sought: string): Findable[] {
   const wanted = sought.trim()
   return all
     .flatMap(one => {
-      const how = fit(one.name, wanted) ?? (besides(one, wanted.toLowerCase()) ? 4 : undefined)
+      const byName = fit(one.name, wanted)
+      const how =
+        byName !== undefined && byName < BESIDES ? byName : besides(one, wanted.toLowerCase()) ? BESIDES : byName
       return how === undefined ? [] : [{ one, how }]
     })
     .sort((a, b) => a.how - b.how)
+    .filter((one, _, sorted) => one.how !== SCATTERED || sorted[0]?.how === SCATTERED)
     .slice(0, MOST_FOUND)
     .map(({ one }) => one)
 }

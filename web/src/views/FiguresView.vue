@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
+import type { Answer } from '../api/runs'
 import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { numberInWords } from '../formats'
@@ -8,11 +9,13 @@ import ViewCard from './ViewCard.vue'
 import { useViewRun, type Asked } from './useViewRun'
 
 const props = defineProps<{ view: View; asked: Asked }>()
-const emit = defineEmits<{ count: [rows: number | undefined] }>()
+const emit = defineEmits<{ count: [rows: number | undefined]; answer: [answer: Answer | undefined] }>()
 
 const { state, rerun, stop } = useViewRun(props.view, props.asked)
 const compared = props.view.compared ? useViewRun(props.view, props.asked, { part: 'compared' }) : undefined
-const values = computed(() => lastAnswer(state.value)?.rows[0])
+const answer = computed(() => lastAnswer(state.value))
+watch(answer, now => emit('answer', now))
+const values = computed(() => answer.value?.rows[0])
 /* While one of the two is asked again, the old one beside the new would be a wrong comparison. */
 const others = computed(() =>
   compared && state.value.status === 'done' && compared.state.value.status === 'done'

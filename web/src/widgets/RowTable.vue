@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Rows of an answer. Only the rows in sight are in the page, so ten thousand scroll as lightly as ten. */
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Cell, Column } from '../api/types'
 import { isNumeric } from '../formats'
 import { formatted } from '../views/formatted'
@@ -21,12 +21,24 @@ const emit = defineEmits<{ sort: [column: string] }>()
 
 const ROW_HEIGHT = 29
 const scroller = ref<HTMLElement | null>(null)
+/* Paper does not scroll: it gets every row that is here. */
+const printing = ref(false)
+const begin = (): void => void (printing.value = true)
+const end = (): void => void (printing.value = false)
+onMounted(() => {
+  window.addEventListener('beforeprint', begin)
+  window.addEventListener('afterprint', end)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('beforeprint', begin)
+  window.removeEventListener('afterprint', end)
+})
 const virtual = useVirtualizer(
   computed(() => ({
     count: props.rows.length,
     getScrollElement: () => scroller.value,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
+    overscan: printing.value ? props.rows.length : 12,
     initialRect: { width: 600, height: 400 },
   })),
 )

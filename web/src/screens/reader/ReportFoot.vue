@@ -4,7 +4,14 @@ import { computed, ref, watch } from 'vue'
 import type { Answer } from '../../api/runs'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 
-const props = defineProps<{ answer: Answer | undefined; hidden: boolean; total: number | undefined; open: boolean }>()
+const props = defineProps<{
+  answer: Answer | undefined
+  /** Whether the answer is that of figures, of which there is one row whatever they count. */
+  figures: boolean
+  hidden: boolean
+  total: number | undefined
+  open: boolean
+}>()
 const emit = defineEmits<{ toggle: [] }>()
 
 const before = ref<number>()
@@ -13,6 +20,7 @@ watch(
   (_now, old) => (before.value = old ?? before.value),
 )
 const rows = computed(() => {
+  if (props.figures) return rowsInWords(props.total ?? 0)
   const count = props.answer?.done.shown ?? 0
   return props.total === undefined || props.total === count
     ? rowsInWords(count)

@@ -47,6 +47,8 @@ const open = ref<'nothing' | 'sent' | 'settings' | 'download'>('nothing')
 const toggle = (panel: 'sent' | 'settings' | 'download') => (open.value = open.value === panel ? 'nothing' : panel)
 const firstTable = computed(() => props.report.definition.views.find(view => view.kind === 'table')?.id)
 
+/* What was sent is told of the table; where there is none, of the figures. */
+const told = firstTable.value ?? props.report.definition.views.find(view => view.kind === 'figures')?.id
 const ofTable = (view: View) =>
   view.kind === 'table'
     ? { total: total.value, downloading: open.value === 'download' && view.id === firstTable.value }
@@ -126,14 +128,19 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
           v-bind="ofTable(view)"
           @count="total = $event ?? total"
           @pick="follow"
-          @answer="answer = $event"
+          @answer="answer = view.id === told ? $event : answer"
           @download="open = $event ? 'download' : 'nothing'" />
       </div>
     </div>
   </main>
-  <SentPanel v-if="open === 'sent' && answer" :answer="answer" @close="open = 'nothing'" />
+  <SentPanel
+    v-if="open === 'sent' && answer"
+    :answer="answer"
+    :about="firstTable ? 'table' : 'figures'"
+    @close="open = 'nothing'" />
   <ReportFoot
     :answer="answer"
+    :figures="!firstTable"
     :hidden="waiting !== 'no'"
     :total="total"
     :open="open === 'sent'"
@@ -149,16 +156,5 @@ watch(question, now => (document.title = now ? `${props.report.name}: ${now.sent
 }
 .outdated {
   opacity: 0.6;
-}
-@media (max-width: 700px) {
-  /* The sentence has every control; the panel follows the answer. */
-  .report-wrap {
-    grid-template-columns: minmax(0, 1fr);
-    padding: 0 14px 14px;
-    gap: 14px;
-  }
-  .report-wrap :deep(.side) {
-    order: 2;
-  }
 }
 </style>

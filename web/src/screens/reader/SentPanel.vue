@@ -6,7 +6,7 @@ import CopySql from '../../query/CopySql.vue'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
-const props = defineProps<{ answer: Answer }>()
+const props = defineProps<{ answer: Answer; about: string }>()
 defineEmits<{ close: [] }>()
 const { proof, measure } = useProof(() => props.answer.begun.sentId)
 </script>
@@ -15,8 +15,9 @@ const { proof, measure } = useProof(() => props.answer.begun.sentId)
   <section class="panel" aria-label="What was sent">
     <div class="row-line pb-1">
       <h2>Sent</h2>
-      <span class="soft">the statement the database received for the table</span><span class="grow"></span>
-      <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent">All statements</RouterLink
+      <span class="soft">the statement the database received for the {{ about }}</span
+      ><span class="grow"></span> <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent"
+        >All statements</RouterLink
       ><button class="as-link" @click="$emit('close')">Close</button>
     </div>
     <div class="both">

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.openqa.selenium.Keys;
 
 /** No screen has a violation of WCAG 2.2 AA that an accessibility checker from the registry finds and calls serious. */
 class AccessibilityTest {
@@ -51,6 +52,8 @@ class AccessibilityTest {
             /reports/late-crossings              | tbody td
             /reports/vessel-diary                | tbody td
             /reports/late-crossings?port=Nowhere | .bad-line
+            /reports/fare-income                 | .scroller .opener
+            /reports/cancelled-by-weather        | .rows tbody td
             /reports/late-crossings/making       | .proposal
             /queries                             | .list td
             /queries/vessel-diary                | .cm-parameter
@@ -95,17 +98,31 @@ class AccessibilityTest {
         browser.see("[data-control=ship] [role=option]");
         untilOpaque("[data-control=ship] .dropdown-menu.show");
         assertThat(seriousViolations("[data-control=ship]")).as("dropdown").isEmpty();
-        browser.press(org.openqa.selenium.Keys.ESCAPE);
+        browser.press(Keys.ESCAPE);
         browser.click("[data-mark=month] .mark");
         untilOpaque("[data-mark=month] .dropdown-menu.show");
         assertThat(seriousViolations(".say")).as("mark").isEmpty();
-        browser.press(org.openqa.selenium.Keys.ESCAPE);
+        browser.press(Keys.ESCAPE);
         browser.click("header button", "Download");
         browser.see("[aria-label=Download]");
         assertThat(seriousViolations()).as("download").isEmpty();
         browser.click("header button", "Settings");
         browser.see("[aria-label='Settings of the report']");
         assertThat(seriousViolations()).as("settings").isEmpty();
+    }
+
+    @Test
+    void whatIsOpenedByKeysHasNone() {
+        browser.open("/reports");
+        browser.see(".report");
+        browser.chord(Keys.CONTROL, "k");
+        browser.see("dialog.find li");
+        assertThat(seriousViolations("dialog.find")).isEmpty();
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> browser.all("dialog.find").isEmpty() ? true : null);
+        browser.press("?");
+        browser.see("dialog.keys dd");
+        assertThat(seriousViolations("dialog.keys")).isEmpty();
     }
 
     @Test
