@@ -123,7 +123,9 @@ function keys(event: KeyboardEvent): void {
   border-radius: 0;
 }
 .menu {
-  width: 320px;
+  width: max-content;
+  min-width: 320px;
+  max-width: min(480px, 88vw);
   padding: 4px 8px;
 }
 .offers {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
-import type { View } from '../api/types'
+import type { Report, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
 import { barsOf, type Bar } from './barsOf'
@@ -38,6 +38,7 @@ const height = computed(() => {
 
 const pickedName = computed(() => props.asked.picked.value.find(one => one.viewId === props.view.id)?.label)
 const pickable = isPickable(by)
+const partner = (props.asked.report.partners as Partial<Report['partners']>)[props.view.id]
 function pick(bar: Bar | undefined): void {
   const kind = answer.value?.begun.columns[0]?.kind ?? 'text'
   if (!bar || !pickable) return
@@ -94,8 +95,8 @@ useChart(
       </button>
     </div>
     <div v-if="alone" class="small soft">
-      {{ adds && figure?.function === 'count' ? rowsInWords(alone.total) : 'Rows' }} without
-      {{ withoutIt(by).slice(3) }} stand under “{{ alone.name }}”.
+      {{ adds && figure?.function === 'count' ? rowsInWords(alone.total) : 'Rows' }}
+      {{ partner ? `found no partner in ${partner}` : `without ${withoutIt(by).slice(3)}` }}: under “{{ alone.name }}”.
       <button v-if="pickable" class="as-link" @click="pick(alone)">Show only these</button>
     </div>
     <div v-if="more.length || opened" class="small soft">

@@ -44,6 +44,7 @@ const report: Report = {
   question: '',
   parameters: [parameter('port')],
   leads: {},
+  partners: {},
   viewParameters: {},
   needs: {},
   cap: 1000,

@@ -14,6 +14,7 @@ function report(start: string, onDemand: boolean): Report {
     definition: { controls: [], views: [], start, onDemand, signed: [] },
     parameters: [newParameter('port')],
     leads: {},
+    partners: {},
     viewParameters: {},
     needs: {},
     version: 1,

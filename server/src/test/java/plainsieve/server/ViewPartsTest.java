@@ -200,6 +200,13 @@ class ViewPartsTest {
     }
 
     @Test
+    void aGroupWithoutAValueSaysWhichJoinFoundNothing() {
+        JsonNode partners = api.get(path("")).json().get("report").get("partners");
+        assertThat(partners.get("by-vessel").asString()).isEqualTo("vessels");
+        assertThat(partners.has("by-port")).isFalse();
+    }
+
+    @Test
     void aLeadToAReportThatIsGoneIsNotGiven() {
         String other = api.post("/api/queries/" + QUERY + "/reports", Map.of())
                 .json()

@@ -114,7 +114,7 @@ public final class ViewSentence {
         }
         return parameter.meaning().blankRule() == BlankRule.NOT_ALLOWED
                 ? Offer.misfit(id, words, "something has to be chosen for it")
-                : Offer.of(id, words, "on purpose, and said on the view");
+                : Offer.of(id, words, "on purpose");
     }
 
     /**

@@ -105,7 +105,7 @@ public class Making {
         Thing thing = mark.thing();
         if (thing instanceof Thing.OfView of) {
             View view = report.view(of.id());
-            return new ViewSentence(view, known(project, asker, view.queryId())).offers(mark.id());
+            return new ViewSentence(view, known(project, asker, view.queryId(), report)).offers(mark.id());
         }
         return thing instanceof Thing.OfControl
                 ? sentence(project, new DraftChange(report).control(thing)).offers(mark.id())
@@ -118,7 +118,8 @@ public class Making {
         DraftChange change = new DraftChange(report);
         if (thing instanceof Thing.OfView of) {
             View view = report.view(of.id());
-            return change.with(new ViewSentence(view, known(project, asker, view.queryId())).with(mark.id(), taken));
+            return change.with(
+                    new ViewSentence(view, known(project, asker, view.queryId(), report)).with(mark.id(), taken));
         }
         if (thing instanceof Thing.OfControl) {
             Control before = change.control(thing);
@@ -197,6 +198,16 @@ public class Making {
                 control, project.parameter(control.parameters().get(0)));
     }
 
+    /** What is known where something of a report is changed; a click can lead to every other report. */
+    private Known known(Project project, Asker asker, String queryId, Report report) {
+        Known known = known(project, asker, queryId);
+        List<Known.Target> others = project.reports().stream()
+                .filter(other -> !other.id().equals(report.id()))
+                .map(other -> target(project, other))
+                .toList();
+        return new Known(known.columns(), known.parameters(), known.mentioned(), known.missing(), others);
+    }
+
     private Known known(Project project, Asker asker, String queryId) {
         if (queryId.isEmpty()) {
             return new Known(List.of(), project.parameters(), Set.of(), Set.of(), List.of());
@@ -208,9 +219,7 @@ public class Making {
                 project.parameters(),
                 project.mentioned(query),
                 hasMedian ? Set.of() : Set.of(Measure.Function.MEDIAN),
-                project.reports().stream()
-                        .map(report -> target(project, report))
-                        .toList());
+                List.of());
     }
 
     private static Known.Target target(Project project, Report report) {

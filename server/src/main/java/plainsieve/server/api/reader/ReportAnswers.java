@@ -4,8 +4,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
+import plainsieve.core.rewrite.MissingPartner;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
@@ -15,6 +19,7 @@ import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.Choosing;
@@ -52,6 +57,7 @@ public class ReportAnswers {
                 chosenByReaders(project, asker, names),
                 byView,
                 leads(project, report),
+                partners(project, report),
                 needs,
                 settings.readerCap(),
                 report.version());
@@ -76,6 +82,27 @@ public class ReportAnswers {
             });
         }
         return leads;
+    }
+
+    private static Map<String, String> partners(Project project, Report report) {
+        Map<String, String> partners = new HashMap<>();
+        for (View view : report.asking()) {
+            view.shown().grouping().stream()
+                    .findFirst()
+                    .flatMap(key -> partner(project, view, Wanted.Key.read(key).column()))
+                    .ifPresent(table -> partners.put(view.id(), table));
+        }
+        return partners;
+    }
+
+    private static Optional<String> partner(Project project, View view, String column) {
+        try {
+            Query query = project.query(view.queryId());
+            return MissingPartner.of(project.prepare(query, query.liveText()).query(), column);
+        } catch (ProblemException e) {
+            // A text that cannot be read is told where it is run.
+            return Optional.empty();
+        }
     }
 
     /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
