@@ -92,6 +92,16 @@ class FindTest {
     }
 
     @Test
+    void aClickOpensAnotherReportWithWhatWasClickedAndTheSharedChoices() {
+        browser.open("/reports/fare-income?income_from=2026-02-01&income_to=2026-02-28");
+        browser.untilText("main", text -> text.contains("A click opens Cancelled by weather"));
+        browser.focusAndPress(".picks button", "Only Tarn");
+        browser.untilText("header h1", "Cancelled by weather"::equals);
+        browser.untilText(".say", text -> text.contains("Tarn") && text.contains("Feb 28, 2026"));
+        assertThat(browser.address()).contains("island=Tarn").contains("income_from=2026-02-01");
+    }
+
+    @Test
     void whatIsPickedIsPartOfTheLinkAndEscTakesItBack() {
         browser.open("/reports/cancelled-by-weather?only.by-class=Isle");
         browser.untilText("[aria-label=Picked]", text -> text.contains("Each class of vessel: only Isle"));

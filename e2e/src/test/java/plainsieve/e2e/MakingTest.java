@@ -114,6 +114,24 @@ class MakingTest {
     }
 
     @Test
+    void anEmptyProjectLeadsToItsFirstReportInPlaceAndThenTheWayIsGone() {
+        String project = project("Led along");
+        browser.open(project + "/reports");
+        browser.see("select[aria-label=Database]").sendKeys("harbour");
+        browser.untilText("select[aria-label=Table]", text -> text.contains("vessels"));
+        browser.see("select[aria-label=Table]").sendKeys("vessels");
+        browser.click("main button", "Open them on the bench");
+        browser.untilText(".cm-content", text -> text.contains("from vessels"));
+        browser.open(project + "/reports");
+        browser.untilText("main", text -> text.contains("There is the query Vessels"));
+        browser.click("main button", "Make it");
+        browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
+        browser.open(project + "/reports");
+        browser.untilText("main", text -> text.contains("not given to viewers yet"));
+        assertThat(browser.text("main")).doesNotContain("This is the way");
+    }
+
+    @Test
     void aWordOfASentenceIsTakenFromWhatCouldStandThere() {
         String id = begin("late-crossings");
         browser.untilText(view("by-port"), text -> text.contains("Ardlow"));
