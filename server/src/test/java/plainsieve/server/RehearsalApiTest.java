@@ -78,6 +78,22 @@ class RehearsalApiTest {
     }
 
     @Test
+    void everyStatementOfAViewIsTried() {
+        String text = api.get("/api/queries/fare-income").json().get("text").asString();
+        JsonNode forms = api.post(
+                        "/api/queries/fare-income/forms", Map.of("runId", "y", "text", text, "choices", Map.of()))
+                .json();
+        assertThat(forms.findValuesAsString("view"))
+                .contains(
+                        "figures, compared",
+                        "By island and route, totals",
+                        "By island and route, under 1",
+                        "By island and route, under 2",
+                        "figures, filtered by departed_at:weekday");
+        forms.forEach(form -> assertThat(form.get("problem").asString()).isEmpty());
+    }
+
+    @Test
     void aReportThatWasNotRehearsedSaysSo() {
         assertThat(api.get("/api/reports/vessel-diary/rehearsal").status()).isEqualTo(404);
     }

@@ -4,17 +4,40 @@ import java.util.Optional;
 
 /** What of a view is asked for. Most views are one statement; some have a second one beside or below it. */
 public sealed interface Part {
+    /** As requests write it. */
+    String word();
+
     /** What the view shows first. */
-    record Main() implements Part {}
+    record Main() implements Part {
+        @Override
+        public String word() {
+            return "main";
+        }
+    }
 
     /** What its figures are compared with. */
-    record Compared() implements Part {}
+    record Compared() implements Part {
+        @Override
+        public String word() {
+            return "compared";
+        }
+    }
 
     /** The totals below a table. */
-    record Totals() implements Part {}
+    record Totals() implements Part {
+        @Override
+        public String word() {
+            return "totals";
+        }
+    }
 
     /** What lies under a group. @param depth how many levels are above it: 1 is under a group of the first level */
-    record Under(int depth) implements Part {}
+    record Under(int depth) implements Part {
+        @Override
+        public String word() {
+            return "under " + depth;
+        }
+    }
 
     Part MAIN = new Main();
 

@@ -1,5 +1,6 @@
 package plainsieve.core.view;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -38,6 +39,11 @@ public sealed interface Shown {
         return List.of();
     }
 
+    /** What it asks for besides what it shows first. */
+    default List<Part> further() {
+        return List.of();
+    }
+
     /** The figures that it works out. */
     default List<Figure> measures() {
         return List.of();
@@ -73,6 +79,11 @@ public sealed interface Shown {
         public Optional<Wanted> wanted(Part part, Optional<Wanted.Sort> sort) {
             boolean has = part instanceof Part.Main || part instanceof Part.Compared && against.isPresent();
             return has ? Optional.of(totals(List.of(), measures, Wanted.Order.KEYS)) : Optional.empty();
+        }
+
+        @Override
+        public List<Part> further() {
+            return against.isPresent() ? List.of(new Part.Compared()) : List.of();
         }
 
         @Override
@@ -198,6 +209,11 @@ public sealed interface Shown {
                     : Optional.empty();
         }
 
+        @Override
+        public List<Part> further() {
+            return sums().isEmpty() ? List.of() : List.of(new Part.Totals());
+        }
+
         /** The totals below it, in the order of their columns. */
         public List<Measure> sums() {
             return columns.stream()
@@ -245,6 +261,15 @@ public sealed interface Shown {
                 return Optional.of(under.depth() < groupBy.size() ? level(under.depth()) : Wanted.allRows());
             }
             return Optional.empty();
+        }
+
+        @Override
+        public List<Part> further() {
+            List<Part> parts = new ArrayList<>(List.of(new Part.Totals()));
+            for (int depth = 1; depth <= groupBy.size(); depth++) {
+                parts.add(new Part.Under(depth));
+            }
+            return parts;
         }
 
         private Wanted level(int depth) {

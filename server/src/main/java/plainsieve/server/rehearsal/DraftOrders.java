@@ -35,24 +35,26 @@ class DraftOrders {
                 stage.report(),
                 Purpose.Kind.REHEARSAL,
                 asked,
-                asked(new RunOrder.Text(query, query.draftText()), view, List.of()));
+                asked(new RunOrder.Text(query, query.draftText()), Asked.whole(view)));
     }
 
     /** A report that is on stage, and who put it there. */
     record OnStage(Project project, Asker asker, Report report) {}
 
-    /**
-     * What a report would send of a text on the bench.
-     *
-     * @param text stands for the draft while it is not kept yet
-     * @param filters what a reader may add by picking a bar
-     */
-    RunOrder form(
-            OnStage stage, View view, RunOrder.Text text, AskedChoices choices, List<RunOrder.ColumnFilter> filters) {
-        return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, view, filters));
+    /** What is asked of a view. @param filters what a reader may add by picking a bar */
+    record Asked(View view, Part part, List<RunOrder.ColumnFilter> filters) {
+        static Asked whole(View view) {
+            return new Asked(view, Part.MAIN, List.of());
+        }
     }
 
-    private static ReportOrders.Asked asked(RunOrder.Text text, View view, List<RunOrder.ColumnFilter> filters) {
-        return new ReportOrders.Asked(UUID.randomUUID().toString(), text, view, Part.MAIN, Optional.empty(), filters);
+    /** What a report would send of a text on the bench. @param text stands for the draft while it is not kept yet */
+    RunOrder form(OnStage stage, RunOrder.Text text, AskedChoices choices, Asked asked) {
+        return orders.view(stage.project(), stage.report(), Purpose.Kind.FORM, choices, asked(text, asked));
+    }
+
+    private static ReportOrders.Asked asked(RunOrder.Text text, Asked asked) {
+        return new ReportOrders.Asked(
+                UUID.randomUUID().toString(), text, asked.view(), asked.part(), Optional.empty(), asked.filters());
     }
 }

@@ -8,6 +8,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.core.view.Part;
 import plainsieve.core.view.View;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
@@ -22,6 +23,9 @@ import plainsieve.sources.SourceFailure;
  */
 @Service
 public class Forms {
+    /* Figures that are compared with the span before have none while no span is chosen; that is no fault of the text. */
+    private static final String NO_SPAN = "no-span";
+
     private final DraftOrders orders;
     private final Runner runner;
 
@@ -47,30 +51,45 @@ public class Forms {
         return forms;
     }
 
-    /** The view by itself, and filtered by a bar that a reader picks in another view of the same query. */
+    /** The view with all that it asks for, and filtered by a bar that a reader picks in another view of the same query. */
     private List<Form> of(DraftOrders.OnStage stage, View view, RunOrder.Text text, AskedChoices choices) {
-        Report report = stage.report();
         List<Form> forms = new ArrayList<>();
-        RunOrder alone = orders.form(stage, view, text, choices, List.of());
-        forms.add(new Form(report.id(), report.name(), view.titleOrKind(), problem(alone)));
-        for (View beside : report.views()) {
-            for (String picks :
-                    beside.queryId().equals(view.queryId()) ? beside.shown().grouping() : List.<String>of()) {
-                String title = "%s, filtered by %s".formatted(view.titleOrKind(), picks);
-                RunOrder filtered = orders.form(stage, view, text, choices, List.of(picked(picks)));
-                forms.add(new Form(report.id(), report.name(), title, problem(filtered)));
+        forms.add(form(stage, text, choices, DraftOrders.Asked.whole(view)));
+        view.shown().further().stream()
+                .map(part -> new DraftOrders.Asked(view, part, List.of()))
+                .map(asked -> form(stage, text, choices, asked))
+                .forEach(forms::add);
+        for (View beside : stage.report().views()) {
+            if (beside.queryId().equals(view.queryId())) {
+                beside.shown().grouping().stream()
+                        .map(key -> new DraftOrders.Asked(view, Part.MAIN, List.of(picked(key))))
+                        .map(asked -> form(stage, text, choices, asked))
+                        .forEach(forms::add);
             }
         }
         return forms;
     }
 
+    private Form form(DraftOrders.OnStage stage, RunOrder.Text text, AskedChoices choices, DraftOrders.Asked asked) {
+        Optional<Problem> problem = attempt(() -> runner.plan(orders.form(stage, text, choices, asked)))
+                .filter(found -> !found.kind().equals(NO_SPAN));
+        String said = problem.map(Problem::inWords).orElse("");
+        return new Form(stage.report().id(), stage.report().name(), title(asked), said);
+    }
+
+    private static String title(DraftOrders.Asked asked) {
+        String view = asked.view().titleOrKind();
+        if (!asked.filters().isEmpty()) {
+            return "%s, filtered by %s".formatted(view, asked.filters().get(0).column());
+        }
+        return asked.part() instanceof Part.Main
+                ? view
+                : "%s, %s".formatted(view, asked.part().word());
+    }
+
     /** Rows without a value: a filter that can be tried without knowing any value of the column. */
     private static RunOrder.ColumnFilter picked(String column) {
         return new RunOrder.ColumnFilter(column, Type.TEXT, new ChoiceText(ChoiceText.Kind.VALUES, List.of(), true));
-    }
-
-    private String problem(RunOrder order) {
-        return attempt(() -> runner.plan(order)).map(Problem::inWords).orElse("");
     }
 
     static Optional<Problem> attempt(Runnable work) {
