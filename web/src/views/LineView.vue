@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
-import type { View } from '../api/types'
+import type { Report, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
 import { columnInWords, readKey, stretchInWords } from './keys'
@@ -20,7 +20,11 @@ const stretch = (readKey(by).cut || 'day') as Stretch
 const figure = props.view.measures[0]
 const MOST_SAID = 12
 const answer = computed(() => lastAnswer(state.value))
-const drawn = computed(() => linesOf(props.view, answer.value?.rows ?? [], stretch))
+const range = (props.asked.report.spans as Partial<Report['spans']>)[props.view.id]
+const chosen = (name: string | undefined): string => (name && props.asked.choices.value[name]?.values[0]) ?? ''
+const drawn = computed(() =>
+  linesOf(props.view, answer.value?.rows ?? [], stretch, [chosen(range?.[0]), chosen(range?.[1])]),
+)
 
 const words = (day: string): string => stretchInWords(stretch, day)
 const said = (line: Line, at: number): string => {

@@ -24,6 +24,13 @@ describe('lines of an answer', () => {
     expect(lines[0]).toEqual({ name: 'port 9', values: [9, null, 1] })
     expect(leftOut).toBe(2)
   })
+  it('follow the span that is chosen', () => {
+    const span = (from: string, to: string) => linesOf(view('at:week'), [['2025-01-13', 4]], 'week', [from, to]).days
+    expect(span('2025-01-08', '2025-01-20')).toEqual(['2025-01-06', '2025-01-13', '2025-01-20'])
+    expect(span('', '2025-01-27')).toEqual(['2025-01-13', '2025-01-20', '2025-01-27'])
+    expect(span('soon', '')).toEqual(['2025-01-13'])
+    expect(linesOf(view('at:month'), [], 'month', ['2025-01-01', '2025-12-31']).days).toEqual([])
+  })
   it('tell of rows without a day', () => {
     expect(linesOf(view('at:day'), [[null, 4]], 'day')).toMatchObject({ days: [], lines: [], withoutDay: 4 })
   })

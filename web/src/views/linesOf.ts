@@ -1,7 +1,8 @@
 /* The lines of an answer: one, or one for each value of a second column. */
 import type { Cell, View } from '../api/types'
 import { keyInWords } from './keys'
-import { stepsBetween, type Stretch } from './periodSteps'
+import { isDay } from '../formats'
+import { beginOf, stepsBetween, type Stretch } from './periodSteps'
 
 const MOST_LINES = 8
 
@@ -21,8 +22,11 @@ export interface Lines {
   withoutDay: number
 }
 
-/** @param rows in the order of their days */
-export function linesOf(view: View, rows: Cell[][], stretch: Stretch): Lines {
+/**
+ * @param rows in the order of their days
+ * @param span the first and the last day that are chosen; empty texts where none is
+ */
+export function linesOf(view: View, rows: Cell[][], stretch: Stretch, span: [string, string] = ['', '']): Lines {
   const second = view.groupBy[1]
   const valueOf = (row: Cell[]): number | null => {
     const cell = row[second === undefined ? 1 : 2]
@@ -39,7 +43,7 @@ export function linesOf(view: View, rows: Cell[][], stretch: Stretch): Lines {
       points.set(String(row[0]).slice(0, 10), valueOf(row))
     }
   }
-  const days = daysOf(known, stretch)
+  const days = daysOf(known, stretch, span)
   const size = (points: Map<string, number | null>): number =>
     [...points.values()].reduce((sum: number, value) => sum + Math.abs(value ?? 0), 0)
   const largest = [...known].sort((a, b) => size(b[1]) - size(a[1])).slice(0, MOST_LINES)
@@ -51,8 +55,16 @@ export function linesOf(view: View, rows: Cell[][], stretch: Stretch): Lines {
   }
 }
 
-function daysOf(known: Map<string, Map<string, number | null>>, stretch: Stretch): string[] {
-  const said = [...new Set([...known.values()].flatMap(points => [...points.keys()]))].sort()
+/* A line follows the span that is chosen, also where its ends have no rows; without any rows there is nothing to follow. */
+function daysOf(
+  known: Map<string, Map<string, number | null>>,
+  stretch: Stretch,
+  [from, to]: [string, string],
+): string[] {
+  const points = [...known.values()].flatMap(line => [...line.keys()])
+  if (points.length === 0) return []
+  const ends = [from, to].filter(isDay).map(day => beginOf(stretch, day))
+  const said = [...new Set([...points, ...ends])].sort()
   const [first, last] = [said[0], said.at(-1)]
   if (first === undefined || last === undefined) return []
   const steps = stepsBetween(first, last, stretch)

@@ -1,4 +1,6 @@
 /* The stretches of time between two days, so that a stretch without rows is seen as a gap. */
+import { firstDay } from '../choices/periods'
+
 export type Stretch = 'day' | 'week' | 'month' | 'quarter' | 'year'
 
 const MOST_STEPS = 5000
@@ -12,6 +14,14 @@ function next(day: Date, stretch: Stretch): Date {
 }
 
 const iso = (day: Date): string => day.toISOString().slice(0, 10)
+
+/** The first day of the stretch in which a day lies. */
+export function beginOf(stretch: Stretch, day: string): string {
+  if (stretch !== 'week') return firstDay(stretch, day)
+  const date = new Date(`${day}T00:00:00Z`)
+  date.setUTCDate(date.getUTCDate() - ((date.getUTCDay() + 6) % 7))
+  return iso(date)
+}
 
 /** Every stretch from the first day to the last, each by its first day; only the two where there would be far too many. */
 export function stepsBetween(first: string, last: string, stretch: Stretch): string[] {

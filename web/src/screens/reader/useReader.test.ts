@@ -45,6 +45,7 @@ const report: Report = {
   parameters: [parameter('port')],
   leads: {},
   partners: {},
+  spans: {},
   viewParameters: {},
   needs: {},
   cap: 1000,

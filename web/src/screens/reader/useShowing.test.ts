@@ -15,6 +15,7 @@ function report(start: string, onDemand: boolean): Report {
     parameters: [newParameter('port')],
     leads: {},
     partners: {},
+    spans: {},
     viewParameters: {},
     needs: {},
     version: 1,

@@ -200,10 +200,12 @@ class ViewPartsTest {
     }
 
     @Test
-    void aGroupWithoutAValueSaysWhichJoinFoundNothing() {
+    void thePageKnowsWhichJoinFoundNothingAndWhichDaysALineFollows() {
         JsonNode partners = api.get(path("")).json().get("report").get("partners");
         assertThat(partners.get("by-vessel").asString()).isEqualTo("vessels");
         assertThat(partners.has("by-port")).isFalse();
+        JsonNode spans = api.get(path("")).json().get("report").get("spans");
+        assertThat(spans.get("over-departed-at").toString()).isEqualTo("[\"from\",\"to\"]");
     }
 
     @Test

@@ -44,6 +44,7 @@ public final class ReportBodies {
      * @param viewParameters for each view the parameters its statement depends on
      * @param leads for each view whose groups open another report, which
      * @param partners for each view that groups by a column of an outer join the table that some rows may have no partner in
+     * @param spans for each line the two parameters whose range of days it follows
      * @param needs for each parameter those that its list and its formulas depend on
      */
     public record ReportBody(
@@ -56,6 +57,7 @@ public final class ReportBodies {
             Map<String, List<String>> viewParameters,
             Map<String, LeadBody> leads,
             Map<String, String> partners,
+            Map<String, List<String>> spans,
             Map<String, List<String>> needs,
             long cap,
             int version) {}

@@ -4,22 +4,15 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
-import plainsieve.core.rewrite.MissingPartner;
-import plainsieve.core.rewrite.Wanted;
-import plainsieve.core.value.ProblemException;
-import plainsieve.core.view.View;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.api.body.ReportBodies.DefinitionBody;
-import plainsieve.server.api.body.ReportBodies.LeadBody;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.Choosing;
@@ -48,6 +41,7 @@ public class ReportAnswers {
         names.stream()
                 .filter(project.parameters()::containsKey)
                 .forEach(name -> needs.put(name, List.copyOf(project.needs(name))));
+        ViewsInContext inContext = new ViewsInContext(project, report);
         return new ReportBody(
                 report.id(),
                 report.name(),
@@ -56,53 +50,12 @@ public class ReportAnswers {
                 DefinitionBody.of(report),
                 chosenByReaders(project, asker, names),
                 byView,
-                leads(project, report),
-                partners(project, report),
+                inContext.leads(),
+                inContext.partners(),
+                inContext.spans(),
                 needs,
                 settings.readerCap(),
                 report.version());
-    }
-
-    /** Leads to reports that are there; the others filter, as if nothing was said. */
-    private static Map<String, LeadBody> leads(Project project, Report report) {
-        Map<String, LeadBody> leads = new HashMap<>();
-        for (View view : report.views()) {
-            view.lead().filter(lead -> project.hasReport(lead.reportId())).ifPresent(lead -> {
-                Report target = project.report(lead.reportId());
-                Set<String> known = project.parametersOf(target);
-                List<String> carried = project.parametersOf(report).stream()
-                        .filter(name -> known.contains(name) && !name.equals(lead.parameter()))
-                        .filter(name -> project.parameters().containsKey(name)
-                                && !project.parameter(name).isComputed())
-                        .filter(name -> !target.opening().signed().contains(name))
-                        .toList();
-                if (known.contains(lead.parameter())) {
-                    leads.put(view.id(), new LeadBody(target.id(), target.name(), lead.parameter(), carried));
-                }
-            });
-        }
-        return leads;
-    }
-
-    private static Map<String, String> partners(Project project, Report report) {
-        Map<String, String> partners = new HashMap<>();
-        for (View view : report.asking()) {
-            view.shown().grouping().stream()
-                    .findFirst()
-                    .flatMap(key -> partner(project, view, Wanted.Key.read(key).column()))
-                    .ifPresent(table -> partners.put(view.id(), table));
-        }
-        return partners;
-    }
-
-    private static Optional<String> partner(Project project, View view, String column) {
-        try {
-            Query query = project.query(view.queryId());
-            return MissingPartner.of(project.prepare(query, query.liveText()).query(), column);
-        } catch (ProblemException e) {
-            // A text that cannot be read is told where it is run.
-            return Optional.empty();
-        }
     }
 
     /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */
