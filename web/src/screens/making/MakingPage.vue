@@ -112,7 +112,11 @@ const named = (view: View): string => view.title || view.kind
       :fixed="[]"
       @choose="choose" />
     <FailureNote v-if="unsaid" :failure="unsaid" class="mx-4 mb-2" />
-    <QuestionWords v-if="!asViewer" :question="report.question" @say="say({ ...words, question: $event })" />
+    <QuestionWords
+      v-if="!asViewer"
+      :question="report.question"
+      :parameters="report.parameters"
+      @say="say({ ...words, question: $event })" />
     <div class="report-wrap">
       <SidePanel
         v-if="asViewer"

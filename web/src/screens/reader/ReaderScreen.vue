@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import type { Report } from '../../api/types'
@@ -13,12 +14,17 @@ const { state, reload } = useLoaded(async signal => ({
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, new URLSearchParams(route.fullPath.split('?')[1]?.split('#')[0] ?? '')),
 }))
+/* A click can lead from one report to another. */
+watch(
+  () => props.id,
+  () => void reload(),
+)
 </script>
 
 <template>
   <ReportPage
-    v-if="state.status === 'ready'"
-    :key="JSON.stringify(state.data.report.definition) + state.data.report.question"
+    v-if="state.status === 'ready' && state.data.report.id === id"
+    :key="state.data.report.id + JSON.stringify(state.data.report.definition) + state.data.report.question"
     :report="state.data.report"
     :linked="state.data.choices"
     :reload="reload" />

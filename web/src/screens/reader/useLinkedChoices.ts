@@ -40,13 +40,15 @@ export function useLinkedChoices(linked: Choices, { reportId, signed, complete, 
   const choices: Ref<Choices> = ref(complete(linked))
   /* Back and Forward change the link, not the choices; links that were made here are known already. */
   let shown = route.fullPath
+  /* Another report has choices of its own; this page goes. */
+  const page = route.path
   /* Every change of choices has a turn; what was asked for an earlier one comes too late. */
   let turn = 0
 
   watch(
     () => route.fullPath,
     async path => {
-      if (path === shown) return
+      if (path === shown || route.path !== page) return
       shown = path
       const mine = ++turn
       const said = await choicesOfLink(reportId, paramsOf(path))

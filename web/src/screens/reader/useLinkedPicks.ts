@@ -15,11 +15,13 @@ export function useLinkedPicks(report: Report): {
   const route = useRoute()
   const router = useRouter()
   const { views } = report.definition
+  const page = route.path
   const picked = ref<Picked[]>(picksOfLink(paramsOf(route.fullPath), views))
 
   watch(
     () => route.fullPath,
     path => {
+      if (route.path !== page) return
       const linked = picksOfLink(paramsOf(path), views)
       if (JSON.stringify(linked.map(one => one.filter)) !== JSON.stringify(picked.value.map(one => one.filter)))
         picked.value = linked

@@ -97,7 +97,7 @@ class FindTest {
         browser.untilText("main", text -> text.contains("A click opens Cancelled by weather"));
         browser.focusAndPress(".picks button", "Only Tarn");
         browser.untilText("header h1", "Cancelled by weather"::equals);
-        browser.untilText(".say", text -> text.contains("Tarn") && text.contains("Feb 28, 2026"));
+        browser.untilText(".say", text -> text.contains("Tarn") && text.contains("28 Feb 2026"));
         assertThat(browser.address()).contains("island=Tarn").contains("income_from=2026-02-01");
     }
 

@@ -204,6 +204,21 @@ class MakingTest {
         api.send("DELETE", "/api/reports/" + id, "");
     }
 
+    @Test
+    void theQuestionLineOffersItsParameters() {
+        String id = begin("late-crossings");
+        browser.click("main button", "The sentence writes itself. Write your own");
+        browser.see("[aria-label='Question line']").sendKeys("Late from {po");
+        browser.untilText("[aria-label=Parameters] .active", text -> text.startsWith("port"));
+        browser.press(Keys.ENTER);
+        browser.press(", {from..t");
+        browser.untilText("[aria-label=Parameters] .active", text -> text.startsWith("to"));
+        browser.press(Keys.TAB);
+        browser.press(Keys.ENTER);
+        browser.untilText(".say", text -> text.startsWith("Late from Ardlow") && text.contains("1 Mar 2026 to"));
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
     private static List<String> views() {
         return browser.all("[data-thing^='view:']").stream()
                 .map(card -> card.getDomAttribute("data-thing").substring("view:".length()))
