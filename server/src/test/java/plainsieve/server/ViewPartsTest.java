@@ -209,20 +209,24 @@ class ViewPartsTest {
     }
 
     @Test
-    void aLeadToAReportThatIsGoneIsNotGiven() {
+    void aLeadToAReportThatViewersDoNotHaveIsNotGiven() {
         String other = api.post("/api/queries/" + QUERY + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
         take("view:by-port", "+", "/lead " + other + " port");
+        assertThat(giving()).contains("which viewers do not have");
         api.send("DELETE", "/api/reports/" + other, "");
-        JsonNode page = api.get(path("")).json();
-        assertThat(page.get("report").get("leads").toString()).isEqualTo("{}");
-        Api.Answer refused = api.post(
-                path("/give"),
-                Map.of("version", page.get("report").get("version").asInt()));
+        assertThat(api.get(path("")).json().get("report").get("leads").toString())
+                .isEqualTo("{}");
+        assertThat(giving()).contains("which viewers do not have");
+    }
+
+    private String giving() {
+        int version = api.get(path("")).json().get("report").get("version").asInt();
+        Api.Answer refused = api.post(path("/give"), Map.of("version", version));
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.json().get("detail").asString()).contains("not there any more");
+        return refused.json().get("detail").asString();
     }
 
     @Test

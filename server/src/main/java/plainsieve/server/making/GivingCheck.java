@@ -13,6 +13,7 @@ import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
+import plainsieve.core.view.Lead;
 import plainsieve.core.view.Part;
 import plainsieve.core.view.View;
 import plainsieve.server.people.Asker;
@@ -100,16 +101,21 @@ class GivingCheck {
     private static List<Problem> deadLead(Project drafted, View view) {
         return view
                 .lead()
-                .filter(lead -> !drafted.hasReport(lead.reportId())
-                        || !drafted.parametersOf(drafted.report(lead.reportId()))
-                                .contains(lead.parameter()))
+                .filter(lead -> !isThere(drafted, lead))
                 .map(lead -> Problem.of(
                         "dead-lead",
-                        "A click in “%s” opens the report %s with :%s, which is not there any more."
+                        "A click in “%s” opens the report %s with :%s, which viewers do not have."
                                 .formatted(view.titleOrKind(), lead.reportId(), lead.parameter()),
                         "Let it open another, or filter the other views."))
                 .stream()
                 .toList();
+    }
+
+    /** Viewers have no report that was never given. */
+    private static boolean isThere(Project drafted, Lead lead) {
+        return drafted.hasReport(lead.reportId())
+                && drafted.draft(lead.reportId()).given()
+                && drafted.parametersOf(drafted.report(lead.reportId())).contains(lead.parameter());
     }
 
     private static List<Problem> unknownNames(Project drafted, Report draft) {
