@@ -6,7 +6,7 @@ import { find, type Findable } from './found'
 import { useFindable } from './useFindable'
 
 const router = useRouter()
-const { all, load } = useFindable()
+const { all, silent, load } = useFindable()
 const open = ref(false)
 const sought = ref('')
 const active = ref(0)
@@ -82,6 +82,9 @@ defineExpose({ show })
         </li>
       </ul>
       <p v-if="found.length === 0" class="soft m-0 p-2" role="status">Nothing is called like that.</p>
+      <p v-if="silent.length" class="soft small m-0 p-2" role="status">
+        Tables of {{ silent.join(', ') }} are not among these: it does not answer.
+      </p>
     </div>
   </dialog>
 </template>

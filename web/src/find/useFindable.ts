@@ -12,14 +12,21 @@ const ACTIONS: Findable[] = [
   { kind: 'action', name: 'What was sent', note: 'go there', path: '/sent' },
 ]
 
-/** Everything of the project that can be found. What cannot be had, as for readers or while a database is down, is left out. */
-export function useFindable(): { all: ShallowRef<Findable[]>; load: () => Promise<void> } {
+/** Everything of the project that can be found. What a reader may not see is left out. */
+export function useFindable(): {
+  all: ShallowRef<Findable[]>
+  /** Sources that did not say their tables. */
+  silent: ShallowRef<string[]>
+  load: () => Promise<void>
+} {
   const all = shallowRef<Findable[]>(ACTIONS)
+  const silent = shallowRef<string[]>([])
   const add = (more: Findable[]): void => void (all.value = [...all.value, ...more])
   const orNone = <T>(path: string): Promise<T[]> => get<T[]>(path).catch(() => [])
 
   async function load(): Promise<void> {
     all.value = ACTIONS
+    silent.value = []
     const [reports, queries, parameters, sources] = await Promise.all([
       orNone<ReportCard>('/reports'),
       orNone<QueryCard>('/queries'),
@@ -49,16 +56,17 @@ export function useFindable(): { all: ShallowRef<Findable[]>; load: () => Promis
   /* Catalogues come from the databases themselves: each joins when it has answered. */
   async function tablesOf(source: Source): Promise<void> {
     const contents = await get<SourceContents>(`/sources/${source.id}/contents`).catch(() => undefined)
+    if (!contents) silent.value = [...silent.value, source.id]
     add(
       (contents?.tables ?? []).map(table => ({
         kind: 'table' as const,
         name: table.name,
         note: source.id,
-        path: `/sources?table=${encodeURIComponent(table.name)}#${source.id}`,
+        path: `/sources?${new URLSearchParams({ schema: table.schema, table: table.name }).toString()}#${source.id}`,
       })),
     )
   }
-  return { all, load }
+  return { all, silent, load }
 }
 
 const pathOf = (report: ReportCard): string =>

@@ -7,6 +7,7 @@ import { barsOf, type Bar } from './barsOf'
 import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
 import QuietTable from './QuietTable.vue'
 import { useChart } from './useChart'
+import { pickedIn } from './usePicked'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
 import ViewCard from './ViewCard.vue'
 
@@ -42,13 +43,8 @@ const partner = (props.asked.report.partners as Partial<Report['partners']>)[pro
 function pick(bar: Bar | undefined): void {
   const kind = answer.value?.begun.columns[0]?.kind ?? 'text'
   if (!bar || !pickable) return
-  emit('pick', {
-    viewId: props.view.id,
-    queryId: props.view.queryId,
-    title: props.asked.titles.value[props.view.id] ?? props.view.title,
-    label: bar.name,
-    filter: { column: by, type: kind.toLowerCase(), values: [keyValue(by, bar.key)] as string[] },
-  })
+  const filter = { column: by, type: kind.toLowerCase(), values: [keyValue(by, bar.key)] as string[] }
+  emit('pick', pickedIn(props.view, props.asked, bar.name, filter))
 }
 
 const drawn = computed(() => ({

@@ -23,7 +23,9 @@ const others = computed(() =>
     : undefined,
 )
 const uncompared = computed(() =>
-  compared?.state.value.status === 'failed' ? compared.state.value.failure.message : '',
+  state.value.status === 'done' && compared?.state.value.status === 'failed'
+    ? compared.state.value.failure.message
+    : '',
 )
 
 /* The count of all matching rows also stands in the table's "1,000 of 1,284". */

@@ -6,6 +6,7 @@ import type { Cell, ColumnFilter, View } from '../api/types'
 import { figureInWords } from './figureInWords'
 import GroupUnder from './GroupUnder.vue'
 import { isPickable, keyInWords, keyValue } from './keys'
+import { pickedIn } from './usePicked'
 import type { Asked, Picked } from './useViewRun'
 
 const props = defineProps<{ view: View; asked: Asked; answer: Answer; depth: number; under: ColumnFilter[] }>()
@@ -30,14 +31,7 @@ function keys(event: KeyboardEvent, name: string): void {
   else return
   event.preventDefault()
 }
-const pick = (row: Cell[]): void =>
-  emit('pick', {
-    viewId: props.view.id,
-    queryId: props.view.queryId,
-    title: props.asked.titles.value[props.view.id] ?? props.view.title,
-    label: nameOf(row),
-    filter: filterOf(row),
-  })
+const pick = (row: Cell[]): void => emit('pick', pickedIn(props.view, props.asked, nameOf(row), filterOf(row)))
 </script>
 
 <template>

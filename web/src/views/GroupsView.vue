@@ -5,6 +5,7 @@ import type { View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
 import { columnInWords } from './keys'
 import GroupRows from './GroupRows.vue'
+import RunNote from './RunNote.vue'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
 import ViewCard from './ViewCard.vue'
 import { figureInWords } from './figureInWords'
@@ -15,7 +16,7 @@ const { state, rerun, stop } = useViewRun(props.view, props.asked)
 const totals = useViewRun(props.view, props.asked, { part: 'totals' })
 
 const answer = computed(() => lastAnswer(state.value))
-const total = computed(() => lastAnswer(totals.state.value)?.rows[0])
+const total = computed(() => (totals.state.value.status === 'done' ? totals.state.value.answer.rows[0] : undefined))
 const levels = props.view.groupBy.map(columnInWords).join(' › ')
 </script>
 
@@ -47,6 +48,10 @@ const levels = props.view.groupBy.map(columnInWords).join(' › ')
         </tfoot>
       </table>
     </div>
+    <RunNote
+      v-if="state.status === 'done' && totals.state.value.status === 'failed'"
+      :state="totals.state.value"
+      @again="totals.rerun" />
     <p v-if="answer?.done.more" class="soft small m-0 pt-1">There are more groups than a page can ask for.</p>
   </ViewCard>
 </template>

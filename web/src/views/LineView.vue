@@ -8,6 +8,7 @@ import { linesOf, type Line } from './linesOf'
 import type { Stretch } from './periodSteps'
 import QuietTable from './QuietTable.vue'
 import { useChart } from './useChart'
+import { pickedIn } from './usePicked'
 import { useViewRun, type Asked, type Picked } from './useViewRun'
 import ViewCard from './ViewCard.vue'
 
@@ -43,13 +44,7 @@ const asText = computed(() => {
 function pick(at: number): void {
   const day = drawn.value.days[at]
   if (day === undefined) return
-  emit('pick', {
-    viewId: props.view.id,
-    queryId: props.view.queryId,
-    title: props.asked.titles.value[props.view.id] ?? props.view.title,
-    label: words(day),
-    filter: { column: by, type: 'date', values: [day] },
-  })
+  emit('pick', pickedIn(props.view, props.asked, words(day), { column: by, type: 'date', values: [day] }))
 }
 useChart(
   useTemplateRef('box'),

@@ -10,6 +10,7 @@ import { formatted } from './formatted'
 import type { Answer } from '../api/runs'
 import DownloadPanel from '../screens/reader/DownloadPanel.vue'
 import { useViewRun, type Asked, type Sorted } from './useViewRun'
+import RunNote from './RunNote.vue'
 import ViewCard from './ViewCard.vue'
 
 const props = defineProps<{ view: View; asked: Asked; total: number | undefined; downloading: boolean }>()
@@ -26,7 +27,7 @@ const labels = Object.fromEntries(props.view.columns.map(column => [column.name,
 const formats = Object.fromEntries(props.view.columns.map(column => [column.name, column.format]))
 const chosen = computed(() => answer.value && chosenColumns(props.view, answer.value))
 const below = computed(() => {
-  const row = totals && lastAnswer(totals.state.value)?.rows[0]
+  const row = totals?.state.value.status === 'done' ? totals.state.value.answer.rows[0] : undefined
   if (!row) return undefined
   const columns = new Map(answer.value?.begun.columns.map(column => [column.name, column]))
   return Object.fromEntries(
@@ -81,6 +82,10 @@ function sort(column: string): void {
       :sorted="sorted"
       sortable
       @sort="sort" />
+    <RunNote
+      v-if="totals && state.status === 'done' && totals.state.value.status === 'failed'"
+      :state="totals.state.value"
+      @again="totals.rerun" />
     <div v-if="answer && (answer.done.more || (total ?? 0) > answer.done.shown)" class="note row-line">
       {{
         answer.done.more

@@ -1,5 +1,12 @@
 import { ref, type Ref } from 'vue'
-import type { Picked } from './useViewRun'
+import type { ColumnFilter, View } from '../api/types'
+import type { Asked, Picked } from './useViewRun'
+
+/** A group of a view, as the other views are filtered by it. */
+export function pickedIn(view: View, asked: Asked, label: string, filter: ColumnFilter): Picked {
+  const title = asked.titles.value[view.id] ?? view.title
+  return { viewId: view.id, queryId: view.queryId, title, label, filter }
+}
 
 /** Picks one group of each view. Picking the same again lets it go. */
 export function togglePick(picked: Picked[], one: Picked): Picked[] {

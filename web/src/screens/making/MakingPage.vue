@@ -20,6 +20,7 @@ import ProposedViews from './ProposedViews.vue'
 import QuestionWords from './QuestionWords.vue'
 import { reachInWords } from './reach'
 import { useMaking, type Step } from './useMaking'
+import { runKey } from './runKey'
 
 const props = defineProps<{ loaded: Making }>()
 const { made, failure, busy, path, sentenceOf, offers, take, step, place, size, addView, addControl, say, give, drop } =
@@ -78,8 +79,6 @@ async function stepAndFocus(thing: string, what: Step): Promise<void> {
   const heir = what === 'remove' ? next : document.querySelector(`[data-thing="${thing}"]`)
   if (heir instanceof HTMLElement) heir.focus()
 }
-/* A view runs anew when its definition or the parameters behind it change. */
-const keyOf = (view: View): string => JSON.stringify([view, report.value.viewParameters[view.id]])
 const propsOf = (view: View) => ({
   view,
   asked: asked.value,
@@ -160,7 +159,7 @@ const named = (view: View): string => view.title || view.kind
           <component
             :is="partFor(view)"
             v-if="asViewer"
-            :key="keyOf(view)"
+            :key="runKey(report, view)"
             :class="`kind-${view.kind}`"
             :style="placed(view, widths[i] ?? 12)"
             v-bind="propsOf(view)"
@@ -182,13 +181,13 @@ const named = (view: View): string => view.title || view.kind
             @step="stepAndFocus(`view:${view.id}`, $event)">
             <component
               :is="partFor(view)"
-              :key="keyOf(view)"
+              :key="runKey(report, view)"
               v-bind="propsOf(view)"
               @count="total = $event ?? total"
               @pick="pick" />
           </MadeCard>
         </template>
-        <ProposedViews v-if="!asViewer" :key="made.report.version" :path="path" :asked="asked" @take="addView" />
+        <ProposedViews v-if="!asViewer" :path="path" :asked="asked" @take="addView" />
       </div>
     </div>
   </main>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* What a query could also show, each small and with its rows; one click takes it. */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { get } from '../../api/client'
 import type { QueryCard, ViewProposal } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -19,6 +19,11 @@ const { state, reload } = useLoaded(signal =>
     ? get<ViewProposal[]>(`${props.path}/proposals/${encodeURIComponent(chosen.value)}`, signal)
     : Promise.resolve([]),
 )
+/* What stands on the page is not proposed. A title or a size changes nothing of that. */
+watch(
+  () => JSON.stringify(props.asked.report.definition.views.map(view => [view.kind, view.queryId, view.groupBy])),
+  () => void reload(),
+)
 function look(query: string): void {
   chosen.value = query
   void reload()
@@ -28,6 +33,7 @@ const askedOf = (proposal: ViewProposal): Asked => ({
   ...props.asked,
   path: `${props.path}/proposals/${encodeURIComponent(proposal.queryId)}`,
   titles: computed(() => ({})),
+  picked: ref([]),
 })
 </script>
 

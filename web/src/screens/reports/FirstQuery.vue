@@ -17,7 +17,9 @@ const { state, reload } = useLoaded(signal =>
 )
 const tables = computed(() => (state.value.status === 'ready' ? state.value.data.tables : []))
 const chosen = ref('')
-const table = computed(() => tables.value.find(one => one.name === chosen.value) ?? tables.value[0])
+const keyOf = (one: SourceContents['tables'][number]): string => `${one.schema}.${one.name}`
+const table = computed(() => tables.value.find(one => keyOf(one) === chosen.value) ?? tables.value[0])
+const namesakes = (name: string): boolean => tables.value.filter(one => one.name === name).length > 1
 const starts = new Map(props.sources.map(source => [source.id, useStart(source)]))
 const refused = computed(() => starts.get(sourceId.value)?.refused.value ?? '')
 
@@ -38,10 +40,12 @@ function begin(): void {
     <select
       class="form-select form-select-sm w-auto"
       aria-label="Table"
-      :value="table?.name"
+      :value="table && keyOf(table)"
       :disabled="tables.length === 0"
       @change="chosen = ($event.target as HTMLSelectElement).value">
-      <option v-for="one in tables" :key="one.schema + one.name" :value="one.name">{{ one.name }}</option>
+      <option v-for="one in tables" :key="keyOf(one)" :value="keyOf(one)">
+        {{ namesakes(one.name) ? keyOf(one) : one.name }}
+      </option>
     </select>
     <span>of</span>
     <select

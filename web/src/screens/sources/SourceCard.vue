@@ -43,7 +43,8 @@ watch(
   [tables, () => route.fullPath],
   () => {
     if (route.hash !== `#${props.source.id}`) return
-    open.value = tables.value.find(table => table.name === route.query.table) ?? open.value
+    open.value =
+      tables.value.find(table => table.name === route.query.table && table.schema === route.query.schema) ?? open.value
     section.value?.scrollIntoView()
   },
   { immediate: true, flush: 'post' },
