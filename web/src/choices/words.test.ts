@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Choice } from '../api/types'
-import { newParameter } from '../parameters/newParameter'
+import { newParameter } from '../testing/newParameter'
 import { all, blank, chosen } from './choices'
 import { choiceInWords } from './words'
 

@@ -51,7 +51,7 @@ function choose(): void {
       }}</span>
       <button
         v-if="modelValue.kind !== 'blank'"
-        class="as-link"
+        class="as-link small"
         type="button"
         @click="emit('update:modelValue', blank())">
         None

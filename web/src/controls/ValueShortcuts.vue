@@ -15,13 +15,15 @@ function toggleWithout(): void {
 
 <template>
   <div class="row-line small pt-1 gap-2">
-    <button v-if="parameter.many" class="as-link" type="button" @click="emit('update:modelValue', all())">All</button>
-    <button class="as-link" type="button" @click="emit('update:modelValue', blank())">
+    <button v-if="parameter.many" class="as-link small" type="button" @click="emit('update:modelValue', all())">
+      All
+    </button>
+    <button class="as-link small" type="button" @click="emit('update:modelValue', blank())">
       {{ parameter.many ? 'None' : parameter.blankWords || 'None' }}
     </button>
     <button
       v-if="parameter.many"
-      class="as-link"
+      class="as-link small"
       type="button"
       :aria-pressed="modelValue.withoutValue"
       :class="{ pressed: modelValue.withoutValue }"
@@ -31,7 +33,7 @@ function toggleWithout(): void {
     </button>
     <button
       v-if="!sameChoice(modelValue, parameter.default.choice)"
-      class="as-link"
+      class="as-link small"
       type="button"
       @click="emit('update:modelValue', parameter.default.choice)">
       Default

@@ -22,24 +22,21 @@ async function compare(): Promise<void> {
 </script>
 
 <template>
-  <div class="line tall">
-    <span></span>
-    <div class="small">
-      <button class="as-link" type="button" @click="compare">Compare with the data</button>
-      <div v-if="said" class="soft">{{ said }}</div>
-      <template v-if="found">
-        <div v-if="found.notOccurring.length">
-          {{ countInWords(found.notOccurring.length) }} listed
-          {{ found.notOccurring.length === 1 ? 'value does' : 'values do' }} not occur: {{ some(found.notOccurring) }}
-        </div>
-        <div v-if="found.notListed.length">
-          {{ countInWords(found.notListed.length) }} occurring
-          {{ found.notListed.length === 1 ? 'value is' : 'values are' }} not listed: {{ some(found.notListed) }}
-        </div>
-        <div v-if="!found.notOccurring.length && !found.notListed.length">
-          Every listed value occurs, and every occurring one is listed.
-        </div>
-      </template>
-    </div>
+  <div class="small">
+    <button class="as-link small" type="button" @click="compare">Compare with the data</button>
+    <div v-if="said" class="soft">{{ said }}</div>
+    <template v-if="found">
+      <div v-if="found.notOccurring.length">
+        {{ countInWords(found.notOccurring.length) }} listed
+        {{ found.notOccurring.length === 1 ? 'value does' : 'values do' }} not occur: {{ some(found.notOccurring) }}
+      </div>
+      <div v-if="found.notListed.length">
+        {{ countInWords(found.notListed.length) }} occurring
+        {{ found.notListed.length === 1 ? 'value is' : 'values are' }} not listed: {{ some(found.notListed) }}
+      </div>
+      <div v-if="!found.notOccurring.length && !found.notListed.length">
+        Every listed value occurs, and every occurring one is listed.
+      </div>
+    </template>
   </div>
 </template>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { chosen } from '../choices/choices'
 import { changedFields, merge } from './merge'
-import { newParameter } from './newParameter'
+import { newParameter } from '../testing/newParameter'
 
 const base = newParameter('port')
 

@@ -1,5 +1,5 @@
 import { reactive, ref, type Ref } from 'vue'
-import { asFailure, Failure, get, put } from '../api/client'
+import { asFailure, Failure, get, post, put } from '../api/client'
 import type { Parameter, ParameterUse } from '../api/types'
 import { fieldInWords, merge } from './merge'
 
@@ -20,6 +20,8 @@ export interface ParameterRecords {
   reload: () => Promise<void>
   /** Does the work when what went before is done; says whether it could be done, and keeps why not under the name. */
   inTurn: (name: string, work: () => Promise<unknown>) => Promise<boolean>
+  /** The parameter that a typed sentence means; why it means none is kept under no name. */
+  read: (sentence: string) => Promise<Parameter | undefined>
   /** Sends what differs from the base, on top of the newest definition there is. */
   send: (base: Parameter, after: Parameter) => Promise<void>
 }
@@ -57,6 +59,12 @@ export function useParameterRecords(): ParameterRecords {
     return result
   }
 
+  async function read(sentence: string): Promise<Parameter | undefined> {
+    let meant: Parameter | undefined
+    await inTurn('', async () => (meant = await post<Parameter>('/parameters/typed', { sentence })))
+    return meant
+  }
+
   async function send(base: Parameter, after: Parameter): Promise<void> {
     const { name } = after
     const theirs = await get<Parameter>(pathOf(name))
@@ -71,5 +79,5 @@ export function useParameterRecords(): ParameterRecords {
     merged[name] = others ? `Someone else changed ${others} meanwhile; both changes hold.` : undefined
   }
 
-  return { uses, failures, conflicts, merged, find, reload, inTurn, send }
+  return { uses, failures, conflicts, merged, find, reload, inTurn, read, send }
 }

@@ -7,14 +7,33 @@ import { pathOf, useParameterRecords, type ParameterRecords } from './useParamet
 
 type Possible = Promise<boolean>
 
-export interface UsedParameters extends Omit<ParameterRecords, 'inTurn' | 'send'> {
+export interface UsedParameters extends Omit<ParameterRecords, 'inTurn' | 'read' | 'send'> {
   add: (parameter: Parameter) => Possible
+  /** Makes what a typed sentence means; a name alone is a text that filters nothing when blank. */
+  addTyped: (sentence: string) => Possible
   change: (base: Parameter, after: Parameter) => Possible
   choose: (name: string, trial: Choice) => Possible
   drop: (name: string) => Possible
   rename: (name: string, to: string) => Possible
   order: (names: string[]) => Possible
   resolve: (name: string, mine: boolean) => Possible
+}
+
+type Undoable = (label: string, redo: () => Possible, undo: () => Possible) => Possible
+
+/** Does work; if that was possible it can be taken back, and made again, which is told. */
+function useUndoable(told: () => void): Undoable {
+  const history = inject(historyKey, undefined)
+  return async (label, redo, undo) => {
+    const telling = async (work: () => Possible): Possible => {
+      const possible = await work()
+      told()
+      return possible
+    }
+    const possible = await redo()
+    if (possible) history?.add({ label, undo: () => telling(undo), redo: () => telling(redo) })
+    return possible
+  }
 }
 
 /**
@@ -25,8 +44,7 @@ export interface UsedParameters extends Omit<ParameterRecords, 'inTurn' | 'send'
  * @param onTextsChanged called when the server has changed texts of queries, or an edit was taken back
  */
 export function useParameters(onTextsChanged: () => void = () => undefined): UsedParameters {
-  const history = inject(historyKey, undefined)
-  const { inTurn, send, ...records } = useParameterRecords()
+  const { inTurn, read, send, ...records } = useParameterRecords()
   const { uses, failures, conflicts, find } = records
 
   const make = (parameter: Parameter) => inTurn(parameter.name, () => post('/parameters', parameter))
@@ -35,17 +53,7 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
   const name = (from: string, to: string) => inTurn(from, () => post(`${pathOf(from)}/name`, { name: to }))
   const arrange = (names: string[]) => inTurn('', () => post('/parameters/order', { names }))
 
-  /** Does it; if that was possible it can be taken back, and made again. */
-  async function undoable(label: string, redo: () => Possible, undo: () => Possible): Possible {
-    const told = async (work: () => Possible): Possible => {
-      const possible = await work()
-      onTextsChanged()
-      return possible
-    }
-    const possible = await redo()
-    if (possible) history?.add({ label, undo: () => told(undo), redo: () => told(redo) })
-    return possible
-  }
+  const undoable = useUndoable(onTextsChanged)
 
   async function change(base: Parameter, after: Parameter): Possible {
     const fields = changedFields(base, after).map(fieldInWords)
@@ -64,6 +72,13 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
       () => make(parameter),
       () => take(parameter.name),
     )
+
+  async function addTyped(sentence: string): Possible {
+    const meant = await read(sentence)
+    if (!meant || (await add(meant))) return !!meant
+    failures[''] = failures[meant.name]
+    return false
+  }
 
   async function drop(gone: string): Possible {
     const was = find(gone)
@@ -112,5 +127,5 @@ export function useParameters(onTextsChanged: () => void = () => undefined): Use
     return mine ? change(conflict.theirs, { ...conflict.mine, version: conflict.theirs.version }) : true
   }
 
-  return { ...records, add, change, choose, drop, rename, order, resolve }
+  return { ...records, add, addTyped, change, choose, drop, rename, order, resolve }
 }

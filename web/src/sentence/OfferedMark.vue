@@ -10,6 +10,8 @@ const props = defineProps<{
   about: string
   /** Whether words that are not offered can be typed. */
   typed?: boolean
+  /** What typing begins with. */
+  begins?: string
   offers: () => Promise<MarkOffer[]>
 }>()
 const emit = defineEmits<{ take: [offer: string] }>()
@@ -22,16 +24,20 @@ const menu = ref<InstanceType<typeof BDropdown>>()
 const field = ref<HTMLInputElement>()
 const shown = computed(() =>
   offered.value.status === 'ready'
-    ? offered.value.offers.filter(offer => offer.words.toLowerCase().includes(sought.value.trim().toLowerCase()))
+    ? offered.value.offers.filter(offer => offer.words.toLowerCase().includes(narrowing.value.toLowerCase()))
     : [],
 )
+/* What typing begins with narrows nothing. */
+const touched = ref(false)
+const narrowing = computed(() => (touched.value ? sought.value.trim() : ''))
 
 async function open(): Promise<void> {
-  sought.value = ''
+  sought.value = props.typed ? (props.begins ?? '') : ''
+  touched.value = false
   active.value = 0
   moved.value = false
   offered.value = { status: 'loading' }
-  void nextTick(() => field.value?.focus())
+  void nextTick(() => field.value?.select())
   try {
     offered.value = { status: 'ready', offers: await props.offers() }
   } catch (error) {
@@ -41,8 +47,8 @@ async function open(): Promise<void> {
 /* Where words can be typed, what is typed stands there by Enter; what is offered is taken by a click, after
    an arrow, or by typing just its words. */
 const moved = ref(false)
-const meant = computed(() => shown.value.some(offer => offer.words.toLowerCase() === sought.value.trim().toLowerCase()))
-const own = computed(() => (props.typed && !moved.value && !meant.value ? sought.value.trim() : ''))
+const meant = computed(() => shown.value.some(offer => offer.words.toLowerCase() === narrowing.value.toLowerCase()))
+const own = computed(() => (props.typed && !moved.value && !meant.value ? narrowing.value : ''))
 function keep(): void {
   void menu.value?.hide()
   emit('take', own.value)
@@ -87,7 +93,7 @@ function keys(event: KeyboardEvent): void {
         class="form-control form-control-sm"
         :placeholder="typed ? `${text}, or type other words` : 'Type to narrow'"
         :aria-label="typed ? 'Type other words' : 'Type to narrow'"
-        @input="((active = 0), (moved = false))" />
+        @input="((active = 0), (moved = false), (touched = true))" />
       <button v-if="own" type="button" class="offer active" @click="keep">
         <span>“{{ own }}”</span><span class="soft small known">as you typed it</span>
       </button>

@@ -34,6 +34,8 @@ const said = computed(() =>
         ><TypedMark
           v-if="!piece.offered"
           :text="piece.text"
+          :begins="piece.begins"
+          :lines="piece.lines"
           :about="about"
           :data-mark="piece.mark"
           @take="emit('take', piece.mark, $event)" /><OfferedMark
@@ -42,6 +44,7 @@ const said = computed(() =>
           :about="about"
           :offers="() => offers(piece.mark)"
           :typed="piece.typed"
+          :begins="piece.begins"
           :data-mark="piece.mark"
           @take="emit('take', piece.mark, $event)" />{{ piece.stop }}</span
       ><template v-for="(part, p) in piece.words" v-else :key="p"
@@ -62,6 +65,9 @@ const said = computed(() =>
 .together {
   white-space: nowrap;
 }
+.sentence :deep(.marked:not(.short)) {
+  display: inline;
+}
 .sentence :deep(.marked) {
   color: var(--sea);
   border: 0;
@@ -70,9 +76,8 @@ const said = computed(() =>
   font: inherit;
   line-height: inherit;
   text-align: left;
-  display: inline;
   white-space: normal;
-  text-decoration: underline dotted 1.5px;
+  text-decoration: underline dotted 1.5px color-mix(in srgb, var(--sea) 60%, transparent);
   text-underline-offset: 4px;
   cursor: pointer;
 }

@@ -1,17 +1,24 @@
 <script setup lang="ts">
-/* Words that are typed in their place. Enter keeps them, Esc leaves them as they were. */
+/* Words that are typed in their place. Enter keeps them, Esc leaves them as they were; of several lines, Ctrl Enter does. */
 import { nextTick, ref } from 'vue'
 
-const props = defineProps<{ text: string; about: string }>()
+const props = defineProps<{
+  text: string
+  about: string
+  /** What typing begins with, when it is not the text. */
+  begins?: string
+  lines?: boolean
+}>()
 const emit = defineEmits<{ take: [text: string] }>()
 
 const typing = ref(false)
+const begins = (): string => props.begins ?? props.text
 const typed = ref('')
-const field = ref<HTMLInputElement>()
+const field = ref<HTMLInputElement | HTMLTextAreaElement>()
 const mark = ref<HTMLButtonElement>()
 
 function begin(): void {
-  typed.value = props.text
+  typed.value = begins()
   typing.value = true
   void nextTick(() => field.value?.select())
 }
@@ -23,13 +30,25 @@ function leave(how: () => void): void {
 function keep(): void {
   if (!typing.value) return
   typing.value = false
-  if (typed.value.trim() !== props.text) emit('take', typed.value)
+  if (typed.value.trim() !== begins().trim()) emit('take', typed.value)
 }
 </script>
 
 <template>
+  <textarea
+    v-if="typing && lines"
+    ref="field"
+    v-model="typed"
+    class="typed lines"
+    rows="5"
+    placeholder="one on each line; value = label. Cells of a spreadsheet can be pasted."
+    :aria-label="`${about}: ${text}`"
+    @keydown.ctrl.enter.exact.stop.prevent="leave(keep)"
+    @keydown.esc.stop="leave(() => (typing = false))"
+    @keydown.stop
+    @blur="keep"></textarea>
   <input
-    v-if="typing"
+    v-else-if="typing"
     ref="field"
     v-model="typed"
     class="typed"
@@ -39,7 +58,14 @@ function keep(): void {
     @keydown.esc.stop="leave(() => (typing = false))"
     @keydown.stop
     @blur="keep" />
-  <button v-else ref="mark" type="button" class="marked" :aria-label="`${text}, type other words`" @click="begin">
+  <button
+    v-else
+    ref="mark"
+    type="button"
+    class="marked"
+    :class="{ short: text.length < 4 }"
+    :aria-label="`${text}, type other words`"
+    @click="begin">
     {{ text || 'nothing' }}
   </button>
 </template>
@@ -52,5 +78,15 @@ function keep(): void {
   border-bottom: 1.5px solid var(--sea);
   background: var(--wash);
   padding: 0 2px;
+}
+/* Big enough to be hit. */
+.marked.short {
+  display: inline-block;
+  min-width: 24px;
+}
+.lines {
+  display: block;
+  width: min(360px, 100%);
+  line-height: 1.5;
 }
 </style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import type { Query, QueryCard } from '../../api/types'
+import type { Query } from '../../api/types'
 import { useProof } from '../../composables/useProof'
 import { lastAnswer, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useParameters } from '../../parameters/useParameters'
-import { withType } from '../../parameters/switching'
+import { useSaying } from '../../parameters/useSaying'
 import { coloursFor } from '../../query/colours'
 import BenchHead from './BenchHead.vue'
 import ChoicesPane from './ChoicesPane.vue'
@@ -21,7 +21,7 @@ import { useGiving } from './useGiving'
 import { useKnownNames } from './useKnownNames'
 import { useTrial } from './useTrial'
 
-const props = defineProps<{ loaded: Query; queries: QueryCard[] }>()
+const props = defineProps<{ loaded: Query }>()
 document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
@@ -78,10 +78,12 @@ async function renamed(): Promise<void> {
 }
 
 /* A notice that the parameter is of another type than the column is mended where the parameter is. */
-async function mend(name: string, type: string): Promise<void> {
-  const parameter = parameters.find(name)
-  if (parameter && (await parameters.change(parameter, withType(parameter, type).parameter))) await changed()
-}
+const mend = (name: string, type: string) =>
+  useSaying(
+    () => name,
+    parameters,
+    () => void changed(),
+  ).take('type', type)
 
 useBenchKeys({ run, stop })
 onMounted(() => void parameters.reload())
@@ -114,7 +116,6 @@ onMounted(() => void parameters.reload())
           :check="check"
           :colours="colours"
           :lit="lit"
-          :queries="queries"
           :run-problems="runProblems"
           @changed="changed"
           @light="lit = $event"

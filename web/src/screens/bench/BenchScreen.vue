@@ -1,19 +1,16 @@
 <script setup lang="ts">
 import { get } from '../../api/client'
-import type { Query, QueryCard } from '../../api/types'
+import type { Query } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import BenchPage from './BenchPage.vue'
 
 const props = defineProps<{ id: string }>()
-const { state, reload } = useLoaded(async signal => ({
-  query: await get<Query>(`/queries/${encodeURIComponent(props.id)}`, signal),
-  queries: await get<QueryCard[]>('/queries', signal),
-}))
+const { state, reload } = useLoaded(signal => get<Query>(`/queries/${encodeURIComponent(props.id)}`, signal))
 </script>
 
 <template>
-  <BenchPage v-if="state.status === 'ready'" :key="id" :loaded="state.data.query" :queries="state.data.queries" />
+  <BenchPage v-if="state.status === 'ready'" :key="id" :loaded="state.data" />
   <main v-else class="page">
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote

@@ -2,8 +2,7 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { post } from '../../api/client'
-import type { ParameterUse, Problem, Proposal, QueryCard, QueryCheck } from '../../api/types'
-import { newParameter } from '../../parameters/newParameter'
+import type { ParameterUse, Problem, Proposal, QueryCheck } from '../../api/types'
 import type { UsedParameters } from '../../parameters/useParameters'
 import ParameterCard from './ParameterCard.vue'
 import ProposalNote from './ProposalNote.vue'
@@ -15,7 +14,6 @@ const props = defineProps<{
   check: QueryCheck
   colours: Record<string, string>
   lit: string
-  queries: QueryCard[]
   runProblems: Problem[]
 }>()
 const emit = defineEmits<{ changed: []; light: [name: string]; insert: [name: string] }>()
@@ -73,7 +71,7 @@ async function make(wanted: string): Promise<void> {
   const found = await post<Proposal>(`/queries/${props.queryId}/proposal`, { text: props.text, name: wanted }).catch(
     () => undefined,
   )
-  if (await props.parameters.add(found?.definition ?? newParameter(wanted))) {
+  if (await (found ? props.parameters.add(found.definition) : props.parameters.addTyped(wanted))) {
     proposal.value = found
     made.value = wanted
     name.value = ''
@@ -96,7 +94,6 @@ async function make(wanted: string): Promise<void> {
           :colour="colourOf(use)"
           :end-colour="end ? colourOf(end) : ''"
           :lit="lit"
-          :queries="queries"
           :parameters="parameters"
           :problems="problems"
           :needed-only="!check.parameters.includes(use.definition.name)"

@@ -2,8 +2,8 @@
 /* Why a new parameter is what it is, and its list from the column in one step. */
 import { computed } from 'vue'
 import type { Proposal } from '../../api/types'
-import { noList } from '../../parameters/newParameter'
 import type { UsedParameters } from '../../parameters/useParameters'
+import { useSaying } from '../../parameters/useSaying'
 
 const props = defineProps<{ proposal: Proposal; parameters: UsedParameters }>()
 const emit = defineEmits<{ changed: []; close: [] }>()
@@ -16,16 +16,14 @@ const offersList = computed(
     ['text', 'integer', 'name'].includes(parameter.value.type),
 )
 
-async function takeList(): Promise<void> {
-  const now = parameter.value
-  if (
-    now &&
-    (await props.parameters.change(now, {
-      ...now,
-      list: { ...noList(), kind: 'column', column: props.proposal.column },
-    }))
-  )
-    emit('changed')
+const saying = useSaying(
+  () => props.proposal.definition.name,
+  props.parameters,
+  () => emit('changed'),
+)
+function takeList(): void {
+  const { sourceId, table, column } = props.proposal.column
+  void saying.take('list', `${sourceId}.${table}.${column}`)
 }
 </script>
 

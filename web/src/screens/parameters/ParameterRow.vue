@@ -1,101 +1,128 @@
 <script setup lang="ts">
-/* One parameter of the table; opened, its form, its uses, and what a new name or its removal would change. */
-import { computed } from 'vue'
-import type { ParameterUse, QueryCard } from '../../api/types'
-import EditNotes from '../../parameters/EditNotes.vue'
-import ParameterForm from '../../parameters/ParameterForm.vue'
-import RenamePreview from '../../parameters/RenamePreview.vue'
-import { useRename } from '../../parameters/useRename'
+/* A parameter, or the two ends of a range: what it is called, its sentence, the control to try it, and what uses it. */
+import { computed, ref, useTemplateRef } from 'vue'
+import type { Choice } from '../../api/types'
+import { useSeen } from '../../composables/useSeen'
+import ChoiceControl from '../../controls/ChoiceControl.vue'
+import RangeControl from '../../controls/RangeControl.vue'
+import SaidParameter from '../../parameters/SaidParameter.vue'
 import type { UsedParameters } from '../../parameters/useParameters'
-import UsesList from '../../parameters/UsesList.vue'
-import { columns } from './columns'
+import { noticesOf, usesInWords, usesOf, type Row } from './arranged'
 
-const props = defineProps<{
-  use: ParameterUse
-  parameters: UsedParameters
-  queries: QueryCard[]
-  open: boolean
-  movable: boolean
-}>()
-const emit = defineEmits<{ toggle: []; renamed: [name: string]; move: [steps: number] }>()
+const props = defineProps<{ row: Row; parameters: UsedParameters; colours: Record<string, string>; opened: string }>()
+const emit = defineEmits<{ move: [steps: number] }>()
 
-const name = computed(() => props.use.definition.name)
-const { preview, wanted, ask, cancel, confirm } = useRename(name, props.parameters, to => emit('renamed', to))
+const element = useTemplateRef('element')
+const seen = useSeen(element)
+const first = computed(() => props.row.first.definition)
+const end = computed(() => props.row.end?.definition)
+const notices = computed(() => noticesOf(props.row))
+const open = ref(usesOf(props.row).some(use => use.definition.name === props.opened) ? props.opened : '')
+
+const choose = (name: string, choice: Choice) => void props.parameters.choose(name, choice)
+function keys(event: KeyboardEvent): void {
+  if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+  emit('move', event.key === 'ArrowUp' ? -1 : 1)
+  event.preventDefault()
+}
 </script>
 
 <template>
-  <tr :class="{ open }" :data-parameter="name">
-    <td
-      v-for="column in columns"
-      :key="column.name"
-      :class="{ mono: column.name === 'Name', bad: column.name === 'Notices' }"
-      :title="column.value(use, queries)">
-      <button v-if="column.name === 'Name'" class="as-link mono" :aria-expanded="open" @click="emit('toggle')">
-        :{{ name }}
+  <section
+    ref="element"
+    class="row"
+    tabindex="0"
+    :aria-label="`:${first.name}`"
+    :data-parameter="first.name"
+    :style="{ '--k': colours[first.name] }"
+    @keydown="keys">
+    <div class="said">
+      <SaidParameter
+        v-for="use in usesOf(row)"
+        :key="use.definition.name"
+        :use="use"
+        :parameters="parameters"
+        :colour="colours[use.definition.name] ?? ''"
+        :open="open === use.definition.name"
+        @update:open="open = $event ? use.definition.name : ''" />
+    </div>
+    <div class="tried">
+      <template v-if="seen">
+        <RangeControl
+          v-if="end"
+          :from="first"
+          :to="end"
+          :choices="{ [first.name]: first.trialChoice, [end.name]: end.trialChoice }"
+          :problems="{}"
+          @choose="changed => Object.entries(changed).forEach(([name, choice]) => choose(name, choice))" />
+        <ChoiceControl
+          v-else-if="!first.formula"
+          :key="`${first.type}${first.many}${first.covers}${first.list.kind}`"
+          :parameter="first"
+          :model-value="first.trialChoice"
+          @update:model-value="choose(first.name, $event)" />
+      </template>
+    </div>
+    <div class="small uses">
+      <button class="as-link small" :aria-expanded="open !== ''" @click="open = open ? '' : first.name">
+        {{ usesInWords(row.first) }}
       </button>
-      <template v-else>{{ column.value(use, queries) }}</template>
-    </td>
-    <td class="end">
-      <template v-if="movable"
-        ><button class="as-link icon-button" :aria-label="`Move :${name} up`" @click="emit('move', -1)">↑</button>
-        <button class="as-link icon-button" :aria-label="`Move :${name} down`" @click="emit('move', 1)">
+      <p v-for="notice in notices" :key="notice" class="bad m-0">{{ notice }}</p>
+      <span class="moves">
+        <button
+          class="as-link icon-button"
+          title="Alt ↑"
+          :aria-label="`Move :${first.name} up`"
+          @click="emit('move', -1)">
+          ↑
+        </button>
+        <button
+          class="as-link icon-button"
+          title="Alt ↓"
+          :aria-label="`Move :${first.name} down`"
+          @click="emit('move', 1)">
           ↓
-        </button></template
-      >
-      <button class="as-link ms-2" @click="emit('toggle')">{{ open ? 'Done' : 'Edit' }}</button>
-    </td>
-  </tr>
-  <tr v-if="open" class="inner">
-    <td :colspan="columns.length + 1">
-      <div class="sheet">
-        <ParameterForm
-          class="half"
-          :parameter="use.definition"
-          :all="parameters.uses.value.map(one => one.definition)"
-          :queries="queries"
-          :change="parameters.change"
-          @rename="ask" />
-        <div>
-          <EditNotes :name="name" :parameters="parameters" />
-          <RenamePreview
-            v-if="preview"
-            :name="name"
-            :wanted="wanted"
-            :preview="preview"
-            @confirm="confirm"
-            @cancel="cancel" />
-          <UsesList :use="use" @remove="parameters.drop(name)" />
-        </div>
-      </div>
-    </td>
-  </tr>
+        </button>
+      </span>
+    </div>
+  </section>
 </template>
 
 <style scoped>
-td {
-  overflow: hidden;
-  text-overflow: ellipsis;
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 240px 170px;
+  gap: 18px;
+  margin: 0;
+  padding: 8px 12px 8px 10px;
+  border: 1px solid var(--line);
+  border-bottom-width: 0;
+  border-left: 4px solid var(--k);
+  background: var(--card);
+}
+.row:last-child {
+  border-bottom-width: 1px;
+}
+.row:focus-visible {
+  background: var(--wash);
+}
+.uses .as-link {
+  text-align: left;
 }
 .bad {
   color: var(--buoy);
 }
-.end {
-  text-align: right;
-  white-space: nowrap;
+.moves {
+  opacity: 0;
 }
-tr.open td {
-  background: var(--wash);
+.row:hover .moves,
+.row:focus-within .moves {
+  opacity: 1;
 }
-.inner > td {
-  max-width: none;
-  white-space: normal;
-  padding: 4px 10px 14px;
-  background: var(--card);
-  overflow: visible;
-}
-.sheet {
-  display: grid;
-  grid-template-columns: minmax(320px, 440px) minmax(0, 1fr);
-  gap: 32px;
+@media (max-width: 900px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 6px;
+  }
 }
 </style>

@@ -1,128 +1,99 @@
 <script setup lang="ts">
-/* Every parameter of the project in one table; each is edited in its row. */
-import { BFormInput } from 'bootstrap-vue-next'
-import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
+/* Every parameter of the project as a sentence, with the control that viewers get beside it. */
+import { BFormInput, BFormSelect } from 'bootstrap-vue-next'
+import { computed, nextTick, onMounted, provide, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { get } from '../../api/client'
-import type { ParameterUse, QueryCard } from '../../api/types'
 import { choosingKey } from '../../composables/useChoosing'
-import { newParameter } from '../../parameters/newParameter'
 import { useParameters } from '../../parameters/useParameters'
 import ParameterRow from './ParameterRow.vue'
-import { columns, matches, type Column } from './columns'
+import { arranged, matches, moved, ORDERS, rowsOf, type Order } from './arranged'
 
 const parameters = useParameters()
-const queries = shallowRef<QueryCard[]>([])
 const search = ref('')
-const sortedBy = shallowRef<{ column: Column; descending: boolean }>()
+const order = ref<Order>('viewers')
 const route = useRoute()
 /* What was found is open. */
-const open = ref('')
-watch(
-  () => route.query.open,
-  wanted => (open.value = typeof wanted === 'string' ? wanted : open.value),
-  { immediate: true },
-)
-const name = ref('')
+const opened = computed(() => (typeof route.query.open === 'string' ? route.query.open : ''))
+const typed = ref('')
 
+const all = computed(() => parameters.uses.value)
 provide(choosingKey, {
-  choices: computed(() => ({})),
-  needs: computed(() => ({})),
+  choices: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.definition.trialChoice]))),
+  needs: computed(() => Object.fromEntries(all.value.map(use => [use.definition.name, use.needs]))),
   reportId: '',
   signed: computed(() => ''),
   trial: true,
 })
 
-const shown = computed<ParameterUse[]>(() => {
-  const found = parameters.uses.value.filter(use => matches(use, search.value, queries.value))
-  const by = sortedBy.value
-  if (!by) return found
-  const value = (use: ParameterUse): string => by.column.value(use, queries.value)
-  const sorted = [...found].sort((a, b) => value(a).localeCompare(value(b), undefined, { numeric: true }))
-  return by.descending ? sorted.reverse() : sorted
+const COLOURS = 8
+const colours = computed(() =>
+  Object.fromEntries(all.value.map((use, i) => [use.definition.name, `var(--mark-${(i % COLOURS) + 1})`])),
+)
+const groups = computed(() => {
+  const found = rowsOf(all.value).filter(row => matches(row, search.value))
+  return arranged(found, order.value)
 })
-function sort(column: Column): void {
-  if (sortedBy.value?.column !== column) sortedBy.value = { column, descending: false }
-  else sortedBy.value = sortedBy.value.descending ? undefined : { column, descending: true }
-}
-const direction = (column: Column) =>
-  sortedBy.value?.column === column ? (sortedBy.value.descending ? 'descending' : 'ascending') : 'none'
+const shown = computed(() => groups.value.flatMap(group => group.rows).length)
+const keyOf = (name: string): string => `${name} ${opened.value === name}`
 
 async function add(): Promise<void> {
-  const wanted = name.value.trim().replace(/^:/, '')
-  if (wanted && (await parameters.add(newParameter(wanted)))) {
-    open.value = wanted
-    name.value = ''
-  }
+  if (typed.value.trim() && (await parameters.addTyped(typed.value))) typed.value = ''
 }
-function move(moved: string, steps: number): void {
-  const names = parameters.uses.value.map(use => use.definition.name)
-  const at = names.indexOf(moved)
-  const to = at + steps
-  if (to < 0 || to >= names.length) return
-  names.splice(to, 0, ...names.splice(at, 1))
-  void parameters.order(names)
+function move(name: string, steps: number): void {
+  void parameters.order(moved(all.value, name, steps))
 }
 onMounted(async () => {
   await parameters.reload()
-  queries.value = await get<QueryCard[]>('/queries')
+  await nextTick()
+  document.querySelector(`[data-parameter="${CSS.escape(opened.value)}"]`)?.scrollIntoView({ block: 'center' })
 })
 </script>
 
 <template>
   <main class="page wide">
-    <div class="row-line pb-2">
+    <div class="row-line pb-1">
       <h1>Parameters</h1>
-      <span class="soft">{{ parameters.uses.value.length }} in this project</span><span class="grow"></span>
-      <BFormInput v-model="search" type="search" class="w-auto" placeholder="Search" aria-label="Search parameters" />
-      <form class="row-line gap-2" @submit.prevent="add">
-        <BFormInput
-          v-model="name"
-          class="w-auto mono"
-          placeholder="new_parameter"
-          aria-label="Name of a new parameter" /><button class="as-link" :disabled="!name.trim()">+ Parameter</button>
-      </form>
+      <span class="soft">{{ all.length }} in this project</span><span class="grow"></span>
+      <BFormSelect v-model="order" class="w-auto" :options="[...ORDERS]" aria-label="Order" />
+      <BFormInput
+        v-model="search"
+        type="search"
+        class="w-auto"
+        placeholder="Search names, words, lists"
+        aria-label="Search parameters" />
     </div>
-    <div v-if="name && parameters.failures[name]" class="note bad mb-2" role="alert">
-      {{ parameters.failures[name]?.message }}
+    <form class="new row-line gap-2" @submit.prevent="add">
+      <BFormInput
+        v-model="typed"
+        class="mono grow"
+        placeholder="a new one: island is text, many values from ports.island, blank means no filter"
+        aria-label="A new parameter, by its name or in a sentence" /><button class="as-link" :disabled="!typed.trim()">
+        + Parameter
+      </button>
+    </form>
+    <div v-if="typed && parameters.failures['']" class="note bad mb-2" role="alert">
+      {{ parameters.failures['']?.message }} {{ parameters.failures['']?.advice }}
     </div>
-    <div class="card-box table-box">
-      <table class="plain">
-        <colgroup>
-          <col v-for="column in columns" :key="column.name" :style="{ width: column.width }" />
-          <col />
-        </colgroup>
-        <thead>
-          <tr>
-            <th v-for="column in columns" :key="column.name" :aria-sort="direction(column)">
-              <button class="as-link head" @click="sort(column)">
-                {{ column.name
-                }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}
-              </button>
-            </th>
-            <th><span class="visually-hidden">Edit</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <ParameterRow
-            v-for="use in shown"
-            :key="use.definition.name"
-            :use="use"
-            :parameters="parameters"
-            :queries="queries"
-            :open="open === use.definition.name"
-            :movable="!sortedBy && !search"
-            @toggle="open = open === use.definition.name ? '' : use.definition.name"
-            @renamed="open = $event"
-            @move="move(use.definition.name, $event)" />
-          <tr v-if="shown.length === 0">
-            <td :colspan="columns.length + 1" class="soft">
-              {{ search ? 'No parameter like that.' : 'No parameters yet. Name one above, or write :name in a query.' }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <template v-for="group in groups" :key="group.heading">
+      <h2 v-if="group.heading" class="soft small heading">{{ group.heading }}</h2>
+      <div class="rows">
+        <ParameterRow
+          v-for="row in group.rows"
+          :key="keyOf(row.first.definition.name)"
+          :row="row"
+          :parameters="parameters"
+          :colours="colours"
+          :opened="opened"
+          @move="move(row.first.definition.name, $event)" />
+      </div>
+    </template>
+    <p v-if="shown === 0" class="soft pt-3">
+      {{ search ? 'No parameter like that.' : 'No parameters yet. Name one above, or write :name in a query.' }}
+    </p>
+    <p class="soft small foot">
+      Each control at the right is the one that viewers get: try it here. Tab goes from word to word, Enter opens,
+      typing narrows, Esc leaves; Alt ↑ ↓ moves a parameter.
+    </p>
   </main>
 </template>
 
@@ -130,13 +101,20 @@ onMounted(async () => {
 .wide {
   max-width: none;
 }
-.table-box {
-  padding: 4px 6px;
+.new {
+  padding-bottom: 8px;
 }
-table {
-  table-layout: fixed;
+.heading {
+  font-weight: 400;
+  padding: 8px 0 2px;
+  margin: 0;
 }
-.head {
-  color: var(--soft);
+.rows + .rows {
+  margin-top: 8px;
+}
+.foot {
+  border-top: 1px solid var(--line);
+  margin-top: 18px;
+  padding-top: 8px;
 }
 </style>

@@ -67,9 +67,8 @@ class BenchTest {
         assertThat(browser.text(".sent .statement")).contains("where island = Tarn");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
 
-        browser.click(card(parameter) + " button", "Edit");
-        browser.click(card(parameter) + " [data-field=many] option[value=true]");
-        browser.untilText(card(parameter), text -> text.contains("text, many"));
+        browser.take(card(parameter), "takes", "many values");
+        browser.untilSaid(card(parameter), "takes many values");
         browser.typeLines(card(parameter) + " textarea", "Tarn", "Vessay");
         browser.untilText("[data-test=row-count]", "4"::equals);
         assertThat(browser.text(".sent .statement")).contains("island in (Tarn, Vessay)");
@@ -80,11 +79,11 @@ class BenchTest {
         String id = newQuery("Ports by list", "ferries", "select name from ports where island = :listed_island");
         browser.open("/queries/" + id);
         make("listed_island");
-        browser.click(card("listed_island") + " button", "Edit");
-        browser.click(card("listed_island") + " [data-field=list] option[value=typed]");
-        browser.see(card("listed_island") + " .form textarea").sendKeys("Tarn = Tarn island\nVessay\n");
-        browser.click(card("listed_island") + " button", "Use the trial value as default");
-        browser.untilText(card("listed_island"), text -> text.contains("list of 2"));
+        browser.take(card("listed_island"), "list", "values typed here");
+        browser.click(card("listed_island") + " [data-mark=values]");
+        browser.press("Tarn = Tarn island", Keys.ENTER, "Vessay");
+        browser.press(Keys.CONTROL, Keys.ENTER);
+        browser.untilSaid(card("listed_island"), "typed here: Tarn island, Vessay");
         browser.click(card("listed_island") + " .dropdown-face");
         browser.pick(card("listed_island"), "Tarn island");
         run();
@@ -96,14 +95,14 @@ class BenchTest {
         String id = newQuery("To be emptied", "ferries", "select name from ports where island = :passing");
         browser.open("/queries/" + id);
         make("passing");
-        browser.click(card("passing") + " button", "Edit");
+        browser.click("[aria-label='more of :passing']");
         browser.click(card("passing") + " button", "Remove :passing");
         browser.untilText(card("passing"), text -> text.contains("Without it, query “To be emptied” would not run."));
         api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
         api.post("/api/queries/" + id + "/live", Map.of("version", 2));
         browser.reload();
         browser.click("[aria-label=Choices] button", ":passing");
-        browser.click(card("passing") + " button", "Edit");
+        browser.click("[aria-label='more of :passing']");
         browser.click(card("passing") + " button", "Remove :passing");
         browser.until(() -> browser.all(card("passing")).isEmpty() ? true : null);
     }
@@ -113,8 +112,7 @@ class BenchTest {
         String id = newQuery("To be renamed", "ferries", "select name from ports where island = :old_name");
         browser.open("/queries/" + id);
         make("old_name");
-        browser.click(card("old_name") + " button", "Edit");
-        browser.type(card("old_name") + " .form input.mono", "new_name");
+        browser.say(card("old_name"), "name", "new_name");
         browser.untilText(
                 "[aria-label=Rename]",
                 text -> text.contains("island = :old_name") && text.contains("island = :new_name"));

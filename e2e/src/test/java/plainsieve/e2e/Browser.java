@@ -144,6 +144,55 @@ final class Browser implements AutoCloseable {
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text, Keys.ENTER);
     }
 
+    /** Takes what is offered at a mark of a sentence. */
+    void take(String within, String mark, String offer) {
+        click(within + " [data-mark='" + mark + "'] button");
+        until(() -> {
+            all(".menu .offer").stream()
+                    .filter(found ->
+                            found.findElement(By.cssSelector("span")).getText().equals(offer))
+                    .findFirst()
+                    .orElseThrow(() -> new NoSuchElementException(offer))
+                    .click();
+            return true;
+        });
+    }
+
+    /** Types other words at a mark of a sentence; where words are offered, too, instead of one of them. */
+    void say(String within, String mark, String words) {
+        String place = within + " [data-mark='" + mark + "']";
+        boolean offered = !all(place + " button").isEmpty();
+        click(offered ? place + " button" : place);
+        if (offered) {
+            until(() -> see(".menu input[type=search]").isDisplayed() ? true : null);
+        }
+        chord(Keys.CONTROL, "a");
+        press(words, Keys.ENTER);
+    }
+
+    /** Waits until the sentences in an element say something, as they are read. */
+    void untilSaid(String within, String words) {
+        try {
+            until(() -> {
+                String said = said(within);
+                if (!said.contains(words)) {
+                    throw new NoSuchElementException(said);
+                }
+                return said;
+            });
+        } catch (org.openqa.selenium.TimeoutException e) {
+            throw new AssertionError("It never said “%s”, but “%s”".formatted(words, said(within)), e);
+        }
+    }
+
+    private String said(String within) {
+        return String.valueOf(script(
+                "return [...document.querySelectorAll(arguments[0] + ' .sentence')].map(e => { const c = e.cloneNode(true);"
+                        + " c.querySelectorAll('.visually-hidden, .dropdown-menu').forEach(h => h.remove());"
+                        + " return c.textContent }).join(' | ')",
+                within));
+    }
+
     /** Types several values, one on each line, and chooses them. */
     void typeLines(String selector, String... lines) {
         WebElement field = see(selector);

@@ -3,6 +3,7 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -13,7 +14,7 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
 
-/** Parameters of the project in one table: made, edited in place, taken back, renamed, by two authors at once. */
+/** Parameters of the project as sentences: made, changed in place, tried, taken back, renamed, by two authors at once. */
 class ParametersScreenTest {
     private static Browser browser;
     private final Api api = new Api(RunningServer.get().address());
@@ -48,9 +49,14 @@ class ParametersScreenTest {
         return "[data-parameter=" + name + "]";
     }
 
-    private static void openRow(String name) {
-        browser.open("/parameters");
-        browser.click(row(name) + " button");
+    private static void more(String name) {
+        browser.click("[aria-label='more of :" + name + "']");
+    }
+
+    private static List<String> names() {
+        return browser.all("[data-parameter]").stream()
+                .map(row -> row.getDomAttribute("data-parameter"))
+                .toList();
     }
 
     @Test
@@ -58,67 +64,110 @@ class ParametersScreenTest {
         browser.open("/parameters");
         browser.see(row("port"));
         browser.see("[aria-label='Search parameters']").sendKeys("vessel_class");
-        browser.until(() -> browser.all("tr[data-parameter]").size() == 1 ? true : null);
-        assertThat(browser.text(row("ship_class"))).contains("vessels.vessel_class", "3 queries, 2 reports");
-        browser.type("[aria-label='Search parameters']", "range");
-        browser.untilText("tbody", text -> text.contains(":from") && !text.contains(":vessel"));
+        browser.until(() -> names().equals(List.of("ship_class")) ? true : null);
+        browser.untilSaid(row("ship_class"), "from vessels.vessel_class with counts");
+        assertThat(browser.text(row("ship_class"))).contains("3 queries, 2 reports");
+        browser.type("[aria-label='Search parameters']", "range up to");
+        browser.until(() -> names().contains("from") && !names().contains("vessel") ? true : null);
+        browser.untilSaid(row("from"), "which ends the range of :from");
         browser.type("[aria-label='Search parameters']", " ");
-        browser.click("th button", "Name");
-        browser.untilText("tbody tr:first-child", text -> text.startsWith(":delay_high"));
-        browser.click("th button", "Name ↑");
-        browser.untilText("tbody tr:first-child", text -> text.startsWith(":with_cars"));
+        browser.click("[aria-label=Order] option[value=name]");
+        browser.until(() -> names().get(0).compareTo(names().get(1)) < 0 ? true : null);
+        assertThat(names()).isSorted();
+        browser.click("[aria-label=Order] option[value=uses]");
+        browser.until(() -> names().get(0).equals("ship_class") ? true : null);
     }
 
     @Test
-    void isEditedInPlaceAndEveryEditGoesBackAndForth() {
+    void movesAmongThoseOfItsHeadingByKeys() {
+        browser.open("/parameters");
+        browser.see(row("port"));
+        List<String> before = names();
+        browser.script("document.querySelector('" + row("quay") + "').focus()");
+        browser.press(Keys.ALT, Keys.ARROW_UP);
+        browser.until(() -> names().indexOf("quay") == 0 ? true : null);
+        browser.click("header button", "Undo the order");
+        browser.until(() -> names().equals(before) ? true : null);
+    }
+
+    @Test
+    void isMadeOfATypedSentence() {
+        browser.open("/parameters");
+        String field = "[aria-label='A new parameter, by its name or in a sentence']";
+        browser.type(field, "tried_out is text, many values from vessels.vessel_klass");
+        browser.untilText("main", text -> text.contains("Did you mean vessels.vessel_class?"));
+        browser.type(
+                field, "tried_out is text, many values from vessels.vessel_class with counts, opens with Isle, Sound");
+        browser.untilSaid(
+                row("tried_out"),
+                "takes many values from vessels.vessel_class with counts; blank means no filter and reads any tried out;"
+                        + " opens with Isle, Sound");
+        assertThat(kept().get("list").get("counts").asBoolean()).isTrue();
+        browser.click("header button", "Undo making :tried_out");
+        browser.until(() -> browser.all(row("tried_out")).isEmpty() ? true : null);
+    }
+
+    @Test
+    void isChangedInPlaceAndEveryChangeGoesBackAndForth() {
         make(Map.of());
-        openRow("tried_out");
-        browser.type("[data-field=hint] input", "first hint");
+        browser.open("/parameters");
+        browser.say(row("tried_out"), "hint", "first hint");
         browser.untilText("header", text -> text.contains("Undo hint of :tried_out"));
-        browser.click("[data-field=type] option[value=date]");
-        browser.untilText(row("tried_out"), text -> text.contains("date, one"));
-        browser.click("[data-field=covers] option[value=month]");
-        browser.untilText(row("tried_out"), text -> text.contains("date, one, month"));
+        browser.take(row("tried_out"), "type", "a date");
+        browser.untilSaid(row("tried_out"), "is a date");
+        more("tried_out");
+        browser.take(row("tried_out"), "covers", "its whole month");
+        browser.untilSaid(row("tried_out"), "a value means its whole month");
         browser.click("h1");
         browser.chord(Keys.CONTROL, "z");
-        browser.untilText(row("tried_out"), text -> text.contains("date, one") && !text.contains("month"));
+        browser.untilSaid(row("tried_out"), "a value means itself");
         browser.chord(Keys.CONTROL, "z");
-        browser.untilText(row("tried_out"), text -> text.contains("text, one"));
+        browser.untilSaid(row("tried_out"), "is text");
         browser.click("header button", "Redo type of :tried_out");
-        browser.untilText(row("tried_out"), text -> text.contains("date, one"));
+        browser.untilSaid(row("tried_out"), "is a date");
         assertThat(kept().get("type").asString()).isEqualTo("date");
         assertThat(kept().get("hint").asString()).isEqualTo("first hint");
     }
 
     @Test
+    void isTriedBesideItsSentence() {
+        make(Map.of("type", "integer"));
+        browser.open("/parameters?open=tried_out");
+        browser.type(row("tried_out") + " .tried input", "15");
+        browser.until(() -> kept().get("trialChoice").get("values").toString().equals("[\"15\"]") ? true : null);
+        browser.take(row("tried_out"), "start", "15");
+        browser.untilSaid(row("tried_out"), "opens with 15");
+    }
+
+    @Test
     void switchingSaysWhatCannotBeKept() {
         make(Map.of("many", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
-        openRow("tried_out");
-        browser.click("[data-field=type] option[value=integer]");
-        browser.untilText(".lost", text -> text.contains("The default “x” is no integer."));
-        browser.untilText(row("tried_out"), text -> text.contains("integer, many"));
+        browser.open("/parameters");
+        browser.take(row("tried_out"), "type", "a whole number");
+        browser.untilText(".lost", text -> text.contains("The default “x” is no whole number."));
+        browser.untilSaid(row("tried_out"), "is a whole number, takes many values");
         assertThat(kept().get("default").get("choice").get("values").toString()).isEqualTo("[\"7\"]");
     }
 
     @Test
-    void changesOfTwoAuthorsToDifferentFieldsBothHold() {
+    void changesOfTwoAuthorsToDifferentPropertiesBothHold() {
         make(Map.of());
-        openRow("tried_out");
-        browser.see("[data-field=hint] input");
+        browser.open("/parameters");
+        browser.see(row("tried_out") + " [data-mark=hint]");
         change("unit", "theirs");
-        browser.type("[data-field=hint] input", "mine");
+        browser.say(row("tried_out"), "hint", "mine");
         browser.untilText("main", text -> text.contains("Someone else changed unit meanwhile; both changes hold."));
         assertThat(kept().get("unit").asString()).isEqualTo("theirs");
         assertThat(kept().get("hint").asString()).isEqualTo("mine");
     }
 
     @Test
-    void changesOfTwoAuthorsToOneFieldAreAskedAbout() {
+    void changesOfTwoAuthorsToOnePropertyAreAskedAbout() {
         make(Map.of());
-        openRow("tried_out");
-        browser.see("[data-field=hint] input");
+        browser.open("/parameters");
+        browser.see(row("tried_out") + " [data-mark=hint]");
         change("hint", "theirs");
-        browser.type("[data-field=hint] input", "mine");
+        browser.say(row("tried_out"), "hint", "mine");
         browser.untilText(
                 "[data-test=conflict]",
                 text -> text.contains("changed hint of :tried_out at the same time. Nothing was overwritten."));
@@ -140,8 +189,8 @@ class ParametersScreenTest {
     @Test
     void aNewNameIsPreviewedAndTakenBack() {
         make(Map.of());
-        openRow("tried_out");
-        browser.type(".form input.mono", "tried_again");
+        browser.open("/parameters");
+        browser.say(row("tried_out"), "name", "tried_again");
         browser.untilText(
                 "[aria-label=Rename]",
                 text -> text.contains("Nothing else mentions it. Links with the old name keep working."));
@@ -153,7 +202,7 @@ class ParametersScreenTest {
 
     @Test
     void removingSaysWhatWouldBreak() {
-        openRow("ship");
+        browser.open("/parameters?open=ship");
         browser.click("main button", "Remove :ship");
         browser.untilText(
                 "main",
@@ -161,17 +210,20 @@ class ParametersScreenTest {
     }
 
     @Test
-    void aListComesFromTheComparedColumnInOneClick() {
-        make(Map.of());
+    void aListComesFromTheComparedColumnFirst() {
+        make(Map.of("many", true));
         String text = "select name from vessels where vessel_class in (:tried_out)";
         String id = api.post("/api/queries", Map.of("name", "Classed", "sourceId", "harbour", "text", text))
                 .json()
                 .get("id")
                 .asString();
-        openRow("tried_out");
-        browser.click("[data-field=list] option[value=column]");
-        browser.click("main button", "Take vessels.vessel_class, which queries compare it with");
-        browser.untilText(row("tried_out"), now -> now.contains("vessels.vessel_class"));
+        browser.open("/parameters");
+        browser.click(row("tried_out") + " [data-mark=list] button");
+        browser.untilText(
+                ".menu .offers li:nth-child(3)",
+                now -> now.contains("vessels.vessel_class") && now.contains("what queries compare it with"));
+        browser.press("vessel_cl", Keys.ARROW_DOWN, Keys.ENTER);
+        browser.untilSaid(row("tried_out"), "many values from vessels.vessel_class");
         assertThat(api.listValues("tried_out", Map.of()).json().get("values").findValuesAsString("value"))
                 .containsExactly("Isle", "Skiff", "Sound", "Swift");
         api.send("PUT", "/api/queries/" + id + "/draft", Map.of("text", "select 1", "version", 1));
@@ -180,22 +232,21 @@ class ParametersScreenTest {
 
     @Test
     void aTypedListIsComparedWithTheDataOnTheScreen() {
-        openRow("state");
+        browser.open("/parameters?open=state");
         browser.click("main button", "Compare with the data");
         browser.untilText(
                 "main", text -> text.contains("Every listed value occurs, and every occurring one is listed."));
     }
 
     @Test
-    void aFormulaThatCannotBeReadIsToldAndNothingIsLost() {
+    void aFormulaThatCannotBeReadIsToldAndTheOldOneHolds() {
         make(Map.of("type", "date"));
-        openRow("tried_out");
-        browser.click("[data-field=default] option[value=formula]");
-        browser.type("[aria-label='Formula of the default']", "first day of lst month");
-        browser.untilText("main", text -> text.contains("The formula cannot be read at “lst”"));
-        browser.type("[aria-label='Formula of the default']", "first day of last month");
-        browser.press(Keys.TAB);
-        browser.until(
-                () -> kept().get("default").get("formula").asString().equals("first day of last month") ? true : null);
+        browser.open("/parameters");
+        browser.say(row("tried_out"), "start", "first day of lst month");
+        browser.untilText(row("tried_out"), text -> text.contains("The formula cannot be read at “lst”"));
+        assertThat(kept().get("default").get("kind").asString()).isEqualTo("choice");
+        browser.say(row("tried_out"), "start", "first day of last month");
+        browser.untilSaid(row("tried_out"), "opens with the first day of last month");
+        assertThat(kept().get("default").get("formula").asString()).isEqualTo("first day of last month");
     }
 }

@@ -51,6 +51,10 @@ public record ParameterDefinition(
      */
     public record Bounds(String least, String most, String rangeEnd) {
         public static final Bounds NONE = new Bounds("", "", "");
+
+        Bounds endingAt(String newEnd) {
+            return new Bounds(least, most, newEnd);
+        }
     }
 
     /** What becomes of chosen values that are no longer on the list. */
@@ -153,21 +157,49 @@ public record ParameterDefinition(
         return new ProblemException(Problem.of("bad-parameter", message, advice).about(name));
     }
 
+    public ParameterDefinition withWords(Words newWords) {
+        return new ParameterDefinition(name, newWords, meaning, bounds, formula, list, start, trial, upkeep);
+    }
+
+    public ParameterDefinition withMeaning(Meaning newMeaning) {
+        return new ParameterDefinition(name, words, newMeaning, bounds, formula, list, start, trial, upkeep);
+    }
+
+    public ParameterDefinition withBounds(Bounds newBounds) {
+        return new ParameterDefinition(name, words, meaning, newBounds, formula, list, start, trial, upkeep);
+    }
+
+    /** Worked out by a formula; chosen again by an empty one. */
+    public ParameterDefinition withFormula(String newFormula) {
+        return new ParameterDefinition(name, words, meaning, bounds, newFormula, list, start, trial, upkeep);
+    }
+
     public ParameterDefinition withList(ListDefinition newList) {
         return new ParameterDefinition(name, words, meaning, bounds, formula, newList, start, trial, upkeep);
     }
 
+    public ParameterDefinition withStart(DefaultDefinition newStart) {
+        return new ParameterDefinition(name, words, meaning, bounds, formula, list, newStart, trial, upkeep);
+    }
+
+    public ParameterDefinition withTrial(ChoiceText newTrial) {
+        return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, newTrial, upkeep);
+    }
+
+    public ParameterDefinition withUpkeep(Upkeep newUpkeep) {
+        return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, trial, newUpkeep);
+    }
+
     /** The definition of a parameter that takes the place of fixed values: they are its default and its trial value. */
     public ParameterDefinition inPlaceOf(ChoiceText fixed, String upperEnd) {
-        Bounds joined = new Bounds(bounds.least(), bounds.most(), upperEnd);
-        return new ParameterDefinition(
-                name, words, meaning, joined, formula, list, DefaultDefinition.of(fixed), fixed, upkeep);
+        return withBounds(bounds.endingAt(upperEnd))
+                .withStart(DefaultDefinition.of(fixed))
+                .withTrial(fixed);
     }
 
     /** With other references to other parameters: the end of its range, its formula, its default. */
     public ParameterDefinition withReferences(String newRangeEnd, String newFormula, DefaultDefinition newStart) {
-        Bounds joined = new Bounds(bounds.least(), bounds.most(), newRangeEnd);
-        return new ParameterDefinition(name, words, meaning, joined, newFormula, list, newStart, trial, upkeep);
+        return withBounds(bounds.endingAt(newRangeEnd)).withFormula(newFormula).withStart(newStart);
     }
 
     public ParameterDefinition renamed(String to, List<String> former) {
@@ -176,7 +208,6 @@ public record ParameterDefinition(
     }
 
     public ParameterDefinition withVersion(int version) {
-        Upkeep kept = new Upkeep(upkeep.whenGone(), upkeep.unlogged(), upkeep.formerNames(), version);
-        return new ParameterDefinition(name, words, meaning, bounds, formula, list, start, trial, kept);
+        return withUpkeep(new Upkeep(upkeep.whenGone(), upkeep.unlogged(), upkeep.formerNames(), version));
     }
 }

@@ -12,11 +12,11 @@ import plainsieve.core.value.ProblemException;
  * @param reason why it does not fit; empty when it does
  */
 public record Offer(String id, String words, String note, String reason) {
-    static Offer of(String id, String words, String note) {
+    public static Offer of(String id, String words, String note) {
         return new Offer(id, words, note, "");
     }
 
-    static Offer misfit(String id, String words, String reason) {
+    public static Offer misfit(String id, String words, String reason) {
         return new Offer(id, words, "", reason);
     }
 
@@ -25,7 +25,7 @@ public record Offer(String id, String words, String note, String reason) {
     }
 
     /** The offer that is taken. Throws {@link ProblemException} when it is not among them, or does not fit. */
-    static Offer taken(List<Offer> offers, String id) {
+    public static Offer taken(List<Offer> offers, String id) {
         Offer offer = offers.stream()
                 .filter(candidate -> candidate.id().equals(id))
                 .findFirst()

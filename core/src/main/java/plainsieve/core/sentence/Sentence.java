@@ -21,8 +21,9 @@ public record Sentence(List<Piece> pieces) {
      * Words that can be changed.
      *
      * @param id which property they stand for, within the thing that the sentence is about
+     * @param typed what typing begins with: the property itself, where its words say more or less than it
      */
-    public record Mark(String id, String text, Way way) implements Piece {}
+    public record Mark(String id, String text, Way way, String typed) implements Piece {}
 
     /** How other words come to stand at a mark. */
     public enum Way {
@@ -30,6 +31,8 @@ public record Sentence(List<Piece> pieces) {
         TAKEN,
         /** They are typed. */
         TYPED,
+        /** They are typed, on several lines. */
+        LINES,
         /** One of its offers is taken, or other words are typed. */
         EITHER
     }
@@ -41,38 +44,64 @@ public record Sentence(List<Piece> pieces) {
         return text.toString();
     }
 
-    static Writer write() {
+    public static Writer write() {
         return new Writer();
     }
 
     /** Puts a sentence together, piece by piece. */
-    static final class Writer {
+    public static final class Writer {
         private final List<Piece> pieces = new ArrayList<>();
 
-        Writer words(String text) {
-            pieces.add(new Words(text));
+        private Writer() {}
+
+        public Writer words(String text) {
+            if (!text.isEmpty()) {
+                pieces.add(new Words(text));
+            }
             return this;
         }
 
         /** Words of which one is taken from what could stand there. */
-        Writer mark(String id, String text) {
-            pieces.add(new Mark(id, text, Way.TAKEN));
+        public Writer mark(String id, String text) {
+            pieces.add(new Mark(id, text, Way.TAKEN, ""));
             return this;
         }
 
         /** Words that are typed. */
-        Writer typed(String id, String text) {
-            pieces.add(new Mark(id, text, Way.TYPED));
+        public Writer typed(String id, String text) {
+            return typed(id, text, text);
+        }
+
+        /** Words that are typed, beginning with others than are read. */
+        public Writer typed(String id, String text, String typed) {
+            pieces.add(new Mark(id, text, Way.TYPED, typed));
+            return this;
+        }
+
+        /** Lines that are typed. */
+        public Writer lines(String id, String text, String typed) {
+            pieces.add(new Mark(id, text, Way.LINES, typed));
             return this;
         }
 
         /** Words of which one is taken from what could stand there, or typed. */
-        Writer either(String id, String text) {
-            pieces.add(new Mark(id, text, Way.EITHER));
+        public Writer either(String id, String text) {
+            return either(id, text, text);
+        }
+
+        /** Words of which one is taken from what could stand there, or typed, beginning with others than are read. */
+        public Writer either(String id, String text, String typed) {
+            pieces.add(new Mark(id, text, Way.EITHER, typed));
             return this;
         }
 
-        Sentence done() {
+        /** A mark as it is. */
+        public Writer piece(Mark mark) {
+            pieces.add(mark);
+            return this;
+        }
+
+        public Sentence done() {
             return new Sentence(pieces);
         }
     }

@@ -82,19 +82,25 @@ final class ParameterCheck {
 
     private void range() {
         String name = definition.rangeEnd();
-        if (name.isEmpty()) {
-            return;
+        if (!name.isEmpty()) {
+            ParameterDefinition end = project.parameters().get(name);
+            if (end == null) {
+                throw definition.refused(
+                        "There is no parameter :%s to end the range.".formatted(name),
+                        "Choose one of the project's parameters, or none.");
+            }
+            refuseUnlike(definition, end);
         }
-        ParameterDefinition end = project.parameters().get(name);
-        if (end == null) {
+        project.parameters().values().stream()
+                .filter(other -> other.rangeEnd().equals(definition.name()))
+                .forEach(start -> refuseUnlike(start, definition));
+    }
+
+    private void refuseUnlike(ParameterDefinition start, ParameterDefinition end) {
+        boolean fits = end.type() == start.type() && !end.many() && !start.many();
+        if (!fits || end.name().equals(start.name()) || end.isComputed() != start.isComputed()) {
             throw definition.refused(
-                    "There is no parameter :%s to end the range.".formatted(name),
-                    "Choose one of the project's parameters, or none.");
-        }
-        boolean fits = end.type() == definition.type() && !end.many() && !definition.many();
-        if (!fits || end.name().equals(definition.name()) || end.isComputed() != definition.isComputed()) {
-            throw definition.refused(
-                    ":%s and :%s cannot be the ends of one range.".formatted(definition.name(), end.name()),
+                    ":%s and :%s cannot be the ends of one range.".formatted(start.name(), end.name()),
                     "Both must take one value of the same type.");
         }
     }

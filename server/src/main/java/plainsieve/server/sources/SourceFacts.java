@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -49,8 +50,11 @@ public class SourceFacts {
      * @param indexes for each table, in lower case, the leading column of each index and the name of that index
      */
     private record Facts(
-            ColumnFacts columns, Map<String, Set<String>> names, Map<String, Map<String, String>> indexes) {
-        static final Facts NONE = new Facts(ColumnFacts.none(), Map.of(), Map.of());
+            List<Catalogue.Table> tables,
+            ColumnFacts columns,
+            Map<String, Set<String>> names,
+            Map<String, Map<String, String>> indexes) {
+        static final Facts NONE = new Facts(List.of(), ColumnFacts.none(), Map.of(), Map.of());
     }
 
     SourceFacts(Sending sending, Clock clock) {
@@ -60,6 +64,11 @@ public class SourceFacts {
 
     public ColumnFacts of(String sourceId) {
         return facts(sourceId).columns();
+    }
+
+    /** Every table as the source describes it; none until the source has answered. */
+    public List<Catalogue.Table> described(String sourceId) {
+        return facts(sourceId).tables();
     }
 
     /** Every table with the names of its columns, in lower case; none until the source has answered. */
@@ -96,7 +105,7 @@ public class SourceFacts {
     private Facts ask(String sourceId) {
         try {
             Catalogue catalogue = sending.catalogue(sourceId);
-            return new Facts(facts(catalogue), names(catalogue), indexes(catalogue));
+            return new Facts(catalogue.tables(), facts(catalogue), names(catalogue), indexes(catalogue));
         } catch (SourceFailure e) {
             return Facts.NONE;
         }
@@ -142,7 +151,8 @@ public class SourceFacts {
                 table.schema().toLowerCase(Locale.ROOT), table.name().toLowerCase(Locale.ROOT), columns);
     }
 
-    private static Optional<Type> type(Column.Kind kind) {
+    /** The type of the values that a column holds; nothing when they cannot be chosen. */
+    public static Optional<Type> type(Column.Kind kind) {
         return switch (kind) {
             case TEXT -> Optional.of(Type.TEXT);
             case INTEGER -> Optional.of(Type.INTEGER);

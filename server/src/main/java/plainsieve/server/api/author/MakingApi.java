@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.Size;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.author.MakingBodies.MakingBody;
+import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.making.Making;
 import plainsieve.server.making.Thing;
 import plainsieve.server.people.Asker;
@@ -63,14 +64,14 @@ class MakingApi {
 
     /** What could stand at a mark; what does not fit with the reason. */
     @GetMapping("/offers")
-    List<MakingBodies.OfferBody> offers(
+    List<SentenceBodies.OfferBody> offers(
             Project project,
             Asker asker,
             @PathVariable String id,
             @RequestParam String thing,
             @RequestParam String mark) {
         return making.offers(project, asker, draft(project, id), new Making.Mark(Thing.read(thing), mark)).stream()
-                .map(MakingBodies.OfferBody::of)
+                .map(SentenceBodies.OfferBody::of)
                 .toList();
     }
 

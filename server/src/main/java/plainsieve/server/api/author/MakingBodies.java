@@ -6,12 +6,12 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import plainsieve.core.sentence.Offer;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
+import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.api.body.ViewBodies;
 import tools.jackson.databind.JsonNode;
 
@@ -37,33 +37,9 @@ final class MakingBodies {
             @Schema(implementation = Object.class) JsonNode form) {}
 
     /** A thing on the page. @param thing {@code view:by-port}, {@code control:port}, {@code opening} */
-    record ThingBody(String thing, List<PieceBody> sentence) {
+    record ThingBody(String thing, List<SentenceBodies.PieceBody> sentence) {
         static ThingBody of(String thing, Sentence sentence) {
-            return new ThingBody(
-                    thing, sentence.pieces().stream().map(PieceBody::of).toList());
-        }
-    }
-
-    /**
-     * A piece of a sentence.
-     *
-     * @param mark which property it stands for; empty when it cannot be changed
-     * @param typed whether words can be typed there
-     * @param offered whether one can be taken of what is offered
-     */
-    record PieceBody(String text, String mark, boolean typed, boolean offered) {
-        static PieceBody of(Sentence.Piece piece) {
-            return piece instanceof Sentence.Mark mark
-                    ? new PieceBody(
-                            mark.text(), mark.id(), mark.way() != Sentence.Way.TAKEN, mark.way() != Sentence.Way.TYPED)
-                    : new PieceBody(piece.text(), "", false, false);
-        }
-    }
-
-    /** What could stand at a mark. @param reason why it does not fit; empty when it does */
-    record OfferBody(String id, String words, String note, String reason) {
-        static OfferBody of(Offer offer) {
-            return new OfferBody(offer.id(), offer.words(), offer.note(), offer.reason());
+            return new ThingBody(thing, SentenceBodies.pieces(sentence));
         }
     }
 

@@ -24,6 +24,7 @@ import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sentence.parameter.ParameterSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -32,9 +33,11 @@ import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ColumnBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.ColumnLooks;
 import plainsieve.server.authoring.ParameterEdits;
+import plainsieve.server.authoring.ParameterSurroundings;
 import plainsieve.server.authoring.Renaming;
 import plainsieve.server.authoring.TextChange;
 import plainsieve.server.lists.ValueLists;
@@ -53,21 +56,53 @@ class ParametersApi {
     private final Renaming renaming;
     private final ColumnLooks looks;
     private final ListRequests lists;
+    private final ParameterSurroundings surroundings;
 
-    ParametersApi(ParameterEdits edits, Renaming renaming, ColumnLooks looks, ListRequests lists) {
+    ParametersApi(
+            ParameterEdits edits,
+            Renaming renaming,
+            ColumnLooks looks,
+            ListRequests lists,
+            ParameterSurroundings surroundings) {
         this.edits = edits;
         this.renaming = renaming;
         this.looks = looks;
         this.lists = lists;
+        this.surroundings = surroundings;
     }
 
     /**
      * A parameter and what it has to do with others.
      *
+     * @param said its sentences
      * @param needs the parameters that its list and its formulas depend on
      * @param notices what its author should know of it
      */
-    record ParameterUse(ParameterBody definition, List<UseBody> uses, List<String> needs, List<String> notices) {}
+    record ParameterUse(
+            ParameterBody definition,
+            SaidParameter said,
+            List<UseBody> uses,
+            List<String> needs,
+            List<String> notices) {}
+
+    /**
+     * A parameter in sentences.
+     *
+     * @param name what viewers call it, and their hint
+     * @param said what it is
+     * @param more what is as usual, and said on demand
+     */
+    record SaidParameter(
+            List<SentenceBodies.PieceBody> name,
+            List<SentenceBodies.PieceBody> said,
+            List<SentenceBodies.PieceBody> more) {
+        static SaidParameter of(ParameterSentence sentence) {
+            return new SaidParameter(
+                    SentenceBodies.pieces(sentence.name()),
+                    SentenceBodies.pieces(sentence.said()),
+                    SentenceBodies.pieces(sentence.more()));
+        }
+    }
 
     @GetMapping
     List<ParameterUse> all(Project project) {
@@ -76,10 +111,11 @@ class ParametersApi {
                 .toList();
     }
 
-    private static ParameterUse use(Project project, ParameterDefinition definition) {
+    private ParameterUse use(Project project, ParameterDefinition definition) {
         List<Use> found = project.uses(definition.name());
         return new ParameterUse(
                 ParameterBody.of(definition),
+                SaidParameter.of(new ParameterSentence(definition, surroundings.toSay(project, definition))),
                 found.stream().map(UseBody::of).toList(),
                 List.copyOf(project.needs(definition.name())),
                 notices(definition, found));

@@ -1,7 +1,7 @@
 import type { Choice, DefaultDefinition, ListDefinition, Parameter } from '../api/types'
 import { blank } from '../choices/choices'
 
-export const noList = (): ListDefinition => ({
+const noList = (): ListDefinition => ({
   kind: 'any',
   values: [],
   queryId: '',
@@ -10,7 +10,7 @@ export const noList = (): ListDefinition => ({
   column: { sourceId: '', schema: '', table: '', column: '', label: '', except: [] },
 })
 
-export const defaultOf = (choice: Choice): DefaultDefinition => ({ kind: 'choice', choice, formula: '', queryId: '' })
+const defaultOf = (choice: Choice): DefaultDefinition => ({ kind: 'choice', choice, formula: '', queryId: '' })
 
 /** A parameter of which only the name is known: a text that filters nothing when blank. */
 export function newParameter(name: string): Parameter {

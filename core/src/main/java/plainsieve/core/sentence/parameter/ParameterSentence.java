@@ -1,0 +1,153 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.ParameterDefinition.Upkeep;
+import plainsieve.core.parameter.Switched;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.sentence.Sentence;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * A parameter in sentences: what viewers call it, what it is, and what is only said on demand because it is as usual.
+ *
+ * <pre>
+ * [Class] · [+ hint]
+ * is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means [no filter] and reads [any class];
+ * opens with [nothing chosen]
+ * a value means [itself]; all means [no filter]; its unit is [none]; …
+ * </pre>
+ */
+public final class ParameterSentence {
+    private static final String STOPS = "^[;,]? (and )?";
+
+    private final ParameterDefinition parameter;
+    private final List<Property> called;
+    private final List<Property> properties;
+
+    public ParameterSentence(ParameterDefinition parameter, Surroundings around) {
+        this.parameter = parameter;
+        this.called = called();
+        this.properties = parameter.isComputed() ? workedOut(around) : chosen(around);
+    }
+
+    private List<Property> called() {
+        SaidWords words = SaidWords.of(parameter);
+        return List.of(
+                Property.typed("", "label", parameter.name(), parameter.label(), words::label),
+                Property.typed(" · ", "hint", "+ hint", parameter.words().hint(), words::hint));
+    }
+
+    private List<Property> chosen(Surroundings around) {
+        Meanings meanings = new Meanings(parameter, around);
+        Lists lists = new Lists(parameter, around);
+        List<Property> all = new ArrayList<>();
+        all.add(meanings.type());
+        all.add(meanings.takes());
+        all.addAll(lists.values());
+        all.addAll(lists.rest());
+        all.addAll(meanings.ofBlank());
+        all.add(new Starts(parameter, around).start());
+        all.addAll(meanings.rest());
+        all.addAll(upkeep());
+        return all;
+    }
+
+    private List<Property> workedOut(Surroundings around) {
+        Meanings meanings = new Meanings(parameter, around);
+        List<Property> all = new ArrayList<>();
+        all.add(meanings.type());
+        all.add(meanings.takes());
+        all.add(new Starts(parameter, around).formula());
+        all.addAll(upkeep());
+        return all;
+    }
+
+    private List<Property> upkeep() {
+        SaidWords words = SaidWords.of(parameter);
+        String unit = parameter.words().unit();
+        Upkeep now = parameter.upkeep();
+        String kept = "kept in Sent";
+        String hidden = "private: never written into Sent";
+        return List.of(
+                Property.typed("; its unit is ", "unit", "none", unit, words::unit)
+                        .rareWhen(unit.isEmpty()),
+                Property.typed(
+                                "; viewers find it under ",
+                                "group",
+                                "no heading",
+                                parameter.words().group(),
+                                words::group)
+                        .rareWhen(true),
+                Property.taken(
+                                "; its values are ",
+                                "private",
+                                now.unlogged() ? hidden : kept,
+                                List.of(Offer.of(kept, kept, ""), Offer.of(hidden, hidden, "")),
+                                taken -> Switched.without(parameter.withUpkeep(new Upkeep(
+                                        now.whenGone(), taken.equals(hidden), now.formerNames(), now.version()))))
+                        .rareWhen(!now.unlogged()));
+    }
+
+    /** What viewers call it, and what they are told of it. */
+    public Sentence name() {
+        return sentence(called);
+    }
+
+    /** What it is. */
+    public Sentence said() {
+        return sentence(properties.stream().filter(property -> !property.rare()).toList());
+    }
+
+    /** What is only said on demand. */
+    public Sentence more() {
+        return sentence(properties.stream().filter(Property::rare).toList());
+    }
+
+    private static Sentence sentence(List<Property> properties) {
+        Sentence.Writer sentence = Sentence.write();
+        for (int i = 0; i < properties.size(); i++) {
+            Property property = properties.get(i);
+            String lead = i == 0 ? property.lead().replaceFirst(STOPS, "") : property.lead();
+            sentence.words(lead).piece(property.mark()).words(property.tail());
+        }
+        return sentence.done();
+    }
+
+    /** What could stand at a mark; nothing where words are typed. */
+    public List<Offer> offers(String mark) {
+        return property(mark).offers().get();
+    }
+
+    /**
+     * The parameter with something else at a mark, and what could not be kept. Throws {@link ProblemException} when that
+     * cannot stand there.
+     *
+     * @param taken the id of an offer, or the words that were typed
+     */
+    public Switched with(String mark, String taken) {
+        return property(mark).with().apply(taken);
+    }
+
+    boolean has(String mark) {
+        return found(mark).isPresent();
+    }
+
+    private Optional<Property> found(String mark) {
+        return Stream.concat(called.stream(), properties.stream())
+                .filter(property -> property.mark().id().equals(mark))
+                .findFirst();
+    }
+
+    private Property property(String mark) {
+        return found(mark)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-mark",
+                        "Nothing is said of “%s” for :%s.".formatted(mark, parameter.name()),
+                        "Look at it again: it was changed.")));
+    }
+}

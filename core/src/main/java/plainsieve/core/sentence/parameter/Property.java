@@ -1,0 +1,55 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.List;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.Switched;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.sentence.Sentence;
+
+/**
+ * One property of a parameter: how it is said, what could stand at its mark, and what comes of that.
+ *
+ * @param lead the words before its mark
+ * @param tail the words behind it
+ * @param rare whether it says only what is usual, so that it is said on demand
+ * @param offers what could stand at the mark
+ * @param with the parameter with something else there: the id of an offer that fits, or the words that were typed
+ */
+record Property(
+        String lead,
+        Sentence.Mark mark,
+        String tail,
+        boolean rare,
+        Supplier<List<Offer>> offers,
+        Function<String, Switched> with) {
+
+    /** A property of which one value is taken from what could stand there. */
+    static Property taken(String lead, String id, String text, List<Offer> offers, Function<String, Switched> with) {
+        Function<String, Switched> offered =
+                taken -> with.apply(Offer.taken(offers, taken).id());
+        return new Property(lead, mark(id, text, Sentence.Way.TAKEN, ""), "", false, () -> offers, offered);
+    }
+
+    /** A property that is typed. @param none what is read while it is empty */
+    static Property typed(
+            String lead, String id, String none, String value, Function<String, ParameterDefinition> with) {
+        Sentence.Mark mark = mark(id, value.isEmpty() ? none : value, Sentence.Way.TYPED, value);
+        return new Property(lead, mark, "", false, List::of, typed -> Switched.without(with.apply(typed.strip())));
+    }
+
+    static Sentence.Mark mark(String id, String text, Sentence.Way way, String typed) {
+        return new Sentence.Mark(id, text, way, typed);
+    }
+
+    /** The same, said on demand while it says only what is usual. */
+    Property rareWhen(boolean usual) {
+        return new Property(lead, mark, tail, usual, offers, with);
+    }
+
+    /** The same with words behind it. */
+    Property then(String words) {
+        return new Property(lead, mark, words, rare, offers, with);
+    }
+}

@@ -1,0 +1,297 @@
+package plainsieve.core.sentence.parameter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.Switched;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.sentence.Sentence;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+class ParameterSentenceTest {
+    private static final ColumnPlace VESSEL_CLASS =
+            new ColumnPlace("harbour", "", "vessels", "vessel_class", "", List.of());
+    private static final ColumnPlace VESSEL_NAME = new ColumnPlace("harbour", "", "vessels", "name", "", List.of());
+    private static final ColumnPlace ODD = new ColumnPlace("harbour", "od/d", "ta.ble", "a column", "", List.of());
+    private static final Surroundings AROUND = new Surroundings(
+            Map.of("from", of("from", Type.DATE), "to", of("to", Type.DATE), "many_days", many("many_days", Type.DATE)),
+            List.of("route", "island"),
+            List.of(new Surroundings.NamedQuery("q1", "Port names"), new Surroundings.NamedQuery("q2", "Vessels")),
+            List.of(
+                    new ListColumn(VESSEL_CLASS, "text"),
+                    new ListColumn(VESSEL_NAME, "text"),
+                    new ListColumn(ODD, "text")),
+            LocalDate.of(2026, 11, 26));
+
+    private static ParameterDefinition of(String name, Type type) {
+        return ParameterDefinition.of(
+                Parameter.of(name, type), new ParameterDefinition.Words("Class", "", "", "", "any class"));
+    }
+
+    private static ParameterDefinition many(String name, Type type) {
+        return ParameterDefinition.of(
+                Parameter.of(name, type).takingMany(), new ParameterDefinition.Words("Class", "", "", "", "any class"));
+    }
+
+    private static ParameterSentence say(ParameterDefinition parameter) {
+        return new ParameterSentence(parameter, AROUND);
+    }
+
+    private static ParameterDefinition with(ParameterDefinition parameter, String mark, String taken) {
+        return say(parameter).with(mark, taken).parameter();
+    }
+
+    /** Marks in brackets. */
+    private static String marked(Sentence sentence) {
+        StringBuilder text = new StringBuilder();
+        sentence.pieces()
+                .forEach(
+                        piece -> text.append(piece instanceof Sentence.Mark ? "[" + piece.text() + "]" : piece.text()));
+        return text.toString();
+    }
+
+    @Test
+    void saysWhatAParameterIs() {
+        ParameterDefinition listed = many("ship_class", Type.TEXT)
+                .withList(new ListDefinition.OfColumn(VESSEL_CLASS, true, ListDefinition.USUALLY_KEPT));
+        assertThat(marked(say(listed).said()))
+                .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
+                        + " [no filter] and reads [any class]; opens with [nothing chosen]");
+        assertThat(marked(say(listed).name())).isEqualTo("[Class] · [+ hint]");
+    }
+
+    @Test
+    void saysOnDemandWhatIsAsUsual() {
+        ParameterDefinition date = of("day", Type.DATE);
+        assertThat(marked(say(date).more()))
+                .isEqualTo(
+                        "its value is [any date]; a value means [itself]; it lies between [any] and [any]; its unit is [none]; viewers find it"
+                                + " under [no heading]; its values are [kept in Sent]");
+        ParameterDefinition months = with(with(date, "covers", "month"), "least", "2026-01-01");
+        assertThat(say(months).said().text())
+                .contains("; a value means its whole month", "it lies between 2026-01-01 and any");
+        assertThat(say(months).more().text()).doesNotContain("month", "lies");
+    }
+
+    @Test
+    void aWorkedOutOneSaysHowAndWhatItGivesToday() {
+        ParameterDefinition year = with(of("fiscal_year", Type.INTEGER), "takes", "worked");
+        ParameterDefinition fiscal = with(year, "formula", "fiscal year of today from April");
+        assertThat(marked(say(fiscal).said()))
+                .isEqualTo("is [a whole number], [worked out], as [fiscal year of today from April] (2027 now);"
+                        + " viewers do not choose it");
+        assertThat(with(fiscal, "takes", "one").isComputed()).isFalse();
+        assertThatThrownBy(() -> say(fiscal).with("formula", "fiscal yaer"))
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining("cannot be read at “yaer”");
+    }
+
+    @Test
+    void everyMarkOfAnySentenceKeepsTheParameterWhenItSaysTheSameAgain() {
+        for (Type type : Type.values()) {
+            for (ParameterDefinition parameter : List.of(of("x", type), many("x", type))) {
+                ParameterSentence sentence = say(parameter);
+                List.of(sentence.name(), sentence.said(), sentence.more()).forEach(said -> said.pieces().stream()
+                        .filter(Sentence.Mark.class::isInstance)
+                        .map(Sentence.Mark.class::cast)
+                        .forEach(mark -> assertThat(again(sentence, mark))
+                                .as(mark.id() + " of " + type)
+                                .isEqualTo(parameter)));
+            }
+        }
+    }
+
+    private static ParameterDefinition again(ParameterSentence sentence, Sentence.Mark mark) {
+        String taken = sentence.offers(mark.id()).stream()
+                .filter(offer -> offer.words().equals(mark.text()))
+                .findFirst()
+                .map(Offer::id)
+                .orElse(mark.typed());
+        return sentence.with(mark.id(), taken).parameter();
+    }
+
+    @Test
+    void typesSayBeforehandWhatTheyWouldLose() {
+        ParameterDefinition listed = many("x", Type.TEXT)
+                .withStart(DefaultDefinition.of(ChoiceText.of("7", "x")))
+                .withList(
+                        new ListDefinition.Typed(List.of(ListedValue.of("7"), ListedValue.of("x")), ColumnPlace.NONE));
+        assertThat(say(listed).offers("type"))
+                .extracting(Offer::words, Offer::note)
+                .contains(
+                        tuple("text", ""),
+                        tuple(
+                                "a whole number",
+                                "On the list, “x” is no whole number. The default “x” is no whole number."));
+        Switched switched = say(listed).with("type", "integer");
+        assertThat(switched.parameter().start().choice().values()).containsExactly("7");
+        assertThat(switched.parameter().list().typedValues()).containsExactly(ListedValue.of("7"));
+        assertThat(switched.lost()).hasSize(2);
+    }
+
+    @Test
+    void oneKeepsTheFirstOfMany() {
+        ParameterDefinition many = many("x", Type.TEXT).withStart(DefaultDefinition.of(ChoiceText.of("a", "b")));
+        Switched switched = say(many).with("takes", "one");
+        assertThat(switched.parameter().start().choice()).isEqualTo(ChoiceText.of("a"));
+        assertThat(switched.lost()).containsExactly("The default keeps “a” of 2 values.");
+        assertThat(say(many).with("takes", "many").lost()).isEmpty();
+        ParameterDefinition all = many("x", Type.TEXT).withStart(DefaultDefinition.of(ChoiceText.all()));
+        assertThat(say(all).with("takes", "one").parameter().start().choice()).isEqualTo(ChoiceText.blank());
+    }
+
+    @Test
+    void aRangeIsOfferedWithWhatCouldEndIt() {
+        assertThat(say(of("from", Type.DATE)).offers("takes"))
+                .extracting(Offer::id)
+                .containsExactly("one", "many", "range/to", "worked");
+        ParameterDefinition range = with(of("from", Type.DATE), "takes", "range/to");
+        assertThat(range.rangeEnd()).isEqualTo("to");
+        assertThat(with(range, "takes", "many").rangeEnd()).isEmpty();
+        assertThat(say(range).with("type", "text").lost()).contains("It begins no range with :to any more.");
+        Surroundings ending = new Surroundings(Map.of("from", range), List.of(), List.of(), List.of(), LocalDate.EPOCH);
+        assertThat(new ParameterSentence(of("to", Type.DATE), ending).said().text())
+                .contains("takes one value, which ends the range of :from");
+    }
+
+    @Test
+    void aListIsTakenOrTyped() {
+        ParameterDefinition text = many("x", Type.TEXT);
+        Offer odd = say(text).offers("list").stream()
+                .filter(offer -> offer.words().equals("ta.ble.a column"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(with(text, "list", odd.id()).list().column()).isEqualTo(ODD);
+        assertThat(with(text, "list", "Vessels.NAME").list().column()).isEqualTo(VESSEL_NAME);
+        assertThat(with(text, "list", "harbour.vessels.name").list().column()).isEqualTo(VESSEL_NAME);
+        assertThat(with(text, "list", "port names").list().queryId()).isEqualTo("q1");
+        assertThat(with(text, "list", "Isle, Skiff").list().typedValues())
+                .containsExactly(ListedValue.of("Isle"), ListedValue.of("Skiff"));
+        assertThatThrownBy(() -> say(text).with("list", "vessels.nam"))
+                .isInstanceOfSatisfying(
+                        ProblemException.class,
+                        e -> assertThat(e.first().advice()).isEqualTo("Did you mean vessels.name?"));
+        assertThatThrownBy(() -> say(text).with("list", "/query/gone")).isInstanceOf(ProblemException.class);
+        assertThat(marked(say(with(text, "list", "/query/q2")).said()))
+                .contains("from [the query Vessels], which follows :route :island; blank");
+    }
+
+    @Test
+    void typedValuesAreLinesWithLabels() {
+        ParameterDefinition typed = with(many("x", Type.TEXT), "list", "/typed");
+        ParameterDefinition filled = with(typed, "values", "a = Isle\r\n\nb\tSkiff\na = again\nc = d = e");
+        assertThat(filled.list().typedValues())
+                .containsExactly(
+                        new ListedValue("a", "Isle"), new ListedValue("b", "Skiff"), new ListedValue("c", "d = e"));
+        assertThat(marked(say(filled).said())).contains("from [values typed here]: [Isle, Skiff, d = e];");
+        assertThat(with(filled, "start", "isle, b").start().choice().values()).containsExactly("a", "b");
+        assertThat(say(filled).with("list", "/any").lost())
+                .containsExactly("The 3 typed values go; Undo brings them back.");
+    }
+
+    @Test
+    void whatIsRareOfAListCanBeChanged() {
+        ParameterDefinition listed = with(many("x", Type.TEXT), "list", "vessels.vessel_class");
+        ParameterDefinition changed =
+                with(with(with(listed, "except", "Isle\n Skiff \n"), "label-column", "name"), "kept", "3600");
+        assertThat(changed.list().column().except()).containsExactly("Isle", "Skiff");
+        assertThat(say(with(changed, "gone", "DROP")).said().text())
+                .contains(
+                        "viewers read name",
+                        "left out of its list: Isle, Skiff",
+                        "no longer listed is taken out, which is told",
+                        "fresh for an hour");
+        assertThatThrownBy(() -> say(listed).with("label-column", "no_such")).isInstanceOf(ProblemException.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
+            date    | 2026-03-01                  | choice  | 2026-03-01
+            date    | the first day of last month | formula | first day of last month
+            date    | today - 7 days              | formula | today - 7 days
+            date    | nothing chosen              | choice  | ""
+            integer | 15                          | choice  | 15
+            integer | year of today               | formula | year of today
+            text    | today                       | choice  | today
+            text    | Ardlow, Skerrin             | choice  | Ardlow, Skerrin
+            text    | = year of today             | formula | year of today
+            """)
+    void opensWithWhatIsTyped(String type, String typed, String kind, String kept) {
+        DefaultDefinition start =
+                with(of("x", Type.ofWord(type).orElseThrow()), "start", typed).start();
+        assertThat(
+                        kind.equals("formula")
+                                ? start.formulaText()
+                                : String.join(";", start.choice().values()))
+                .isEqualTo(kept);
+        assertThat(start instanceof DefaultDefinition.Formula).isEqualTo(kind.equals("formula"));
+    }
+
+    @Test
+    void anUnreadableDefaultIsRefusedAndNotKept() {
+        assertThatThrownBy(() -> say(of("x", Type.DATE)).with("start", "first day of lst month"))
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining("at “lst”");
+        assertThatThrownBy(() -> say(of("x", Type.INTEGER)).with("least", "few"))
+                .isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> say(of("x", Type.TEXT)).with("no-such-mark", "y"))
+                .isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> say(of("x", Type.TEXT)).with("blank", "no-such-rule"))
+                .isInstanceOf(ProblemException.class);
+    }
+
+    @Test
+    void aTypedSentenceMakesAParameter() {
+        ParameterDefinition island = TypedSentence.read(
+                ":ship_class is text, many values from vessels.vessel_class with counts, blank means no filter and reads"
+                        + " any class; opens with Isle, Skiff, called Class of vessel",
+                AROUND);
+        assertThat(marked(say(island).said()))
+                .isEqualTo("is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means"
+                        + " [no filter] and reads [any class]; opens with [Isle, Skiff]");
+        assertThat(island.label()).isEqualTo("Class of vessel");
+        assertThat(TypedSentence.read("day date", AROUND).type()).isEqualTo(Type.DATE);
+        assertThat(TypedSentence.read("island, many", AROUND).many()).isTrue();
+        assertThat(TypedSentence.read("new_one", AROUND).label()).isEqualTo("New one");
+        assertThat(TypedSentence.read("p, blank means that a choice is required", AROUND)
+                        .meaning()
+                        .blankRule())
+                .isEqualTo(BlankRule.NOT_ALLOWED);
+        assertThat(TypedSentence.read("p is a date, opens with first day of last month", AROUND)
+                        .start()
+                        .formulaText())
+                .isEqualTo("first day of last month");
+        assertThat(TypedSentence.read("p, many from Isle, Skiff, Sound, called P", AROUND)
+                        .list()
+                        .typedValues())
+                .extracting(ListedValue::value)
+                .containsExactly("Isle", "Skiff", "Sound");
+    }
+
+    @Test
+    void aPhraseThatSaysNothingIsNamed() {
+        assertThatThrownBy(() -> TypedSentence.read("p is a dote", AROUND))
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining("a dote");
+        assertThatThrownBy(() -> TypedSentence.read("p, somewhat", AROUND))
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining("somewhat");
+        assertThatThrownBy(() -> TypedSentence.read("7p", AROUND)).isInstanceOf(ProblemException.class);
+    }
+}

@@ -1,0 +1,85 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.Switched;
+import plainsieve.core.sentence.parameter.ParameterSentence;
+import plainsieve.core.sentence.parameter.TypedSentence;
+import plainsieve.core.value.Type;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.ParameterBody;
+import plainsieve.server.api.body.SentenceBodies;
+import plainsieve.server.authoring.ParameterSurroundings;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+
+/** Parameters as sentences: what could stand at a mark, and what comes of it. Nothing is kept here. */
+@RestController
+@RequestMapping("/api/projects/{project}/parameters")
+@Route(Role.AUTHOR)
+class ParameterSentencesApi {
+    private final ParameterSurroundings surroundings;
+
+    ParameterSentencesApi(ParameterSurroundings surroundings) {
+        this.surroundings = surroundings;
+    }
+
+    private ParameterSentence sentence(Project project, ParameterDefinition definition) {
+        return new ParameterSentence(definition, surroundings.toChange(project, definition));
+    }
+
+    /** What could stand at a mark; what it would cost with it. */
+    @GetMapping("/{name}/offers")
+    List<SentenceBodies.OfferBody> offers(Project project, @PathVariable String name, @RequestParam String mark) {
+        return sentence(project, project.parameter(name)).offers(mark).stream()
+                .map(SentenceBodies.OfferBody::of)
+                .toList();
+    }
+
+    /** @param taken the id of an offer, or the words that were typed */
+    record MarkTaken(
+            @NotNull(message = Lengths.MISSING) @Valid ParameterBody definition,
+            @NotBlank(message = Lengths.MISSING) String mark,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String taken) {}
+
+    /** @param lost what could not be kept, one sentence each */
+    record SwitchedBody(ParameterBody definition, List<String> lost) {
+        static SwitchedBody of(Switched switched) {
+            return new SwitchedBody(ParameterBody.of(switched.parameter()), switched.lost());
+        }
+    }
+
+    /** A definition with something else at a mark, to be kept or not. */
+    @PostMapping("/changed")
+    SwitchedBody changed(Project project, @Valid @RequestBody MarkTaken body) {
+        ParameterDefinition seen = body.definition().toDefinition();
+        return SwitchedBody.of(sentence(project, seen).with(body.mark(), body.taken()));
+    }
+
+    record SentenceTyped(
+            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
+            String sentence) {}
+
+    /** The parameter that a typed sentence means, to be kept or not. */
+    @PostMapping("/typed")
+    ParameterBody typed(Project project, @Valid @RequestBody SentenceTyped body) {
+        ParameterDefinition nothingKnown = ParameterDefinition.of(
+                Parameter.of("typed", Type.TEXT), new ParameterDefinition.Words("", "", "", "", ""));
+        return ParameterBody.of(TypedSentence.read(body.sentence(), surroundings.toChange(project, nothingKnown)));
+    }
+}

@@ -1,0 +1,20 @@
+import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
+
+/** Whether an element has come near the visible part of the page: what is costly waits until then. */
+export function useSeen(element: Readonly<Ref<HTMLElement | null>>): Ref<boolean> {
+  const seen = ref(false)
+  let observer: IntersectionObserver | undefined
+  onMounted(() => {
+    observer = new IntersectionObserver(
+      entries => {
+        if (!entries.some(entry => entry.isIntersecting)) return
+        seen.value = true
+        observer?.disconnect()
+      },
+      { rootMargin: '300px' },
+    )
+    if (element.value) observer.observe(element.value)
+  })
+  onBeforeUnmount(() => observer?.disconnect())
+  return seen
+}

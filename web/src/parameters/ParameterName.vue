@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/* The name of a parameter and what viewers call it; both are changed in place. A new name is previewed first. */
+import type { ParameterUse } from '../api/types'
+import SentenceLine from '../sentence/SentenceLine.vue'
+import TypedMark from '../sentence/TypedMark.vue'
+import type { Saying } from './useSaying'
+
+const props = defineProps<{ use: ParameterUse; colour: string; saying: Saying; inline?: boolean }>()
+const emit = defineEmits<{ rename: [name: string] }>()
+
+/* The name is changed wherever the parameter is used, so it goes its own way. */
+function rename(typed: string): void {
+  const name = typed.trim().replace(/^:/, '')
+  if (name && name !== props.use.definition.name) emit('rename', name)
+}
+</script>
+
+<template>
+  <div class="named" :class="{ inline }" :style="{ '--k': colour }">
+    <b class="mono name"
+      ><TypedMark
+        :text="`:${use.definition.name}`"
+        :begins="use.definition.name"
+        :about="`Name of :${use.definition.name}`"
+        data-mark="name"
+        @take="rename"
+    /></b>
+    <SentenceLine
+      class="small"
+      :pieces="use.said.name"
+      :offers="saying.offers"
+      :about="`:${use.definition.name}`"
+      @take="(mark, taken) => saying.take(mark, taken)" />
+  </div>
+</template>
+
+<style scoped>
+.named.inline {
+  display: flex;
+  flex-wrap: wrap;
+  column-gap: 10px;
+  align-items: baseline;
+}
+.name {
+  color: var(--k);
+}
+.name :deep(.marked) {
+  color: inherit;
+  border: 0;
+  background: none;
+  padding: 0;
+  min-height: 24px;
+  font: inherit;
+}
+.name :deep(.marked:hover) {
+  text-decoration: underline dotted 1.5px;
+  text-underline-offset: 4px;
+}
+.named :deep([data-mark='hint'].marked) {
+  font-style: italic;
+}
+</style>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+/* What a parameter is, in a sentence; what is as usual is said on demand, with what uses it. */
+import { ref } from 'vue'
+import type { ParameterUse } from '../api/types'
+import SentenceLine from '../sentence/SentenceLine.vue'
+import EditNotes from './EditNotes.vue'
+import ListCompared from './ListCompared.vue'
+import type { UsedParameters } from './useParameters'
+import type { Saying } from './useSaying'
+import UsesList from './UsesList.vue'
+
+defineProps<{ use: ParameterUse; parameters: UsedParameters; saying: Saying }>()
+const emit = defineEmits<{ remove: [] }>()
+const open = defineModel<boolean>('open', { default: false })
+const more = ref<HTMLButtonElement>()
+</script>
+
+<template>
+  <div class="said">
+    <SentenceLine
+      :pieces="use.said.said"
+      :offers="saying.offers"
+      :about="`:${use.definition.name}`"
+      @take="(mark, taken) => saying.take(mark, taken)" />
+    <button
+      ref="more"
+      class="as-link small"
+      :aria-expanded="open"
+      :aria-label="`${open ? 'less' : 'more'} of :${use.definition.name}`"
+      @click="open = !open">
+      {{ open ? 'less' : 'more' }}
+    </button>
+    <ul v-if="saying.lost.value.length" class="note small lost" role="status">
+      <li v-for="said in saying.lost.value" :key="said">{{ said }}</li>
+    </ul>
+    <EditNotes :name="use.definition.name" :parameters="parameters" />
+    <div v-if="open" class="more" @keydown.esc="((open = false), more?.focus())">
+      <SentenceLine
+        :pieces="use.said.more"
+        :offers="saying.offers"
+        :about="`:${use.definition.name}`"
+        @take="(mark, taken) => saying.take(mark, taken)" />
+      <p v-if="use.definition.formerNames.length" class="soft small m-0">
+        Links may still say {{ use.definition.formerNames.join(', ') }}.
+      </p>
+      <ListCompared
+        v-if="use.definition.list.kind === 'typed' && use.definition.list.values.length"
+        :parameter="use.definition" />
+      <UsesList class="pt-1" :use="use" @remove="emit('remove')" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.said :deep(.sentence) {
+  display: inline;
+}
+.said > .as-link {
+  margin-left: 8px;
+  min-height: 24px;
+}
+.lost {
+  list-style: none;
+  margin: 4px 0;
+}
+.more {
+  border-left: 2px solid var(--rule);
+  padding: 2px 0 2px 12px;
+  margin: 4px 0;
+}
+</style>

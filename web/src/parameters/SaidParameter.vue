@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/* What a parameter is called and what it is: beside each other, or in a narrow place below each other with the control between. */
+import { computed } from 'vue'
+import type { ParameterUse } from '../api/types'
+import ParameterName from './ParameterName.vue'
+import ParameterSentence from './ParameterSentence.vue'
+import RenamePreview from './RenamePreview.vue'
+import { useRename } from './useRename'
+import type { UsedParameters } from './useParameters'
+import { useSaying } from './useSaying'
+
+const props = defineProps<{ use: ParameterUse; parameters: UsedParameters; colour: string; narrow?: boolean }>()
+const emit = defineEmits<{ changed: [] }>()
+const open = defineModel<boolean>('open', { default: false })
+
+const name = computed(() => props.use.definition.name)
+const saying = useSaying(
+  () => name.value,
+  props.parameters,
+  () => emit('changed'),
+)
+const { preview, wanted, ask, cancel, confirm } = useRename(name, props.parameters, () => emit('changed'))
+async function drop(): Promise<void> {
+  if (await props.parameters.drop(name.value)) emit('changed')
+}
+</script>
+
+<template>
+  <div class="one" :class="{ narrow }" :data-said="name">
+    <ParameterName :use="use" :colour="colour" :saying="saying" :inline="narrow" @rename="ask" />
+    <slot />
+    <div>
+      <ParameterSentence v-model:open="open" :use="use" :parameters="parameters" :saying="saying" @remove="drop" />
+      <RenamePreview
+        v-if="preview"
+        :name="name"
+        :wanted="wanted"
+        :preview="preview"
+        @confirm="confirm"
+        @cancel="cancel" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.one {
+  display: grid;
+  grid-template-columns: 160px minmax(0, 1fr);
+  gap: 18px;
+}
+.one + .one {
+  padding-top: 6px;
+}
+.narrow {
+  grid-template-columns: minmax(0, 1fr);
+  gap: 2px;
+  font-size: 12.5px;
+}
+@media (max-width: 900px) {
+  .one {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0;
+  }
+}
+</style>
