@@ -161,6 +161,7 @@ final class Browser implements AutoCloseable {
     /** Types other words at a mark of a sentence; where words are offered, too, instead of one of them. */
     void say(String within, String mark, String words) {
         String place = within + " [data-mark='" + mark + "']";
+        see(place);
         boolean offered = !all(place + " button").isEmpty();
         click(offered ? place + " button" : place);
         if (offered) {
