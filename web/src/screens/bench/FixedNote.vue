@@ -13,7 +13,7 @@ const props = defineProps<{
   failed: Failure | undefined
   busy: boolean
 }>()
-const emit = defineEmits<{ make: [starts: number[]]; goTo: [at: number] }>()
+const emit = defineEmits<{ make: [starts: number[], anew: boolean]; goTo: [at: number] }>()
 
 const open = ref(false)
 const lines = computed(() =>
@@ -31,7 +31,10 @@ const lines = computed(() =>
       : []
   }),
 )
-const names = computed(() => (props.made?.names ?? []).map(name => `:${name}`).join(', '))
+const LIST = new Intl.ListFormat('en')
+const named = (names: string[]): string => LIST.format(names.map(name => `:${name}`))
+const names = computed(() => [...(props.made?.used ?? []), ...(props.made?.names ?? [])])
+const used = computed(() => props.made?.used ?? [])
 const totals = computed(() =>
   Object.entries(props.made?.after.totals ?? {})
     .map(([name, total]) => `${name} ${numberInWords(total)}`)
@@ -44,8 +47,13 @@ const totals = computed(() =>
     <FailureNote v-if="failed" :failure="failed" class="mb-1" />
     <p v-if="made" class="note m-0 mb-1" :class="{ bad: !made.same }" role="status" data-test="made">
       <template v-if="made.same"
-        >Viewers can choose {{ names }} now. Before and after: the same {{ rowsInWords(made.after.rows)
-        }}{{ made.after.more ? ' and more' : '' }}{{ totals ? `, the same totals (${totals})` : '' }}.
+        >Viewers can choose {{ named(names) }} now.
+        <template v-if="used">
+          {{ used }} stood in other queries already; reports open with
+          {{ used.length > 1 ? 'their defaults' : 'its default' }}.</template
+        >
+        Before and after: the same {{ rowsInWords(made.after.rows) }}{{ made.after.more ? ' and more' : ''
+        }}{{ totals ? `, the same totals (${totals})` : '' }}.
         <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template></template
       >
       <template v-else
@@ -58,7 +66,7 @@ const totals = computed(() =>
         {{ lines.length }} fixed {{ lines.length === 1 ? 'value' : 'values' }}
       </button>
       <span class="soft small">that viewers cannot change</span><span class="grow"></span>
-      <button class="as-link" :disabled="busy" @click="emit('make', [])">
+      <button class="as-link" :disabled="busy" @click="emit('make', [], false)">
         {{ busy ? 'Running before and after …' : 'Let viewers choose all' }}
       </button>
     </div>
@@ -66,8 +74,25 @@ const totals = computed(() =>
       <li v-for="line in lines" :key="line.at" class="row-line">
         <button class="as-link" @click="emit('goTo', line.at)">Line {{ line.line }}</button
         ><code class="literal">{{ line.literal }}</code>
-        <span class="soft small words">{{ line.offer.words }}</span><span class="grow"></span
-        ><button class="as-link" :disabled="busy" @click="emit('make', [line.at])">Let viewers choose it</button>
+        <template v-if="line.offer.served.length"
+          ><span class="soft small words">{{ named(line.offer.served) }}, as in “{{ line.offer.servedIn }}”</span
+          ><span class="grow"></span
+          ><button class="as-link" :disabled="busy" @click="emit('make', [line.at], false)">
+            Use {{ named(line.offer.served) }}</button
+          ><button
+            class="as-link soft"
+            :disabled="busy"
+            :title="line.offer.words"
+            @click="emit('make', [line.at], true)">
+            Make {{ named(line.offer.names) }}
+          </button></template
+        ><template v-else
+          ><span class="soft small words">{{ line.offer.words }}</span
+          ><span class="grow"></span
+          ><button class="as-link" :disabled="busy" @click="emit('make', [line.at], true)">
+            Let viewers choose it
+          </button></template
+        >
       </li>
     </ul>
   </div>

@@ -30,7 +30,7 @@ const emit = defineEmits<{
   run: []
   light: [name: string]
   mend: [name: string, type: string]
-  make: [starts: number[]]
+  make: [starts: number[], anew: boolean]
 }>()
 
 const box = ref<HTMLElement | null>(null)
@@ -96,7 +96,7 @@ onMounted(() => {
     onChange: text => emit('edit', text),
     onRun: () => emit('run'),
     onHover: name => emit('light', name),
-    onChoose: at => emit('make', [at]),
+    onChoose: at => emit('make', [at], false),
   })
   showDecorations(view, decorated.value)
   teachNames(view, props.known)
@@ -127,7 +127,7 @@ onBeforeUnmount(() => view?.destroy())
         :made="made"
         :failed="makeFailed"
         :busy="making"
-        @make="emit('make', $event)"
+        @make="(starts, anew) => emit('make', starts, anew)"
         @go-to="goTo" />
       <ul v-if="check.notices.length" class="notices" aria-label="Notices">
         <li

@@ -20,7 +20,7 @@ export function useFixed(
   made: ShallowRef<Made | undefined>
   failed: ShallowRef<Failure | undefined>
   busy: Ref<boolean>
-  make: (starts: number[]) => Promise<void>
+  make: (starts: number[], anew: boolean) => Promise<void>
 } {
   const history = inject(historyKey, undefined)
   const made = shallowRef<Made>()
@@ -41,8 +41,13 @@ export function useFixed(
     }
   }
 
-  async function send(text: string, starts: number[]): Promise<Made> {
-    const answer = await post<Made>(`/queries/${draft.query.value.id}/fixed`, { text, starts, choices: choices() })
+  async function send(text: string, starts: number[], anew: boolean): Promise<Made> {
+    const answer = await post<Made>(`/queries/${draft.query.value.id}/fixed`, {
+      text,
+      starts,
+      anew,
+      choices: choices(),
+    })
     draft.edit(answer.text)
     await draft.settle()
     made.value = answer
@@ -63,16 +68,16 @@ export function useFixed(
     return true
   }
 
-  async function make(starts: number[]): Promise<void> {
+  async function make(starts: number[], anew: boolean): Promise<void> {
     const before = draft.text.value
     let answer: Made | undefined
     const done = async (): Promise<boolean> => {
-      answer = await send(before, starts)
+      answer = await send(before, starts, anew)
       return true
     }
     if (!(await attempt(done)) || !answer) return
     history?.add({
-      label: `making ${answer.names.map(name => `:${name}`).join(', ')}`,
+      label: `letting viewers choose ${[...answer.used, ...answer.names].map(name => `:${name}`).join(', ')}`,
       undo: () => attempt(() => takeBack(before, answer as Made)),
       redo: () => attempt(done),
     })

@@ -30,7 +30,14 @@ class FixedValuesApiTest {
 
     private Api.Answer make(String query, String text, List<Integer> starts) {
         return api.post(
-                "/api/queries/%s/fixed".formatted(query), Map.of("text", text, "starts", starts, "choices", Map.of()));
+                "/api/queries/%s/fixed".formatted(query),
+                Map.of("text", text, "starts", starts, "anew", true, "choices", Map.of()));
+    }
+
+    private Api.Answer makeOrUse(String query, String text) {
+        return api.post(
+                "/api/queries/%s/fixed".formatted(query),
+                Map.of("text", text, "starts", List.of(), "choices", Map.of()));
     }
 
     private JsonNode takeBack(String query, String text, JsonNode names) {
@@ -87,6 +94,61 @@ class FixedValuesApiTest {
                 .json();
         assertThat(state.get("list").get("kind").asString()).isEqualTo("column");
         takeBack(query, text, made.get("names"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"harbour", "islands"})
+    void aParameterThatServesTheColumnAlreadyIsTakenFirst(String source) {
+        String text = "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id"
+                + " where p.name = 'Ardlow' and c.departed_at between '2026-03-01' and '2026-03-31'"
+                + " and c.state <> 'SAILED' and p.name <> 'Skerrin'";
+        String other = query("Already there on " + source, source);
+        String there =
+                "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id where p.name in (:port)"
+                        + " and c.departed_at >= :from and c.departed_at < :to";
+        api.send("PUT", "/api/queries/" + other + "/draft", Map.of("text", there, "version", 1));
+        api.post("/api/queries/" + other + "/live", Map.of("version", 2));
+        String query = query("Served on " + source, source);
+        JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+                .json()
+                .get("fixed");
+        assertThat(offers.get(0).get("served").toString()).isEqualTo("[\"port\"]");
+        assertThat(offers.get(0).get("servedIn").asString()).isNotEmpty();
+        assertThat(offers.get(1).get("served").toString()).isEqualTo("[\"from\",\"to\"]");
+        assertThat(offers.get(2).get("served")).isEmpty();
+        JsonNode made = makeOrUse(query, text).json();
+        assertThat(made.get("same").asBoolean()).isTrue();
+        assertThat(made.get("before").get("rows").asLong()).isPositive();
+        assertThat(made.get("text").asString())
+                .contains("p.name in (:port)", "between :from and :to", "c.state <> :", "p.name <> :");
+        assertThat(made.get("used").toString()).isEqualTo("[\"port\",\"from\",\"to\"]");
+        assertThat(made.get("names")).hasSize(2);
+        takeBack(query, text, made.get("names"));
+        assertThat(api.get("/api/parameters/port").status()).isEqualTo(200);
+        api.send("DELETE", "/api/queries/" + other, "");
+    }
+
+    @Test
+    void aServingParameterThatRefusesTheValueGivesWayToANewOne() {
+        String text =
+                "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id where p.name = 'Nowhere'";
+        String query = query("Refused by its list", "ferries");
+        JsonNode made = makeOrUse(query, text).json();
+        assertThat(made.get("used")).isEmpty();
+        assertThat(made.get("names")).hasSize(1);
+        assertThat(made.get("same").asBoolean()).isTrue();
+        takeBack(query, text, made.get("names"));
+    }
+
+    @Test
+    void aParameterTheTextMentionsAlreadyServesNoFixedValueOfIt() {
+        String text = "select c.crossing_id from crossings c join ports p on p.port_id = c.port_id"
+                + " where p.name in (:port) and (p.name = 'Ardlow' or p.name = 'Skerrin')";
+        String query = query("Mentions it itself", "ferries");
+        api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+                .json()
+                .get("fixed")
+                .forEach(offer -> assertThat(offer.get("served").toString()).doesNotContain("\"port\""));
     }
 
     @Test

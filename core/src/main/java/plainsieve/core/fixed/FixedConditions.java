@@ -12,6 +12,7 @@ import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.fixed.FixedValues.Found;
 import plainsieve.core.fixed.FixedValues.Piece;
+import plainsieve.core.fixed.FixedValues.Replaced;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Condition;
@@ -200,7 +201,19 @@ final class FixedConditions {
                 FixedValue.Kind.COMPARED,
                 Optional.of(column),
                 single.operator(),
-                List.of(pattern.orElseGet(() -> piece(name, type, single.literal()))));
+                List.of(pattern.orElseGet(() -> listable(single, piece(name, type, single.literal())))));
+    }
+
+    /** {@code x = 'a'} can also be {@code x in (:many)}. */
+    private Piece listable(Single single, Piece piece) {
+        int operator = single.compared().to();
+        Span both = new Span(operator, single.literal().tokens().to());
+        boolean behind = single.literal().tokens().from() == operator + 1;
+        if (behind && tokens.isSymbol(operator, "=")) {
+            return piece.orMany(new Replaced(both, "in (%s)"));
+        }
+        boolean unequal = tokens.isSymbol(operator, "<>") || tokens.isSymbol(operator, "!=");
+        return behind && unequal ? piece.orMany(new Replaced(both, "not in (%s)")) : piece;
     }
 
     /** {@code x like '%seal%'} asks for texts that contain a word: viewers choose the word, not the pattern. */
@@ -246,7 +259,10 @@ final class FixedConditions {
                         .distinct()
                         .toList());
         return Optional.of(new Found(
-                FixedValue.Kind.LIST, Optional.of(column), Comparison.Kind.IN, List.of(new Piece(hole, inside, "%s"))));
+                FixedValue.Kind.LIST,
+                Optional.of(column),
+                Comparison.Kind.IN,
+                List.of(new Piece(hole, inside, "%s").orMany(new Replaced(inside, "%s")))));
     }
 
     private Optional<Found> between(Comparison comparison) {

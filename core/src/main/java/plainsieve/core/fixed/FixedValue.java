@@ -15,10 +15,16 @@ import plainsieve.core.value.Type;
  * @param places every literal, in written order
  * @param column what it is compared with; nothing for limits, arguments, and what stands deeper in an expression
  * @param holes the parameter it becomes; two for a range, the lower end first
- * @param edits what makes it one
+ * @param gaps where the parameter is written, and in what
+ * @param gapsForMany the same for a parameter that takes many values; empty where such a one cannot stand
  */
 public record FixedValue(
-        Kind kind, List<Place> places, Optional<ComparedColumn> column, List<Hole> holes, List<TextEdit> edits) {
+        Kind kind,
+        List<Place> places,
+        Optional<ComparedColumn> column,
+        List<Hole> holes,
+        List<Gap> gaps,
+        List<Gap> gapsForMany) {
     /** Where it stands. */
     public enum Kind {
         COMPARED,
@@ -45,9 +51,36 @@ public record FixedValue(
         }
     }
 
+    /**
+     * Where a parameter is written.
+     *
+     * @param hole which of the parameters
+     * @param around what it stands in, with {@code %s} for it
+     */
+    public record Gap(int hole, int start, int end, String around) {
+        TextEdit filled(String name) {
+            return new TextEdit(start, end, around.formatted(":" + name));
+        }
+    }
+
     public FixedValue {
         places = List.copyOf(places);
         holes = List.copyOf(holes);
-        edits = List.copyOf(edits);
+        gaps = List.copyOf(gaps);
+        gapsForMany = List.copyOf(gapsForMany);
+    }
+
+    /** What makes it the parameters that are named by its holes. */
+    public List<TextEdit> edits() {
+        return filled(gaps, holes.stream().map(Hole::name).toList());
+    }
+
+    /** What makes it other parameters, one for each hole, in the same order. */
+    public List<TextEdit> editsTo(List<String> names, boolean many) {
+        return filled(many ? gapsForMany : gaps, names);
+    }
+
+    private static List<TextEdit> filled(List<Gap> gaps, List<String> names) {
+        return gaps.stream().map(gap -> gap.filled(names.get(gap.hole()))).toList();
     }
 }

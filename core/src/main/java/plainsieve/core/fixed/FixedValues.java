@@ -17,7 +17,6 @@ import plainsieve.core.sql.FromItem;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Place;
@@ -41,10 +40,30 @@ public final class FixedValues {
     /**
      * One parameter of it.
      *
-     * @param span the tokens that it replaces
+     * @param one what it replaces
+     * @param many what a parameter with many values would replace; nothing where none can stand
+     */
+    record Piece(FixedValue.Hole hole, Replaced one, Optional<Replaced> many) {
+        Piece(FixedValue.Hole hole, Span span, String around) {
+            this(hole, new Replaced(span, around), Optional.empty());
+        }
+
+        Span span() {
+            return one.span();
+        }
+
+        Piece orMany(Replaced many) {
+            return new Piece(hole, one, Optional.of(many));
+        }
+    }
+
+    /**
+     * What a parameter replaces.
+     *
+     * @param span the tokens
      * @param around what it stands in, with {@code %s} for it
      */
-    record Piece(FixedValue.Hole hole, Span span, String around) {}
+    record Replaced(Span span, String around) {}
 
     private FixedValues(ParsedQuery query, Dialect dialect, ColumnFacts facts) {
         this.query = query;
@@ -136,23 +155,27 @@ public final class FixedValues {
                 .map(piece -> piece.hole().named(names.free(piece.hole().name())))
                 .toList();
         List<Place> places = new ArrayList<>();
-        List<TextEdit> edits = new ArrayList<>();
+        List<FixedValue.Gap> gaps = new ArrayList<>();
+        List<FixedValue.Gap> forMany = new ArrayList<>();
         for (Found one : same) {
             for (int i = 0; i < one.pieces().size(); i++) {
                 Piece piece = one.pieces().get(i);
                 places.add(Place.in(query.text(), start(piece.span()), end(piece.span())));
-                edits.add(edit(piece, holes.get(i).name()));
+                gaps.add(gap(i, piece.one()));
+                if (piece.many().isPresent()) {
+                    forMany.add(gap(i, piece.many().get()));
+                }
             }
         }
-        return new FixedValue(first.kind(), places, first.column(), holes, edits);
+        boolean everywhere = forMany.size() == gaps.size();
+        return new FixedValue(first.kind(), places, first.column(), holes, gaps, everywhere ? forMany : List.of());
     }
 
-    private TextEdit edit(Piece piece, String name) {
-        int start = start(piece.span());
+    private FixedValue.Gap gap(int hole, Replaced replaced) {
+        int start = start(replaced.span());
         char before = start == 0 ? ' ' : query.text().charAt(start - 1);
         boolean apart = Character.isWhitespace(before) || before == '(' || before == ',';
-        return new TextEdit(
-                start, end(piece.span()), (apart ? "" : " ") + piece.around().formatted(":" + name));
+        return new FixedValue.Gap(hole, start, end(replaced.span()), (apart ? "" : " ") + replaced.around());
     }
 
     private int start(Span span) {

@@ -59,6 +59,28 @@ class FixedValuesTest {
     @CsvSource(
             delimiter = '#',
             value = {
+                "c.state = 'SAILED'#c.state in (:there)",
+                "c.state='SAILED'#c.state in (:there)",
+                "c.state <> 'SAILED'#c.state not in (:there)",
+                "c.state in ('SAILED', 'CANCELLED')#c.state in (:there)",
+                "'SAILED' = c.state#",
+                "c.delay_min >= 15#",
+                "c.delay_min between 5 and 20#",
+                "c.state like '%SAIL%'#",
+            })
+    void aParameterOfManyCanTakeItsPlaceWhereAListCanStand(String condition, String becomes) {
+        FixedValue value = in(FROM + condition).get(0);
+        String many = value.gapsForMany().isEmpty()
+                ? null
+                : TextEdit.apply(FROM + condition, value.editsTo(List.of("there"), true))
+                        .substring(FROM.length());
+        assertThat(many).isEqualTo(becomes);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '#',
+            value = {
                 "c.state = 'SAILED'#c.state = :state#state text SAILED",
                 "p.name in ('Ardlow', 'Brae O''Noth')#p.name in (:port)#port text many Ardlow+Brae O'Noth",
                 "c.delay_min >= 15#c.delay_min >= :least_delay_min#least_delay_min integer 15",

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -14,22 +15,14 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
-import plainsieve.core.catalogue.ComparedColumn;
-import plainsieve.core.dialect.Dialect;
 import plainsieve.core.fixed.FixedValue;
 import plainsieve.core.fixed.FixedValues;
-import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.ColumnPlace;
-import plainsieve.core.parameter.ListDefinition;
-import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.sql.Comparison;
-import plainsieve.core.sql.SelectText;
 import plainsieve.core.sql.TextEdit;
-import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Place;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
@@ -39,29 +32,32 @@ import plainsieve.server.proof.AnswerDigest;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
-import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
-import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
-import plainsieve.sources.SourceFailure;
 
 /** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
 @Service
 public class FixedOffers {
-    private static final int FEW_VALUES = 100;
-
     private final ParameterEdits parameters;
     private final QueryEdits queries;
     private final SourceFacts facts;
-    private final Sending sending;
+    private final FixedDefinitions definitions;
     private final Runner runner;
+    private final ServingParameters serving;
 
-    FixedOffers(ParameterEdits parameters, QueryEdits queries, SourceFacts facts, Sending sending, Runner runner) {
+    FixedOffers(
+            ParameterEdits parameters,
+            QueryEdits queries,
+            SourceFacts facts,
+            FixedDefinitions definitions,
+            Runner runner,
+            ServingParameters serving) {
         this.parameters = parameters;
         this.queries = queries;
         this.facts = facts;
-        this.sending = sending;
+        this.definitions = definitions;
         this.runner = runner;
+        this.serving = serving;
     }
 
     /**
@@ -69,20 +65,24 @@ public class FixedOffers {
      *
      * @param places each literal, in written order
      * @param words what it would become: ":port, many texts, as p.name is"
+     * @param served the parameters that the project has for it already; none when it has none
+     * @param servedIn the query that they are in
      */
-    public record Offer(List<Place> places, String words, List<String> names) {}
+    public record Offer(List<Place> places, String words, List<String> names, List<String> served, String servedIn) {}
 
     /**
      * What was made.
      *
      * @param text the query with the parameters in it
      * @param names of the parameters that were made
+     * @param used names of those that there were already
      * @param same whether rows and totals stayed the same
      * @param namedAfter the word in the query's name that was one of the values; empty when there is none
      */
     public record Made(
             String text,
             List<String> names,
+            List<String> used,
             AnswerDigest.Side before,
             AnswerDigest.Side after,
             boolean same,
@@ -90,12 +90,19 @@ public class FixedOffers {
 
     /** Every fixed value of a text; none while the text cannot be read. */
     public List<Offer> of(Project project, Query query, PreparedQuery prepared) {
-        return values(project, query, prepared).stream()
-                .map(value -> new Offer(
-                        value.places(),
-                        words(value),
-                        value.holes().stream().map(FixedValue.Hole::name).toList()))
-                .toList();
+        List<FixedValue> values = values(project, query, prepared);
+        List<Optional<ServingParameters.Serving>> served = serving.of(project, query, prepared, values);
+        List<Offer> offers = new ArrayList<>();
+        for (int i = 0; i < values.size(); i++) {
+            FixedValue value = values.get(i);
+            offers.add(new Offer(
+                    value.places(),
+                    words(value),
+                    value.holes().stream().map(FixedValue.Hole::name).toList(),
+                    served.get(i).map(ServingParameters.Serving::names).orElse(List.of()),
+                    served.get(i).map(ServingParameters.Serving::queryName).orElse("")));
+        }
+        return offers;
     }
 
     private List<FixedValue> values(Project project, Query query, PreparedQuery prepared) {
@@ -124,40 +131,106 @@ public class FixedOffers {
     public record Draft(Asker asker, Query query, String text, Map<String, ChoiceText> choices) {}
 
     /**
-     * Makes parameters of the fixed values that begin at these offsets, or of all when there are none, and runs the query
-     * before and after. When it does not run afterwards, nothing is made.
+     * Which fixed values are meant.
+     *
+     * @param starts where they begin; all of them when there are none
+     * @param anew whether each becomes a new parameter, even where one of the project serves it
      */
-    public Made make(Project project, Draft draft, Set<Integer> starts) {
-        Query query = draft.query();
-        List<FixedValue> wanted = values(project, query, project.prepare(query, draft.text())).stream()
-                .filter(value -> starts.isEmpty()
-                        || value.places().stream().map(Place::start).anyMatch(starts::contains))
-                .toList();
+    public record Wanted(Set<Integer> starts, boolean anew) {}
+
+    /** A fixed value, and the parameters of the project that take its place; nothing when new ones do. */
+    private record Replaced(FixedValue value, Optional<ServingParameters.Serving> by) {
+        List<TextEdit> edits() {
+            return by.map(serving -> value.editsTo(serving.names(), serving.many()))
+                    .orElseGet(value::edits);
+        }
+    }
+
+    /**
+     * Makes parameters of fixed values, or takes those that the project has for them, and runs the query before and after.
+     * When it does not run afterwards, nothing is made.
+     */
+    public Made make(Project project, Draft draft, Wanted wanted) {
+        List<Replaced> replaced = replaced(project, draft, wanted);
+        boolean usesSome = replaced.stream().anyMatch(one -> one.by().isPresent());
+        try {
+            return make(project, draft, replaced);
+        } catch (ProblemException e) {
+            if (!usesSome) {
+                throw e;
+            }
+            // One that there is already can refuse the fixed value, by its list or its limits; a new one never does.
+            return make(project, draft, replaced(project, draft, new Wanted(wanted.starts(), true)));
+        }
+    }
+
+    private List<Replaced> replaced(Project project, Draft draft, Wanted wanted) {
+        PreparedQuery prepared = project.prepare(draft.query(), draft.text());
+        List<FixedValue> values = values(project, draft.query(), prepared);
+        List<Optional<ServingParameters.Serving>> served = serving.of(project, draft.query(), prepared, values);
+        List<Replaced> replaced = new ArrayList<>();
+        for (int i = 0; i < values.size(); i++) {
+            boolean isWanted = wanted.starts().isEmpty()
+                    || values.get(i).places().stream().map(Place::start).anyMatch(wanted.starts()::contains);
+            if (isWanted) {
+                replaced.add(new Replaced(values.get(i), wanted.anew() ? Optional.empty() : served.get(i)));
+            }
+        }
+        return replaced;
+    }
+
+    private Made make(Project project, Draft draft, List<Replaced> replaced) {
         List<TextEdit> edits = new ArrayList<>();
-        wanted.forEach(value -> edits.addAll(value.edits()));
+        replaced.forEach(one -> edits.addAll(one.edits()));
         String after = TextEdit.apply(draft.text(), edits);
         AnswerDigest before = run(project, draft, draft.text());
         List<String> made = new ArrayList<>();
+        Map<String, ChoiceText> fixed = fixedChoices(replaced);
+        Map<String, ChoiceText> choices = new HashMap<>(draft.choices());
+        choices.putAll(fixed);
         try {
             Project now = project;
-            for (FixedValue value : wanted) {
-                for (ParameterDefinition definition : definitions(project, draft, value)) {
-                    now = now.with(parameters.add(now, definition));
-                    made.add(definition.name());
+            for (Replaced one : replaced) {
+                if (one.by().isEmpty()) {
+                    for (ParameterDefinition definition : definitions.of(project, draft, one.value())) {
+                        now = now.with(parameters.add(now, definition));
+                        made.add(definition.name());
+                    }
                 }
             }
-            AnswerDigest later = run(now, draft, after);
+            AnswerDigest later = run(now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after);
+            fixed.forEach((name, choice) ->
+                    parameters.change(project, project.parameter(name).withTrial(choice)));
             return new Made(
                     after,
                     made,
+                    replaced.stream()
+                            .flatMap(one -> one.by().stream())
+                            .flatMap(serving -> serving.names().stream())
+                            .toList(),
                     before.side(),
                     later.side(),
                     before.sameRowsAs(later),
-                    namedAfter(query.name(), wanted));
+                    namedAfter(
+                            draft.query().name(),
+                            replaced.stream().map(Replaced::value).toList()));
         } catch (RuntimeException e) {
             made.forEach(name -> parameters.removeUnused(project, name));
             throw e;
         }
+    }
+
+    /* A parameter that there is already is tried with the fixed value from now on, so that the bench shows what it showed. */
+    private static Map<String, ChoiceText> fixedChoices(List<Replaced> replaced) {
+        Map<String, ChoiceText> choices = new HashMap<>();
+        for (Replaced one : replaced) {
+            List<String> names = one.by().map(ServingParameters.Serving::names).orElse(List.of());
+            for (int i = 0; i < names.size(); i++) {
+                choices.put(
+                        names.get(i), ChoiceText.of(one.value().holes().get(i).values()));
+            }
+        }
+        return choices;
     }
 
     /** A query called "March crossings" is called wrongly once viewers choose the month. */
@@ -218,67 +291,5 @@ public class FixedOffers {
                 AnswerDigest.MOST_ROWS);
         runner.run(order, digest);
         return digest;
-    }
-
-    /** The parameters of a fixed value; the upper end of a range before the lower, which names it. */
-    private List<ParameterDefinition> definitions(Project project, Draft draft, FixedValue value) {
-        List<ParameterDefinition> definitions = new ArrayList<>();
-        String upper = "";
-        for (int i = value.holes().size() - 1; i >= 0; i--) {
-            FixedValue.Hole hole = value.holes().get(i);
-            ChoiceText fixed = ChoiceText.of(hole.values());
-            definitions.add(Proposals.definition(parameter(value.kind(), hole))
-                    .inPlaceOf(fixed, i == 0 ? upper : "")
-                    .withList(list(project, draft, value, hole)));
-            upper = hole.name();
-        }
-        return definitions;
-    }
-
-    private static Parameter parameter(FixedValue.Kind kind, FixedValue.Hole hole) {
-        Parameter one = Parameter.of(hole.name(), hole.type()).covering(hole.covers());
-        Parameter parameter = hole.many() ? one.takingMany() : one;
-        if (kind == FixedValue.Kind.LIMIT) {
-            return parameter.withEveryRowValue(0);
-        }
-        boolean needed = kind == FixedValue.Kind.ARGUMENT || kind == FixedValue.Kind.WITHIN;
-        return needed ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
-    }
-
-    /** A list from the column, when it names things and has few values, the fixed ones among them: a choice has to be listed. */
-    private ListDefinition list(Project project, Draft draft, FixedValue value, FixedValue.Hole hole) {
-        Query query = draft.query();
-        Optional<ColumnPlace> place = value.column()
-                .filter(FixedOffers::namesThings)
-                .flatMap(column -> ColumnLooks.place(query.sourceId(), column));
-        boolean listable = hole.type() == Type.TEXT || hole.type() == Type.INTEGER;
-        Origin origin = new Origin(project, draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
-        return place.isPresent() && listable && isListed(origin, place.get(), hole.values())
-                ? new ListDefinition.OfColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
-                : new ListDefinition.Any();
-    }
-
-    private static boolean namesThings(ComparedColumn column) {
-        return column.kind() == Comparison.Kind.EQUAL
-                || column.kind() == Comparison.Kind.NOT_EQUAL
-                || column.kind() == Comparison.Kind.IN;
-    }
-
-    private boolean isListed(Origin origin, ColumnPlace place, List<String> fixed) {
-        Dialect dialect = origin.project().dialect(origin.sourceId());
-        String text = SelectText.from(dialect, place.schema(), place.table())
-                .select("distinct " + dialect.quoteName(place.column()))
-                .limit(Integer.toString(FEW_VALUES + 1))
-                .text();
-        AnswerDigest digest = new AnswerDigest();
-        try {
-            sending.send(origin, new Statement(text, List.of(), List.of(), AnswerDigest.MOST_ROWS), digest);
-        } catch (SourceFailure e) {
-            // Without an answer there is no list; the parameter takes any value.
-            return false;
-        }
-        Set<String> listed =
-                digest.rows().stream().map(row -> row.get(0)).collect(Collectors.toCollection(HashSet::new));
-        return listed.size() <= FEW_VALUES && listed.containsAll(fixed);
     }
 }

@@ -156,12 +156,14 @@ final class QueryBodies {
      * Fixed values that viewers shall choose.
      *
      * @param starts where they begin in the text; all of them when there are none
+     * @param anew whether each becomes a new parameter, even where the project has one for it
      */
     record FixedChosen(
             @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
             String text,
 
             List<@NotNull(message = Lengths.MISSING) Integer> starts,
+            boolean anew,
             Map<String, ChoiceBody> choices) {
         FixedChosen {
             text = Absent.orEmpty(text);

@@ -125,7 +125,7 @@ class TextsApi {
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedChosen body) {
         FixedOffers.Draft draft =
                 new FixedOffers.Draft(asker, project.query(id), body.text(), ChoiceBody.texts(body.choices()));
-        return fixed.make(project, draft, Set.copyOf(body.starts()));
+        return fixed.make(project, draft, new FixedOffers.Wanted(Set.copyOf(body.starts()), body.anew()));
     }
 
     @PostMapping("/fixed/back")

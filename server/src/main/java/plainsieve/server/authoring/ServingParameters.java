@@ -1,0 +1,143 @@
+package plainsieve.server.authoring;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import plainsieve.core.catalogue.ComparedColumn;
+import plainsieve.core.fixed.FixedValue;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.sources.SourceFacts;
+
+/** Finds the parameter that a project has already for what a query still says with a fixed value. */
+@Service
+class ServingParameters {
+    private static final Set<Comparison.Kind> SINGLE = EnumSet.of(Comparison.Kind.EQUAL, Comparison.Kind.IN);
+    private static final Set<Comparison.Kind> LOWER_END =
+            EnumSet.of(Comparison.Kind.GREATER_OR_EQUAL, Comparison.Kind.BETWEEN);
+    private static final Duration KEPT = Duration.ofMinutes(1);
+    private static final int MOST_KEPT = 1000;
+
+    private final SourceFacts facts;
+    private final Cache<Read, List<Served>> kept =
+            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
+
+    ServingParameters(SourceFacts facts) {
+        this.facts = facts;
+    }
+
+    /**
+     * Parameters that serve a fixed value: one, or the two ends of a range.
+     *
+     * @param many whether it takes many values
+     * @param queryName the query that compares the same column with it
+     */
+    record Serving(List<String> names, boolean many, String queryName) {}
+
+    /** A text as it was read. */
+    private record Read(String sourceId, String text) {}
+
+    /** A column that a parameter is compared with somewhere. */
+    private record Served(String parameter, ColumnPlace column, Comparison.Kind kind) {}
+
+    /**
+     * For each fixed value of a text the parameters that serve it, in the same order. None serves two of them, or one that
+     * the text mentions itself: that would narrow twice by one choice.
+     */
+    List<Optional<Serving>> of(Project project, Query query, PreparedQuery text, List<FixedValue> values) {
+        Set<String> taken = new HashSet<>(text.parameterNames());
+        List<Optional<Serving>> serving = new ArrayList<>();
+        for (FixedValue value : values) {
+            Optional<Serving> found = value.column()
+                    .flatMap(column -> ColumnLooks.place(query.sourceId(), column))
+                    .flatMap(place -> serving(project, value, place, taken));
+            found.ifPresent(one -> taken.addAll(one.names()));
+            serving.add(found);
+        }
+        return serving;
+    }
+
+    private Optional<Serving> serving(Project project, FixedValue value, ColumnPlace place, Set<String> taken) {
+        return project.queries().stream()
+                .filter(other -> other.sourceId().equals(place.sourceId()))
+                .flatMap(other -> served(project, other).stream()
+                        .filter(one -> same(one.column(), place))
+                        .flatMap(one -> candidate(project, value, one, other)))
+                .filter(candidate -> candidate.names().stream().noneMatch(taken::contains))
+                .min(Comparator.comparing(candidate -> candidate.many() == isMany(value) ? 0 : 1));
+    }
+
+    private static boolean isMany(FixedValue value) {
+        return value.holes().get(0).many();
+    }
+
+    private static Stream<Serving> candidate(Project project, FixedValue value, Served served, Query query) {
+        ParameterDefinition parameter = project.parameters().get(served.parameter());
+        FixedValue.Hole hole = value.holes().get(0);
+        boolean same = parameter != null
+                && !parameter.isComputed()
+                && parameter.type() == hole.type()
+                && parameter.meaning().covers() == Covers.ITSELF
+                && hole.covers() == Covers.ITSELF;
+        if (!same || !comparesAlike(value, served.kind(), parameter)) {
+            return Stream.empty();
+        }
+        List<String> names =
+                value.holes().size() == 1 ? List.of(parameter.name()) : List.of(parameter.name(), parameter.rangeEnd());
+        boolean fits = parameter.many() ? !value.gapsForMany().isEmpty() : !isMany(value);
+        return fits ? Stream.of(new Serving(names, parameter.many(), query.name())) : Stream.empty();
+    }
+
+    private static boolean comparesAlike(FixedValue value, Comparison.Kind kind, ParameterDefinition parameter) {
+        Comparison.Kind own = value.column().orElseThrow().kind();
+        return switch (value.kind()) {
+            case RANGE -> !parameter.rangeEnd().isEmpty() && LOWER_END.contains(kind);
+            case COMPARED, LIST ->
+                parameter.rangeEnd().isEmpty() && (own == kind || SINGLE.contains(own) && SINGLE.contains(kind));
+            case LIMIT, ARGUMENT, WITHIN -> false;
+        };
+    }
+
+    private static boolean same(ColumnPlace one, ColumnPlace other) {
+        return one.table().equalsIgnoreCase(other.table())
+                && one.column().equalsIgnoreCase(other.column())
+                && (one.schema().isEmpty()
+                        || other.schema().isEmpty()
+                        || one.schema().equalsIgnoreCase(other.schema()));
+    }
+
+    private List<Served> served(Project project, Query query) {
+        return kept.get(new Read(query.sourceId(), query.liveText()), read -> read(project, query));
+    }
+
+    private List<Served> read(Project project, Query query) {
+        try {
+            PreparedQuery prepared = project.prepare(query, query.liveText());
+            List<Served> served = new ArrayList<>();
+            for (String name : prepared.parameterNames()) {
+                ComparedColumn.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), name)
+                        .forEach(column -> ColumnLooks.place(query.sourceId(), column)
+                                .ifPresent(place -> served.add(new Served(name, place, column.kind()))));
+            }
+            return served;
+        } catch (ProblemException e) {
+            // A text that cannot be read compares nothing.
+            return List.of();
+        }
+    }
+}
