@@ -11,6 +11,8 @@ const props = defineProps<{
   about: string
   sentence: SentencePiece[]
   copies: boolean
+  /** What stands above it, where a group begins. */
+  heading?: string
   /** How wide it is now, in twelfths, and how high in lines; only what has a size is drawn wider and higher. */
   width?: number
   height?: number
@@ -48,6 +50,7 @@ function keys(event: KeyboardEvent): void {
 
 <template>
   <section ref="card" class="card-box made" tabindex="0" :aria-label="about" :data-thing="props.thing" @keydown="keys">
+    <div v-if="heading" class="soft small heading">{{ heading }}</div>
     <div class="line">
       <SentenceLine
         :pieces="sentence"

@@ -5,7 +5,6 @@ import type { Choices, Making, View } from '../../api/types'
 import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
 import { useSorting } from '../../composables/useSorting'
-import SentenceLine from '../../sentence/SentenceLine.vue'
 import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
 import { usePicked } from '../../views/usePicked'
@@ -16,9 +15,9 @@ import SidePanel from '../reader/SidePanel.vue'
 import { useQuestion } from '../reader/useQuestion'
 import MadeCard from './MadeCard.vue'
 import MakingHead from './MakingHead.vue'
+import MakingRail from './MakingRail.vue'
 import ProposedViews from './ProposedViews.vue'
 import QuestionWords from './QuestionWords.vue'
-import { reachInWords } from './reach'
 import { useMaking, type Step } from './useMaking'
 import { runKey } from './runKey'
 
@@ -62,7 +61,6 @@ const widths = computed(() => widthsOf(report.value.definition.views))
 const problems = computed(() =>
   Object.fromEntries((question.value?.problems ?? []).map(problem => [problem.parameter, problem.message])),
 )
-const controls = computed(() => made.value.things.filter(thing => thing.thing.startsWith('control:')))
 const choose = (changed: Choices): void => void (choices.value = { ...choices.value, ...changed })
 const words = computed(() => ({
   name: report.value.name,
@@ -84,9 +82,7 @@ const propsOf = (view: View) => ({
   asked: asked.value,
   ...(view.kind === 'table' ? { total: total.value, downloading: false } : {}),
 })
-const placeOf = (thing: HTMLElement, at: number): void => void place(thing.dataset.thing ?? '', at)
-useSorting(useTemplateRef('grid'), '[data-thing]', placeOf)
-useSorting(useTemplateRef('rail'), '[data-thing^="control:"]', placeOf)
+useSorting(useTemplateRef('grid'), '[data-thing]', (thing, at) => void place(thing.dataset.thing ?? '', at))
 const named = (view: View): string => view.title || view.kind
 </script>
 
@@ -125,34 +121,14 @@ const named = (view: View): string => view.title || view.kind
         :problems="problems"
         :fixed="[]"
         @choose="choose" />
-      <aside v-else ref="rail" class="side" aria-label="Viewers choose">
-        <div class="soft small fw-bold">Viewers choose</div>
-        <MadeCard
-          v-for="control in controls"
-          :key="control.thing"
-          :thing="control.thing"
-          :about="`Control of ${control.thing.slice(8)}`"
-          :sentence="control.sentence"
-          :copies="false"
-          :offers="mark => offers(control.thing, mark)"
-          @take="(mark, taken) => take(control.thing, mark, taken)"
-          @step="stepAndFocus(control.thing, $event)"
-          ><p v-if="reachInWords(report, control.thing.slice(8))" class="small m-0 pt-1 soft">
-            {{ reachInWords(report, control.thing.slice(8)) }}
-          </p></MadeCard
-        >
-        <div v-for="name in made.notOffered" :key="name" class="card-box left-out soft">
-          <b class="mono">:{{ name }}</b> is not offered: every run uses its default.
-          <button class="as-link" @click="addControl(name)">Let viewers choose it</button>
-        </div>
-        <SentenceLine
-          v-if="sentenceOf.get('opening')"
-          data-thing="opening"
-          about="Opening"
-          :pieces="sentenceOf.get('opening') ?? []"
-          :offers="mark => offers('opening', mark)"
-          @take="(mark, taken) => take('opening', mark, taken)" />
-      </aside>
+      <MakingRail
+        v-else
+        :made="made"
+        :offers="offers"
+        @take="take"
+        @step="stepAndFocus"
+        @place="place"
+        @offer="addControl" />
       <div ref="grid" class="view-grid">
         <p v-if="report.definition.views.length === 0" class="soft">Nothing is shown yet. Take what suits below.</p>
         <template v-for="(view, i) in report.definition.views" :key="view.id">
@@ -192,16 +168,3 @@ const named = (view: View): string => view.title || view.kind
     </div>
   </main>
 </template>
-
-<style scoped>
-.side {
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-  min-width: 0;
-}
-.left-out {
-  border-style: dashed;
-  padding: 9px 12px;
-}
-</style>

@@ -89,6 +89,9 @@ const isFixed = (names: string[]): boolean => names.length > 0 && names.every(na
         >{{ ' ' }}
       </template>
     </span>
+    <span v-if="question?.always.length" class="also" data-test="always"
+      >always: {{ question.always.map(part => part.text).join(' · ') }}</span
+    >
   </div>
 </template>
 

@@ -10,14 +10,15 @@ const props = defineProps<{ report: Report; choices: Choices; problems: Record<s
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
 const byName = new Map(props.report.parameters.map(parameter => [parameter.name, parameter]))
+const headingOf = (control: Control | undefined): string =>
+  control ? control.heading || (byName.get(control.parameters[0] ?? '')?.group ?? '') : ''
 const controls = computed(() =>
   props.report.definition.controls
-    .filter(control => control.parameters.every(name => byName.has(name)))
-    .map((control, i, all) => {
-      const group = byName.get(control.parameters[0] ?? '')?.group ?? ''
-      const before = byName.get(all[i - 1]?.parameters[0] ?? '')?.group ?? ''
-      return { control, heading: group !== before ? group : '' }
-    }),
+    .filter(control => control.place === 'beside-rows' && control.parameters.every(name => byName.has(name)))
+    .map((control, i, all) => ({
+      control,
+      heading: headingOf(control) === headingOf(all[i - 1]) ? '' : headingOf(control),
+    })),
 )
 
 function summary(control: Control): string {

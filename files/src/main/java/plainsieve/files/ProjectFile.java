@@ -102,9 +102,18 @@ public record ProjectFile(
         }
     }
 
-    /** @param kind slicer, dropdown, search, dates, numbers, text, switch, number or rows */
-    public record ControlEntry(String kind, String label, List<String> parameters) {
+    /**
+     * An input.
+     *
+     * @param kind slicer, dropdown, search, dates, numbers, text, switch, number or rows
+     * @param heading what it stands under; empty for the group of its parameter
+     * @param place beside-rows or in-sentence; empty for the former
+     */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record ControlEntry(String kind, String label, List<String> parameters, String heading, String place) {
         public ControlEntry {
+            heading = ParameterEntry.orEmpty(heading);
+            place = ParameterEntry.orEmpty(place);
             label = ParameterEntry.orEmpty(label);
             parameters = orEmpty(parameters);
         }

@@ -84,7 +84,7 @@ class MakingApiTest {
                 .contains("sum of passengers");
         assertThat(sentence(page, "view:by-port"))
                 .isEqualTo("Bars of the number of rows by port, the 7 largest, called By port");
-        assertThat(sentence(page, "control:port")).isEqualTo(":port as a slicer, called Port");
+        assertThat(sentence(page, "control:port")).startsWith(":port as a slicer, called Port, beside the rows under ");
         assertThat(sentence(page, "control:from")).startsWith(":from :to as a date range");
         assertThat(sentence(page, "opening")).isEqualTo("Opens with its defaults, runs at every choice");
         assertThat(rows("figures", Map.of("port", values("Lunna")))).hasSize(1);
@@ -169,11 +169,39 @@ class MakingApiTest {
                         .asString())
                 .isEqualTo("figures");
         JsonNode offered = post(moved, "/controls", Map.of("parameter", "port")).json();
-        assertThat(sentence(offered, "control:port")).isEqualTo(":port as a slicer, called Port");
+        assertThat(sentence(offered, "control:port"))
+                .startsWith(":port as a slicer, called Port, beside the rows under ");
         Map<String, Object> back = Map.of("form", first.get("form"), "version", version(offered));
         JsonNode undone = api.send("PUT", path("/form"), back).json();
         assertThat(undone.get("things").toString())
                 .isEqualTo(first.get("things").toString());
+    }
+
+    @Test
+    void whatIsNotOfferedIsSaidAndWhatStandsInTheLineAloneIsNot() {
+        JsonNode first = begin("late-crossings");
+        JsonNode alone = api.send(
+                        "PUT",
+                        path("/mark"),
+                        Map.of(
+                                "thing", "control:port",
+                                "mark", "place",
+                                "taken", "in-sentence",
+                                "version", version(first)))
+                .json();
+        assertThat(sentence(alone, "control:port")).endsWith("only in the question line");
+        assertThat(alone.get("notOffered")).isEmpty();
+        assertThat(api.post(path("/question"), Map.of("choices", Map.of()))
+                        .json()
+                        .get("always"))
+                .isEmpty();
+        JsonNode without = post(alone, "/steps", Map.of("thing", "control:port", "step", "remove"))
+                .json();
+        assertThat(without.get("notOffered").toString()).isEqualTo("[\"port\"]");
+        JsonNode asked =
+                api.post(path("/question"), Map.of("choices", Map.of())).json();
+        assertThat(asked.get("always").get(0).get("text").asString()).isEqualTo("Port Ardlow, Skerrin");
+        assertThat(asked.get("sentence").asString()).doesNotContain("Port");
     }
 
     @Test

@@ -7,30 +7,68 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
 
-/** A control as a sentence: ":port as a [slicer], called [Port]". */
+/** A control as a sentence: ":port as a [slicer], called [Port], [beside the rows] under [Where]". */
 public final class ControlSentence {
     private static final String KIND = "kind";
     private static final String LABEL = "label";
+    private static final String PLACE = "place";
+    private static final String HEADING = "heading";
 
     private final Control control;
     private final ParameterDefinition parameter;
+    private final boolean inQuestion;
 
-    /** @param parameter the one it chooses; of a range, the lower end */
-    public ControlSentence(Control control, ParameterDefinition parameter) {
+    /**
+     * @param parameter the one it chooses; of a range, the lower end
+     * @param inQuestion whether the question line has a word for it
+     */
+    public ControlSentence(Control control, ParameterDefinition parameter, boolean inQuestion) {
         this.control = control;
         this.parameter = parameter;
+        this.inQuestion = inQuestion;
     }
 
     public Sentence sentence() {
-        return Sentence.write()
+        Sentence.Writer sentence = Sentence.write()
                 .words(":" + String.join(" :", control.parameters()) + " as ")
                 .mark(KIND, kindInWords())
                 .words(", called ")
                 .typed(LABEL, control.label())
-                .done();
+                .words(", ")
+                .mark(PLACE, inWords(control.look().place()));
+        if (control.look().place() == Control.Place.BESIDE_ROWS) {
+            String heading = heading();
+            sentence.words(" under ").typed(HEADING, heading.isEmpty() ? "no heading" : heading, heading);
+        }
+        return sentence.done();
+    }
+
+    private String heading() {
+        String own = control.look().heading();
+        return own.isEmpty() ? parameter.words().group() : own;
+    }
+
+    private static String inWords(Control.Place place) {
+        return switch (place) {
+            case BESIDE_ROWS -> "beside the rows";
+            case IN_SENTENCE -> "only in the question line";
+        };
+    }
+
+    private List<Offer> places() {
+        String sentence = Control.Place.IN_SENTENCE.word();
+        String words = inWords(Control.Place.IN_SENTENCE);
+        return List.of(
+                Offer.of(Control.Place.BESIDE_ROWS.word(), inWords(Control.Place.BESIDE_ROWS), ""),
+                inQuestion
+                        ? Offer.of(sentence, words, "behind its word")
+                        : Offer.misfit(sentence, words, "the question line does not mention it"));
     }
 
     public List<Offer> offers(String mark) {
+        if (mark.equals(PLACE)) {
+            return places();
+        }
         if (!mark.equals(KIND) || control instanceof Control.Range) {
             return List.of();
         }
@@ -79,16 +117,16 @@ public final class ControlSentence {
 
     /** The control with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
     public Control with(String mark, String taken) {
+        Control.Look look = control.look();
         if (mark.equals(LABEL)) {
-            return called(taken.strip());
+            return control.looking(look.withLabel(taken.strip()));
+        }
+        if (mark.equals(HEADING)) {
+            return control.looking(look.under(taken.strip()));
         }
         Offer offer = Offer.taken(offers(mark), taken);
-        return new Control.Single(Control.Kind.ofWord(offer.id()).orElseThrow(), control.label(), parameter.name());
-    }
-
-    private Control called(String label) {
-        return control instanceof Control.Range range
-                ? new Control.Range(range.of(), label, range.from(), range.to())
-                : new Control.Single(((Control.Single) control).of(), label, parameter.name());
+        return mark.equals(PLACE)
+                ? control.looking(look.at(Control.Place.ofWord(offer.id()).orElseThrow()))
+                : new Control.Single(Control.Kind.ofWord(offer.id()).orElseThrow(), look, parameter.name());
     }
 }

@@ -211,13 +211,13 @@ public final class ViewProposals {
 
     /** The control that suits a parameter. */
     public static Control control(ParameterDefinition definition) {
-        String label = definition.label();
+        Control.Look look = Control.Look.called(definition.label());
         if (!definition.rangeEnd().isEmpty()) {
             boolean number = definition.type() == Type.INTEGER || definition.type() == Type.DECIMAL;
             Control.RangeKind kind = number ? Control.RangeKind.NUMBERS : Control.RangeKind.DATES;
-            return new Control.Range(kind, label, definition.name(), definition.rangeEnd());
+            return new Control.Range(kind, look, definition.name(), definition.rangeEnd());
         }
         boolean slicer = definition.list().exists() && definition.many();
-        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.SUITABLE, label, definition.name());
+        return new Control.Single(slicer ? Control.Kind.SLICER : Control.Kind.SUITABLE, look, definition.name());
     }
 }

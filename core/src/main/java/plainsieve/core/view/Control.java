@@ -7,8 +7,58 @@ import java.util.Optional;
 
 /** An input of a report, by which viewers choose. */
 public sealed interface Control {
+    /** How it looks on the page. */
+    Look look();
+
+    /** The same control, looking differently. */
+    Control looking(Look look);
+
     /** What viewers read above it; empty for the parameter's own label. */
-    String label();
+    default String label() {
+        return look().label();
+    }
+
+    /**
+     * How a control looks on the page.
+     *
+     * @param label what viewers read above it; empty for the parameter's own label
+     * @param heading what it stands under beside the rows; empty for the heading of its parameter
+     */
+    record Look(String label, String heading, Place place) {
+        public static Look called(String label) {
+            return new Look(label, "", Place.BESIDE_ROWS);
+        }
+
+        public Look withLabel(String newLabel) {
+            return new Look(newLabel, heading, place);
+        }
+
+        public Look under(String newHeading) {
+            return new Look(label, newHeading, place);
+        }
+
+        public Look at(Place newPlace) {
+            return new Look(label, heading, newPlace);
+        }
+    }
+
+    /** Where viewers find a control. */
+    enum Place {
+        /** Beside the rows, and behind its word in the question line. */
+        BESIDE_ROWS,
+        /** Only behind its word in the question line. */
+        IN_SENTENCE;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+
+        public static Optional<Place> ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(place -> place.word().equals(word))
+                    .findFirst();
+        }
+    }
 
     /** The parameters it chooses, a range's lower end first. */
     List<String> parameters();
@@ -20,7 +70,7 @@ public sealed interface Control {
     Control renamed(String from, String to);
 
     /** An input for one parameter. */
-    record Single(Kind of, String label, String parameter) implements Control {
+    record Single(Kind of, Look look, String parameter) implements Control {
         @Override
         public List<String> parameters() {
             return List.of(parameter);
@@ -33,12 +83,17 @@ public sealed interface Control {
 
         @Override
         public Control renamed(String from, String to) {
-            return parameter.equals(from) ? new Single(of, label, to) : this;
+            return parameter.equals(from) ? new Single(of, look, to) : this;
+        }
+
+        @Override
+        public Control looking(Look other) {
+            return new Single(of, other, parameter);
         }
     }
 
     /** An input for two parameters that make a range. */
-    record Range(RangeKind of, String label, String from, String to) implements Control {
+    record Range(RangeKind of, Look look, String from, String to) implements Control {
         @Override
         public List<String> parameters() {
             return List.of(from, to);
@@ -51,7 +106,12 @@ public sealed interface Control {
 
         @Override
         public Control renamed(String before, String after) {
-            return new Range(of, label, from.equals(before) ? after : from, to.equals(before) ? after : to);
+            return new Range(of, look, from.equals(before) ? after : from, to.equals(before) ? after : to);
+        }
+
+        @Override
+        public Control looking(Look other) {
+            return new Range(of, other, from, to);
         }
     }
 

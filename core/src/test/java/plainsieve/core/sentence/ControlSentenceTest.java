@@ -13,16 +13,23 @@ import plainsieve.core.view.Control;
 
 class ControlSentenceTest {
     private static ControlSentence single(Type type) {
-        return new ControlSentence(new Control.Single(Control.Kind.SUITABLE, "Port", "port"), definition("port", type));
+        return new ControlSentence(
+                new Control.Single(Control.Kind.SUITABLE, Control.Look.called("Port"), "port"),
+                definition("port", type),
+                true);
     }
 
     private static final ControlSentence RANGE = new ControlSentence(
-            new Control.Range(Control.RangeKind.DATES, "Sailed", "from", "to"), definition("from", Type.DATE));
+            new Control.Range(Control.RangeKind.DATES, Control.Look.called("Sailed"), "from", "to"),
+            definition("from", Type.DATE),
+            false);
 
     @Test
     void saysParametersKindAndName() {
-        assertThat(single(Type.TEXT).sentence().text()).isEqualTo(":port as what suits it, called Port");
-        assertThat(RANGE.sentence().text()).isEqualTo(":from :to as a date range, called Sailed");
+        assertThat(single(Type.TEXT).sentence().text())
+                .isEqualTo(":port as what suits it, called Port, beside the rows under no heading");
+        assertThat(RANGE.sentence().text())
+                .isEqualTo(":from :to as a date range, called Sailed, beside the rows under no heading");
     }
 
     @ParameterizedTest
@@ -50,7 +57,22 @@ class ControlSentenceTest {
     @Test
     void aNameIsTypedAndNothingElseOfTheControlChanges() {
         Control called = RANGE.with("label", "  Departed ");
-        assertThat(called).isEqualTo(new Control.Range(Control.RangeKind.DATES, "Departed", "from", "to"));
+        assertThat(called)
+                .isEqualTo(new Control.Range(Control.RangeKind.DATES, Control.Look.called("Departed"), "from", "to"));
         assertThat(RANGE.offers("label")).isEmpty();
+    }
+
+    @Test
+    void standsBesideTheRowsOrOnlyInTheQuestionLine() {
+        Control only = single(Type.TEXT).with("place", "in-sentence");
+        assertThat(only.look().place()).isEqualTo(Control.Place.IN_SENTENCE);
+        assertThat(new ControlSentence(only, definition("port", Type.TEXT), true)
+                        .sentence()
+                        .text())
+                .isEqualTo(":port as what suits it, called Port, only in the question line");
+        assertThatThrownBy(() -> RANGE.with("place", "in-sentence"))
+                .isInstanceOf(ProblemException.class)
+                .hasMessageContaining("the question line does not mention it");
+        assertThat(RANGE.with("heading", " When ").look().heading()).isEqualTo("When");
     }
 }

@@ -3,6 +3,7 @@ package plainsieve.server.making;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -77,6 +78,28 @@ final class DraftChange {
             return report.withViews(placed(report.views(), report.view(view.id()), at));
         }
         return report.withControls(placed(report.controls(), control(thing), at));
+    }
+
+    /**
+     * A control between two that stand under another heading stands under it, too.
+     *
+     * @param headings what each control stands under, its parameter's own heading where it has none itself
+     */
+    Report joining(Thing thing, Function<Control, String> headings) {
+        if (!(thing instanceof Thing.OfControl)) {
+            return report;
+        }
+        Control moved = control(thing);
+        List<Control> beside = report.controls().stream()
+                .filter(control -> control.look().place() == Control.Place.BESIDE_ROWS)
+                .toList();
+        int at = beside.indexOf(moved);
+        if (at < 1 || at + 1 >= beside.size()) {
+            return report;
+        }
+        String above = headings.apply(beside.get(at - 1));
+        boolean between = above.equals(headings.apply(beside.get(at + 1))) && !above.equals(headings.apply(moved));
+        return between ? with(moved, moved.looking(moved.look().under(above))) : report;
     }
 
     /** The control of a thing. Throws {@link ProblemException} when it stands there no more. */

@@ -1,7 +1,6 @@
 package plainsieve.server.making;
 
 import java.util.Arrays;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -84,13 +83,10 @@ public class Making {
                 && one.shown().grouping().equals(other.shown().grouping());
     }
 
-    /** The parameters of a report that viewers can choose and that have no control. */
+    /** The parameters of a report that viewers could choose and are not offered. */
     public List<String> notOffered(Project drafted, Report report) {
-        Set<String> placed = new HashSet<>();
-        report.controls().forEach(control -> placed.addAll(control.parameters()));
-        return choosable(drafted, drafted.parametersOf(report)).stream()
+        return drafted.notOffered(report).stream()
                 .map(ParameterDefinition::name)
-                .filter(name -> !placed.contains(name))
                 .toList();
     }
 
@@ -108,7 +104,8 @@ public class Making {
             return new ViewSentence(view, known(project, asker, view.queryId(), report)).offers(mark.id());
         }
         return thing instanceof Thing.OfControl
-                ? sentence(project, new DraftChange(report).control(thing)).offers(mark.id())
+                ? sentence(project, report, new DraftChange(report).control(thing))
+                        .offers(mark.id())
                 : new OpeningSentence(report.opening()).offers(mark.id());
     }
 
@@ -123,7 +120,7 @@ public class Making {
         }
         if (thing instanceof Thing.OfControl) {
             Control before = change.control(thing);
-            return change.with(before, sentence(project, before).with(mark.id(), taken));
+            return change.with(before, sentence(project, report, before).with(mark.id(), taken));
         }
         return report.withQuestion(report.question(), new OpeningSentence(report.opening()).with(mark.id(), taken));
     }
@@ -148,19 +145,28 @@ public class Making {
     }
 
     /** The report without a thing, with a copy of it, or with it one place further up or down. Controls have no copies. */
-    public Report stepping(Report report, Thing thing, Step step) {
+    public Report stepping(Project project, Report report, Thing thing, Step step) {
         DraftChange change = new DraftChange(report);
         return switch (step) {
             case REMOVE -> change.without(thing);
             case COPY -> thing instanceof Thing.OfView view ? change.copying(view.id()) : report;
-            case UP -> change.moving(thing, false);
-            case DOWN -> change.moving(thing, true);
+            case UP -> joined(project, change.moving(thing, false), thing);
+            case DOWN -> joined(project, change.moving(thing, true), thing);
         };
     }
 
+    private static Report joined(Project project, Report moved, Thing thing) {
+        return new DraftChange(moved).joining(thing, control -> {
+            String own = control.look().heading();
+            return own.isEmpty()
+                    ? project.parameter(control.parameters().get(0)).words().group()
+                    : own;
+        });
+    }
+
     /** The report with a thing at a place among its like, counted from 0. */
-    public Report placing(Report report, Thing thing, int at) {
-        return new DraftChange(report).placing(thing, at);
+    public Report placing(Project project, Report report, Thing thing, int at) {
+        return joined(project, new DraftChange(report).placing(thing, at), thing);
     }
 
     /** The report with a view of another size. */
@@ -193,9 +199,14 @@ public class Making {
     /** A mark of a sentence. */
     public record Mark(Thing thing, String id) {}
 
-    public ControlSentence sentence(Project project, Control control) {
+    /** A control of a report, as it is said there. */
+    public ControlSentence sentence(Project project, Report report, Control control) {
+        String first = control.parameters().get(0);
+        boolean composed = report.question().isBlank();
         return new ControlSentence(
-                control, project.parameter(control.parameters().get(0)));
+                control,
+                project.parameter(first),
+                composed || report.inQuestion().contains(first));
     }
 
     /** What is known where something of a report is changed; a click can lead to every other report. */

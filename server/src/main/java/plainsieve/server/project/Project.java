@@ -171,6 +171,16 @@ public final class Project {
         return graph.ofReport(report.id());
     }
 
+    /** The parameters of a report that viewers could choose and are not offered: every run uses their default. */
+    public List<ParameterDefinition> notOffered(Report report) {
+        Set<String> names = parametersOf(report);
+        return parameters().values().stream()
+                .filter(definition -> names.contains(definition.name())
+                        && !definition.isComputed()
+                        && !report.offers(definition.name()))
+                .toList();
+    }
+
     /** What uses a parameter. */
     public List<Use> uses(String parameterName) {
         return graph.uses(parameterName);

@@ -44,8 +44,18 @@ public record Report(
         return ids;
     }
 
+    /**
+     * Whether viewers can choose a parameter on its page: it has a control, or a word in the question line. A report
+     * without a line and without controls asks for all of them.
+     */
+    public boolean offers(String parameter) {
+        boolean controlled =
+                controls.stream().anyMatch(control -> control.parameters().contains(parameter));
+        return controlled || inQuestion().contains(parameter) || question.isBlank() && controls.isEmpty();
+    }
+
     /** The parameters that its question line mentions; none when the line cannot be read. */
-    Set<String> inQuestion() {
+    public Set<String> inQuestion() {
         return QuestionLine.mentionedIn(question);
     }
 

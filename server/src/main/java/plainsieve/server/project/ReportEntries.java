@@ -17,15 +17,23 @@ public final class ReportEntries {
                 report.name(),
                 report.audience(),
                 report.question(),
-                report.controls().stream()
-                        .map(control -> new ControlEntry(control.kind(), control.label(), control.parameters()))
-                        .toList(),
+                report.controls().stream().map(ReportEntries::entry).toList(),
                 report.views().stream().map(ViewEntries::entry).toList(),
                 report.opening().start() == Opening.Start.DEFAULTS
                         ? ""
                         : report.opening().start().word(),
                 report.opening().onDemand(),
                 report.opening().signed());
+    }
+
+    private static ControlEntry entry(Control control) {
+        Control.Look look = control.look();
+        return new ControlEntry(
+                control.kind(),
+                look.label(),
+                control.parameters(),
+                look.heading(),
+                look.place() == Control.Place.BESIDE_ROWS ? "" : look.place().word());
     }
 
     /** Throws {@link ProblemException} naming what is wrong with the entry. */
@@ -53,16 +61,20 @@ public final class ReportEntries {
 
     /** A kind that is not known shows what suits the parameter, as files of other versions may ask for. */
     private static Control control(ControlEntry entry) {
+        Control.Look look = new Control.Look(
+                entry.label(),
+                entry.heading(),
+                Control.Place.ofWord(entry.place()).orElse(Control.Place.BESIDE_ROWS));
         return switch (entry.parameters().size()) {
             case 1 ->
                 new Control.Single(
                         Control.Kind.ofWord(entry.kind()).orElse(Control.Kind.SUITABLE),
-                        entry.label(),
+                        look,
                         entry.parameters().get(0));
             case 2 ->
                 new Control.Range(
                         Control.RangeKind.ofWord(entry.kind()).orElse(Control.RangeKind.DATES),
-                        entry.label(),
+                        look,
                         entry.parameters().get(0),
                         entry.parameters().get(1));
             default ->

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ListedValue;
@@ -39,8 +40,10 @@ public class Questions {
      *
      * @param titles of the views, by their ids
      * @param notes what the views that are words say, by their ids
+     * @param always what is chosen for parameters that viewers are not offered, each in words
      */
-    public record Question(Chosen chosen, Said said, Map<String, Said> titles, Map<String, Said> notes) {}
+    public record Question(
+            Chosen chosen, Said said, Map<String, Said> titles, Map<String, Said> notes, List<Said.Part> always) {}
 
     public Question ask(Project project, Report report, AskedChoices asked, Locale locale) {
         Set<String> names = project.parametersOf(report);
@@ -61,7 +64,30 @@ public class Questions {
                 notes.put(view.id(), said(note.text()).say(words, inWords));
             }
         }
-        return new Question(chosen, line(project, report, words).say(words, inWords), titles, notes);
+        return new Question(
+                chosen,
+                line(project, report, words).say(words, inWords),
+                titles,
+                notes,
+                always(project, report, texts, inWords));
+    }
+
+    /* What limits rows is said where they are counted. */
+    private static List<Said.Part> always(
+            Project project, Report report, Map<String, ChoiceText> texts, ChoicesInWords inWords) {
+        Set<String> ends = project.parameters().values().stream()
+                .map(ParameterDefinition::rangeEnd)
+                .collect(Collectors.toSet());
+        return project.notOffered(report).stream()
+                .filter(definition -> !definition.isRowLimit() && !ends.contains(definition.name()))
+                .map(definition -> definition.rangeEnd().isEmpty()
+                        ? List.of(definition.name())
+                        : List.of(definition.name(), definition.rangeEnd()))
+                .filter(names -> names.stream()
+                        .anyMatch(name ->
+                                texts.getOrDefault(name, ChoiceText.blank()).kind() != ChoiceText.Kind.BLANK))
+                .map(names -> new Said.Part(project.parameter(names.get(0)).label() + " " + inWords.say(names), names))
+                .toList();
     }
 
     /** What cannot be read stands there as it is written. */
@@ -78,7 +104,9 @@ public class Questions {
             return QuestionLine.read(report.question());
         }
         List<ParameterWords> said = project.parameters().values().stream()
-                .filter(definition -> words.containsKey(definition.name()) && !definition.isComputed())
+                .filter(definition -> words.containsKey(definition.name())
+                        && !definition.isComputed()
+                        && report.offers(definition.name()))
                 .map(definition -> words.get(definition.name()))
                 .toList();
         return QuestionLine.compose(report.name(), said);

@@ -21,8 +21,9 @@ class DraftChangeTest {
     private static final View FIGURES = View.of("figures", "", "q", new Shown.Figures(COUNT, Optional.empty()));
     private static final View BARS = View.of("by-port", "By port", "q", bars());
     private static final View TABLE = View.of("rows", "Rows", "q", new Shown.Table("", List.of()));
-    private static final Control PORT = new Control.Single(Control.Kind.SLICER, "Port", "port");
-    private static final Control SAILED = new Control.Range(Control.RangeKind.DATES, "Sailed", "from", "to");
+    private static final Control PORT = new Control.Single(Control.Kind.SLICER, Control.Look.called("Port"), "port");
+    private static final Control SAILED =
+            new Control.Range(Control.RangeKind.DATES, Control.Look.called("Sailed"), "from", "to");
     private static final Report REPORT =
             new Report("late", "Late", "", "", List.of(PORT, SAILED), List.of(FIGURES, BARS, TABLE), Opening.USUAL, 3);
 
@@ -71,6 +72,29 @@ class DraftChangeTest {
         assertThat(change.placing(new Thing.OfControl("from"), 0).controls()).containsExactly(SAILED, PORT);
         assertThatThrownBy(() -> change.placing(new Thing.OfControl("vessel"), 0))
                 .isInstanceOf(ProblemException.class);
+    }
+
+    private static Control under(String parameter, String heading) {
+        return new Control.Single(
+                Control.Kind.SUITABLE, Control.Look.called(parameter).under(heading), parameter);
+    }
+
+    private static List<String> headings(List<Control> controls, String moved) {
+        return new DraftChange(REPORT.withControls(controls))
+                .joining(new Thing.OfControl(moved), control -> control.look().heading()).controls().stream()
+                        .map(control -> control.look().heading())
+                        .toList();
+    }
+
+    @Test
+    void aControlBetweenTwoOfAnotherHeadingJoinsThem() {
+        Control where = under("a", "Where");
+        Control when = under("b", "When");
+        assertThat(headings(List.of(where, when, under("c", "Where")), "b")).containsOnly("Where");
+        assertThat(headings(List.of(where, when, under("c", "Who")), "b")).containsExactly("Where", "When", "Who");
+        assertThat(headings(List.of(where, when), "b")).containsExactly("Where", "When");
+        Control unseen = where.looking(where.look().at(Control.Place.IN_SENTENCE));
+        assertThat(headings(List.of(unseen, when, under("c", "Where")), "b")).containsExactly("Where", "When", "Where");
     }
 
     @Test

@@ -89,7 +89,10 @@ class MakingApi {
     MakingBody step(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingStep body) {
         Report seen = seen(project, id, body.version());
-        return kept(project, asker, making.stepping(seen, Thing.read(body.thing()), Making.Step.ofWord(body.step())));
+        return kept(
+                project,
+                asker,
+                making.stepping(project, seen, Thing.read(body.thing()), Making.Step.ofWord(body.step())));
     }
 
     /** Puts a thing at another place. */
@@ -97,7 +100,7 @@ class MakingApi {
     MakingBody place(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingPlace body) {
         Report seen = seen(project, id, body.version());
-        return kept(project, asker, making.placing(seen, Thing.read(body.thing()), body.at()));
+        return kept(project, asker, making.placing(project, seen, Thing.read(body.thing()), body.at()));
     }
 
     /** Gives a view another size; the nearest that it can have. */

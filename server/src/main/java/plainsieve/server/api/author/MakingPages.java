@@ -54,7 +54,7 @@ class MakingPages {
         report.controls()
                 .forEach(control -> things.add(ThingBody.of(
                         "control:" + control.parameters().get(0),
-                        making.sentence(project, control).sentence())));
+                        making.sentence(project, report, control).sentence())));
         report.views()
                 .forEach(view -> things.add(ThingBody.of(
                         "view:" + view.id(), ViewSentence.of(view, reportId -> nameOf(project, reportId)))));

@@ -93,10 +93,21 @@ public final class ReportBodies {
         }
     }
 
-    /** An input. @param parameters one, or the two ends of a range */
-    public record ControlBody(String kind, String label, List<String> parameters) {
+    /**
+     * An input.
+     *
+     * @param parameters one, or the two ends of a range
+     * @param heading what it stands under; empty for the group of its parameter
+     * @param place beside-rows, or in-sentence: only behind its word in the question line
+     */
+    public record ControlBody(String kind, String label, List<String> parameters, String heading, String place) {
         static ControlBody of(Control control) {
-            return new ControlBody(control.kind(), control.label(), control.parameters());
+            return new ControlBody(
+                    control.kind(),
+                    control.label(),
+                    control.parameters(),
+                    control.look().heading(),
+                    control.look().place().word());
         }
     }
 }

@@ -14,6 +14,7 @@ public final class SaidBodies {
      * A report's question with its choices.
      *
      * @param quiet parameters that the sentence could mention, but does not while they are blank
+     * @param always what is chosen for parameters that viewers are not offered, each in words
      * @param choices complete: with defaults, and by present names where a link used a former one
      * @param titles of the views with their choices, by their ids
      * @param notes what the views that are words say, by their ids
@@ -26,6 +27,7 @@ public final class SaidBodies {
             String sentence,
             Map<String, String> titles,
             Map<String, List<ReportBodies.SaidPart>> notes,
+            List<ReportBodies.SaidPart> always,
             Map<String, ChoiceBody> choices,
             List<String> fixed,
             Map<String, List<String>> dropped,
@@ -43,6 +45,7 @@ public final class SaidBodies {
                 question.said().sentence(),
                 titles,
                 notes,
+                parts(question.always()),
                 ChoiceBody.of(question.chosen().texts()),
                 fixed,
                 question.chosen().dropped(),
@@ -50,7 +53,11 @@ public final class SaidBodies {
     }
 
     public static List<ReportBodies.SaidPart> parts(Said said) {
-        return said.parts().stream()
+        return parts(said.parts());
+    }
+
+    private static List<ReportBodies.SaidPart> parts(List<Said.Part> said) {
+        return said.stream()
                 .map(part -> new ReportBodies.SaidPart(part.text(), part.parameters()))
                 .toList();
     }

@@ -1,0 +1,24 @@
+import type { MadeThing, Report } from '../../api/types'
+
+export interface PlacedControl extends MadeThing {
+  /** Of the parameter, or of the lower end of a range. */
+  name: string
+  /** What stands above it where a group begins; empty within one. */
+  heading: string
+}
+
+/** The controls of a report in their order, each with the heading that begins there. */
+export function placedControls(report: Report, things: MadeThing[]): PlacedControl[] {
+  const groups = new Map(report.parameters.map(parameter => [parameter.name, parameter.group]))
+  let last = ''
+  return report.definition.controls.flatMap(control => {
+    const name = control.parameters[0] ?? ''
+    const thing = things.find(one => one.thing === `control:${name}`)
+    if (!thing) return []
+    const inSentence = control.place === 'in-sentence'
+    const heading = inSentence ? last : control.heading || (groups.get(name) ?? '')
+    const begins = heading !== last
+    last = heading
+    return [{ ...thing, name, heading: begins ? heading : '' }]
+  })
+}
