@@ -22,8 +22,25 @@ import { useMaking, type Step } from './useMaking'
 import { runKey } from './runKey'
 
 const props = defineProps<{ loaded: Making }>()
-const { made, failure, busy, path, sentenceOf, offers, take, step, place, size, addView, addControl, say, give, drop } =
-  useMaking(props.loaded)
+const {
+  made,
+  failure,
+  busy,
+  conflict,
+  merged,
+  path,
+  sentenceOf,
+  offers,
+  take,
+  step,
+  place,
+  size,
+  addView,
+  addControl,
+  say,
+  give,
+  drop,
+} = useMaking(props.loaded)
 const report = computed(() => made.value.report)
 document.title = `${report.value.name} · Plain Sieve`
 
@@ -96,7 +113,15 @@ const named = (view: View): string => view.title || view.kind
     @as-viewer="asViewer = $event"
     @give="give"
     @drop="drop" />
-  <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2" />
+  <FailureNote v-if="failure" :failure="failure" class="mx-4 mb-2"
+    ><template v-if="conflict"
+      ><button class="as-link" @click="conflict()">Mine holds</button>
+      <button class="as-link" @click="((failure = undefined), (conflict = undefined))">Theirs holds</button></template
+    ></FailureNote
+  >
+  <p v-else-if="merged" class="note mx-4 mb-2 small" role="status">
+    Someone else changed the report meanwhile; both changes hold.
+  </p>
   <main class="report-scroll">
     <QuestionLine
       :key="JSON.stringify(report.parameters)"

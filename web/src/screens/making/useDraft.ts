@@ -20,6 +20,10 @@ export interface Draft {
   attempt: (work: () => Promise<Making>) => Promise<boolean>
   /** Changes the draft; the change can be taken back. */
   change: (label: string, work: () => Promise<Making>) => Promise<void>
+  /** A change that was refused because a colleague had changed the same place: made again it holds, else theirs does. */
+  conflict: ShallowRef<(() => Promise<void>) | undefined>
+  /** Whether the last change stands beside one that a colleague made meanwhile. */
+  merged: ShallowRef<boolean>
 }
 
 /** The draft of a report. Every change is kept at once, one behind the other, and can be taken back. */
@@ -28,6 +32,8 @@ export function useDraft(loaded: Making): Draft {
   const made = shallowRef(loaded)
   const failure = shallowRef<Failure>()
   const busy = shallowRef(false)
+  const conflict = shallowRef<() => Promise<void>>()
+  const merged = shallowRef(false)
   const path = `/reports/${encodeURIComponent(loaded.report.id)}/making`
   const version = (): number => made.value.report.version
 
@@ -68,13 +74,20 @@ export function useDraft(loaded: Making): Draft {
     })
 
   async function change(label: string, work: () => Promise<Making>): Promise<void> {
-    let before: unknown
+    let before: Making = made.value
+    conflict.value = undefined
     const possible = await attempt(() => {
-      before = made.value.form
+      before = made.value
       return work()
     })
-    if (!possible) return
-    const [was, is] = [before, made.value.form]
+    if (!possible) {
+      if (failure.value?.status === 409) conflict.value = () => change(label, work)
+      return
+    }
+    /* To take it back would take back the colleague's change, too. */
+    merged.value = version() > before.report.version + 1
+    if (merged.value) return
+    const [was, is] = [before.form, made.value.form]
     history?.add({ label, undo: () => comeBack(is, was), redo: () => comeBack(was, is) })
   }
 
@@ -86,5 +99,5 @@ export function useDraft(loaded: Making): Draft {
     },
   )
 
-  return { made, failure, busy, path, version, attempt, change }
+  return { made, failure, busy, path, version, attempt, change, conflict, merged }
 }

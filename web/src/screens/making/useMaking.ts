@@ -10,6 +10,8 @@ export interface UsedMaking {
   made: ShallowRef<Making>
   failure: ShallowRef<Failure | undefined>
   busy: ShallowRef<boolean>
+  conflict: ShallowRef<(() => Promise<void>) | undefined>
+  merged: ShallowRef<boolean>
   path: string
   sentenceOf: ComputedRef<Map<string, Making['things'][number]['sentence']>>
   offers: (thing: string, mark: string) => Promise<MarkOffer[]>
@@ -24,17 +26,22 @@ export interface UsedMaking {
   drop: () => Promise<void>
 }
 
+const wordsOf = ({ report }: Making) => ({ name: report.name, audience: report.audience, question: report.question })
+
 /** A report while it is made: what can be done with its things. */
 export function useMaking(loaded: Making): UsedMaking {
-  const { made, failure, busy, path, version, attempt, change } = useDraft(loaded)
+  const { made, failure, busy, path, version, attempt, change, conflict, merged } = useDraft(loaded)
   const sentenceOf = computed(() => new Map(made.value.things.map(thing => [thing.thing, thing.sentence])))
+  const seen = (thing: string): string => (sentenceOf.value.get(thing) ?? []).map(piece => piece.text).join('')
   const offers = (thing: string, mark: string): Promise<MarkOffer[]> =>
     get<MarkOffer[]>(`${path}/offers?thing=${encodeURIComponent(thing)}&mark=${encodeURIComponent(mark)}`)
   const take = (thing: string, mark: string, taken: string) =>
-    change('the change of a sentence', () => put<Making>(`${path}/mark`, { thing, mark, taken, version: version() }))
+    change('the change of a sentence', () =>
+      put<Making>(`${path}/mark`, { thing, mark, taken, seen: seen(thing), version: version() }),
+    )
   const step = (thing: string, step: Step) =>
     change(step === 'remove' ? 'the removal' : step === 'copy' ? 'the copy' : 'the move', () =>
-      post<Making>(`${path}/steps`, { thing, step, version: version() }),
+      post<Making>(`${path}/steps`, { thing, step, seen: seen(thing), version: version() }),
     )
   const place = (thing: string, at: number) =>
     change('the move', () => post<Making>(`${path}/places`, { thing, at, version: version() }))
@@ -45,7 +52,7 @@ export function useMaking(loaded: Making): UsedMaking {
   const addControl = (parameter: string) =>
     change('the new control', () => post<Making>(`${path}/controls`, { parameter, version: version() }))
   const say = (words: { name: string; audience: string; question: string }) =>
-    change('the words', () => put<Making>(`${path}/words`, { ...words, version: version() }))
+    change('the words', () => put<Making>(`${path}/words`, { ...words, seen: wordsOf(made.value), version: version() }))
   const give = () => attempt(() => post<Making>(`${path}/give`, { version: version() }))
   const drop = () =>
     change('the way back', () => ask<Making>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
@@ -54,6 +61,8 @@ export function useMaking(loaded: Making): UsedMaking {
     made,
     failure,
     busy,
+    conflict,
+    merged,
     path,
     sentenceOf,
     offers,

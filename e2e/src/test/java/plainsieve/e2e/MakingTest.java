@@ -265,17 +265,25 @@ class MakingTest {
     }
 
     @Test
-    void twoAuthorsAreToldAndNothingIsOverwritten() {
+    void twoAuthorsAtOnePlaceAreAskedAndAtTwoPlacesBothHold() {
         String id = begin("late-crossings");
         browser.see(view("by-port"));
         Map<String, Object> theirs = Map.of("thing", "view:by-port", "mark", "title", "taken", "Theirs", "version", 1);
         assertThat(api.send("PUT", "/api/reports/" + id + "/making/mark", theirs)
                         .status())
                 .isEqualTo(200);
-        browser.click(view("by-port") + " [data-mark=title]");
-        browser.press("Mine", Keys.ENTER);
-        browser.untilText("body", text -> text.contains("was changed by someone else"));
+        browser.say(view("by-vessel"), "title", "Beside");
+        browser.untilText("main, body", text -> text.contains("both changes hold"));
         browser.untilText(view("by-port") + " h2", text -> text.startsWith("Theirs"));
+        browser.untilText(view("by-vessel") + " h2", text -> text.startsWith("Beside"));
+        Map<String, Object> again = Map.of("thing", "view:by-port", "mark", "title", "taken", "Again", "version", 3);
+        assertThat(api.send("PUT", "/api/reports/" + id + "/making/mark", again).status())
+                .isEqualTo(200);
+        browser.say(view("by-port"), "title", "Mine");
+        browser.untilText("body", text -> text.contains("was changed by someone else"));
+        browser.untilText(view("by-port") + " h2", text -> text.startsWith("Again"));
+        browser.click("button", "Mine holds");
+        browser.untilText(view("by-port") + " h2", text -> text.startsWith("Mine"));
         api.send("DELETE", "/api/reports/" + id, "");
     }
 

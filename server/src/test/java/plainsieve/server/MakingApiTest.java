@@ -37,10 +37,14 @@ class MakingApiTest {
     }
 
     private static String sentence(JsonNode page, String thing) {
+        return whole(page, thing).replaceFirst(" · \\+$", "");
+    }
+
+    /** With the mark for what could be added. */
+    private static String whole(JsonNode page, String thing) {
         return StreamSupport.stream(page.get("things").spliterator(), false)
                 .filter(one -> one.get("thing").asString().equals(thing))
-                .map(one -> String.join("", one.get("sentence").findValuesAsString("text"))
-                        .replaceFirst(" · \\+$", ""))
+                .map(one -> String.join("", one.get("sentence").findValuesAsString("text")))
                 .findFirst()
                 .orElse("(not there)");
     }
@@ -202,6 +206,45 @@ class MakingApiTest {
                 api.post(path("/question"), Map.of("choices", Map.of())).json();
         assertThat(asked.get("always").get(0).get("text").asString()).isEqualTo("Port Ardlow, Skerrin");
         assertThat(asked.get("sentence").asString()).doesNotContain("Port");
+    }
+
+    @Test
+    void changesOfTwoAuthorsAtDifferentPlacesBothHoldAndAtOnePlaceNoneIsOverwritten() {
+        JsonNode seen = begin("late-crossings");
+        change(seen, "view:by-port", "title", "Theirs");
+        Map<String, Object> beside = Map.of(
+                "thing", "view:by-vessel",
+                "mark", "title",
+                "taken", "Beside",
+                "seen", whole(seen, "view:by-vessel"),
+                "version", version(seen));
+        JsonNode both = api.send("PUT", path("/mark"), beside).json();
+        assertThat(sentence(both, "view:by-vessel")).endsWith("called Beside");
+        assertThat(sentence(both, "view:by-port")).endsWith("called Theirs");
+        JsonNode words = api.send("PUT", path("/words"), words(seen, "Mine", "Late from {port}"))
+                .json();
+        assertThat(words.get("report").get("name").asString()).isEqualTo("Mine");
+        assertThat(sentence(words, "view:by-port")).endsWith("called Theirs");
+        JsonNode audience = api.send("PUT", path("/words"), words(seen, "Late crossings", "Late in {port}"))
+                .json();
+        assertThat(audience.get("status").asInt()).isEqualTo(409);
+        Map<String, Object> same = Map.of(
+                "thing", "view:by-port",
+                "mark", "title",
+                "taken", "Mine",
+                "seen", whole(seen, "view:by-port"),
+                "version", version(seen));
+        assertThat(api.send("PUT", path("/mark"), same).status()).isEqualTo(409);
+        assertThat(sentence(api.get(path("")).json(), "view:by-port")).endsWith("called Theirs");
+    }
+
+    private static Map<String, Object> words(JsonNode seen, String name, String question) {
+        JsonNode report = seen.get("report");
+        Map<String, Object> was = Map.of(
+                "name", report.get("name").asString(),
+                "audience", report.get("audience").asString(),
+                "question", report.get("question").asString());
+        return Map.of("name", name, "audience", "", "question", question, "seen", was, "version", version(seen));
     }
 
     @Test

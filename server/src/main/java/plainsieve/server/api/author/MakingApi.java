@@ -80,7 +80,7 @@ class MakingApi {
     MakingBody change(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.MarkChange body) {
         Making.Mark mark = new Making.Mark(Thing.read(body.thing()), body.mark());
-        Report seen = seen(project, id, body.version());
+        Report seen = pages.seen(project, id, body.thing(), body.seen(), body.version());
         return kept(project, asker, making.taking(project, asker, seen, mark, body.taken()));
     }
 
@@ -99,7 +99,7 @@ class MakingApi {
     @PostMapping("/places")
     MakingBody place(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ThingPlace body) {
-        Report seen = seen(project, id, body.version());
+        Report seen = draft(project, id);
         return kept(project, asker, making.placing(project, seen, Thing.read(body.thing()), body.at()));
     }
 
@@ -107,7 +107,7 @@ class MakingApi {
     @PostMapping("/sizes")
     MakingBody size(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ViewSize body) {
-        Report seen = seen(project, id, body.version());
+        Report seen = draft(project, id);
         return kept(project, asker, making.sizing(seen, body.view(), Size.near(body.width(), body.height())));
     }
 
@@ -118,7 +118,7 @@ class MakingApi {
             Asker asker,
             @PathVariable String id,
             @Valid @RequestBody MakingBodies.ProposalTaken body) {
-        Report seen = seen(project, id, body.version());
+        Report seen = draft(project, id);
         return kept(project, asker, making.adding(project, asker, seen, body.queryId(), body.id()));
     }
 
@@ -129,15 +129,40 @@ class MakingApi {
             Asker asker,
             @PathVariable String id,
             @Valid @RequestBody MakingBodies.ControlWanted body) {
-        return kept(project, asker, making.offering(project, seen(project, id, body.version()), body.parameter()));
+        return kept(project, asker, making.offering(project, draft(project, id), body.parameter()));
     }
 
-    /** Changes the name, whom the report is for, and its question line. */
+    /** Changes the name, whom the report is for, and its question line; those that a colleague changed meanwhile stay so. */
     @PutMapping("/words")
     MakingBody words(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.WordsChange body) {
-        Report seen = seen(project, id, body.version());
-        return kept(project, asker, making.saying(seen, body.name(), body.audience(), body.question()));
+        Report now = draft(project, id);
+        MakingBodies.WordsSeen seen =
+                body.seen().orElse(new MakingBodies.WordsSeen(body.name(), body.audience(), body.question()));
+        boolean newest = body.version() == now.version();
+        boolean apart = newest
+                || body.seen().isPresent()
+                        && apart(seen.name(), body.name(), now.name())
+                        && apart(seen.audience(), body.audience(), now.audience())
+                        && apart(seen.question(), body.question(), now.question());
+        Report from = apart ? now : now.withVersion(body.version());
+        return kept(
+                project,
+                asker,
+                making.saying(
+                        from,
+                        newest ? body.name() : mine(seen.name(), body.name(), now.name()),
+                        newest ? body.audience() : mine(seen.audience(), body.audience(), now.audience()),
+                        newest ? body.question() : mine(seen.question(), body.question(), now.question())));
+    }
+
+    /** Whether not both have changed it. */
+    private static boolean apart(String seen, String mine, String now) {
+        return mine.equals(seen) || now.equals(seen) || mine.equals(now);
+    }
+
+    private static String mine(String seen, String mine, String now) {
+        return mine.equals(seen) ? now : mine;
     }
 
     /** Comes back to what the draft was. */

@@ -6,9 +6,11 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Optional;
 import plainsieve.core.sentence.Sentence;
 import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SentenceBodies;
@@ -55,7 +57,11 @@ final class MakingBodies {
         }
     }
 
-    /** @param taken the id of an offer, or the words that were typed @param version the one that was seen */
+    /**
+     * @param taken the id of an offer, or the words that were typed
+     * @param seen the sentence as it was read, so that it can be told whether a colleague has changed just that since
+     * @param version the one that was seen
+     */
     record MarkChange(
             @NotBlank(message = Lengths.MISSING) String thing,
             @NotBlank(message = Lengths.MISSING) String mark,
@@ -63,13 +69,27 @@ final class MakingBodies {
             @NotNull(message = Lengths.MISSING) @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
             String taken,
 
-            int version) {}
+            String seen,
+            int version) {
+        MarkChange {
+            seen = Absent.orEmpty(seen);
+        }
+    }
 
-    /** @param step remove, copy, up or down @param version the one that was seen */
+    /**
+     * @param step remove, copy, up or down
+     * @param seen the sentence of the thing as it was read
+     * @param version the one that was seen
+     */
     record ThingStep(
             @NotBlank(message = Lengths.MISSING) String thing,
             @NotBlank(message = Lengths.MISSING) String step,
-            int version) {}
+            String seen,
+            int version) {
+        ThingStep {
+            seen = Absent.orEmpty(seen);
+        }
+    }
 
     /** @param at counted from 0 among things of its kind @param version the one that was seen */
     record ThingPlace(
@@ -99,7 +119,10 @@ final class MakingBodies {
     record ControlWanted(
             @NotBlank(message = Lengths.MISSING) String parameter, int version) {}
 
-    /** @param version the one that was seen */
+    /**
+     * @param seen the words as they were read; nothing where a change may only follow the newest draft
+     * @param version the one that was seen
+     */
     record WordsChange(
             @NotNull(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String name,
@@ -110,7 +133,11 @@ final class MakingBodies {
             @NotNull(message = Lengths.MISSING) @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
             String question,
 
+            Optional<WordsSeen> seen,
             int version) {}
+
+    /** The words of a report as an author read them. */
+    record WordsSeen(String name, String audience, String question) {}
 
     /** @param form as it was told @param version the one that was seen */
     record FormBack(

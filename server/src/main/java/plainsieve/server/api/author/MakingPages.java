@@ -49,6 +49,23 @@ class MakingPages {
                 ProjectYaml.toJson(ReportEntries.entry(report)));
     }
 
+    /**
+     * The draft that a change of one thing is made from: the newest one while the thing stands there as the author saw it,
+     * whatever a colleague changed elsewhere. Else the one that was seen, which cannot be kept any more.
+     */
+    Report seen(Project project, String id, String thing, String sentence, int version) {
+        Report draft = project.draft(id).report();
+        boolean untouched = things(project, draft).stream()
+                .anyMatch(one -> one.thing().equals(thing) && text(one).equals(sentence));
+        return untouched ? draft : draft.withVersion(version);
+    }
+
+    private static String text(ThingBody thing) {
+        StringBuilder text = new StringBuilder();
+        thing.sentence().forEach(piece -> text.append(piece.text()));
+        return text.toString();
+    }
+
     private List<ThingBody> things(Project project, Report report) {
         List<ThingBody> things = new ArrayList<>();
         report.controls()
