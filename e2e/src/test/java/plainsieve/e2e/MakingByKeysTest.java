@@ -1,0 +1,139 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.Keys;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+
+/** Reports made by keys alone, and on a phone; every control changed in its sentence. */
+class MakingByKeysTest {
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private static String view(String id) {
+        return "[data-thing='view:" + id + "']";
+    }
+
+    private static void enter(String name) {
+        browser.tabTo(name);
+        browser.press(Keys.ENTER);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour"})
+    void fromAnEmptyProjectToALiveReport(String source) {
+        String project = api.post("/api/projects", Map.of("name", "By keys " + source))
+                .json()
+                .get("id")
+                .asString();
+        browser.open("/projects/" + project + "/queries");
+        browser.see("[aria-label='Name of a new query']");
+        browser.tabTo("Name of a new query");
+        browser.press("Late ones");
+        browser.tabTo("Source");
+        browser.press(source);
+        browser.press(Keys.TAB);
+        browser.press(Keys.ENTER);
+        browser.see(".cm-content");
+        browser.script("document.querySelector('.cm-content').focus()");
+        browser.script(
+                "document.execCommand('insertText', false, arguments[0])",
+                "select p.name as port, c.departed_at, c.delay_min, c.passengers from crossings c"
+                        + " join ports p on p.port_id = c.port_id where p.name = 'Ardlow' and c.delay_min >= 15"
+                        + " and c.state = 'SAILED'");
+        browser.see("[aria-label='Fixed values']");
+        browser.press(Keys.ESCAPE);
+        enter("Let viewers choose all");
+        browser.untilText("[data-test=made]", text -> text.contains("the same"));
+        enter("Make a report of it");
+        browser.untilText(view("figures") + " .figure b", text -> text.matches("[\\d,]+"));
+        assertThat(browser.all("[data-thing^='control:']")).hasSize(3);
+        browser.script("document.body.focus()");
+        enter("Give it to viewers");
+        browser.untilText("[data-test=standing]", "Viewers have all of it"::equals);
+        enter("Open it");
+        browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
+        browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
+    }
+
+    /** A fresh report of the vessel diary, which has nearly every kind of parameter. @return its id */
+    private String begin() {
+        String id = api.post("/api/queries/vessel-diary/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        browser.open("/reports/" + id + "/making");
+        return id;
+    }
+
+    @Test
+    void everyKindOfControlIsChangedInItsSentence() {
+        String id = begin();
+        String ship = "[data-thing='control:ship_class']";
+        for (String kind : List.of("a dropdown", "a search list", "a slicer")) {
+            browser.take(ship, "kind", kind);
+            browser.untilSaid(ship, ":ship_class as " + kind);
+        }
+        browser.take("[data-thing='control:with_cars']", "kind", "a switch");
+        browser.untilSaid("[data-thing='control:with_cars']", "as a switch");
+        browser.take("[data-thing='control:note']", "kind", "a text");
+        browser.untilSaid("[data-thing='control:note']", "as a text");
+        browser.say(ship, "label", "Kind of ship");
+        browser.untilSaid(ship, "called Kind of ship");
+        browser.say(ship, "heading", "Fleet");
+        browser.untilText("[data-thing='control:ship_class'] .heading", "Fleet"::equals);
+        browser.take(ship, "place", "only in the question line");
+        browser.untilSaid(ship, "only in the question line");
+        browser.click("button", "As a viewer sees it");
+        browser.see("[data-control=note]");
+        assertThat(browser.all("[data-control=ship_class]")).isEmpty();
+        browser.click("button", "Go on making it");
+        browser.click("header button", "Undo the change of a sentence");
+        browser.untilSaid(ship, "beside the rows under Fleet");
+        browser.click(ship + " [data-mark=kind] button");
+        browser.untilText(".menu .offers", text -> text.contains("a switch") && text.contains("for yes or no"));
+        browser.press(Keys.ESCAPE);
+        api.send("DELETE", "/api/reports/" + id, "");
+    }
+
+    @Test
+    void onAPhoneItIsOneColumnAndStillMade() {
+        browser.size(390, 844);
+        try {
+            String id = begin();
+            browser.see(view("figures"));
+            assertThat((Boolean) browser.script("return document.documentElement.scrollWidth <= 390"))
+                    .isTrue();
+            List<Object> lefts = browser.all("[data-thing^='view:']").stream()
+                    .<Object>map(card -> card.getLocation().getX())
+                    .distinct()
+                    .toList();
+            assertThat(lefts).hasSize(1);
+            browser.say(view("figures"), "label/0", "Trips");
+            browser.untilText(view("figures"), text -> text.contains("Trips"));
+            browser.click("header button", "Undo the change of a sentence");
+            browser.untilSaid(view("figures"), "as rows");
+            api.send("DELETE", "/api/reports/" + id, "");
+        } finally {
+            browser.size(1280, 800);
+        }
+    }
+}
