@@ -6,6 +6,7 @@ import { countInWords, rowsInWords } from '../formats'
 import RowTable from '../widgets/RowTable.vue'
 import CopyRows from './CopyRows.vue'
 import { chosenColumns } from './chosenColumns'
+import { furtherRows } from './follow'
 import { formatted } from './formatted'
 import type { Answer } from '../api/runs'
 import DownloadPanel from '../screens/reader/DownloadPanel.vue'
@@ -43,6 +44,8 @@ const counted = computed(() => {
   const of = props.total !== undefined && props.total !== done.shown ? ` of ${countInWords(props.total)}` : ''
   return of ? `${countInWords(done.shown)}${of} rows` : rowsInWords(done.shown)
 })
+/* Where the author sends viewers for the rows that are not here. */
+const further = computed(() => furtherRows(props.asked.report, props.view.id, props.asked.choices.value))
 
 /** A column is sorted upwards, then downwards, then as the query has it. */
 function sort(column: string): void {
@@ -92,7 +95,8 @@ function sort(column: string): void {
           ? `There are more rows than the ${countInWords(asked.report.cap)} that a page shows.`
           : `${countInWords((total ?? 0) - answer.done.shown)} more match these choices.`
       }}
-      <button class="as-link" @click="emit('download', true)">Download every row</button>
+      <RouterLink v-if="further" :to="further.path" class="as-link">All of them are in {{ further.name }}</RouterLink>
+      <button v-else class="as-link" @click="emit('download', true)">Download every row</button>
     </div>
   </ViewCard>
 </template>

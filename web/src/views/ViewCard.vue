@@ -27,7 +27,7 @@ const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']
       <slot name="beside" />
     </div>
     <p v-if="aside" class="soft small m-0">Not filtered by {{ aside }}, on purpose.</p>
-    <p v-if="lead" class="soft small m-0">A click opens {{ lead.name }} with the same choices.</p>
+    <p v-if="lead?.parameter" class="soft small m-0">A click opens {{ lead.name }} with the same choices.</p>
     <RunNote v-if="state" :state="state" class="my-1" @stop="emit('stop')" @again="emit('again')" />
     <slot />
   </section>

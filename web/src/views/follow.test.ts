@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import type { Choices, Report } from '../api/types'
-import { leadOf } from './follow'
+import { furtherRows, leadOf } from './follow'
 import type { Picked } from './useViewRun'
 
 const report = {
-  leads: { 'by-vessel': { reportId: 'diary', name: 'Diary', parameter: 'ship', carried: ['state', 'port'] } },
+  leads: {
+    'by-vessel': { reportId: 'diary', name: 'Diary', parameter: 'ship', carried: ['state', 'port'] },
+    rows: { reportId: 'all', name: 'All of it', parameter: '', carried: ['state', 'port'] },
+  },
 } as unknown as Report
 const picked = (viewId: string, value: string | null): Picked =>
   ({ viewId, filter: { column: 'vessel', type: 'text', values: [value] } }) as unknown as Picked
@@ -22,4 +25,12 @@ describe('a click that opens another report', () => {
     expect(leadOf(report, picked('by-vessel', null), {})).toBe('/reports/diary?without=ship'))
   it('is none where no view says so', () =>
     expect(leadOf(report, picked('by-port', 'Ardlow'), choices)).toBeUndefined())
+  it('is none for what a table lacks, which has a way of its own', () => {
+    expect(leadOf(report, picked('rows', 'Ardlow'), choices)).toBeUndefined()
+    expect(furtherRows(report, 'rows', choices)).toEqual({
+      name: 'All of it',
+      path: '/reports/all?state=SAILED&state=DIVERTED',
+    })
+    expect(furtherRows(report, 'by-vessel', choices)).toBeUndefined()
+  })
 })

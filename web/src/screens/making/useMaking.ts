@@ -46,7 +46,11 @@ export function useMaking(loaded: Making): UsedMaking {
   const place = (thing: string, at: number) =>
     change('the move', () => post<Making>(`${path}/places`, { thing, at, version: version() }))
   const size = (view: string, width: number, height: number) =>
-    change('the new size', () => post<Making>(`${path}/sizes`, { view, width, height, version: version() }))
+    change('the new size', () => {
+      const look = made.value.report.definition.views.find(one => one.id === view)?.look
+      const seen = { seenWidth: look?.width ?? 0, seenHeight: look?.height ?? 0 }
+      return post<Making>(`${path}/sizes`, { view, width, height, ...seen, version: version() })
+    })
   const addView = ({ id, queryId }: ViewProposal) =>
     change('the new view', () => post<Making>(`${path}/views`, { id, queryId, version: version() }))
   const addControl = (parameter: string) =>

@@ -35,6 +35,7 @@ class PackageOrderTest {
             "plainsieve.core.notice",
             "plainsieve.core.view",
             "plainsieve.core.sentence",
+            "plainsieve.core.sentence.parameter",
             "plainsieve.files",
             "plainsieve.cli",
             "plainsieve.sources",

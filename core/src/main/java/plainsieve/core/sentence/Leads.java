@@ -18,6 +18,9 @@ record Leads(Shown shown, Known known) {
     static final String NOWHERE = "/lead";
 
     List<Offer> offers() {
+        if (shown instanceof Shown.Table) {
+            return known.reports().stream().map(this::forFurtherRows).toList();
+        }
         Optional<OutputColumn> column = column();
         List<Offer> offers = new ArrayList<>();
         if (column.isEmpty()) {
@@ -32,6 +35,25 @@ record Leads(Shown shown, Known known) {
                             "")));
         }
         return offers;
+    }
+
+    private Offer forFurtherRows(Known.Target report) {
+        String id = TO + report.id();
+        String words = "more rows are in " + report.name();
+        long carried = report.parameters().stream()
+                .filter(parameter -> known.mentioned().contains(parameter.name()))
+                .count();
+        return carried == 0
+                ? Offer.misfit(id, words, "it knows none of the choices")
+                : Offer.of(id, words, "with %d of the choices".formatted(carried));
+    }
+
+    /** What stands there when it leads nowhere. */
+    Offer nowhere() {
+        return Offer.of(
+                NOWHERE,
+                shown instanceof Shown.Table ? "downloaded: every row" : "nothing: it filters the other views",
+                "");
     }
 
     /** The column whose groups are clicked, where each stands for one value. */
@@ -59,6 +81,6 @@ record Leads(Shown shown, Known known) {
             return Optional.empty();
         }
         String[] parts = offerId.substring(TO.length()).split(" ", 2);
-        return Optional.of(new Lead(parts[0], parts[1]));
+        return Optional.of(parts.length == 1 ? Lead.toFurtherRows(parts[0]) : new Lead(parts[0], parts[1]));
     }
 }

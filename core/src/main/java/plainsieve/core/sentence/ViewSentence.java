@@ -68,9 +68,13 @@ public final class ViewSentence {
             sentence.words(i == 0 ? ", not filtered by " : ", ")
                     .mark(ASIDE + i, ":" + view.aside().get(i));
         }
-        view.lead().ifPresent(lead -> sentence.words(", a click opens ")
-                .mark(LEAD, reportNames.apply(lead.reportId()))
-                .words(" with it as :" + lead.parameter()));
+        view.lead().ifPresent(lead -> {
+            sentence.words(lead.isForFurtherRows() ? ", more rows are in " : ", a click opens ")
+                    .mark(LEAD, reportNames.apply(lead.reportId()));
+            if (!lead.isForFurtherRows()) {
+                sentence.words(" with it as :" + lead.parameter());
+            }
+        });
         return sentence;
     }
 
@@ -81,7 +85,7 @@ public final class ViewSentence {
         }
         if (mark.equals(LEAD)) {
             List<Offer> offers = new ArrayList<>(leads.offers());
-            offers.add(Offer.of(Leads.NOWHERE, "nothing: it filters the other views", ""));
+            offers.add(leads.nowhere());
             return offers;
         }
         List<Offer> offers = new ArrayList<>(shown.offers(mark));

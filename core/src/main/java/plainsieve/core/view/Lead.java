@@ -1,7 +1,18 @@
 package plainsieve.core.view;
 
 /**
- * Where a click on a group leads: another report, with the group chosen for one of its parameters. Choices that both
- * reports know are carried.
+ * Another report where viewers go on from a view, with the choices that both reports know: by a click on a group, which is
+ * chosen there; or, from a table, for the rows that it does not show.
+ *
+ * @param parameter what a clicked group is chosen for; empty where further rows are looked at
  */
-public record Lead(String reportId, String parameter) {}
+public record Lead(String reportId, String parameter) {
+    public static Lead toFurtherRows(String reportId) {
+        return new Lead(reportId, "");
+    }
+
+    /** Whether it is for rows that a table does not show. */
+    public boolean isForFurtherRows() {
+        return parameter.isEmpty();
+    }
+}

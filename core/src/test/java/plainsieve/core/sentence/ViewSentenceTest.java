@@ -238,6 +238,19 @@ class ViewSentenceTest {
     }
 
     @Test
+    void furtherRowsOfATableAreInAnotherReportThatKnowsItsChoices() {
+        View leading = new ViewSentence(TABLE, KNOWN).with("+", "/lead diary");
+        assertThat(ViewSentence.of(leading, id -> "Vessel diary").text()).contains(", more rows are in Vessel diary");
+        assertThat(new ViewSentence(leading, KNOWN).offers("lead"))
+                .extracting(Offer::words)
+                .containsExactly("more rows are in Vessel diary", "downloaded: every row");
+        assertThat(new ViewSentence(leading, KNOWN).with("lead", "/lead")).isEqualTo(TABLE);
+        Known knowsNone = new Known(COLUMNS, KNOWN.parameters(), Set.of("island"), Set.of(), KNOWN.reports());
+        assertThatThrownBy(() -> new ViewSentence(TABLE, knowsNone).with("+", "/lead diary"))
+                .hasMessageContaining("it knows none of the choices");
+    }
+
+    @Test
     void whatIsAddedCanBeTakenAway() {
         View parts = new ViewSentence(BARS, KNOWN).with("+", "/second vessel");
         assertThat(new ViewSentence(parts, KNOWN).with("parts", "/one-piece")).isEqualTo(BARS);

@@ -9,14 +9,12 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.core.fixed.FixedValue;
-import plainsieve.core.fixed.FixedValues;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
@@ -33,14 +31,12 @@ import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
 import plainsieve.server.sent.Purpose;
-import plainsieve.server.sources.SourceFacts;
 
 /** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
 @Service
 public class FixedOffers {
     private final ParameterEdits parameters;
     private final QueryEdits queries;
-    private final SourceFacts facts;
     private final FixedDefinitions definitions;
     private final Runner runner;
     private final ServingParameters serving;
@@ -48,13 +44,11 @@ public class FixedOffers {
     FixedOffers(
             ParameterEdits parameters,
             QueryEdits queries,
-            SourceFacts facts,
             FixedDefinitions definitions,
             Runner runner,
             ServingParameters serving) {
         this.parameters = parameters;
         this.queries = queries;
-        this.facts = facts;
         this.definitions = definitions;
         this.runner = runner;
         this.serving = serving;
@@ -90,24 +84,16 @@ public class FixedOffers {
 
     /** Every fixed value of a text; none while the text cannot be read. */
     public List<Offer> of(Project project, Query query, PreparedQuery prepared) {
-        List<FixedValue> values = values(project, query, prepared);
-        List<Optional<ServingParameters.Serving>> served = serving.of(project, query, prepared, values);
-        List<Offer> offers = new ArrayList<>();
-        for (int i = 0; i < values.size(); i++) {
-            FixedValue value = values.get(i);
-            offers.add(new Offer(
-                    value.places(),
-                    words(value),
-                    value.holes().stream().map(FixedValue.Hole::name).toList(),
-                    served.get(i).map(ServingParameters.Serving::names).orElse(List.of()),
-                    served.get(i).map(ServingParameters.Serving::queryName).orElse("")));
-        }
-        return offers;
-    }
-
-    private List<FixedValue> values(Project project, Query query, PreparedQuery prepared) {
-        Set<String> taken = project.parameters().keySet();
-        return FixedValues.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), taken);
+        return serving.in(project, query, prepared).stream()
+                .map(found -> new Offer(
+                        found.value().places(),
+                        words(found.value()),
+                        found.value().holes().stream()
+                                .map(FixedValue.Hole::name)
+                                .toList(),
+                        found.by().map(ServingParameters.Serving::names).orElse(List.of()),
+                        found.by().map(ServingParameters.Serving::queryName).orElse("")))
+                .toList();
     }
 
     private static String words(FixedValue value) {
@@ -138,20 +124,12 @@ public class FixedOffers {
      */
     public record Wanted(Set<Integer> starts, boolean anew) {}
 
-    /** A fixed value, and the parameters of the project that take its place; nothing when new ones do. */
-    private record Replaced(FixedValue value, Optional<ServingParameters.Serving> by) {
-        List<TextEdit> edits() {
-            return by.map(serving -> value.editsTo(serving.names(), serving.many()))
-                    .orElseGet(value::edits);
-        }
-    }
-
     /**
      * Makes parameters of fixed values, or takes those that the project has for them, and runs the query before and after.
      * When it does not run afterwards, nothing is made.
      */
     public Made make(Project project, Draft draft, Wanted wanted) {
-        List<Replaced> replaced = replaced(project, draft, wanted);
+        List<ServingParameters.Found> replaced = replaced(project, draft, wanted);
         boolean usesSome = replaced.stream().anyMatch(one -> one.by().isPresent());
         try {
             return make(project, draft, replaced);
@@ -164,25 +142,20 @@ public class FixedOffers {
         }
     }
 
-    private List<Replaced> replaced(Project project, Draft draft, Wanted wanted) {
-        PreparedQuery prepared = project.prepare(draft.query(), draft.text());
-        List<FixedValue> values = values(project, draft.query(), prepared);
-        List<Optional<ServingParameters.Serving>> served = serving.of(project, draft.query(), prepared, values);
-        List<Replaced> replaced = new ArrayList<>();
-        for (int i = 0; i < values.size(); i++) {
-            boolean isWanted = wanted.starts().isEmpty()
-                    || values.get(i).places().stream().map(Place::start).anyMatch(wanted.starts()::contains);
-            if (isWanted) {
-                replaced.add(new Replaced(values.get(i), wanted.anew() ? Optional.empty() : served.get(i)));
-            }
-        }
-        return replaced;
+    private List<ServingParameters.Found> replaced(Project project, Draft draft, Wanted wanted) {
+        return serving.in(project, draft.query(), project.prepare(draft.query(), draft.text())).stream()
+                .filter(found -> wanted.starts().isEmpty()
+                        || found.value().places().stream().map(Place::start).anyMatch(wanted.starts()::contains))
+                .map(found -> wanted.anew() ? found.anew() : found)
+                .toList();
     }
 
-    private Made make(Project project, Draft draft, List<Replaced> replaced) {
-        List<TextEdit> edits = new ArrayList<>();
-        replaced.forEach(one -> edits.addAll(one.edits()));
-        String after = TextEdit.apply(draft.text(), edits);
+    private Made make(Project project, Draft draft, List<ServingParameters.Found> replaced) {
+        String after = TextEdit.apply(
+                draft.text(),
+                replaced.stream().flatMap(one -> one.edits().stream()).toList());
+        List<FixedValue> values =
+                replaced.stream().map(ServingParameters.Found::value).toList();
         AnswerDigest before = run(project, draft, draft.text());
         List<String> made = new ArrayList<>();
         Map<String, ChoiceText> fixed = fixedChoices(replaced);
@@ -190,7 +163,7 @@ public class FixedOffers {
         choices.putAll(fixed);
         try {
             Project now = project;
-            for (Replaced one : replaced) {
+            for (ServingParameters.Found one : replaced) {
                 if (one.by().isEmpty()) {
                     for (ParameterDefinition definition : definitions.of(project, draft, one.value())) {
                         now = now.with(parameters.add(now, definition));
@@ -204,26 +177,28 @@ public class FixedOffers {
             return new Made(
                     after,
                     made,
-                    replaced.stream()
-                            .flatMap(one -> one.by().stream())
-                            .flatMap(serving -> serving.names().stream())
-                            .toList(),
+                    used(replaced),
                     before.side(),
                     later.side(),
                     before.sameRowsAs(later),
-                    namedAfter(
-                            draft.query().name(),
-                            replaced.stream().map(Replaced::value).toList()));
+                    namedAfter(draft.query().name(), values));
         } catch (RuntimeException e) {
             made.forEach(name -> parameters.removeUnused(project, name));
             throw e;
         }
     }
 
+    private static List<String> used(List<ServingParameters.Found> replaced) {
+        return replaced.stream()
+                .flatMap(one -> one.by().stream())
+                .flatMap(serving -> serving.names().stream())
+                .toList();
+    }
+
     /* A parameter that there is already is tried with the fixed value from now on, so that the bench shows what it showed. */
-    private static Map<String, ChoiceText> fixedChoices(List<Replaced> replaced) {
+    private static Map<String, ChoiceText> fixedChoices(List<ServingParameters.Found> replaced) {
         Map<String, ChoiceText> choices = new HashMap<>();
-        for (Replaced one : replaced) {
+        for (ServingParameters.Found one : replaced) {
             List<String> names = one.by().map(ServingParameters.Serving::names).orElse(List.of());
             for (int i = 0; i < names.size(); i++) {
                 choices.put(

@@ -14,17 +14,19 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.fixed.FixedValue;
+import plainsieve.core.fixed.FixedValues;
 import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.sources.SourceFacts;
 
-/** Finds the parameter that a project has already for what a query still says with a fixed value. */
+/** Finds fixed values of a query, and the parameters that the project has for them already. */
 @Service
 class ServingParameters {
     private static final Set<Comparison.Kind> SINGLE = EnumSet.of(Comparison.Kind.EQUAL, Comparison.Kind.IN);
@@ -55,21 +57,34 @@ class ServingParameters {
     /** A column that a parameter is compared with somewhere. */
     private record Served(String parameter, ColumnPlace column, Comparison.Kind kind) {}
 
+    /** A fixed value, and the parameters of the project that could take its place; nothing when there are none. */
+    record Found(FixedValue value, Optional<Serving> by) {
+        Found anew() {
+            return new Found(value, Optional.empty());
+        }
+
+        List<TextEdit> edits() {
+            return by.map(serving -> value.editsTo(serving.names(), serving.many()))
+                    .orElseGet(value::edits);
+        }
+    }
+
     /**
-     * For each fixed value of a text the parameters that serve it, in the same order. None serves two of them, or one that
-     * the text mentions itself: that would narrow twice by one choice.
+     * Every fixed value of a text, in written order. No parameter serves two of them, or serves one when the text mentions it
+     * itself: that would narrow twice by one choice.
      */
-    List<Optional<Serving>> of(Project project, Query query, PreparedQuery text, List<FixedValue> values) {
+    List<Found> in(Project project, Query query, PreparedQuery text) {
+        Set<String> known = project.parameters().keySet();
         Set<String> taken = new HashSet<>(text.parameterNames());
-        List<Optional<Serving>> serving = new ArrayList<>();
-        for (FixedValue value : values) {
-            Optional<Serving> found = value.column()
+        List<Found> found = new ArrayList<>();
+        for (FixedValue value : FixedValues.of(text.query(), text.dialect(), facts.of(query.sourceId()), known)) {
+            Optional<Serving> serving = value.column()
                     .flatMap(column -> ColumnLooks.place(query.sourceId(), column))
                     .flatMap(place -> serving(project, value, place, taken));
-            found.ifPresent(one -> taken.addAll(one.names()));
-            serving.add(found);
+            serving.ifPresent(one -> taken.addAll(one.names()));
+            found.add(new Found(value, serving));
         }
-        return serving;
+        return found;
     }
 
     private Optional<Serving> serving(Project project, FixedValue value, ColumnPlace place, Set<String> taken) {

@@ -104,8 +104,11 @@ class GivingCheck {
                 .filter(lead -> !isThere(drafted, lead))
                 .map(lead -> Problem.of(
                         "dead-lead",
-                        "A click in “%s” opens the report %s with :%s, which viewers do not have."
-                                .formatted(view.titleOrKind(), lead.reportId(), lead.parameter()),
+                        lead.isForFurtherRows()
+                                ? "“%s” has more rows in the report %s, which viewers do not have."
+                                        .formatted(view.titleOrKind(), lead.reportId())
+                                : "A click in “%s” opens the report %s with :%s, which viewers do not have."
+                                        .formatted(view.titleOrKind(), lead.reportId(), lead.parameter()),
                         "Let it open another, or filter the other views."))
                 .stream()
                 .toList();
@@ -115,7 +118,8 @@ class GivingCheck {
     private static boolean isThere(Project drafted, Lead lead) {
         return drafted.hasReport(lead.reportId())
                 && drafted.draft(lead.reportId()).given()
-                && drafted.parametersOf(drafted.report(lead.reportId())).contains(lead.parameter());
+                && (lead.isForFurtherRows()
+                        || drafted.parametersOf(drafted.report(lead.reportId())).contains(lead.parameter()));
     }
 
     private static List<Problem> unknownNames(Project drafted, Report draft) {

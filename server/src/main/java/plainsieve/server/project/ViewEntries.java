@@ -42,7 +42,7 @@ final class ViewEntries {
                 written.against(),
                 view.aside(),
                 view.lead()
-                        .map(lead -> lead.reportId() + " " + lead.parameter())
+                        .map(lead -> (lead.reportId() + " " + lead.parameter()).strip())
                         .orElse(""),
                 look(view.size(), written));
     }
@@ -123,6 +123,9 @@ final class ViewEntries {
             return Optional.empty();
         }
         String[] parts = entry.opens().strip().split(" +");
+        if (parts.length == 1 && entry.kind().equals("table")) {
+            return Optional.of(Lead.toFurtherRows(parts[0]));
+        }
         if (parts.length != 2) {
             throw incomplete(entry, "does not say what a click opens", "Name a report, and a parameter of it.");
         }

@@ -1,7 +1,5 @@
 package plainsieve.core.sentence.parameter;
 
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ColumnPlace;
@@ -20,7 +18,7 @@ public record ListColumn(ColumnPlace place, String note) {
     /** Names it among the columns of all sources. */
     String id() {
         return Stream.of(place.sourceId(), place.schema(), place.table(), place.column())
-                .map(part -> URLEncoder.encode(part, StandardCharsets.UTF_8))
+                .map(part -> part.replace("%", "%25").replace("/", "%2F"))
                 .collect(Collectors.joining("/"));
     }
 

@@ -49,7 +49,7 @@ public final class ParameterSentence {
         all.add(meanings.type());
         all.add(meanings.takes());
         all.addAll(lists.values());
-        all.addAll(lists.rest());
+        all.addAll(new ListDetails(parameter, around).all());
         all.addAll(meanings.ofBlank());
         all.add(new Starts(parameter, around).start());
         all.addAll(meanings.rest());

@@ -107,7 +107,10 @@ class MakingApi {
     @PostMapping("/sizes")
     MakingBody size(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.ViewSize body) {
-        Report seen = draft(project, id);
+        Report now = draft(project, id);
+        Size size = now.view(body.view()).size();
+        boolean untouched = size.width() == body.seenWidth() && size.height() == body.seenHeight();
+        Report seen = untouched ? now : now.withVersion(body.version());
         return kept(project, asker, making.sizing(seen, body.view(), Size.near(body.width(), body.height())));
     }
 

@@ -101,12 +101,16 @@ final class MakingBodies {
      * @param view its id
      * @param width in twelfths of the page; 0 for what suits
      * @param height in lines; 0 for what suits
+     * @param seenWidth as it was seen
+     * @param seenHeight as it was seen
      * @param version the one that was seen
      */
     record ViewSize(
             @NotBlank(message = Lengths.MISSING) String view,
             @PositiveOrZero(message = Lengths.NEGATIVE) int width,
             @PositiveOrZero(message = Lengths.NEGATIVE) int height,
+            int seenWidth,
+            int seenHeight,
             int version) {}
 
     /** @param version the one that was seen */

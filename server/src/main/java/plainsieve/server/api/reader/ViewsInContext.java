@@ -42,7 +42,7 @@ final class ViewsInContext {
                                 && !project.parameter(name).isComputed())
                         .filter(name -> !target.opening().signed().contains(name))
                         .toList();
-                if (known.contains(lead.parameter())) {
+                if (lead.isForFurtherRows() || known.contains(lead.parameter())) {
                     leads.put(view.id(), new LeadBody(target.id(), target.name(), lead.parameter(), carried));
                 }
             });
