@@ -26,6 +26,7 @@ watch(answer, now => emit('answer', now))
 
 const labels = Object.fromEntries(props.view.columns.map(column => [column.name, column.label]))
 const formats = Object.fromEntries(props.view.columns.map(column => [column.name, column.format]))
+const widths = Object.fromEntries(props.view.columns.map(column => [column.name, column.width]))
 const chosen = computed(() => answer.value && chosenColumns(props.view, answer.value))
 const below = computed(() => {
   const row = totals?.state.value.status === 'done' ? totals.state.value.answer.rows[0] : undefined
@@ -81,6 +82,7 @@ function sort(column: string): void {
       :rows="chosen.rows"
       :labels="labels"
       :formats="formats"
+      :widths="widths"
       :totals="below"
       :sorted="sorted"
       sortable

@@ -12,6 +12,8 @@ const props = defineProps<{
   labels?: Record<string, string>
   /** How the values of a column are written, by its name. */
   formats?: Record<string, string>
+  /** How wide a column is, in characters, by its name; where there is none, as wide as its values need. */
+  widths?: Record<string, number>
   /** What stands below a column, by its name. */
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
@@ -55,6 +57,10 @@ watch(
   () => scroller.value?.scrollTo({ top: 0 }),
 )
 
+function widthOf(column: Column): Record<string, string> {
+  const width = props.widths?.[column.name]
+  return width ? { minWidth: `${width}ch`, maxWidth: `${width}ch` } : {}
+}
 const direction = (column: Column) =>
   props.sorted?.column === column.name ? (props.sorted.descending ? 'descending' : 'ascending') : 'none'
 </script>
@@ -68,6 +74,7 @@ const direction = (column: Column) =>
             v-for="(column, c) in columns"
             :key="c"
             :class="{ num: isNumeric(column) }"
+            :style="widthOf(column)"
             :title="column.type"
             :aria-sort="sortable ? direction(column) : undefined">
             <button v-if="sortable" class="as-link head" @click="emit('sort', column.name)">
@@ -83,7 +90,7 @@ const direction = (column: Column) =>
           <td class="spacer" :colspan="columns.length" :style="{ height: `${before}px` }"></td>
         </tr>
         <tr v-for="row in shown" :key="row.index" class="data">
-          <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }">
+          <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }" :style="widthOf(column)">
             <span v-if="row.cells[c] === null" class="nothing">no value</span
             ><template v-else>{{ formatted(row.cells[c] ?? null, column, formats?.[column.name]) }}</template>
           </td>

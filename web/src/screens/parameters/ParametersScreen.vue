@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Every parameter of the project as a sentence, with the control that viewers get beside it. */
 import { BFormInput, BFormSelect } from 'bootstrap-vue-next'
-import { computed, nextTick, onMounted, provide, ref } from 'vue'
+import { computed, nextTick, onMounted, provide, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { choosingKey } from '../../composables/useChoosing'
 import { useParameters } from '../../parameters/useParameters'
@@ -42,11 +42,15 @@ async function add(): Promise<void> {
 function move(name: string, steps: number): void {
   void parameters.order(moved(all.value, name, steps))
 }
-onMounted(async () => {
-  await parameters.reload()
+async function scrollToOpened(): Promise<void> {
   await nextTick()
   document.querySelector(`[data-parameter="${CSS.escape(opened.value)}"]`)?.scrollIntoView({ block: 'center' })
+}
+onMounted(async () => {
+  await parameters.reload()
+  await scrollToOpened()
 })
+watch(opened, scrollToOpened)
 </script>
 
 <template>

@@ -37,7 +37,7 @@ class FindTest {
         find(":ship_class");
         browser.untilText("dialog.find li.active", text -> text.startsWith("parameter"));
         browser.press(Keys.ENTER);
-        browser.untilText("tr.open", text -> text.contains(":ship_class"));
+        browser.untilText("[data-parameter=ship_class] .more", text -> text.contains("viewers find it under"));
         find("vessels");
         browser.untilText("dialog.find", text -> text.contains("table"));
         browser.click("dialog.find li", "table\nvessels\nferries");

@@ -214,13 +214,15 @@ public record ProjectFile(
      * @param label what viewers read above it
      * @param format how its values are written, such as number 1, money €, percent, unit min, day, month, moment
      * @param total whether the sum over all rows stands below it
+     * @param width in characters; 0 for what its values need
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ColumnEntry(
             String name,
             String label,
             String format,
-            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean total) {
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean total,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int width) {
         public ColumnEntry {
             label = ParameterEntry.orEmpty(label);
             format = ParameterEntry.orEmpty(format);

@@ -15,10 +15,14 @@ class RehearsalApiTest {
     private final Api api = new Api(RunningServer.get().address());
 
     private JsonNode ended() throws InterruptedException {
-        JsonNode state = api.get(PATH).json();
+        return ended(PATH);
+    }
+
+    private JsonNode ended(String path) throws InterruptedException {
+        JsonNode state = api.get(path).json();
         while (state.get("status").asString().equals("RUNNING")) {
             Thread.sleep(100);
-            state = api.get(PATH).json();
+            state = api.get(path).json();
         }
         return state;
     }
@@ -91,6 +95,44 @@ class RehearsalApiTest {
                         "By island and route, under 2",
                         "figures, filtered by departed_at:weekday");
         forms.forEach(form -> assertThat(form.get("problem").asString()).isEmpty());
+    }
+
+    @Test
+    @Timeout(120)
+    void aSecondStatementThatFailsFailsItsCases() throws InterruptedException {
+        String id = api.post(
+                        "/api/queries",
+                        Map.of(
+                                "name", "Unsummable",
+                                "sourceId", "harbour",
+                                "text", "select name, island from ports where island in (:island)"))
+                .json()
+                .get("id")
+                .asString();
+        Map<String, Object> table = Map.of(
+                "id",
+                "rows",
+                "kind",
+                "table",
+                "query",
+                id,
+                "columns",
+                List.of(Map.of("name", "name", "label", "Name", "total", true)));
+        String report = api.post("/api/queries/" + id + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        JsonNode page = api.get("/api/reports/" + report + "/making").json();
+        Map<String, Object> form = Map.of("id", report, "name", "Unsummable", "views", List.of(table));
+        int version = page.get("report").get("version").asInt();
+        api.send("PUT", "/api/reports/" + report + "/making/form", Map.of("form", form, "version", version));
+        String path = "/api/reports/" + report + "/rehearsal";
+        api.post(path, Map.of());
+        JsonNode blank = lines(ended(path), "blank", "island").get(0);
+        assertThat(blank.get("verdict").asString()).isEqualTo("failed");
+        assertThat(blank.get("explanation").asString()).startsWith("In its part “totals”: ");
+        api.send("DELETE", "/api/reports/" + report, "");
+        api.send("DELETE", "/api/queries/" + id, "");
     }
 
     @Test

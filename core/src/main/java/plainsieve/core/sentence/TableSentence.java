@@ -24,6 +24,9 @@ final class TableSentence implements ShownSentence {
     private static final String LEAVE_OUT = "/leave-out";
     private static final String TOTALLED = "/total";
     private static final String FORMAT = "/format ";
+    private static final String WIDER = "/wider";
+    private static final String NARROWER = "/narrower";
+    private static final String AS_NEEDED = "/as-needed";
     private static final List<String> OF_NUMBERS =
             List.of("number 0", "number 1", "number 2", "money €", "money £", "money $", "percent 1", "unit min");
     private static final List<String> OF_TIMES = List.of("day", "month", "moment");
@@ -114,6 +117,12 @@ final class TableSentence implements ShownSentence {
         if (shown.columns().size() > 1) {
             offers.add(Offer.of(LEAVE_OUT, "leave it out", ""));
         }
+        offers.add(Offer.of(WIDER, "wider", ""));
+        offers.add(Offer.of(NARROWER, "narrower", ""));
+        if (column.width() > 0) {
+            offers.add(
+                    Offer.of(AS_NEEDED, "as wide as its values need", "now %d characters".formatted(column.width())));
+        }
         Optional<OutputColumn> output = known.column(column.name());
         if (output.filter(OutputColumn::isMeasure).isPresent()) {
             offers.add(Offer.of(TOTALLED, column.totalled() ? "without its total" : "added up below", ""));
@@ -180,6 +189,8 @@ final class TableSentence implements ShownSentence {
             case EARLIER -> Collections.swap(columns, at, at - 1);
             case LATER -> Collections.swap(columns, at, at + 1);
             case LEAVE_OUT -> columns.remove(at);
+            case WIDER, NARROWER -> columns.set(at, column.wider(taken.equals(WIDER)));
+            case AS_NEEDED -> columns.set(at, column.asWideAsNeeded());
             case TOTALLED -> columns.set(at, column.totalled(!column.totalled()));
             default ->
                 columns.set(

@@ -6,22 +6,44 @@ package plainsieve.core.view;
  * @param label what stands above it
  * @param format how its values are written
  * @param totalled whether the sum over all matching rows stands below it
+ * @param width in characters; 0 for what its values need
  */
-public record ColumnWords(String name, String label, Format format, boolean totalled) {
+public record ColumnWords(String name, String label, Format format, boolean totalled, int width) {
+    private static final int NARROWEST = 4;
+    private static final int WIDEST = 80;
+    private static final int STEP = 4;
+    private static final int USUAL = 16;
+
+    public ColumnWords {
+        width = width == 0 ? 0 : Math.max(NARROWEST, Math.min(width, WIDEST));
+    }
+
     /** A column as its values are, without a total. */
     public static ColumnWords plain(String name, String label) {
-        return new ColumnWords(name, label, Format.PLAIN, false);
+        return new ColumnWords(name, label, Format.PLAIN, false, 0);
     }
 
     public ColumnWords called(String newLabel) {
-        return new ColumnWords(name, newLabel, format, totalled);
+        return new ColumnWords(name, newLabel, format, totalled, width);
     }
 
     public ColumnWords written(Format how) {
-        return new ColumnWords(name, label, how, totalled);
+        return new ColumnWords(name, label, how, totalled, width);
     }
 
     public ColumnWords totalled(boolean sum) {
-        return new ColumnWords(name, label, format, sum);
+        return new ColumnWords(name, label, format, sum, width);
+    }
+
+    /** A step wider, or narrower. */
+    public ColumnWords wider(boolean wider) {
+        int now = width == 0 ? USUAL : width;
+        int then = Math.max(NARROWEST, now + (wider ? STEP : -STEP));
+        return new ColumnWords(name, label, format, totalled, then);
+    }
+
+    /** As wide as its values need. */
+    public ColumnWords asWideAsNeeded() {
+        return new ColumnWords(name, label, format, totalled, 0);
     }
 }

@@ -238,6 +238,24 @@ class ViewSentenceTest {
     }
 
     @Test
+    void columnsAreMadeWiderAndNarrowerWithinBounds() {
+        View wide = new ViewSentence(TABLE, KNOWN).with("column/0", "/wider");
+        assertThat(widths(wide)).containsExactly(20, 0);
+        View narrow = TABLE;
+        for (int i = 0; i < 9; i++) {
+            narrow = new ViewSentence(narrow, KNOWN).with("column/0", "/narrower");
+        }
+        assertThat(widths(narrow)).containsExactly(4, 0);
+        assertThat(new ViewSentence(narrow, KNOWN).with("column/0", "/as-needed"))
+                .isEqualTo(TABLE);
+    }
+
+    private static List<Integer> widths(View table) {
+        return ((Shown.Table) table.shown())
+                .columns().stream().map(ColumnWords::width).toList();
+    }
+
+    @Test
     void furtherRowsOfATableAreInAnotherReportThatKnowsItsChoices() {
         View leading = new ViewSentence(TABLE, KNOWN).with("+", "/lead diary");
         assertThat(ViewSentence.of(leading, id -> "Vessel diary").text()).contains(", more rows are in Vessel diary");

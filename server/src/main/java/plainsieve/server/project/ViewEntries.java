@@ -89,7 +89,11 @@ final class ViewEntries {
         public Written table(Shown.Table shown) {
             List<ColumnEntry> columns = shown.columns().stream()
                     .map(column -> new ColumnEntry(
-                            column.name(), column.label(), column.format().written(), column.totalled()))
+                            column.name(),
+                            column.label(),
+                            column.format().written(),
+                            column.totalled(),
+                            column.width()))
                     .toList();
             return new Written(columns, "", "", Shown.Rank.USUAL, false);
         }
@@ -199,7 +203,7 @@ final class ViewEntries {
                         "bad-format",
                         "“%s” is no way to write the column “%s”.".formatted(entry.format(), entry.name()),
                         "Use number 1, money and a sign, percent 1, unit and its words, day, month or moment.")));
-        return new ColumnWords(entry.name(), entry.label(), format, entry.total());
+        return new ColumnWords(entry.name(), entry.label(), format, entry.total(), entry.width());
     }
 
     private static Figure figure(MeasureEntry entry) {

@@ -26,8 +26,8 @@ class DraftOrders {
         this.orders = orders;
     }
 
-    /** A case of a rehearsal. */
-    RunOrder rehearsed(OnStage stage, View view, Map<String, ChoiceText> choices) {
+    /** A case of a rehearsal, of one of the statements of a view. */
+    RunOrder rehearsed(OnStage stage, View view, Part part, Map<String, ChoiceText> choices) {
         Query query = stage.project().query(view.queryId());
         AskedChoices asked = AskedChoices.of(stage.asker(), stage.project().parametersOf(stage.report()), choices);
         return orders.view(
@@ -35,7 +35,7 @@ class DraftOrders {
                 stage.report(),
                 Purpose.Kind.REHEARSAL,
                 asked,
-                asked(new RunOrder.Text(query, query.draftText()), Asked.whole(view)));
+                asked(new RunOrder.Text(query, query.draftText()), new Asked(view, part, List.of())));
     }
 
     /** A report that is on stage, and who put it there. */

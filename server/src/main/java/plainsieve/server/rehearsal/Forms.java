@@ -24,7 +24,8 @@ import plainsieve.sources.SourceFailure;
 @Service
 public class Forms {
     /* Figures that are compared with the span before have none while no span is chosen; that is no fault of the text. */
-    private static final String NO_SPAN = "no-span";
+    /** Of a comparison: what is chosen is no span of days that has one before it. No reader gets it as an error. */
+    static final String NO_SPAN = "no-span";
 
     private final DraftOrders orders;
     private final Runner runner;

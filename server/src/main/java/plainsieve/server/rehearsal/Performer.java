@@ -15,6 +15,7 @@ import plainsieve.core.rehearsal.RehearsalCase;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
+import plainsieve.core.view.Part;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.proof.Proofs;
@@ -101,16 +102,32 @@ class Performer {
         return tells;
     }
 
+    /** The view with everything that it asks for. What is told of it is its first statement, unless another one fails. */
     private Performed perform(DraftOrders.OnStage on, View view, RehearsalCase one) {
+        Performed first = perform(on, view, Part.MAIN, one);
+        if (!first.ended().isAnswered()) {
+            return first;
+        }
+        return view.shown().further().stream()
+                .map(part -> perform(on, view, part, one))
+                .filter(further -> !further.ended().isAnswered())
+                .findFirst()
+                .orElse(first);
+    }
+
+    private Performed perform(DraftOrders.OnStage on, View view, Part part, RehearsalCase one) {
         Heard heard = new Heard();
-        Optional<Problem> problem = Forms.attempt(() -> runner.run(orders.rehearsed(on, view, one.choices()), heard));
+        Optional<Problem> problem = Forms.attempt(
+                        () -> runner.run(orders.rehearsed(on, view, part, one.choices()), heard))
+                .filter(found -> !found.kind().equals(Forms.NO_SPAN));
         if (problem.isPresent()) {
             boolean asItShould = one.refusal() && heard.sentId == 0;
+            String of = part instanceof Part.Main ? "" : "In its part “%s”: ".formatted(part.word());
             return new Performed(
                     view,
                     heard,
                     asItShould ? Ended.REFUSED : Ended.FAILED,
-                    problem.get().inWords(),
+                    of + problem.get().inWords(),
                     problem.get().place().map(Place::line).orElse(0));
         }
         if (one.refusal()) {

@@ -46,7 +46,7 @@ class ViewEntriesTest {
                     "q",
                     new Shown.Table(
                             "rows",
-                            List.of(new ColumnWords("fare", "Fare", new Format(Format.Kind.MONEY, "€"), true)))),
+                            List.of(new ColumnWords("fare", "Fare", new Format(Format.Kind.MONEY, "€"), true, 20)))),
             View.of("g", "", "q", new Shown.Groups(FIGURES, List.of("port", "sailed:year"))),
             View.of("w", "", "", new Shown.Words("Of {port}.")));
 

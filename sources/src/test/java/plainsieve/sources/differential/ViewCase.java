@@ -60,7 +60,7 @@ record ViewCase(Shown shown, Part part, List<String> ports, Optional<Long> least
                         new Shown.Table(
                                 "",
                                 Stream.of("delay", "amount")
-                                        .map(name -> new ColumnWords(name, name, Format.PLAIN, true))
+                                        .map(name -> new ColumnWords(name, name, Format.PLAIN, true, 0))
                                         .toList());
                 };
         List<String> ports = random.nextInt(3) == 0

@@ -94,10 +94,10 @@ public final class ViewBodies {
     }
 
     /** A column as viewers read it. @param format such as number 1, money €, day; empty for the value as it is */
-    public record ColumnWordsBody(String name, String label, String format, boolean totalled) {
+    public record ColumnWordsBody(String name, String label, String format, boolean totalled, int width) {
         static ColumnWordsBody of(ColumnWords column) {
             return new ColumnWordsBody(
-                    column.name(), column.label(), column.format().written(), column.totalled());
+                    column.name(), column.label(), column.format().written(), column.totalled(), column.width());
         }
     }
 }
