@@ -31,6 +31,18 @@ const shown = computed(() =>
 const touched = ref(false)
 const narrowing = computed(() => (touched.value ? sought.value.trim() : ''))
 
+/* A menu is made only when it is wanted: a page has thousands of marks. */
+const wanted = ref(false)
+const mark = ref<HTMLButtonElement>()
+function begin(): void {
+  wanted.value = true
+  void nextTick(() => menu.value?.show())
+}
+function end(): void {
+  wanted.value = false
+  void nextTick(() => mark.value?.focus())
+}
+
 async function open(): Promise<void> {
   sought.value = props.typed ? (props.begins ?? '') : ''
   touched.value = false
@@ -72,7 +84,20 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
+  <span v-if="!wanted" class="mark-box"
+    ><button
+      ref="mark"
+      type="button"
+      class="marked"
+      :class="{ short: text.length < 4 }"
+      aria-haspopup="true"
+      aria-expanded="false"
+      @click="begin">
+      {{ text }}<span class="visually-hidden">, {{ about }}: take something else</span>
+    </button></span
+  >
   <BDropdown
+    v-else
     ref="menu"
     role="group"
     variant="link"
@@ -81,7 +106,8 @@ function keys(event: KeyboardEvent): void {
     auto-close="outside"
     toggle-class="marked"
     class="mark-box"
-    @shown="open">
+    @shown="open"
+    @hidden="end">
     <template #button-content
       >{{ text }}<span class="visually-hidden">, {{ about }}: take something else</span></template
     >

@@ -68,6 +68,11 @@ const said = computed(() =>
 .sentence :deep(.marked:not(.short)) {
   display: inline;
 }
+/* Big enough to be hit. */
+.sentence :deep(.marked.short) {
+  display: inline-block;
+  min-width: 24px;
+}
 .sentence :deep(.marked) {
   color: var(--sea);
   border: 0;

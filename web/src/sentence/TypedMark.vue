@@ -79,11 +79,6 @@ function keep(): void {
   background: var(--wash);
   padding: 0 2px;
 }
-/* Big enough to be hit. */
-.marked.short {
-  display: inline-block;
-  min-width: 24px;
-}
 .lines {
   display: block;
   width: min(360px, 100%);

@@ -148,10 +148,7 @@ final class Lists {
         around.queries()
                 .forEach(query ->
                         offers.add(Offer.of(QUERY + query.id(), "the query " + query.name(), "its first column")));
-        offers.add(
-                0,
-                Offer.of(
-                        ANY, "whatever viewers write", "any " + parameter.type().inWords()));
+        offers.add(0, Offer.of(ANY, anyValue(), "viewers write it"));
         offers.add(1, Offer.of(TYPED, "values typed here", "or pasted, one on each line"));
         return offers;
     }
