@@ -68,7 +68,7 @@ final class ListDetails {
                         "; viewers read ",
                         "label-column",
                         now,
-                        offers,
+                        () -> offers,
                         taken -> placed(column -> new ColumnPlace(
                                 column.sourceId(),
                                 column.schema(),
@@ -113,7 +113,7 @@ final class ListDetails {
                         "; its list belongs to ",
                         "compared",
                         now,
-                        offers,
+                        () -> offers,
                         taken -> to(new ListDefinition.Typed(
                                 list.typedValues(),
                                 taken.equals(NONE) ? ColumnPlace.NONE : Lists.column(around, taken))))
@@ -129,7 +129,7 @@ final class ListDetails {
                         "; a value that is no longer listed ",
                         "gone",
                         inWords(now.whenGone()),
-                        offers,
+                        () -> offers,
                         rule -> Switched.without(parameter.withUpkeep(
                                 new Upkeep(WhenGone.valueOf(rule), now.unlogged(), now.formerNames(), now.version()))))
                 .rareWhen(now.whenGone() == WhenGone.KEEP);
@@ -153,7 +153,7 @@ final class ListDetails {
                         "; its list is taken for fresh for ",
                         "kept",
                         inWords,
-                        offers,
+                        () -> offers,
                         seconds -> to(kept(Duration.ofSeconds(Long.parseLong(seconds)))))
                 .rareWhen(list.kept().equals(ListDefinition.USUALLY_KEPT));
     }

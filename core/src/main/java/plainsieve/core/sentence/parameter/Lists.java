@@ -235,7 +235,7 @@ final class Lists {
                         lead,
                         "counts",
                         column.counts() ? with : without,
-                        offers,
+                        () -> offers,
                         taken -> to(new ListDefinition.OfColumn(column.column(), taken.equals(with), column.kept())))
                 .rareWhen(!column.counts());
     }

@@ -38,9 +38,12 @@ final class Meanings {
     }
 
     Property type() {
-        List<Offer> offers = Stream.of(Type.values()).map(this::typeOffer).toList();
-        return Property.taken("is ", "type", inWords(meaning.type()), offers, word -> new Switching(parameter)
-                .toType(Type.ofWord(word).orElseThrow()));
+        return Property.taken(
+                "is ",
+                "type",
+                inWords(meaning.type()),
+                () -> Stream.of(Type.values()).map(this::typeOffer).toList(),
+                word -> new Switching(parameter).toType(Type.ofWord(word).orElseThrow()));
     }
 
     /* What would be lost is known before it is taken. */
@@ -62,6 +65,14 @@ final class Meanings {
 
     /** One value, many, the lower end of a range, or none because it is worked out. */
     Property takes() {
+        Property takes = Property.taken(
+                parameter.isComputed() ? ", " : ", takes ", "takes", taking(), this::takesOffers, this::taking);
+        return around.beginning(parameter.name())
+                .map(start -> takes.then(", which ends the range of :" + start))
+                .orElse(takes);
+    }
+
+    private List<Offer> takesOffers() {
         List<Offer> offers = new ArrayList<>();
         offers.add(Offer.of(ONE, "one value", ""));
         offers.add(Offer.of(MANY, "many values", ""));
@@ -70,11 +81,7 @@ final class Meanings {
                 .sorted((one, other) -> one.name().compareTo(other.name()))
                 .forEach(end -> offers.add(Offer.of(RANGE + end.name(), upTo(end.name()), "both ends included")));
         offers.add(Offer.of(WORKED, "worked out", "by a formula; viewers do not choose it"));
-        Property takes =
-                Property.taken(parameter.isComputed() ? ", " : ", takes ", "takes", taking(), offers, this::taking);
-        return around.beginning(parameter.name())
-                .map(start -> takes.then(", which ends the range of :" + start))
-                .orElse(takes);
+        return offers;
     }
 
     private boolean couldEndRange(ParameterDefinition other) {
@@ -123,7 +130,7 @@ final class Meanings {
                         "; blank means ",
                         "blank",
                         inWords(meaning.blankRule()),
-                        rules,
+                        () -> rules,
                         word -> Switched.without(
                                 with(meaning.covers(), BlankRule.ofWord(word).orElseThrow(), meaning.sendEach()))),
                 Property.typed(
@@ -201,7 +208,7 @@ final class Meanings {
                         "; a value means ",
                         "covers",
                         inWords(meaning.covers()),
-                        offers,
+                        () -> offers,
                         word -> Switched.without(
                                 with(Covers.ofWord(word).orElseThrow(), meaning.blankRule(), meaning.sendEach())))
                 .rareWhen(meaning.covers() == Covers.ITSELF);
@@ -223,7 +230,7 @@ final class Meanings {
                         "; all means ",
                         "all",
                         meaning.sendEach() ? each : NO_FILTER,
-                        List.of(Offer.of(LEAVE_OUT, NO_FILTER, ""), Offer.of(SEND_EACH, each, "")),
+                        () -> List.of(Offer.of(LEAVE_OUT, NO_FILTER, ""), Offer.of(SEND_EACH, each, "")),
                         word -> Switched.without(with(meaning.covers(), meaning.blankRule(), word.equals(SEND_EACH))))
                 .rareWhen(!meaning.sendEach());
     }

@@ -87,7 +87,7 @@ public final class ParameterSentence {
                                 "; its values are ",
                                 "private",
                                 now.unlogged() ? hidden : kept,
-                                List.of(Offer.of(kept, kept, ""), Offer.of(hidden, hidden, "")),
+                                () -> List.of(Offer.of(kept, kept, ""), Offer.of(hidden, hidden, "")),
                                 taken -> Switched.without(parameter.withUpkeep(new Upkeep(
                                         now.whenGone(), taken.equals(hidden), now.formerNames(), now.version()))))
                         .rareWhen(!now.unlogged()));

@@ -25,11 +25,12 @@ record Property(
         Supplier<List<Offer>> offers,
         Function<String, Switched> with) {
 
-    /** A property of which one value is taken from what could stand there. */
-    static Property taken(String lead, String id, String text, List<Offer> offers, Function<String, Switched> with) {
+    /** A property of which one value is taken from what could stand there, which is worked out when it is asked for. */
+    static Property taken(
+            String lead, String id, String text, Supplier<List<Offer>> offers, Function<String, Switched> with) {
         Function<String, Switched> offered =
-                taken -> with.apply(Offer.taken(offers, taken).id());
-        return new Property(lead, mark(id, text, Sentence.Way.TAKEN, ""), "", false, () -> offers, offered);
+                taken -> with.apply(Offer.taken(offers.get(), taken).id());
+        return new Property(lead, mark(id, text, Sentence.Way.TAKEN, ""), "", false, offers, offered);
     }
 
     /** A property that is typed. @param none what is read while it is empty */
