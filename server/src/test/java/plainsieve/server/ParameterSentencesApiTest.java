@@ -1,0 +1,100 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Parameters as sentences through the API: said, offered, changed, typed; nothing is kept by that. */
+class ParameterSentencesApiTest {
+    private final Api api = new Api(RunningServer.get().address());
+
+    private JsonNode said(String name) {
+        for (JsonNode use : api.get("/api/parameters").json()) {
+            if (use.get("definition").get("name").asString().equals(name)) {
+                return use.get("said");
+            }
+        }
+        throw new AssertionError("no " + name);
+    }
+
+    private static String text(JsonNode pieces) {
+        return String.join("", pieces.findValuesAsString("text"));
+    }
+
+    private Api.Answer changed(JsonNode definition, String mark, String taken) {
+        return api.post("/api/parameters/changed", Map.of("definition", definition, "mark", mark, "taken", taken));
+    }
+
+    @Test
+    void everyParameterIsSaid() {
+        assertThat(text(said("ship").get("said")))
+                .startsWith("is text, takes many values from the query Vessels of a route, which follows :")
+                .contains("a value that is no longer listed is taken out, which is told");
+        assertThat(text(said("fiscal_year").get("said")))
+                .startsWith("is a whole number, worked out, as fiscal year of :month from April");
+        assertThat(text(said("port").get("more"))).contains("its values are kept in Sent");
+    }
+
+    @Test
+    void aListIsOfferedOfTheComparedColumnFirst() {
+        List<String> offered =
+                api.get("/api/parameters/ship_class/offers?mark=list").json().findValuesAsString("words");
+        assertThat(offered.subList(0, 3)).containsExactly("any text", "values typed here", "vessels.vessel_class");
+        assertThat(offered).contains("ports.island", "the query Port names");
+        assertThat(api.get("/api/parameters/ship_class/offers?mark=nonsense").status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void aChangeIsToldWithWhatItLosesAndNotKept() {
+        JsonNode state = api.get("/api/parameters/state").json();
+        JsonNode answer = changed(state, "type", "integer").json();
+        assertThat(answer.get("definition").get("type").asString()).isEqualTo("integer");
+        assertThat(answer.get("lost").get(0).asString()).contains("On the list", "no whole number");
+        assertThat(api.get("/api/parameters/state").json()).isEqualTo(state);
+        assertThat(changed(state, "list", "vessels.vessel_clas").json().toString())
+                .contains("Did you mean vessels.vessel_class?");
+        assertThat(changed(state, "blank", "perhaps").status()).isEqualTo(422);
+    }
+
+    @Test
+    void tenThousandPastedValuesAreATypedList() {
+        StringBuilder lines = new StringBuilder();
+        for (int i = 0; i < 10_000; i++) {
+            lines.append("v").append(i).append("\tValue ").append(i).append('\n');
+        }
+        JsonNode typed = changed(api.get("/api/parameters/port").json(), "list", "/typed")
+                .json()
+                .get("definition");
+        JsonNode filled = changed(typed, "values", lines.toString()).json().get("definition");
+        assertThat(filled.get("list").get("values")).hasSize(10_000);
+        assertThat(filled.get("list").get("values").get(9_999).get("label").asString())
+                .isEqualTo("Value 9999");
+    }
+
+    @Test
+    void aSentenceMakesAParameterAndAPhraseThatSaysNothingIsNamed() {
+        JsonNode made = api.post(
+                        "/api/parameters/typed",
+                        Map.of("sentence", "isle is text, many values from ports.island with counts, in bays"))
+                .json();
+        assertThat(made.get("list").get("column").get("column").asString()).isEqualTo("island");
+        assertThat(made.get("unit").asString()).isEqualTo("bays");
+        assertThat(api.get("/api/parameters/isle").status()).isEqualTo(404);
+        Api.Answer refused = api.post("/api/parameters/typed", Map.of("sentence", "isle, rather large"));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().toString()).contains("rather large");
+    }
+
+    @Test
+    void theEndOfARangeCannotBecomeSomethingElse() {
+        JsonNode to = api.get("/api/parameters/to").json();
+        JsonNode text = changed(to, "type", "text").json().get("definition");
+        Api.Answer refused = api.send("PUT", "/api/parameters/to", text);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.json().toString()).contains(":from and :to cannot be the ends of one range");
+    }
+}
