@@ -12,10 +12,14 @@ import { useStart } from '../sources/useStart'
 const props = defineProps<{ sources: Source[] }>()
 
 const sourceId = ref(props.sources[0]?.id ?? '')
-const { state, reload } = useLoaded(signal =>
-  get<SourceContents>(`/sources/${encodeURIComponent(sourceId.value)}/contents`, signal),
+const { state, reload } = useLoaded(async signal => {
+  const id = sourceId.value
+  return { id, contents: await get<SourceContents>(`/sources/${encodeURIComponent(id)}/contents`, signal) }
+})
+/* Those of the database that stands there; until they have come, there is nothing to take. */
+const tables = computed(() =>
+  state.value.status === 'ready' && state.value.data.id === sourceId.value ? state.value.data.contents.tables : [],
 )
-const tables = computed(() => (state.value.status === 'ready' ? state.value.data.tables : []))
 const chosen = ref('')
 const keyOf = (one: SourceContents['tables'][number]): string => `${one.schema}.${one.name}`
 const table = computed(() => tables.value.find(one => keyOf(one) === chosen.value) ?? tables.value[0])
