@@ -48,8 +48,8 @@ const totals = computed(() =>
     <p v-if="made" class="note m-0 mb-1" :class="{ bad: !made.same }" role="status" data-test="made">
       <template v-if="made.same"
         >Viewers can choose {{ named(names) }} now.
-        <template v-if="used">
-          {{ used }} stood in other queries already; reports open with
+        <template v-if="used.length">
+          {{ named(used) }} stood in other queries already; reports open with
           {{ used.length > 1 ? 'their defaults' : 'its default' }}.</template
         >
         Before and after: the same {{ rowsInWords(made.after.rows) }}{{ made.after.more ? ' and more' : ''

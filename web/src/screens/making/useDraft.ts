@@ -48,6 +48,8 @@ export function useDraft(loaded: Making): Draft {
 
   async function attemptNow(work: () => Promise<Making>): Promise<boolean> {
     busy.value = true
+    conflict.value = undefined
+    merged.value = false
     try {
       made.value = await work()
       failure.value = undefined
@@ -75,7 +77,6 @@ export function useDraft(loaded: Making): Draft {
 
   async function change(label: string, work: () => Promise<Making>): Promise<void> {
     let before: Making = made.value
-    conflict.value = undefined
     const possible = await attempt(() => {
       before = made.value
       return work()

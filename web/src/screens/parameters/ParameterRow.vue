@@ -20,7 +20,9 @@ const notices = computed(() => noticesOf(props.row))
 const open = ref(usesOf(props.row).some(use => use.definition.name === props.opened) ? props.opened : '')
 
 const choose = (name: string, choice: Choice) => void props.parameters.choose(name, choice)
+/* Alt arrows belong to a control while it has the focus: they open its calendar or its list. */
 function keys(event: KeyboardEvent): void {
+  if (event.target instanceof Element && event.target.closest('.tried')) return
   if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
   emit('move', event.key === 'ArrowUp' ? -1 : 1)
   event.preventDefault()

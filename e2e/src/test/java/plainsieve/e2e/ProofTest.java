@@ -62,6 +62,8 @@ class ProofTest {
         browser.see("[aria-label='Fixed values'] button", "3 fixed values");
         browser.click("[aria-label='Fixed values'] button", "Let viewers choose all");
         browser.untilText("[data-test=made]", text -> text.contains("Before and after: the same"));
+        assertThat(browser.text("[data-test=made]"))
+                .contains(":" + from + ", and :", "stood in other queries already; reports open with their defaults.");
         assertThat(browser.text("[data-test=made]")).contains(":" + from).contains("still named after “June”");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         assertThat(browser.text(".cm-content")).contains(":" + least).doesNotContain("'Ardlow'");

@@ -2,6 +2,7 @@ package plainsieve.server.api.author;
 
 import jakarta.validation.Valid;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -140,32 +141,14 @@ class MakingApi {
     MakingBody words(
             Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.WordsChange body) {
         Report now = draft(project, id);
-        MakingBodies.WordsSeen seen =
-                body.seen().orElse(new MakingBodies.WordsSeen(body.name(), body.audience(), body.question()));
+        MakingBodies.WordsSeen mine = new MakingBodies.WordsSeen(body.name(), body.audience(), body.question());
         boolean newest = body.version() == now.version();
-        boolean apart = newest
-                || body.seen().isPresent()
-                        && apart(seen.name(), body.name(), now.name())
-                        && apart(seen.audience(), body.audience(), now.audience())
-                        && apart(seen.question(), body.question(), now.question());
-        Report from = apart ? now : now.withVersion(body.version());
-        return kept(
-                project,
-                asker,
-                making.saying(
-                        from,
-                        newest ? body.name() : mine(seen.name(), body.name(), now.name()),
-                        newest ? body.audience() : mine(seen.audience(), body.audience(), now.audience()),
-                        newest ? body.question() : mine(seen.question(), body.question(), now.question())));
-    }
-
-    /** Whether not both have changed it. */
-    private static boolean apart(String seen, String mine, String now) {
-        return mine.equals(seen) || now.equals(seen) || mine.equals(now);
-    }
-
-    private static String mine(String seen, String mine, String now) {
-        return mine.equals(seen) ? now : mine;
+        Optional<MakingBodies.WordsSeen> both = newest
+                ? Optional.of(mine)
+                : body.seen().flatMap(seen -> mine.beside(seen, MakingBodies.WordsSeen.of(now)));
+        MakingBodies.WordsSeen said = both.orElse(mine);
+        Report from = both.isPresent() ? now : now.withVersion(body.version());
+        return kept(project, asker, making.saying(from, said.name(), said.audience(), said.question()));
     }
 
     /** Comes back to what the draft was. */

@@ -15,6 +15,7 @@ import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.api.body.ViewBodies;
+import plainsieve.server.project.Report;
 import tools.jackson.databind.JsonNode;
 
 /** A report that is being made, on the wire. */
@@ -141,7 +142,32 @@ final class MakingBodies {
             int version) {}
 
     /** The words of a report as an author read them. */
-    record WordsSeen(String name, String audience, String question) {}
+    record WordsSeen(String name, String audience, String question) {
+        static WordsSeen of(Report report) {
+            return new WordsSeen(report.name(), report.audience(), report.question());
+        }
+
+        /** What I changed of the words that I saw, and what a colleague did; nothing when both changed the same one. */
+        Optional<WordsSeen> beside(WordsSeen seen, WordsSeen now) {
+            boolean apart = apart(seen.name, name, now.name)
+                    && apart(seen.audience, audience, now.audience)
+                    && apart(seen.question, question, now.question);
+            return apart
+                    ? Optional.of(new WordsSeen(
+                            changed(seen.name, name, now.name),
+                            changed(seen.audience, audience, now.audience),
+                            changed(seen.question, question, now.question)))
+                    : Optional.empty();
+        }
+
+        private static boolean apart(String seen, String mine, String now) {
+            return mine.equals(seen) || now.equals(seen) || mine.equals(now);
+        }
+
+        private static String changed(String seen, String mine, String now) {
+            return mine.equals(seen) ? now : mine;
+        }
+    }
 
     /** @param form as it was told @param version the one that was seen */
     record FormBack(

@@ -55,8 +55,9 @@ class MakingPages {
      */
     Report seen(Project project, String id, String thing, String sentence, int version) {
         Report draft = project.draft(id).report();
-        boolean untouched = things(project, draft).stream()
-                .anyMatch(one -> one.thing().equals(thing) && text(one).equals(sentence));
+        boolean untouched = draft.version() == version
+                || things(project, draft).stream()
+                        .anyMatch(one -> one.thing().equals(thing) && text(one).equals(sentence));
         return untouched ? draft : draft.withVersion(version);
     }
 
