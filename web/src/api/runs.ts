@@ -1,6 +1,9 @@
 import { Failure, send } from './client'
 import { inApi } from './project'
+import { Slots } from './slots'
 import type { Cell, RunBegun, RunDone, RunEvent } from './types'
+
+const slots = new Slots(4)
 
 /** A whole answer: the statement that was sent, its rows, and how it went. */
 export interface Answer {
@@ -9,16 +12,34 @@ export interface Answer {
   done: RunDone
 }
 
-/** Runs something and collects its stream of JSON lines. */
-export async function run(path: string, body: object, signal: AbortSignal): Promise<Answer> {
-  const response = await send(path, { method: 'POST', body: JSON.stringify(body), signal })
+/** What of an answer is here while the rest still comes. */
+export type Arriving = Pick<Answer, 'begun' | 'rows'>
+
+/** Runs something and collects its stream of JSON lines. @param arriving is told of the rows that are here, whenever some came */
+export async function run(
+  path: string,
+  body: object,
+  signal: AbortSignal,
+  arriving: (part: Arriving) => void = () => undefined,
+): Promise<Answer> {
+  const release = await slots.take(signal)
+  try {
+    return await collect(await send(path, { method: 'POST', body: JSON.stringify(body), signal }), arriving)
+  } finally {
+    release()
+  }
+}
+
+async function collect(response: Response, arriving: (part: Arriving) => void): Promise<Answer> {
   let begun: RunBegun | undefined
   let done: RunDone | undefined
   const rows: Cell[][] = []
   for await (const event of lines(response)) {
     if (event.event === 'begun') begun = event
-    else if (event.event === 'rows') rows.push(...event.rows)
-    else if (event.event === 'done') done = event
+    else if (event.event === 'rows') {
+      rows.push(...event.rows)
+      if (begun) arriving({ begun, rows })
+    } else if (event.event === 'done') done = event
     else throw failed(event)
   }
   if (!begun || !done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')

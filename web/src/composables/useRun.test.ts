@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
-import { useRun } from './useRun'
+import { hereSoFar, useRun } from './useRun'
 
 const lines = (rows: number[][]) =>
   [
@@ -21,11 +21,14 @@ function fakeServer(): void {
     (_path: string, init: RequestInit) =>
       new Promise<Response>((resolve, reject) => {
         answers.push(text => resolve(new Response(text)))
-        init.signal?.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')))
+        const leave = () => reject(new DOMException('aborted', 'AbortError'))
+        if (init.signal?.aborted) leave()
+        init.signal?.addEventListener('abort', leave)
       }),
   )
   vi.stubGlobal('navigator', { sendBeacon: (path: string) => stopped.push(path) > 0 })
 }
+const asked = (times: number) => vi.waitFor(() => expect(answers).toHaveLength(times))
 afterEach(() => vi.unstubAllGlobals())
 
 describe('a run', () => {
@@ -34,7 +37,9 @@ describe('a run', () => {
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
     const first = start('/run', {})
+    await asked(1)
     const second = start('/run', {})
+    await asked(2)
     answers[1]?.(lines([[2]]))
     answers[0]?.(lines([[1]]))
     await Promise.all([first, second])
@@ -43,11 +48,37 @@ describe('a run', () => {
     scope.stop()
   })
 
+  it('shows the rows that are here while more come', async () => {
+    let send: ReadableStreamDefaultController<Uint8Array> | undefined
+    const stream = new ReadableStream<Uint8Array>({ start: controller => void (send = controller) })
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(stream)))
+    vi.useFakeTimers({ toFake: ['Date'] })
+    const [begun = '', rows = '', done = ''] = lines([[1]]).split('\n')
+    const say = (line: string) => send?.enqueue(new TextEncoder().encode(line + '\n'))
+    const scope = effectScope()
+    const { state, start } = scope.run(useRun) ?? expect.fail()
+    const run = start('/run', {})
+    say(begun)
+    await vi.waitFor(() => expect(state.value.status).toBe('running'))
+    expect(hereSoFar(state.value)).toBeUndefined()
+    vi.setSystemTime(Date.now() + 1_000)
+    say(rows)
+    await vi.waitFor(() => expect(hereSoFar(state.value)?.rows).toEqual([[1]]))
+    say(rows)
+    say(done)
+    send?.close()
+    await run
+    expect(state.value).toMatchObject({ status: 'done', answer: { rows: [[1], [1]] } })
+    vi.useRealTimers()
+    scope.stop()
+  })
+
   it('says so when the answer breaks off', async () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
     const run = start('/run', {})
+    await asked(1)
     answers[0]?.(
       lines([[1]])
         .split('\n')

@@ -1,11 +1,11 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import { newRunId, run as send, stop as stopAtDatabase, type Answer } from '../api/runs'
+import { newRunId, run as send, stop as stopAtDatabase, type Answer, type Arriving } from '../api/runs'
 
 /** How a run stands. While one runs or after one failed, the last answer may still be shown. */
 export type RunState =
   | { status: 'idle' }
-  | { status: 'running'; since: number; last?: Answer }
+  | { status: 'running'; since: number; last?: Answer; arriving?: Arriving }
   | { status: 'done'; answer: Answer }
   | { status: 'stopped'; last?: Answer }
   | { status: 'failed'; failure: Failure; last?: Answer }
@@ -16,10 +16,18 @@ export interface UseRun {
   stop: () => void
 }
 
+/** What there is to show: rows that arrive, else the last answer. */
+export function hereSoFar(state: RunState): Arriving | undefined {
+  return (state.status === 'running' ? state.arriving : undefined) ?? lastAnswer(state)
+}
+
 export function lastAnswer(state: RunState): Answer | undefined {
   if (state.status === 'done') return state.answer
   return state.status === 'idle' ? undefined : state.last
 }
+
+/** Rows that came are shown so often at most, as the page draws them anew; an answer that is sooner here is shown whole. */
+const BETWEEN_ROWS_MS = 200
 
 /** Runs one thing at a time. A newer run stops the older one at the database; its late answer is ignored. */
 export function useRun(): UseRun {
@@ -37,9 +45,16 @@ export function useRun(): UseRun {
     cancelCurrent()
     const mine = (current = { id: newRunId(), abort: new AbortController() })
     const last = lastAnswer(state.value)
-    state.value = { status: 'running', since: Date.now(), last }
+    const since = Date.now()
+    state.value = { status: 'running', since, last }
+    let shown = since
+    const arriving = ({ begun, rows }: Arriving): void => {
+      if (mine !== current || Date.now() - shown < BETWEEN_ROWS_MS) return
+      shown = Date.now()
+      state.value = { status: 'running', since, last, arriving: { begun, rows: rows.slice() } }
+    }
     try {
-      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal)
+      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal, arriving)
       if (mine === current) state.value = { status: 'done', answer }
     } catch (error) {
       if (mine === current) state.value = { status: 'failed', failure: asFailure(error), last }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import type { Answer } from '../api/runs'
-import type { View } from '../api/types'
+import type { Cell, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import { numberInWords } from '../formats'
+import { dateInWords, numberInWords } from '../formats'
 import { changeInWords } from './compared'
 import ViewCard from './ViewCard.vue'
 import { useViewRun, type Asked } from './useViewRun'
@@ -35,9 +35,22 @@ watch(state, now => {
   else if (now.status !== 'running') emit('count', undefined)
 })
 
-function inWords(index: number): string {
-  const value = values.value?.[index]
-  return value === undefined || value === null ? '–' : numberInWords(typeof value === 'boolean' ? String(value) : value)
+/* What the figures were before the last choice. */
+const before = shallowRef<Cell[]>()
+watch(values, (now, old) => {
+  if (old && JSON.stringify(old) !== JSON.stringify(now)) before.value = old
+})
+
+function inWords(row: Cell[] | undefined, index: number): string {
+  const value = row?.[index] ?? null
+  if (value === null) return '–'
+  const kind = answer.value?.begun.columns[index]?.kind
+  return kind === 'DATE' || kind === 'DATETIME' ? dateInWords(String(value).slice(0, 10)) : numberInWords(String(value))
+}
+function beforeInWords(index: number): string {
+  if (compared || !before.value) return ''
+  const old = inWords(before.value, index)
+  return old === inWords(values.value, index) ? '' : `${old} before`
 }
 const changes = computed(() =>
   props.view.measures.map((figure, i) =>
@@ -53,9 +66,10 @@ const changes = computed(() =>
     <div class="figures">
       <div v-for="(figure, i) in view.measures" :key="i" class="figure">
         <b
-          >{{ inWords(i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b
+          >{{ inWords(values, i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b
         ><span class="soft">{{ figure.label }}</span>
         <span v-if="changes[i]" class="change small" data-test="compared">{{ changes[i] }}</span>
+        <span v-else-if="beforeInWords(i)" class="soft small d-block" data-test="before">{{ beforeInWords(i) }}</span>
       </div>
     </div>
     <p v-if="uncompared" class="soft small m-0 pt-1">Not compared: {{ uncompared }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { View } from '../api/types'
-import { lastAnswer } from '../composables/useRun'
+import { hereSoFar, lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
 import RowTable from '../widgets/RowTable.vue'
 import CopyRows from './CopyRows.vue'
@@ -18,7 +18,9 @@ const props = defineProps<{ view: View; asked: Asked; total: number | undefined;
 const emit = defineEmits<{ answer: [answer: Answer | undefined]; download: [open: boolean] }>()
 
 const sorted = ref<Sorted>()
-const { state, rerun, stop, filters } = useViewRun(props.view, props.asked, { sorted })
+const MOST_PAGES = 10
+const pages = ref(1)
+const { state, rerun, stop, filters, question } = useViewRun(props.view, props.asked, { sorted, pages })
 const summed = props.view.columns.filter(column => column.totalled).map(column => column.name)
 const totals = summed.length ? useViewRun(props.view, props.asked, { part: 'totals' }) : undefined
 const answer = computed(() => lastAnswer(state.value))
@@ -27,7 +29,9 @@ watch(answer, now => emit('answer', now))
 const labels = Object.fromEntries(props.view.columns.map(column => [column.name, column.label]))
 const formats = Object.fromEntries(props.view.columns.map(column => [column.name, column.format]))
 const widths = Object.fromEntries(props.view.columns.map(column => [column.name, column.width]))
-const chosen = computed(() => answer.value && chosenColumns(props.view, answer.value))
+const here = computed(() => hereSoFar(state.value))
+const chosen = computed(() => here.value && chosenColumns(props.view, here.value))
+const arriving = computed(() => state.value.status === 'running' && state.value.arriving !== undefined)
 const below = computed(() => {
   const row = totals?.state.value.status === 'done' ? totals.state.value.answer.rows[0] : undefined
   if (!row) return undefined
@@ -40,6 +44,7 @@ const below = computed(() => {
   )
 })
 const counted = computed(() => {
+  if (arriving.value) return `${rowsInWords(chosen.value?.rows.length ?? 0)} so far`
   const done = answer.value?.done
   if (!done) return ''
   const of = props.total !== undefined && props.total !== done.shown ? ` of ${countInWords(props.total)}` : ''
@@ -56,7 +61,14 @@ function sort(column: string): void {
 </script>
 
 <template>
-  <ViewCard :view="view" :asked="asked" :state="state" class="table-view" @stop="stop" @again="rerun">
+  <ViewCard
+    :view="view"
+    :asked="asked"
+    :state="state"
+    class="table-view"
+    :class="{ arriving }"
+    @stop="stop"
+    @again="rerun">
     <template #beside>
       <span class="soft" data-test="counted">{{ counted }}</span>
       <span class="grow"></span>
@@ -85,6 +97,7 @@ function sort(column: string): void {
       :widths="widths"
       :totals="below"
       :sorted="sorted"
+      :question="question"
       sortable
       @sort="sort" />
     <RunNote
@@ -94,9 +107,12 @@ function sort(column: string): void {
     <div v-if="answer && (answer.done.more || (total ?? 0) > answer.done.shown)" class="note row-line">
       {{
         answer.done.more
-          ? `There are more rows than the ${countInWords(asked.report.cap)} that a page shows.`
+          ? `There are more rows than the ${countInWords(asked.report.cap * pages)} that are here.`
           : `${countInWords((total ?? 0) - answer.done.shown)} more match these choices.`
       }}
+      <button v-if="answer.done.more && pages < MOST_PAGES" class="as-link" @click="pages++">
+        {{ countInWords(asked.report.cap) }} more
+      </button>
       <RouterLink v-if="further" :to="further.path" class="as-link">All of them are in {{ further.name }}</RouterLink>
       <button v-else class="as-link" @click="emit('download', true)">Download every row</button>
     </div>
@@ -115,7 +131,7 @@ function sort(column: string): void {
   min-height: 0;
   flex: 1 1 0;
 }
-.stale :deep(tbody) {
+.stale:not(.arriving) :deep(tbody) {
   opacity: 0.55;
 }
 </style>

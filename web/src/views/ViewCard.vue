@@ -35,6 +35,7 @@ const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']
 
 <style scoped>
 .view-card {
+  position: relative;
   display: flex;
   flex-direction: column;
   min-width: 0;

@@ -36,6 +36,8 @@ export interface Wanted {
   /** main, compared, totals, or under and the number of levels above; main when it is not said. */
   part?: string
   sorted?: Ref<Sorted | undefined>
+  /** How many pages of rows are shown; one when it is not said. */
+  pages?: Ref<number>
   /** The groups above, for what lies under them. */
   under?: ColumnFilter[]
 }
@@ -50,6 +52,7 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const known = new Set(report.parameters.map(parameter => parameter.name))
   const mine = new Set(report.viewParameters[view.id] ?? [])
   const sorted = wanted.sorted ?? ref<Sorted>()
+  const pages = wanted.pages ?? ref(1)
   const relevant = computed(() =>
     Object.fromEntries(Object.entries(choices.value).filter(([name]) => mine.has(name) || !known.has(name))),
   )
@@ -60,7 +63,8 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
       .map(one => one.filter),
     ...(wanted.under ?? []),
   ])
-  const body = computed(() =>
+  /* What is asked for, without how much of it. */
+  const question = computed(() =>
     JSON.stringify({
       choices: relevant.value,
       sortBy: sorted.value?.column ?? '',
@@ -70,6 +74,8 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
       part: wanted.part ?? '',
     }),
   )
+  watch(question, () => (pages.value = 1), { flush: 'sync' })
+  const body = computed(() => JSON.stringify({ ...(JSON.parse(question.value) as object), pages: pages.value }))
 
   const rerun = (): Promise<void> => start(`${path}/views/${view.id}/run`, JSON.parse(body.value) as object)
   watch(
@@ -79,7 +85,7 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
     },
     { immediate: true },
   )
-  return { state, rerun, stop, filters }
+  return { state, rerun, stop, filters, question }
 }
 
 export type ViewRun = ReturnType<typeof useViewRun>

@@ -18,6 +18,8 @@ const props = defineProps<{
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
+  /** What was asked for: while it stays, rows are added and the reader keeps their place. */
+  question?: string
 }>()
 const emit = defineEmits<{ sort: [column: string] }>()
 
@@ -53,7 +55,7 @@ const after = computed(() => {
   return last ? virtual.value.getTotalSize() - last.end : 0
 })
 watch(
-  () => props.rows,
+  () => props.question ?? props.rows,
   () => scroller.value?.scrollTo({ top: 0 }),
 )
 

@@ -7,7 +7,7 @@ import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
 import SaidParameter from '../../parameters/SaidParameter.vue'
 import type { UsedParameters } from '../../parameters/useParameters'
-import { noticesOf, usesInWords, usesOf, type Row } from './arranged'
+import { noticesOf, plainly, usesInWords, usesOf, type Row } from './arranged'
 
 const props = defineProps<{ row: Row; parameters: UsedParameters; colours: Record<string, string>; opened: string }>()
 const emit = defineEmits<{ move: [steps: number] }>()
@@ -39,8 +39,9 @@ function keys(event: KeyboardEvent): void {
     :style="{ '--k': colours[first.name] }"
     @keydown="keys">
     <div class="said">
+      <p v-if="!seen" class="plainly">{{ plainly(row) }}</p>
       <SaidParameter
-        v-for="use in usesOf(row)"
+        v-for="use in seen ? usesOf(row) : []"
         :key="use.definition.name"
         :use="use"
         :parameters="parameters"
@@ -107,6 +108,12 @@ function keys(event: KeyboardEvent): void {
 }
 .row:focus-visible {
   background: var(--wash);
+}
+/* About as high as its sentence will be, so that the page hardly moves. */
+.plainly {
+  margin: 0;
+  min-height: 66px;
+  white-space: pre-line;
 }
 .uses .as-link {
   text-align: left;

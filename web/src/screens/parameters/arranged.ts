@@ -32,12 +32,19 @@ export function rowsOf(uses: ParameterUse[]): Row[] {
     .map(use => ({ first: use, end: byName.get(use.definition.rangeEnd) }))
 }
 
+const textOf = (pieces: ParameterUse['said']['said']): string => pieces.map(piece => piece.text).join('')
+/** What a row says, as plain text. */
+export const plainly = (row: Row): string =>
+  usesOf(row)
+    .map(({ said }) => `${textOf(said.name)}: ${textOf(said.said)}`)
+    .join('\n')
+
 /** Whether everything that is said of a row contains all of these words. */
 export function matches(row: Row, search: string): boolean {
   const text = usesOf(row)
     .flatMap(({ definition, said, uses, notices }) => [
       `:${definition.name} ${definition.group}`,
-      [...said.name, ...said.said].map(piece => piece.text).join(''),
+      textOf([...said.name, ...said.said]),
       ...uses.map(one => one.name),
       ...notices,
     ])

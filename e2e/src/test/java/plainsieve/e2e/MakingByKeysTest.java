@@ -75,8 +75,8 @@ class MakingByKeysTest {
     }
 
     /** A fresh report of the vessel diary, which has nearly every kind of parameter. @return its id */
-    private String begin() {
-        String id = api.post("/api/queries/vessel-diary/reports", Map.of())
+    private String begin(String query) {
+        String id = api.post("/api/queries/" + query + "/reports", Map.of())
                 .json()
                 .get("id")
                 .asString();
@@ -86,7 +86,7 @@ class MakingByKeysTest {
 
     @Test
     void everyKindOfControlIsChangedInItsSentence() {
-        String id = begin();
+        String id = begin("vessel-diary");
         String ship = "[data-thing='control:ship_class']";
         for (String kind : List.of("a dropdown", "a search list", "a slicer")) {
             browser.take(ship, "kind", kind);
@@ -115,10 +115,33 @@ class MakingByKeysTest {
     }
 
     @Test
+    void rangesNumbersAndRowLimitsAreChangedInTheirSentences() {
+        String id = begin("late-crossings");
+        String late = "[data-thing='control:min_delay']";
+        for (String kind : List.of("a row limit", "a number")) {
+            browser.take(late, "kind", kind);
+            browser.untilSaid(late, ":min_delay as " + kind);
+        }
+        String dates = "[data-thing='control:from']";
+        browser.untilSaid(dates, ":from :to as a date range");
+        browser.say(dates, "label", "Sailed");
+        browser.untilSaid(dates, "called Sailed");
+        browser.take(dates, "place", "only in the question line");
+        browser.untilSaid(dates, "only in the question line");
+        api.send("DELETE", "/api/reports/" + id, "");
+        String other = begin("vessel-diary");
+        String delay = "[data-thing='control:delay_low']";
+        browser.untilSaid(delay, ":delay_low :delay_high as a number range");
+        browser.say(delay, "heading", "How late");
+        browser.untilText(delay + " .heading", "How late"::equals);
+        api.send("DELETE", "/api/reports/" + other, "");
+    }
+
+    @Test
     void onAPhoneItIsOneColumnAndStillMade() {
         browser.size(390, 844);
         try {
-            String id = begin();
+            String id = begin("vessel-diary");
             browser.see(view("figures"));
             assertThat((Boolean) browser.script("return document.documentElement.scrollWidth <= 390"))
                     .isTrue();

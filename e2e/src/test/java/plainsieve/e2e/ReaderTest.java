@@ -63,7 +63,7 @@ class ReaderTest {
         untilCountIsNot(two);
         assertThat(count()).isLessThan(two);
         assertThat(browser.text(".say")).contains("from Skerrin");
-        browser.untilText("tbody", text -> !text.contains("Ardlow") && text.contains("Skerrin"));
+        browser.untilText(".table-view tbody", text -> !text.contains("Ardlow") && text.contains("Skerrin"));
         browser.click("button", "See what was sent");
         assertThat(browser.text(".panel .statement")).contains("p.name in (Skerrin)");
         browser.pick("[data-control=port]", "Corrin Bay");
@@ -143,6 +143,26 @@ class ReaderTest {
         browser.untilText("[data-test=counted]", text -> text.matches("100 of [\\d,]+ rows"));
         assertThat(sentSoFar()).isEqualTo(before + 1);
         assertThat(count()).isEqualTo(all);
+    }
+
+    @Test
+    void moreRowsThanAPageComeWhenTheyAreWanted() {
+        browser.open(LATE + "?port=&min_delay=&from=&to=&rows=0");
+        browser.untilText("[data-test=counted]", text -> text.startsWith("10,000 of"));
+        browser.click("main button", "10,000 more");
+        browser.untilText("[data-test=counted]", text -> text.startsWith("20,000 of"));
+        browser.click("[data-control=port] button", "None");
+        browser.pick("[data-control=port]", "Ardlow");
+        browser.untilText("[data-test=counted]", text -> !text.startsWith("20,000 of"));
+    }
+
+    @Test
+    void figuresTellWhatTheyWereBeforeTheLastChoice() {
+        browser.open("/reports/vessel-diary?month=2026-03&quay=Ardlow");
+        String first = browser.untilText(COUNT, text -> text.matches("[\\d,]+"));
+        browser.pick("[data-control=state]", "Cancelled");
+        browser.click("main button", "Show rows");
+        browser.untilText("[data-test=before]", text -> text.equals(first + " before"));
     }
 
     @Test
@@ -231,15 +251,10 @@ class ReaderTest {
                             && sent(report, "running").size() == 4
                     ? true
                     : null);
-            browser.click("[data-control=rows] option[value='50']");
-            browser.until(() -> sent(report, "stopped").size() == 5
-                            && sent(report, "running").size() == 4
-                    ? true
-                    : null);
-            browser.untilText(".table-view", text -> text.contains("Asking the database"));
-            browser.click(".table-view button", "Stop");
-            browser.until(() -> sent(report, "stopped").size() == 6 ? true : null);
-            browser.untilText(".table-view", text -> text.contains("Stopped."));
+            browser.untilText(".kind-figures", text -> text.contains("Asking the database"));
+            browser.click(".kind-figures button", "Stop");
+            browser.until(() -> sent(report, "stopped").size() == 5 ? true : null);
+            browser.untilText(".kind-figures", text -> text.contains("Stopped."));
         } finally {
             makeLive(report, quick);
         }

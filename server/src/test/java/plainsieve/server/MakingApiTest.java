@@ -151,6 +151,13 @@ class MakingApiTest {
     }
 
     @Test
+    void aColumnThatRefinesAnotherIsFoundAtTheSource() {
+        begin("fare-income");
+        assertThat(api.get(path("/proposals/fare-income")).json().findValuesAsString("why"))
+                .contains("Each of the 14 values of port belongs to one island.");
+    }
+
+    @Test
     void thingsAreTakenLeftMovedAndBroughtBack() {
         JsonNode first = begin("late-crossings");
         JsonNode left = post(first, "/steps", Map.of("thing", "view:by-port", "step", "remove"))

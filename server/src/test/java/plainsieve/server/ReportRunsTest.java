@@ -76,6 +76,26 @@ class ReportRunsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
+    void furtherPagesBringTheFirstRowsAgainAndMore(String report) {
+        Map<String, Object> choices = new HashMap<>(Map.of("rows", values("0"), "min_delay", blank()));
+        List.of("port", "from", "to").forEach(name -> choices.put(name, blank()));
+        Map<String, Object> two = Map.of("runId", "two-pages-" + report, "choices", choices, "pages", 2);
+        assertThat(api.post("/api/reports/" + report + "/views/crossings/run", two)
+                        .rows())
+                .hasSize(20_000)
+                .startsWith(api.runView(report, "crossings", choices).rows().toArray(new JsonNode[0]));
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {-1, 0, 11, 1_000_000})
+    void pagesBeyondWhatABrowserShowsAreRefused(int pages) {
+        String path = "/api/reports/" + DUCKDB + "/views/crossings/run";
+        Map<String, Object> body = Map.of("runId", "pages", "choices", Map.of(), "pages", pages);
+        assertThat(api.post(path, body).status()).isEqualTo(422);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {DUCKDB, POSTGRES, MARIADB})
     void theLastDayIsWhole(String report) {
         Map<String, Object> lastDay =
                 Map.of("from", values("2026-03-31"), "to", values("2026-03-31"), "port", blank(), "min_delay", blank());

@@ -106,6 +106,12 @@ final class FigureWords {
         return new Figure(measure, labelOf(measure), measure.function() == Function.SHARE ? "%" : "");
     }
 
+    /** The first or the last day of a column, called so. */
+    static Figure end(Function function, String column) {
+        String word = function == Function.MIN ? "first " : "last ";
+        return new Figure(new Measure(function, Optional.of(column)), word + column.replace('_', ' '), "");
+    }
+
     static Measure measure(String offerId) {
         String[] parts = offerId.split(" ", 2);
         Optional<String> column = parts.length == 2 ? Optional.of(parts[1]) : Optional.empty();

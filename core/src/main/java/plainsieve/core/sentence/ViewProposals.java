@@ -21,7 +21,7 @@ import plainsieve.core.view.View;
 /** What a query could show, from what is known of its columns. Each proposal says why. */
 public final class ViewProposals {
     private static final long FEW = 40;
-    private static final int MOST_FIGURES = 4;
+    private static final int MOST_MEASURES = 2;
     private static final int BARS_TAKEN = 2;
     private static final long MOST_DAYS = 92;
     private static final long MOST_MONTHS = 120;
@@ -73,22 +73,32 @@ public final class ViewProposals {
         return proposals;
     }
 
-    /** By the two columns that have the fewest values, the coarser one first. */
+    /** By a column and one that refines it; else by the two columns that have the fewest values, the coarser one first. */
     private Optional<Proposal> groups() {
         List<OutputColumn> few = fewest();
+        for (OutputColumn coarse : few) {
+            for (OutputColumn fine : known.columns()) {
+                if (fine.refines().contains(coarse.name())) {
+                    String why = "Each of the %s of %s belongs to one %s."
+                            .formatted(fine.differentInWords(), fine.inWords(), coarse.inWords());
+                    return Optional.of(groups(List.of(coarse.name(), fine.name()), why));
+                }
+            }
+        }
         if (few.size() < 2) {
             return Optional.empty();
         }
-        List<String> levels = List.of(few.get(0).name(), few.get(1).name());
+        OutputColumn first = few.get(0);
+        OutputColumn second = few.get(1);
         String why = "%s of %s, then %s of %s."
-                .formatted(
-                        few.get(0).differentInWords(),
-                        few.get(0).inWords(),
-                        few.get(1).differentInWords(),
-                        few.get(1).inWords());
-        Shown groups = new Shown.Groups(firstFigures(), levels);
-        return Optional.of(new Proposal(
-                "groups", queryId, View.of("groups", Groupings.titleBy(levels), queryId, groups), why, false));
+                .formatted(first.differentInWords(), first.inWords(), second.differentInWords(), second.inWords());
+        return Optional.of(groups(List.of(first.name(), second.name()), why));
+    }
+
+    private Proposal groups(List<String> levels, String why) {
+        Shown groups = new Shown.Groups(sums(), levels);
+        return new Proposal(
+                "groups", queryId, View.of("groups", Groupings.titleBy(levels), queryId, groups), why, false);
     }
 
     private Proposal words() {
@@ -98,21 +108,25 @@ public final class ViewProposals {
     }
 
     private Proposal figures() {
-        List<Figure> figures = firstFigures();
+        List<Figure> figures = new ArrayList<>(sums());
         String why = figures.size() == 1
                 ? "No column is a measure, so rows are counted."
                 : "Measures of the query; ids, years and months are never added up.";
+        known.columns().stream().filter(OutputColumn::isTime).findFirst().ifPresent(column -> {
+            figures.add(FigureWords.end(Measure.Function.MIN, column.name()));
+            figures.add(FigureWords.end(Measure.Function.MAX, column.name()));
+        });
         Shown shown = new Shown.Figures(figures, Optional.empty());
         return new Proposal("figures", queryId, View.of("figures", "", queryId, shown), why, true);
     }
 
-    /** The number of rows, and of the first measures what is typical of them. */
-    private List<Figure> firstFigures() {
+    /** The number of rows, and of the first measures the sum or what is typical of them. */
+    private List<Figure> sums() {
         List<Figure> figures = new ArrayList<>();
         figures.add(FigureWords.figure("count"));
         known.columns().stream()
                 .filter(OutputColumn::isMeasure)
-                .limit(MOST_FIGURES - 1L)
+                .limit(MOST_MEASURES)
                 .forEach(column -> {
                     Measure.Function function = isAveraged(column) ? Measure.Function.AVG : Measure.Function.SUM;
                     figures.add(FigureWords.figure(new Measure(function, Optional.of(column.name()))));

@@ -1,6 +1,7 @@
 package plainsieve.core.view;
 
 import java.math.BigDecimal;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -14,11 +15,30 @@ import plainsieve.core.value.Type;
  * @param different how many different values it has, with the choices that were looked at; nothing when it was not counted
  * @param days how many days lie from its first to its last; nothing for what is no day or time
  * @param reach how far it is from its smallest value to its largest; nothing for what is no number
+ * @param refines columns with fewer values to which its own belong, each to one: a port refines its island
  */
 public record OutputColumn(
-        String name, Optional<Type> type, OptionalLong different, OptionalLong days, Optional<BigDecimal> reach) {
+        String name,
+        Optional<Type> type,
+        OptionalLong different,
+        OptionalLong days,
+        Optional<BigDecimal> reach,
+        List<String> refines) {
     private static final Set<String> NOT_ADDED_UP =
             Set.of("id", "no", "nr", "number", "code", "year", "month", "day", "week");
+
+    public OutputColumn {
+        refines = List.copyOf(refines);
+    }
+
+    /** A column of which no more is known than how many values it has. */
+    public static OutputColumn of(String name, Optional<Type> type, OptionalLong different) {
+        return new OutputColumn(name, type, different, OptionalLong.empty(), Optional.empty(), List.of());
+    }
+
+    public OutputColumn refining(List<String> coarser) {
+        return new OutputColumn(name, type, different, days, reach, coarser);
+    }
 
     public boolean isNumber() {
         return type.filter(known -> known == Type.INTEGER || known == Type.DECIMAL)

@@ -56,12 +56,40 @@ class ViewProposalsTest {
                 .containsExactly(true, true, true, false, false, true, false);
     }
 
+    @Test
+    void groupsAreByAColumnAndOneThatRefinesIt() {
+        List<ViewProposals.Proposal> proposals = of(
+                column("state", Type.TEXT, 3),
+                column("island", Type.TEXT, 9),
+                column("port", Type.TEXT, 64).refining(List.of("island")));
+        assertThat(sentences(proposals))
+                .contains("Groups by island, then by port, with number of rows as rows, called By island and port");
+        assertThat(proposals)
+                .extracting(ViewProposals.Proposal::why)
+                .contains("Each of the 64 values of port belongs to one island.");
+    }
+
+    @Test
+    void groupsAreByTheFewestValuesWhereNoColumnRefinesAnother() {
+        assertThat(of(column("port", Type.TEXT, 14), column("state", Type.TEXT, 3)))
+                .extracting(ViewProposals.Proposal::why)
+                .contains("3 values of state, then 14 values of port.");
+    }
+
+    @Test
+    void figuresTellTheFirstAndTheLastDay() {
+        assertThat(sentences(of(column("sailed", Type.DATE, 90), column("passengers", Type.INTEGER, 400))))
+                .first()
+                .isEqualTo("Figures: number of rows as rows · sum of passengers as passengers · "
+                        + "smallest sailed as first sailed · largest sailed as last sailed");
+    }
+
     @ParameterizedTest
     @CsvSource({"31, day", "92, day", "93, month", "1100, month", "9000, year", "-1, month"})
     void aLineSaysWhenInStretchesThatGiveSomeDozensOfPoints(long days, String stretch) {
         OptionalLong known = days < 0 ? OptionalLong.empty() : OptionalLong.of(days);
         assertThat(sentences(of(new OutputColumn(
-                        "sailed", Optional.of(Type.DATE), OptionalLong.of(300), known, Optional.empty()))))
+                        "sailed", Optional.of(Type.DATE), OptionalLong.of(300), known, Optional.empty(), List.of()))))
                 .contains("Line of the number of rows by %s of sailed, called By %s of sailed"
                         .formatted(stretch, stretch));
     }

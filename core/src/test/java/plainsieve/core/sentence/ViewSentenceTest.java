@@ -37,7 +37,8 @@ class ViewSentenceTest {
                     Optional.of(Type.INTEGER),
                     OptionalLong.of(60),
                     OptionalLong.empty(),
-                    Optional.of(BigDecimal.valueOf(120))),
+                    Optional.of(BigDecimal.valueOf(120)),
+                    List.of()),
             column("vessel_id", Type.INTEGER, 18));
     private static final Known KNOWN = new Known(
             COLUMNS,
@@ -74,8 +75,7 @@ class ViewSentenceTest {
     private static final List<View> ALL = List.of(FIGURES, BARS, LINE, TABLE, GROUPS, WORDS);
 
     static OutputColumn column(String name, Type type, long different) {
-        return new OutputColumn(
-                name, Optional.of(type), OptionalLong.of(different), OptionalLong.empty(), Optional.empty());
+        return OutputColumn.of(name, Optional.of(type), OptionalLong.of(different));
     }
 
     static ParameterDefinition definition(String name, Type type) {

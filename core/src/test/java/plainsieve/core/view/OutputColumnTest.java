@@ -12,7 +12,7 @@ import plainsieve.core.value.Type;
 
 class OutputColumnTest {
     private static OutputColumn column(String name, Type type, OptionalLong different) {
-        return new OutputColumn(name, Optional.of(type), different, OptionalLong.empty(), Optional.empty());
+        return OutputColumn.of(name, Optional.of(type), different);
     }
 
     @ParameterizedTest
@@ -31,8 +31,7 @@ class OutputColumnTest {
     void aTextIsNoMeasureWhateverItIsCalled() {
         assertThat(column("passengers", Type.TEXT, OptionalLong.empty()).isMeasure())
                 .isFalse();
-        assertThat(new OutputColumn(
-                                "shape", Optional.empty(), OptionalLong.empty(), OptionalLong.empty(), Optional.empty())
+        assertThat(OutputColumn.of("shape", Optional.empty(), OptionalLong.empty())
                         .isMeasure())
                 .isFalse();
     }

@@ -5,7 +5,6 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -79,8 +78,7 @@ class GivingCheck {
                 draft,
                 Purpose.Kind.FORM,
                 choices,
-                new ReportOrders.Asked(
-                        UUID.randomUUID().toString(), live, view, Part.MAIN, Optional.empty(), List.of()));
+                ReportOrders.Asked.first(UUID.randomUUID().toString(), live, view, Part.MAIN));
     }
 
     /** A viewer who chooses there would see nothing change. */

@@ -16,7 +16,6 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.Wanted;
@@ -83,6 +82,13 @@ public class OutputColumns {
     /** @param complete whether they were counted; a source that was too slow just now is asked again the next time */
     private record Looked(List<OutputColumn> columns, boolean complete) {}
 
+    /** @param most rows that are of use */
+    private record Asked(Wanted wanted, long most) {}
+
+    private interface Orders {
+        RunOrder of(Asked asked);
+    }
+
     private static AskedChoices defaults(Asker asker) {
         return AskedChoices.of(asker, Set.of(), Map.of());
     }
@@ -91,13 +97,26 @@ public class OutputColumns {
         return AskedChoices.onTheBench(asker, Set.of(), Map.of());
     }
 
-    private Looked looked(Function<Wanted, RunOrder> order) {
+    private Looked looked(Orders order) {
         FirstRow first = new FirstRow();
-        runner.run(order.apply(Wanted.allRows()), first);
-        return counted(first.columns, order);
+        runner.run(order.of(new Asked(Wanted.allRows(), 1)), first);
+        Looked counted = counted(first.columns, order);
+        Refinements refinements = new Refinements((pairs, most) -> groups(order.of(new Asked(pairs, most))));
+        return counted.complete() ? new Looked(refinements.in(counted.columns()), true) : counted;
     }
 
-    private Looked counted(List<Column> columns, Function<Wanted, RunOrder> order) {
+    /** How many groups have a value in their first column. As with counts, a slow source shows less, not nothing. */
+    private OptionalLong groups(RunOrder order) {
+        Groups groups = new Groups();
+        try {
+            runner.run(order, groups);
+        } catch (SourceFailure e) {
+            return OptionalLong.empty();
+        }
+        return OptionalLong.of(groups.withValue);
+    }
+
+    private Looked counted(List<Column> columns, Orders order) {
         List<Column> countable = columns.stream()
                 .filter(column -> type(column).isPresent())
                 .limit(MOST_COUNTED)
@@ -108,7 +127,7 @@ public class OutputColumns {
                 countable.isEmpty() || !found.isEmpty());
     }
 
-    private Map<Measure, Object> measured(List<Column> countable, Function<Wanted, RunOrder> order) {
+    private Map<Measure, Object> measured(List<Column> countable, Orders order) {
         List<Measure> measures = new ArrayList<>();
         for (Column column : countable) {
             measures.add(measure(Measure.Function.COUNT_DISTINCT, column));
@@ -123,7 +142,7 @@ public class OutputColumns {
         }
         FirstRow row = new FirstRow();
         try {
-            runner.run(order.apply(new Wanted.Totals(List.of(), measures, Wanted.Order.KEYS)), row);
+            runner.run(order.of(new Asked(new Wanted.Totals(List.of(), measures, Wanted.Order.KEYS), 1)), row);
         } catch (SourceFailure e) {
             // Columns without counts are still columns: a source that is too slow for counting shows less, not nothing.
             return found;
@@ -142,7 +161,7 @@ public class OutputColumns {
         Object last = found.get(measure(Measure.Function.MAX, column));
         OptionalLong days = isTime(column) ? days(first, last) : OptionalLong.empty();
         Optional<BigDecimal> reach = isNumber(column) ? reach(first, last) : Optional.empty();
-        return new OutputColumn(column.name(), type(column), different, days, reach);
+        return new OutputColumn(column.name(), type(column), different, days, reach, List.of());
     }
 
     /** Both as sources give days and moments: ISO 8601, or nearly. */
@@ -186,15 +205,15 @@ public class OutputColumns {
         return column.kind() == Column.Kind.INTEGER || column.kind() == Column.Kind.DECIMAL;
     }
 
-    private static RunOrder order(Project project, Query query, AskedChoices asked, Wanted wanted) {
+    private static RunOrder order(Project project, Query query, AskedChoices choices, Asked asked) {
         return new RunOrder(
                 UUID.randomUUID().toString(),
                 project,
                 RunOrder.Text.live(query),
-                asked,
-                new RunOrder.Shape("", wanted, List.of()),
+                choices,
+                new RunOrder.Shape("", asked.wanted(), List.of()),
                 Purpose.LOOK,
-                1);
+                asked.most());
     }
 
     private static Optional<Type> type(Column column) {
@@ -223,6 +242,15 @@ public class OutputColumns {
             if (values.isEmpty()) {
                 values.addAll(Arrays.asList(row));
             }
+        }
+    }
+
+    private static final class Groups implements RunListener {
+        private long withValue;
+
+        @Override
+        public void row(Object[] row) {
+            withValue += row[0] == null ? 0 : 1;
         }
     }
 }

@@ -55,6 +55,6 @@ class DraftOrders {
 
     private static ReportOrders.Asked asked(RunOrder.Text text, Asked asked) {
         return new ReportOrders.Asked(
-                UUID.randomUUID().toString(), text, asked.view(), asked.part(), Optional.empty(), asked.filters());
+                UUID.randomUUID().toString(), text, asked.view(), asked.part(), Optional.empty(), asked.filters(), 1);
     }
 }

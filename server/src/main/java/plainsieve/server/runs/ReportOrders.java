@@ -40,6 +40,8 @@ public class ReportOrders {
      * @param part what of the view is asked for
      * @param sort an order that a viewer asked for
      * @param filters what a viewer picked in views beside it
+     * @param pages how many times the cap its rows may reach: who wants more rows asks for the first ones again with them,
+     *     so that one statement gives them all, none twice and none left out
      */
     public record Asked(
             String runId,
@@ -47,7 +49,13 @@ public class ReportOrders {
             View view,
             Part part,
             Optional<Wanted.Sort> sort,
-            List<RunOrder.ColumnFilter> filters) {}
+            List<RunOrder.ColumnFilter> filters,
+            int pages) {
+        /** The first rows in the query's own order. */
+        public static Asked first(String runId, RunOrder.Text text, View view, Part part) {
+            return new Asked(runId, text, view, part, Optional.empty(), List.of(), 1);
+        }
+    }
 
     /** A reader's choices for a report. */
     public static AskedChoices choices(Project project, Asker asker, Report report, Map<String, ChoiceText> choices) {
@@ -71,7 +79,7 @@ public class ReportOrders {
                 counting(project, choices, asked),
                 new RunOrder.Shape(limit, wanted(asked), asked.filters()),
                 Purpose.ofView(kind, report.id(), view.id()),
-                settings.readerCap());
+                settings.readerCap() * asked.pages());
     }
 
     private static Wanted wanted(Asked asked) {

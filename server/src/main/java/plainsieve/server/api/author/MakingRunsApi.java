@@ -88,6 +88,12 @@ class MakingRunsApi {
                 Purpose.Kind.MAKING,
                 ReportOrders.choices(drafted, asker, report, ChoiceBody.texts(body.choices())),
                 new ReportOrders.Asked(
-                        body.runId(), live, view, body.partOf(), body.sort(), RunBodies.filters(body.filters())));
+                        body.runId(),
+                        live,
+                        view,
+                        body.partOf(),
+                        body.sort(),
+                        RunBodies.filters(body.filters()),
+                        body.pages()));
     }
 }

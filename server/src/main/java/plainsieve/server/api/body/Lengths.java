@@ -7,6 +7,10 @@ public final class Lengths {
     /** Of a query: the longest statement that databases here take at their usual settings is longer. */
     public static final int TEXT = 1_000_000;
 
+    /** So many pages of rows a browser still shows with ease; who wants more downloads them. */
+    public static final int MOST_PAGES = 10;
+
+    public static final String PAGES = "is not between 1 and " + MOST_PAGES;
     public static final String TOO_LONG = "is longer than {max} characters";
     public static final String MISSING = "is missing";
     public static final String NEGATIVE = "is less than 0";

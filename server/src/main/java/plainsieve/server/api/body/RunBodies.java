@@ -1,6 +1,8 @@
 package plainsieve.server.api.body;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
@@ -34,6 +36,7 @@ public final class RunBodies {
      * @param part what of the view: main, compared, totals, or under and how many levels are above; empty for main
      * @param sortBy an output column, or empty for the query's own order
      * @param filters what a reader picked from bars
+     * @param pages how many times the most rows of a page it may give; one where it is not said
      */
     public record ViewRun(
             String runId,
@@ -42,8 +45,12 @@ public final class RunBodies {
             boolean descending,
             List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
             String signed,
-            String part) {
+            String part,
+
+            @Min(value = 1, message = Lengths.PAGES) @Max(value = Lengths.MOST_PAGES, message = Lengths.PAGES)
+            Integer pages) {
         public ViewRun {
+            pages = pages == null ? 1 : pages;
             part = Absent.orEmpty(part);
             runId = RunIds.given(runId);
             sortBy = Absent.orEmpty(sortBy);

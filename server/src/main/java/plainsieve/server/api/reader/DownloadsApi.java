@@ -86,7 +86,8 @@ class DownloadsApi {
                 view,
                 Part.MAIN,
                 body.sort(),
-                RunBodies.filters(body.filters()));
+                RunBodies.filters(body.filters()),
+                1);
         FileHeader header = new FileHeader(
                 report.name(),
                 question.said().sentence(),

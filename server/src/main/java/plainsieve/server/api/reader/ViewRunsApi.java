@@ -67,7 +67,8 @@ class ViewRunsApi {
                                 view,
                                 body.partOf(),
                                 body.sort(),
-                                RunBodies.filters(body.filters()))),
+                                RunBodies.filters(body.filters()),
+                                body.pages())),
                 response);
     }
 }
