@@ -37,20 +37,23 @@ const shown = computed(() => groups.value.flatMap(group => group.rows).length)
 const keyOf = (name: string): string => `${name} ${opened.value === name}`
 
 async function add(): Promise<void> {
-  if (typed.value.trim() && (await parameters.addTyped(typed.value))) typed.value = ''
+  const name = /\w+/.exec(typed.value)?.[0]
+  if (!name || !(await parameters.addTyped(typed.value))) return
+  typed.value = ''
+  await scrollTo(name)
 }
 function move(name: string, steps: number): void {
   void parameters.order(moved(all.value, name, steps))
 }
-async function scrollToOpened(): Promise<void> {
+async function scrollTo(name: string): Promise<void> {
   await nextTick()
-  document.querySelector(`[data-parameter="${CSS.escape(opened.value)}"]`)?.scrollIntoView({ block: 'center' })
+  document.querySelector(`[data-parameter="${CSS.escape(name)}"]`)?.scrollIntoView({ block: 'center' })
 }
 onMounted(async () => {
   await parameters.reload()
-  await scrollToOpened()
+  await scrollTo(opened.value)
 })
-watch(opened, scrollToOpened)
+watch(opened, scrollTo)
 </script>
 
 <template>

@@ -49,6 +49,13 @@ class ParametersScreenTest {
         return "[data-parameter=" + name + "]";
     }
 
+    /** As a reader does who scrolls there; sentences are drawn when they come in sight. */
+    private static void openAt(String name) {
+        browser.open("/parameters");
+        browser.see(row(name));
+        browser.script("document.querySelector(arguments[0]).scrollIntoView({block: 'center'})", row(name));
+    }
+
     private static void more(String name) {
         browser.click("[aria-label='more of :" + name + "']");
     }
@@ -111,7 +118,7 @@ class ParametersScreenTest {
     @Test
     void isChangedInPlaceAndEveryChangeGoesBackAndForth() {
         make(Map.of());
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.say(row("tried_out"), "hint", "first hint");
         browser.untilText("header", text -> text.contains("Undo hint of :tried_out"));
         browser.take(row("tried_out"), "type", "a date");
@@ -143,7 +150,7 @@ class ParametersScreenTest {
     @Test
     void switchingSaysWhatCannotBeKept() {
         make(Map.of("many", true, "default", Map.of("kind", "choice", "choice", Api.values("7", "x"))));
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.take(row("tried_out"), "type", "a whole number");
         browser.untilText(".lost", text -> text.contains("The default “x” is no whole number."));
         browser.untilSaid(row("tried_out"), "is a whole number, takes many values");
@@ -153,7 +160,7 @@ class ParametersScreenTest {
     @Test
     void changesOfTwoAuthorsToDifferentPropertiesBothHold() {
         make(Map.of());
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.see(row("tried_out") + " [data-mark=hint]");
         change("unit", "theirs");
         browser.say(row("tried_out"), "hint", "mine");
@@ -165,7 +172,7 @@ class ParametersScreenTest {
     @Test
     void changesOfTwoAuthorsToOnePropertyAreAskedAbout() {
         make(Map.of());
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.see(row("tried_out") + " [data-mark=hint]");
         change("hint", "theirs");
         browser.say(row("tried_out"), "hint", "mine");
@@ -190,7 +197,7 @@ class ParametersScreenTest {
     @Test
     void aNewNameIsPreviewedAndTakenBack() {
         make(Map.of());
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.say(row("tried_out"), "name", "tried_again");
         browser.untilText(
                 "[aria-label=Rename]",
@@ -218,7 +225,7 @@ class ParametersScreenTest {
                 .json()
                 .get("id")
                 .asString();
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.click(row("tried_out") + " [data-mark=list] button");
         browser.untilText(
                 ".menu .offers li:nth-child(3)",
@@ -242,7 +249,7 @@ class ParametersScreenTest {
     @Test
     void aFormulaThatCannotBeReadIsToldAndTheOldOneHolds() {
         make(Map.of("type", "date"));
-        browser.open("/parameters");
+        openAt("tried_out");
         browser.say(row("tried_out"), "start", "first day of lst month");
         browser.untilText(row("tried_out"), text -> text.contains("The formula cannot be read at “lst”"));
         assertThat(kept().get("default").get("kind").asString()).isEqualTo("choice");
