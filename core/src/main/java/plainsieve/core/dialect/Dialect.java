@@ -23,6 +23,9 @@ public interface Dialect {
 
     Syntax syntax();
 
+    /** What the functions that come with the database do to rows. */
+    Functions functions();
+
     /** Quotes a name so that it is taken literally, whatever characters it has. */
     default String quoteName(String name) {
         return '"' + name.replace("\"", "\"\"") + '"';
@@ -73,6 +76,21 @@ public interface Dialect {
 
     /** Whether HAVING refers to selected columns by their names, and to others not at all. */
     default boolean havingKnowsNames() {
+        return false;
+    }
+
+    /** Whether a total without a value is null in HAVING as it is outside. */
+    default boolean havingTellsMissingValues() {
+        return true;
+    }
+
+    /** Whether a grouped query may select only what follows from its keys, not a value of any row. */
+    default boolean groupsStrictly() {
+        return true;
+    }
+
+    /** Whether a comparison depends on the column from which a text comes: its collation, and whether it is turned into a number. */
+    default boolean comparesByColumn() {
         return false;
     }
 

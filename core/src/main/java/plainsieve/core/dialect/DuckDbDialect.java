@@ -17,6 +17,13 @@ final class DuckDbDialect implements Dialect {
             Feature.QUALIFY,
             Feature.FETCH_FIRST);
 
+    private final Functions functions = Functions.of("duckdb");
+
+    @Override
+    public Functions functions() {
+        return functions;
+    }
+
     @Override
     public String name() {
         return "duckdb";

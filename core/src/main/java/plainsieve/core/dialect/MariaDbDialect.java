@@ -16,6 +16,13 @@ final class MariaDbDialect implements Dialect {
             Feature.SESSION_VARIABLES,
             Feature.FETCH_FIRST);
 
+    private final Functions functions = Functions.of("mariadb");
+
+    @Override
+    public Functions functions() {
+        return functions;
+    }
+
     @Override
     public String name() {
         return "mariadb";
@@ -102,6 +109,23 @@ final class MariaDbDialect implements Dialect {
     @Override
     public boolean havingKnowsNames() {
         return true;
+    }
+
+    /** {@code having std(x) is null} is true of no group, and of MIN and MAX of some only (MariaDB 10.11). */
+    @Override
+    public boolean havingTellsMissingValues() {
+        return false;
+    }
+
+    @Override
+    public boolean groupsStrictly() {
+        return false;
+    }
+
+    /** In the ON of an outer join it gives other rows than value by value (MariaDB 10.11). */
+    @Override
+    public boolean takesLongListInOn() {
+        return false;
     }
 
     @Override

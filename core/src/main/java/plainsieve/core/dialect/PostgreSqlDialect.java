@@ -17,6 +17,13 @@ final class PostgreSqlDialect implements Dialect {
             Feature.COLON_BEHIND_OPERAND,
             Feature.FETCH_FIRST);
 
+    private final Functions functions = Functions.of("postgresql");
+
+    @Override
+    public Functions functions() {
+        return functions;
+    }
+
     @Override
     public String name() {
         return "postgresql";

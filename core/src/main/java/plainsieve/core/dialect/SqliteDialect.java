@@ -10,6 +10,13 @@ final class SqliteDialect implements Dialect {
     private static final Syntax SYNTAX =
             Syntax.of(Feature.BACKTICK_NAMES, Feature.BRACKETED_NAMES, Feature.AT_PLACEHOLDERS);
 
+    private final Functions functions = Functions.of("sqlite");
+
+    @Override
+    public Functions functions() {
+        return functions;
+    }
+
     @Override
     public String name() {
         return "sqlite";
@@ -76,6 +83,16 @@ final class SqliteDialect implements Dialect {
     @Override
     public String dayAfter(String day) {
         return "date(" + day + ", '+1 day')";
+    }
+
+    @Override
+    public boolean groupsStrictly() {
+        return false;
+    }
+
+    @Override
+    public boolean comparesByColumn() {
+        return true;
     }
 
     @Override

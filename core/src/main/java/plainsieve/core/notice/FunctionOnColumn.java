@@ -73,7 +73,7 @@ final class FunctionOnColumn implements NoticeRule {
             boolean word = tokens.is(i, TokenKind.WORD) || tokens.is(i, TokenKind.QUOTED_NAME);
             column |= word && !tokens.isBracket(i + 1, '(');
         }
-        return (call || cast) && column && !KnownFunctions.aggregates(subject.query(), left);
+        return (call || cast) && column && !new KnownFunctions(subject.query(), subject.dialect()).aggregate(left);
     }
 
     /** The column whose day is taken: {@code date(x)}, {@code cast(x as date)}, {@code x::date}, {@code date_trunc('day', x)}. */

@@ -148,9 +148,21 @@ public final class PreparedQuery {
         elsewhere.forEach(rewriting::bind);
         limitsAndView(rewriting, choices, wanted, cap);
         rewriting.edits.addAll(Removal.of(source, query.conditionClauses(), rewriting.leftOut));
+        behindStatement().ifPresent(rewriting.edits::add);
         EditedText edited = EditedText.of(query.text(), Edits.outermost(rewriting.edits));
         check.check(edited);
         return new Statement(edited.text(), edited.values(), report.of(edited, rewriting.outcomes, wanted), cap);
+    }
+
+    /** Some servers take a comment behind the semicolon for a second statement; the semicolon goes with it. */
+    private Optional<Edit> behindStatement() {
+        int semicolon = query.top().span().to();
+        boolean more = semicolon < source.tokens().size()
+                && !query.text().substring(source.tokens().end(semicolon)).isBlank();
+        return more
+                ? Optional.of(Edit.remove(
+                        source.tokens().start(semicolon), query.text().length()))
+                : Optional.empty();
     }
 
     /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. */

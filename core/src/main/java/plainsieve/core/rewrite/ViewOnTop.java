@@ -8,9 +8,12 @@ import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.rewrite.edit.Removal;
 import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.rewrite.filter.OutputColumns;
+import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.SelectList;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -25,8 +28,8 @@ import plainsieve.core.value.ProblemException;
  *                   ) as matching group by "port" order by "port" limit ?
  * </pre>
  *
- * An ORDER BY of the author's outermost query means nothing under a grouping and goes, unless a limit stands beside it:
- * then it decides which rows there are.
+ * An ORDER BY of the author's outermost query means nothing under a grouping and goes, unless it decides which rows there
+ * are: beside a limit, or where {@link #picksRows the block picks some by it}.
  */
 final class ViewOnTop {
     private final ParsedQuery query;
@@ -68,12 +71,25 @@ final class ViewOnTop {
                 && top.tail().get(0).kind() == Clause.Kind.ORDER_BY
                 && query.parameters().stream()
                         .noneMatch(place -> top.tail().get(0).body().contains(place.token()));
-        if (onlySorted) {
+        if (onlySorted && !picksRows(top)) {
             edits.add(Removal.wholeClause(source, top.tail().get(0)));
         }
         Fragment.Builder behind = Fragment.build().text("\n) as matching");
         edits.add(Edit.insertBetweenClauses(source.end(top.span()), append(behind, ending)));
         return edits;
+    }
+
+    /** DISTINCT ON keeps the first row by the order; counters and what is made anew for each row follow it. */
+    private boolean picksRows(QueryLevel level) {
+        if (level.operands().size() > 1 || !(level.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
+            return false;
+        }
+        Block block = plain.block();
+        KnownFunctions functions = new KnownFunctions(query, source.dialect());
+        boolean distinctOn = block.clause(Clause.Kind.SELECT)
+                .filter(clause -> SelectList.of(query, clause).isDistinctOn())
+                .isPresent();
+        return distinctOn || functions.countRows(block.span()) || functions.areVolatile(block.span());
     }
 
     private static Fragment append(Fragment.Builder builder, Fragment more) {
@@ -88,7 +104,7 @@ final class ViewOnTop {
     private String heading(Wanted.Totals totals) {
         List<String> items = new ArrayList<>();
         totals.groupBy().forEach(key -> items.add(heading(key)));
-        totals.measures().forEach(measure -> items.add(call(measure) + " as " + name(outputName(measure))));
+        totals.measures().forEach(measure -> items.add(call(measure) + " as " + name(outputName(measure, totals))));
         return "select " + String.join(", ", items);
     }
 
@@ -113,7 +129,7 @@ final class ViewOnTop {
         ending.text("\ngroup by ").text(keys).text("\norder by ");
         if (totals.order() != Wanted.Order.KEYS) {
             Measure first = totals.measures().get(0);
-            ending.text(name(outputName(first)) + direction(totals.order(), first.function()) + ", ");
+            ending.text(name(outputName(first, totals)) + direction(totals.order(), first.function()) + ", ");
         }
         return limit(ending.text(keys), most);
     }
@@ -149,10 +165,18 @@ final class ViewOnTop {
                 "Take the average, or work it out in the query."));
     }
 
-    /** {@code count}, {@code sum_passengers}: a name for the figure that does not clash with a column. */
-    static String outputName(Measure measure) {
+    /** {@code count}, {@code sum_passengers}; with a line behind it where a column that is grouped by is called so. */
+    private static String outputName(Measure measure, Wanted.Totals totals) {
         String function = measure.function().word();
-        return measure.column().map(column -> function + "_" + column).orElse(function);
+        String name = measure.column().map(column -> function + "_" + column).orElse(function);
+        List<String> keys = totals.groupBy().stream()
+                .map(key ->
+                        key.cut().map(cut -> key.column() + "_" + cut.word()).orElse(key.column()))
+                .toList();
+        while (keys.stream().anyMatch(name::equalsIgnoreCase)) {
+            name += "_";
+        }
+        return name;
     }
 
     /** A column as the query around refers to it. */

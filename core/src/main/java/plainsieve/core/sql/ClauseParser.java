@@ -109,7 +109,7 @@ final class ClauseParser {
         if (tokens.isWord(i, "where")) {
             return Optional.of(Clause.Kind.WHERE);
         }
-        if (tokens.isWord(i, "group") && tokens.isWord(i + 1, "by")) {
+        if (tokens.isWord(i, "group") && tokens.isWord(i + 1, "by") && !isHint(i)) {
             return Optional.of(Clause.Kind.GROUP_BY);
         }
         if (tokens.isWord(i, "having")) {
@@ -128,7 +128,7 @@ final class ClauseParser {
     }
 
     private Optional<Clause.Kind> tailKindAt(int i) {
-        if (tokens.isWord(i, "order") && tokens.isWord(i + 1, "by")) {
+        if (tokens.isWord(i, "order") && tokens.isWord(i + 1, "by") && !isHint(i)) {
             return Optional.of(Clause.Kind.ORDER_BY);
         }
         if (tokens.isWord(i, "limit")) {
@@ -141,6 +141,11 @@ final class ClauseParser {
                 && tokens.isWord(i, "fetch")
                 && (tokens.isWord(i + 1, "first") || tokens.isWord(i + 1, "next"));
         return fetch ? Optional.of(Clause.Kind.FETCH) : Optional.empty();
+    }
+
+    /** {@code ignore index for order by (i)} is a hint for one table. */
+    private boolean isHint(int i) {
+        return tokens.isWord(i - 1, "for") && kind == Clause.Kind.FROM;
     }
 
     private boolean isDistinctFrom(int i) {

@@ -88,6 +88,11 @@ public record Comparison(Span left, int operator, boolean negatedWord, Kind kind
         return tokens.isWord(at, "like") || tokens.isWord(at, "ilike") ? Kind.LIKE : Kind.OTHER;
     }
 
+    /** {@code a isnull} is a condition, {@code isnull(a)} a function of some databases. */
+    private static boolean isNullWord(Tokens tokens, int i) {
+        return tokens.isWord(i, "isnull") || tokens.isWord(i, "notnull");
+    }
+
     private static boolean isOperator(Tokens tokens, Span condition, int i) {
         if (tokens.is(i, TokenKind.SYMBOL)) {
             return kind(tokens, i) != Kind.OTHER || tokens.isSymbol(i, "<=>");
@@ -97,8 +102,8 @@ public record Comparison(Span left, int operator, boolean negatedWord, Kind kind
                 || tokens.isWord(i, "like")
                 || tokens.isWord(i, "ilike")
                 || tokens.isWord(i, "is")
-                || tokens.isWord(i, "isnull")
-                || tokens.isWord(i, "notnull")
+                || (isNullWord(tokens, i) && !tokens.isBracket(i + 1, '('))
+                || (tokens.isWord(i, "xor") && i > condition.from())
                 || tokens.isWord(i, "similar")
                 || tokens.isWord(i, "regexp")
                 || tokens.isWord(i, "rlike")

@@ -93,20 +93,23 @@ final class FromReader {
 
     private void side(int at) {
         if (tokens.isWord(at, "left") || tokens.isWord(at, "anti") || tokens.isWord(at, "semi")) {
-            next = Reach.NULL_SUPPLIED;
+            raise(Reach.NULL_SUPPLIED);
         } else if (tokens.isWord(at, "right") || tokens.isWord(at, "full")) {
             for (int i = group; i < items.size(); i++) {
                 items.set(i, items.get(i).reachable(Reach.NULL_SUPPLIED));
             }
-            next = tokens.isWord(at, "full") ? Reach.NULL_SUPPLIED : Reach.INSIDE;
-        } else if (tokens.isWord(at, "asof")) {
-            next = Reach.WHOLE;
-        } else if (tokens.isWord(at, "positional")) {
+            raise(tokens.isWord(at, "full") ? Reach.NULL_SUPPLIED : Reach.INSIDE);
+        } else if (tokens.isWord(at, "asof") || tokens.isWord(at, "positional")) {
             wholeFrom(group);
-            next = Reach.WHOLE;
+            raise(Reach.WHOLE);
         } else if (tokens.isWord(at, "cross") || tokens.isWord(at, "natural")) {
             withoutOn--;
         }
+    }
+
+    /** ASOF LEFT is both: what is said first is not taken back. */
+    private void raise(Reach other) {
+        next = other.compareTo(next) > 0 ? other : next;
     }
 
     private void wholeFrom(int first) {

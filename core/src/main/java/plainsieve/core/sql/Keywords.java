@@ -6,7 +6,7 @@ import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
 
 /** The words that shape a reading query. All other words are names or functions and are left alone. */
-final class Keywords {
+public final class Keywords {
     /** Words behind which an operand begins, so that {@code in:p} and {@code limit:p} have a parameter. */
     private static final Set<String> RESERVED = Set.of(
             "SELECT",
@@ -38,7 +38,51 @@ final class Keywords {
 
     private static final int LONGEST_RESERVED = 8;
 
+    /** Words that work on what stands in the brackets behind them, and on what follows those. */
+    private static final Set<String> OPERATORS = Set.of(
+            "not",
+            "exists",
+            "in",
+            "all",
+            "any",
+            "some",
+            "and",
+            "or",
+            "xor",
+            "is",
+            "like",
+            "ilike",
+            "between",
+            "case",
+            "when",
+            "then",
+            "else",
+            "interval",
+            "binary",
+            "div",
+            "mod",
+            "prior",
+            "distinct",
+            "collate",
+            "select",
+            "values",
+            "escape",
+            "regexp",
+            "rlike",
+            "glob",
+            "match",
+            "similar",
+            "over",
+            "filter",
+            "lambda");
+
     private Keywords() {}
+
+    /** Whether the word before a bracket calls a function: NOT, IN, INTERVAL and the like do not, {@code not (a) is null} shows it. */
+    public static boolean isFunctionName(Tokens tokens, int index) {
+        return tokens.is(index, TokenKind.WORD)
+                && !OPERATORS.contains(tokens.written(index).toLowerCase(Locale.ROOT));
+    }
 
     static boolean isReserved(Tokens tokens, int index) {
         return tokens.end(index) - tokens.start(index) <= LONGEST_RESERVED

@@ -1,5 +1,7 @@
 package plainsieve.core.sql;
 
+import java.util.HashMap;
+import java.util.Map;
 import plainsieve.core.dialect.Syntax;
 
 /** Tells brackets around a query from all other brackets. */
@@ -7,6 +9,7 @@ final class QueryStarts {
     private final Tokens tokens;
     private final Brackets brackets;
     private final Syntax syntax;
+    private final Map<Integer, Boolean> told = new HashMap<>();
 
     QueryStarts(Tokens tokens, Brackets brackets, Syntax syntax) {
         this.tokens = tokens;
@@ -18,18 +21,26 @@ final class QueryStarts {
         return Keywords.beginsQuery(tokens, syntax, token);
     }
 
-    /** Whether the bracket holds a query, as in {@code (select …)} and {@code ((select …) union …)}. */
+    /**
+     * Whether the bracket holds a query, as in {@code (select …)} and {@code ((select …) union …)}, but not in
+     * {@code ((select …) - 5)}. Each bracket of a run of them is told once.
+     */
     boolean opensQuery(int open) {
-        if (at(open + 1)) {
-            return true;
-        }
-        int inner = open + 1;
-        while (tokens.isBracket(inner, '(')) {
+        int inner = open;
+        while (!told.containsKey(inner) && !at(inner + 1) && tokens.isBracket(inner + 1, '(')) {
             inner++;
         }
-        if (inner == open + 1 || !at(inner)) {
-            return false;
+        boolean opens = told.containsKey(inner) ? told.get(inner) : at(inner + 1);
+        told.put(inner, opens);
+        for (int i = inner - 1; i >= open; i--) {
+            opens = opens && goesOn(i);
+            told.put(i, opens);
         }
+        return opens;
+    }
+
+    /** Whether what stands behind an inner query lets the bracket around it be one, too. */
+    private boolean goesOn(int open) {
         int close = brackets.close(open + 1);
         return close == brackets.close(open) - 1
                 || Keywords.isSetOperator(tokens, close + 1)

@@ -114,12 +114,20 @@ public final class SelectList {
 
     private OutputColumn column(Span item) {
         int last = item.to() - 1;
-        boolean star = tokens.isSymbol(item.from(), "*")
+        boolean chosen = tokens.isWord(item.from(), "columns") && tokens.isBracket(item.from() + 1, '(');
+        boolean star = chosen
+                || tokens.isSymbol(item.from(), "*")
                 || (item.length() >= 3
                         && tokens.isSymbol(item.from() + 1, ".")
                         && tokens.isSymbol(item.from() + 2, "*"));
         if (star) {
             return new OutputColumn("", item, true);
+        }
+        boolean namedBefore = item.length() > 2
+                && (tokens.is(item.from(), TokenKind.WORD) || tokens.is(item.from(), TokenKind.QUOTED_NAME))
+                && tokens.isSymbol(item.from() + 1, ":");
+        if (namedBefore) {
+            return new OutputColumn(tokens.written(item.from()), new Span(item.from() + 2, item.to()), false);
         }
         if (item.length() > 2 && tokens.isWord(last - 1, "as")) {
             return new OutputColumn(tokens.written(last), new Span(item.from(), last - 1), false);

@@ -217,4 +217,142 @@ class AddedFilterTest {
         assertThat(text(filtered("sqlite", "select a as [my port] from t limit 1", "my port")))
                 .endsWith("where `my port` in (?, ?)");
     }
+
+    private static FilterPlacement placed(String dialect, String query, AddedFilter filter) {
+        return PreparedQuery.of(query, Dialects.of(dialect))
+                .with(List.of(filter))
+                .filterPlacements()
+                .get(0);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select not (paid) as x from t             ; (not (paid))
+            select not paid as x from t               ; (not paid)
+            select - (a) as x from t                  ; (- (a))
+            select interval (a) day as x from t       ; (interval (a) day)
+            select binary (a) as x from t             ; (binary (a))
+            select exists (select 1 from s) as x from t ; (exists (select 1 from s))
+            select (a) as x from t                    ; ((a))
+            select a collate "C" as x from t          ; (a collate "C")
+            select lower(a) as x from t               ; lower(a)
+            select s.a as x from s                    ; s.a
+            """)
+    void anExpressionThatIsWrittenAgainIsBracketedUnlessItIsWhole(String query, String written) {
+        for (String dialect : List.of("postgresql", "duckdb", "mariadb")) {
+            PreparedQuery filtered =
+                    PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.withoutValue("x")));
+            assertThat(filtered.query().text()).endsWith("where " + written + " is null");
+        }
+    }
+
+    /** Each of these would read the table behind a name as the query of that name, or the other way round. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            with a as (select x, id from b), b as (select y as x, z as id from t) select x, id from a
+            with a as (with b as (select 1 as x from t) select x from b), b as (select x from s) select x from a join b on true
+            with c as (select x from t), d as (with c as (select x from s) select x from c) select x from d
+            select x from (with b as (select x from t) select x from b) d join b on true
+            with "A" as (select x from t) select x from a
+            with b as (select x from t) select x from s.b
+            """)
+    void doesNotGoIntoAQueryThatTheNameMayNotMean(String query) {
+        PreparedQuery filtered = filtered("postgresql", query, "x");
+        int definitions = filtered.query().text().lastIndexOf("select x");
+        assertThat(filtered.query().text().substring(0, definitions))
+                .doesNotContain("from t where x", "from t where y");
+    }
+
+    @Test
+    void doesNotGoIntoAQueryThatAnInAlsoReads() {
+        String query = "with c as (select x from t) select x from c where y in c";
+        assertThat(text(filtered("sqlite", query, "x"))).isEqualTo(query + " and x in (?, ?)");
+    }
+
+    @Test
+    void goesThroughAChainOfQueriesAsFarAsAPersonCouldFollowAndNeverBreaks() {
+        StringBuilder chain = new StringBuilder("with q0 as (select x from t)");
+        for (int i = 1; i <= 1_000; i++) {
+            chain.append(", q%d as (select x from q%d)".formatted(i, i - 1));
+        }
+        PreparedQuery filtered = filtered("postgresql", chain + " select x from q1000", "x");
+        assertThat(filtered.filterPlacements().get(0).reason()).contains("very deep");
+        assertThat(filtered.query().text()).contains(" from q940 where x in (:f)");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select 1 as x from t order by count(*)               ; ORDER BY
+            mariadb    ; select x, rownum() as n from t                       ; counted
+            mariadb    ; select x from t where rownum() < 5                   ; counted
+            postgresql ; select x from t tablesample system (10)              ; sample
+            duckdb     ; select x from t tablesample 10%                      ; sample
+            postgresql ; select x, app.f(y) from t                            ; nothing is known of the function “f”
+            postgresql ; select f(x) as x from t                              ; nothing is known of the function “f”
+            postgresql ; select x, "lower"(y) from t                          ; nothing is known
+            duckdb     ; select x, mean(y) over () from t                     ; window
+            mariadb    ; select date(y) as x, count(*) from t group by x      ; another column of that name
+            sqlite     ; select date(y) as x, count(*) from t group by x      ; another column of that name
+            sqlite     ; select x from a union all select x from b            ; set operation
+            mariadb    ; select a, std(y) as x from t group by a              ; rules of its own
+            """)
+    void staysOutsideWhereItIsNotProven(String dialect, String query, String reason) {
+        FilterPlacement placement = placed(dialect, query, AddedFilter.anyOf("x", "f"));
+        assertThat(placement.where()).isEqualTo(FilterPlacement.Where.AROUND);
+        assertThat(placement.reason()).contains(reason);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select date(y) as x, count(*) from t group by x      ; where date(y) in (:f) group by
+            mariadb    ; select p.x, count(*) from t p group by x             ; where p.x in (:f) group by
+            mariadb    ; select x, count(*) from t p group by p.x             ; where x in (:f) group by
+            mariadb    ; select date(y) as x, count(*) from t group by 1      ; where date(y) in (:f) group by
+            mariadb    ; select x, count(*) from t group by 'x'               ; having `x` in (:f)
+            duckdb     ; select mean(x) as x from t                           ; having mean(x) in (:f)
+            duckdb     ; select x: y from t                                   ; where y in (:f)
+            postgresql ; select x::date from t                                ; where (x::date) in (:f)
+            postgresql ; select cast(x as date) from t                        ; where cast(x as date) in (:f)
+            postgresql ; select case when y then x end from t                 ; from t
+            """)
+    void goesInsideWhereItIs(String dialect, String query, String written) {
+        String column = query.contains("case") ? "case" : "x";
+        PreparedQuery filtered = filtered(dialect, query, column);
+        assertThat(filtered.query().text()).contains(written);
+        assertThat(filtered.filterPlacements().get(0).where()).isNotEqualTo(FilterPlacement.Where.AROUND);
+    }
+
+    @Test
+    void aTotalOfThisDatabaseIsComparedInHavingWhenNoMissingValueCanBeAskedFor() {
+        assertThat(PreparedQuery.of("select a, std(y) as x from t group by a", Dialects.of("mariadb"))
+                        .with(List.of(AddedFilter.compared("x", AddedFilter.Comparison.GREATER, "f")))
+                        .query()
+                        .text())
+                .endsWith("group by a having `x` > :f");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            created::date                             ; created
+            cast(l.created as date)                   ; created
+            (created)                                 ; created
+            list[1]                                   ; list
+            case when a then b end                    ; case
+            case when a then b else c end             ; c
+            'x'::text                                 ; text
+            5::int                                    ; int4
+            (select max(a) from s)                    ; max
+            (select a as b from s)                    ; b
+            exists (select 1 from s)                  ; exists
+            count(*) filter (where a)                 ; count
+            coalesce(a, b)                            ; coalesce
+            array_agg(a)::text[]                      ; array_agg
+            """)
+    void columnsWithoutANameAreCalledAsTheServerCallsThem(String expression, String name) {
+        String query = "select " + expression + " from t limit 5";
+        assertThat(placed("postgresql", query, AddedFilter.withValue(name)).reason())
+                .contains("row limit");
+        assertThatThrownBy(() -> placed("postgresql", query, AddedFilter.withValue("other")))
+                .hasMessageContaining("no column “other”");
+    }
 }

@@ -1,11 +1,13 @@
 package plainsieve.core.rewrite;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static plainsieve.core.rewrite.Given.given;
 
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Placement.Outcome;
@@ -152,5 +154,48 @@ class LeavingOutTest {
                 .rewritten();
         Placement port = statement.placements().get(0);
         assertThat(statement.text().substring(port.sentStart(), port.sentEnd())).isEqualTo("x in (?, ?)");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"a xor x = :vessel", "x = :vessel xor a and b", "a xor b xor x = :vessel", "a xor (x = :vessel)"
+            })
+    void refusesABlankInAnXor(String condition) {
+        assertThatThrownBy(() -> given("select 1 from t where " + condition + " or c")
+                        .in("mariadb")
+                        .text())
+                .hasMessageContaining("cannot be left out of an XOR");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"(a xor b) and x = :vessel", "x = :vessel or a xor b"})
+    void anXorInOtherBracketsOrBesideDoesNotKeepABlankFromGoing(String condition) {
+        assertThat(given("select 1 from t where " + condition).in("mariadb").text())
+                .doesNotContain(":vessel", "?");
+    }
+
+    @Test
+    void elsewhereXorIsANameLikeAnother() {
+        assertThat(given("select 1 from t where xor = :vessel and a").text()).isEqualTo("select 1 from t where a");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"; -- done", ";/* done */", " ; ; -- a\n", ";"})
+    void nothingBehindTheSemicolonIsSent(String end) {
+        assertThat(given("select 1 from t where x = :vessel and a" + end)
+                        .capped(5)
+                        .rewritten()
+                        .text())
+                .startsWith("select 1 from t where a\nlimit ?")
+                .doesNotContain("--", "/*");
+    }
+
+    @Test
+    void aFunctionCalledAsAnOperatorIsCompared() {
+        assertThat(given("select 1 from t where isnull(a) between :from and :to")
+                        .in("mariadb")
+                        .choose("from", "2026-01-01")
+                        .text())
+                .isEqualTo("select 1 from t where isnull(a) >= ?");
     }
 }

@@ -99,4 +99,50 @@ class ViewOnTopTest {
                         e.first().inWords())
                 .contains("no middle", "average"));
     }
+
+    private static String around(String dialect, String query, Wanted wanted) {
+        return PreparedQuery.of(query, Dialects.of(dialect))
+                .rewrite(new Choices(Map.of(), Map.of()), wanted, Statement.NO_CAP)
+                .text();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            postgresql | select distinct on (port) port, id, paid from ship order by port, id desc
+            postgresql | select port, random() as r from ship order by port
+            postgresql | select port, nextval('s') as n from ship order by port
+            mariadb    | select port, rownum() as n from ship order by port
+            postgresql | select port from ship order by port limit 5
+            postgresql | select port from ship order by port fetch first 5 rows with ties
+            """)
+    void anOrderThatDecidesWhichRowsThereAreIsNotDropped(String dialect, String query) {
+        assertThat(around(dialect, query, by("port", Wanted.Order.KEYS, Measure.countOfRows())))
+                .contains("from (\n" + query + "\n) as matching");
+        Wanted sorted = new Wanted.Rows(Optional.of(new Wanted.Sort("port", true)), Optional.empty());
+        assertThat(around(dialect, query, sorted)).contains("from (\n" + query + "\n) as matching");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select port from ship order by port                        | select port from ship
+            select distinct port from ship order by port               | select distinct port from ship
+            (select distinct on (a) port from ship order by a) order by port | (select distinct on (a) port from ship order by a)
+            select port from a union select port from b order by port  | select port from a union select port from b
+            """)
+    void anOrderThatOnlySortsIsDropped(String query, String kept) {
+        assertThat(around("postgresql", query, by("port", Wanted.Order.KEYS, Measure.countOfRows())))
+                .contains("from (\n" + kept + "\n) as matching");
+    }
+
+    @Test
+    void aFigureIsNotCalledAsTheColumnThatItIsGroupedBy() {
+        Measure sum = new Measure(Function.SUM, Optional.of("x"));
+        String text = around(
+                "postgresql",
+                "select count, sum_x, x from t",
+                Wanted.totals(List.of("count", "sum_x"), List.of(Measure.countOfRows(), sum), Wanted.Order.LARGEST));
+        assertThat(text)
+                .startsWith("select \"count\", \"sum_x\", count(*) as \"count_\", sum(\"x\") as \"sum_x_\" from")
+                .contains("order by \"count_\" desc, \"count\", \"sum_x\"");
+    }
 }

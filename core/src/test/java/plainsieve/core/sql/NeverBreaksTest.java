@@ -133,7 +133,7 @@ class NeverBreaksTest {
         return text.toString();
     }
 
-    /** A text without parameters, edits or a cap comes out as it went in, byte for byte. */
+    /** A text without parameters, edits or a cap comes out as it went in, byte for byte, but for what stands behind its end. */
     @ParameterizedTest
     @ValueSource(strings = {"postgresql", "duckdb", "mariadb", "sqlite"})
     void leavesATextWithoutParametersAlone(String dialectName) {
@@ -144,9 +144,10 @@ class NeverBreaksTest {
             String text = randomText(random).replace(":a", "a");
             try {
                 PreparedQuery query = PreparedQuery.of(text, dialect);
-                assertThat(query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), Statement.NO_CAP)
-                                .text())
-                        .isEqualTo(text);
+                String sent = query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), Statement.NO_CAP)
+                        .text();
+                assertThat(text).startsWith(sent);
+                assertThat(text.substring(sent.length())).matches("(?s)|;.*");
                 alone++;
             } catch (ProblemException e) {
                 continue;

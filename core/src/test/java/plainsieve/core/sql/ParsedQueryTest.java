@@ -162,4 +162,25 @@ class ParsedQueryTest {
         String text = "select 1 where a = 0" + " and (b = 1 or c in (1, 2, 3)) -- why\n".repeat(100_000);
         assertThat(parse(text).conditionClauses()).hasSize(1);
     }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select 1 from t where a > (((select max(a) from t) - 5))     ; 2
+            select 1 from t where a > ((select max(a) from t))           ; 2
+            select 1 from t where a > ((((select 1) union (select 2)) limit 1)) ; 3
+            select 1 from (((select 2) s))                               ; 2
+            select 1 from (((select 2) s join t))                        ; 2
+            select 1 from t ignore index for order by (i) where a = 1    ; 1
+            select 1 from t force index for group by (i) group by a      ; 1
+            """)
+    void tellsQueriesInBracketsFromExpressionsInBrackets(String text, int blocks) {
+        assertThat(parse("mariadb", text).blockCount()).isEqualTo(blocks);
+    }
+
+    @Test
+    void aHintForATableCutsNoClause() {
+        assertThat(parse("mariadb", "select 1 from t ignore index for order by (i) where a = 1 order by b")
+                        .conditionCount())
+                .isEqualTo(1);
+    }
 }

@@ -28,6 +28,11 @@ public record AddedFilter(String column, String test) {
     }
 
     /** Any of the values chosen for the parameter; with rows without a value, when those are chosen. */
+    /** Whether the filter may, with some choice, tell rows without a value from others. */
+    boolean mayAskForMissingValues() {
+        return test.startsWith("is ") || test.startsWith("in ") || test.startsWith("not ");
+    }
+
     public static AddedFilter anyOf(String column, String parameter) {
         return new AddedFilter(column, "in (:" + parameter + ")");
     }

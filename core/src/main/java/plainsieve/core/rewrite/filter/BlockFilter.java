@@ -10,6 +10,7 @@ import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Keywords;
 import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.OutputColumn;
@@ -17,7 +18,6 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
-import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.sql.Windows;
 
@@ -27,12 +27,16 @@ final class BlockFilter {
     private final Tokens tokens;
     private final Dialect dialect;
     private final Block block;
+    private final AddedFilter filter;
+    private final KnownFunctions functions;
 
-    public BlockFilter(ParsedQuery query, Dialect dialect, Block block) {
+    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter) {
         this.query = query;
         this.tokens = query.tokens();
         this.dialect = dialect;
         this.block = block;
+        this.filter = filter;
+        this.functions = new KnownFunctions(query, dialect);
     }
 
     public sealed interface Spot {}
@@ -53,7 +57,7 @@ final class BlockFilter {
         if (tokens.isWord(block.span().from(), "table")) {
             return new Refused("TABLE has no place for a filter");
         }
-        if (block.clause(Clause.Kind.SAMPLE).isPresent()) {
+        if (block.clause(Clause.Kind.SAMPLE).isPresent() || samplesTables()) {
             return new Refused("the query takes a sample, and the filter comes after it");
         }
         Optional<Clause> select = block.clause(Clause.Kind.SELECT);
@@ -61,14 +65,33 @@ final class BlockFilter {
             return throughStar("", key);
         }
         SelectList list = SelectList.of(query, select.get());
+        if (functions.countRows(block.span())) {
+            return new Refused("rows are counted while they are read, so the filter comes after that");
+        }
         if (list.isDistinctOn()) {
             return new Refused("DISTINCT ON picks rows before the filter");
         }
-        if (list.columns().stream().anyMatch(column -> KnownFunctions.givesManyRows(query, column.expression()))) {
+        if (list.columns().stream().anyMatch(column -> functions.giveManyRows(column.expression()))) {
             return new Refused("a function in the SELECT list gives many rows for one");
+        }
+        Optional<String> unknown = functions.unknown(select.get().body());
+        if (unknown.isPresent()) {
+            return new Refused(
+                    "nothing is known of the function “%s”: it may total rows, multiply them, or change from call to call"
+                            .formatted(unknown.get()));
         }
         OptionalInt position = position(list, key);
         return position.isPresent() ? ofColumn(list, position.getAsInt()) : ofStar(list, key);
+    }
+
+    private boolean samplesTables() {
+        Span from = block.clause(Clause.Kind.FROM).orElseThrow().body();
+        for (int i = from.from(); i < from.to(); i++) {
+            if (tokens.isWord(i, "tablesample")) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private OptionalInt position(SelectList list, ColumnKey key) {
@@ -84,7 +107,7 @@ final class BlockFilter {
     private Spot ofStar(SelectList list, ColumnKey key) {
         List<OutputColumn> stars =
                 list.columns().stream().filter(OutputColumn::star).toList();
-        Grouping grouping = new Grouping(query, block, list);
+        Grouping grouping = new Grouping(query, dialect, block, list);
         if (stars.size() != 1 || grouping.isGrouped()) {
             return new Refused("the text does not tell which table the column comes from");
         }
@@ -121,7 +144,7 @@ final class BlockFilter {
         if (query.parameters().stream().anyMatch(place -> expression.contains(place.token()))) {
             return new Refused("the column is computed from a parameter");
         }
-        if (KnownFunctions.isVolatile(query, expression)) {
+        if (functions.areVolatile(expression)) {
             return new Refused("the column is computed anew at each call");
         }
         boolean windowed = Windows.isWindowed(query, expression)
@@ -129,10 +152,11 @@ final class BlockFilter {
         if (windowed) {
             return windowed();
         }
-        Grouping grouping = new Grouping(query, block, list);
+        Grouping grouping = new Grouping(query, dialect, block, list);
         return switch (grouping.role(position)) {
             case ROW, KEY -> inWhere(expression);
-            case GROUP -> new Allowed(Where.HAVING, inHaving(column, grouping), "", "");
+            case GROUP -> inHaving(column, grouping);
+            case KEY_BY_NAME -> new Refused("the rows may be grouped by another column of that name");
             case KEY_OF_SOME_SETS -> new Refused("some of the grouping sets do without the column");
         };
     }
@@ -145,15 +169,20 @@ final class BlockFilter {
     }
 
     /** MariaDB knows in HAVING only what is grouped by or selected; the column's own name is always selected. */
-    private String inHaving(OutputColumn column, Grouping grouping) {
+    private Spot inHaving(OutputColumn column, Grouping grouping) {
+        boolean aggregates = grouping.aggregates(column.expression());
+        if (aggregates && !dialect.havingTellsMissingValues() && filter.mayAskForMissingValues()) {
+            return new Refused("this database tells missing totals in HAVING by rules of its own");
+        }
         boolean byName =
-                dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.aggregates(column.expression());
-        return byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
+                dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.hasKeyCalled(column.name());
+        String expression = byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
+        return new Allowed(Where.HAVING, expression, "", "");
     }
 
     private String bracketed(Span expression) {
         String text = text(expression);
-        boolean call = tokens.is(expression.from(), TokenKind.WORD)
+        boolean call = Keywords.isFunctionName(tokens, expression.from())
                 && tokens.isBracket(expression.from() + 1, '(')
                 && query.brackets().close(expression.from() + 1) == expression.to() - 1;
         boolean whole = expression.length() == 1 || SelectList.isPath(tokens, expression) || call;

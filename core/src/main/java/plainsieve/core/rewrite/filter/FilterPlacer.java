@@ -9,6 +9,7 @@ import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
@@ -36,14 +37,19 @@ import plainsieve.core.value.ProblemException;
 public final class FilterPlacer {
     private static final String LIMITED = "the query has a row limit, and the filter comes after it";
 
+    /** So many queries in each other a person may still follow; each takes some of the program's stack. */
+    private static final int DEEPEST = 60;
+
     private final ParsedQuery query;
     private final Dialect dialect;
     private final AddedFilter filter;
+    private final NamedQueries named;
 
     private FilterPlacer(ParsedQuery query, Dialect dialect, AddedFilter filter) {
         this.query = query;
         this.dialect = dialect;
         this.filter = filter;
+        this.named = new NamedQueries(query, dialect);
     }
 
     /** The edits that put the filter into the text, and where that is. */
@@ -60,7 +66,7 @@ public final class FilterPlacer {
         if (!known && columns.areListed()) {
             throw unknown(columns);
         }
-        Tried tried = inLevel(query.top(), new ColumnKey.ByName(filter.column()), List.of(), 0);
+        Tried tried = inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
         if (tried instanceof Tried.Fits fits) {
             return new Placed(
                     fits.edits(), new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
@@ -95,27 +101,40 @@ public final class FilterPlacer {
         record Stops(String reason) implements Tried {}
     }
 
-    /** @param scopes the WITHs around the level, innermost first */
-    private Tried inLevel(QueryLevel level, ColumnKey key, List<List<Named>> scopes, int depth) {
+    private Tried inLevel(QueryLevel level, ColumnKey key, int depth) {
         boolean limited = level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
         if (limited) {
             return new Tried.Stops(LIMITED);
         }
-        List<List<Named>> inner = new ArrayList<>(List.of(level.with()));
-        inner.addAll(scopes);
-        return level.operands().size() == 1
-                ? inOperand(level.operands().get(0), key, inner, depth)
-                : inEveryOperand(level, key, inner, depth);
+        if (depth > DEEPEST) {
+            return new Tried.Stops("the query is very deep");
+        }
+        return level.operands().size() == 1 ? inOnly(level, key, depth) : inEveryOperand(level, key, depth);
     }
 
-    private Tried inOperand(Operand operand, ColumnKey key, List<List<Named>> scopes, int depth) {
+    private Tried inOnly(QueryLevel level, ColumnKey key, int depth) {
+        Operand only = level.operands().get(0);
+        boolean totals =
+                level.tail().stream().anyMatch(clause -> new KnownFunctions(query, dialect).aggregate(clause.body()));
+        if (totals
+                && only instanceof Operand.Plain plain
+                && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
+            return new Tried.Stops("an aggregate in ORDER BY makes one row of all");
+        }
+        return inOperand(only, key, depth);
+    }
+
+    private Tried inOperand(Operand operand, ColumnKey key, int depth) {
         return operand instanceof Operand.Plain plain
-                ? inBlock(plain.block(), key, scopes, depth)
-                : inLevel(((Operand.Nested) operand).query(), key, scopes, depth + 1);
+                ? inBlock(plain.block(), key, depth)
+                : inLevel(((Operand.Nested) operand).query(), key, depth + 1);
     }
 
     /** A filter on both sides of a set operation, or only on the left side of EXCEPT, filters its result. */
-    private Tried inEveryOperand(QueryLevel level, ColumnKey key, List<List<Named>> scopes, int depth) {
+    private Tried inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
+        if (dialect.comparesByColumn()) {
+            return new Tried.Stops("each side of a set operation may compare texts and numbers in its own way");
+        }
         Optional<ColumnKey> each = keyOfOperands(level, key);
         if (each.isEmpty()) {
             return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
@@ -128,7 +147,7 @@ public final class FilterPlacer {
             if (i > 0 && level.operators().get(i - 1).word() == SetOperator.Word.EXCEPT) {
                 continue;
             }
-            Tried tried = inOperand(level.operands().get(i), each.get(), scopes, depth);
+            Tried tried = inOperand(level.operands().get(i), each.get(), depth);
             if (!(tried instanceof Tried.Fits fits)) {
                 return tried;
             }
@@ -156,13 +175,13 @@ public final class FilterPlacer {
         return position.isPresent() ? Optional.of(new ColumnKey.ByPosition(position.getAsInt())) : Optional.empty();
     }
 
-    private Tried inBlock(Block block, ColumnKey key, List<List<Named>> scopes, int depth) {
-        BlockFilter here = new BlockFilter(query, dialect, block);
+    private Tried inBlock(Block block, ColumnKey key, int depth) {
+        BlockFilter here = new BlockFilter(query, dialect, block, filter);
         BlockFilter.Spot spot = here.spot(key);
         if (!(spot instanceof BlockFilter.Allowed allowed)) {
             return new Tried.Stops(((BlockFilter.Refused) spot).reason());
         }
-        Tried further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, scopes, depth) : new Tried.Stops("");
+        Tried further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Tried.Stops("");
         if (further instanceof Tried.Fits) {
             return further;
         }
@@ -171,15 +190,22 @@ public final class FilterPlacer {
     }
 
     /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
-    private Tried furtherIn(BlockFilter here, BlockFilter.Allowed allowed, List<List<Named>> scopes, int depth) {
+    private Tried furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
         Optional<FromItem> from = here.itemOf(allowed);
         if (from.isEmpty()) {
             return new Tried.Stops("");
         }
         FromItem item = from.get();
-        Optional<Named> named = named(item, scopes);
-        if (item.query().isEmpty() && named.isEmpty()) {
-            return new Tried.Stops("");
+        Optional<Named> named = Optional.empty();
+        if (item.query().isEmpty()) {
+            NamedQueries.Found found = this.named.of(item);
+            if (found instanceof NamedQueries.NotTold not) {
+                return new Tried.Stops(not.reason());
+            }
+            if (!(found instanceof NamedQueries.One one)) {
+                return new Tried.Stops("");
+            }
+            named = Optional.of(one.named());
         }
         if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
             return new Tried.Stops("an outer join fills in missing rows of this side, so they are filtered after it");
@@ -187,15 +213,15 @@ public final class FilterPlacer {
         if (item.reach() == FromItem.Reach.WHOLE) {
             return new Tried.Stops("what is joined depends on all rows of this side");
         }
-        if (named.isPresent() && !mayFilter(named.get())) {
-            return new Tried.Stops(
-                    "“%s” is read in more than one place".formatted(named.get().name()));
-        }
-        QueryLevel inner = item.query().orElseGet(() -> named.get().query());
+        return inside(allowed, item, named, depth);
+    }
+
+    private Tried inside(BlockFilter.Allowed allowed, FromItem item, Optional<Named> named, int depth) {
+        QueryLevel inner = item.query().orElseGet(() -> named.orElseThrow().query());
         List<String> renamed =
                 item.columns().isEmpty() ? named.map(Named::columns).orElse(List.of()) : item.columns();
         return keyInside(allowed.columnName(), renamed)
-                .map(key -> inLevel(inner, key, scopes, depth + 1))
+                .map(key -> inLevel(inner, key, depth + 1))
                 .orElse(new Tried.Stops(""));
     }
 
@@ -209,26 +235,5 @@ public final class FilterPlacer {
             }
         }
         return Optional.empty();
-    }
-
-    private Optional<Named> named(FromItem item, List<List<Named>> scopes) {
-        if (item.kind() != FromItem.Kind.TABLE || item.name().length() != 1) {
-            return Optional.empty();
-        }
-        String name = query.tokens().written(item.name().from());
-        return scopes.stream()
-                .flatMap(List::stream)
-                .filter(with -> Names.same(with.name(), name))
-                .findFirst();
-    }
-
-    /** Only a WITH query that is read once, and not by itself, may be filtered inside. */
-    private boolean mayFilter(Named named) {
-        return query.fromItems().stream()
-                        .filter(item -> item.kind() == FromItem.Kind.TABLE
-                                && item.name().length() == 1
-                                && Names.same(query.tokens().written(item.name().from()), named.name()))
-                        .count()
-                == 1;
     }
 }

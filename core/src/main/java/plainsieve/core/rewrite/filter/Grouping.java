@@ -2,6 +2,7 @@ package plainsieve.core.rewrite.filter;
 
 import java.util.ArrayList;
 import java.util.List;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.KnownFunctions;
@@ -23,6 +24,8 @@ final class Grouping {
         KEY,
         /** An aggregate, or anything else that is known only once rows are grouped. */
         GROUP,
+        /** A key by its name alone, where the rows may have another column of that name that goes before. */
+        KEY_BY_NAME,
         /** A key that some of the grouping sets do without. */
         KEY_OF_SOME_SETS
     }
@@ -31,15 +34,19 @@ final class Grouping {
     private final Tokens tokens;
     private final Block block;
     private final SelectList list;
+    private final boolean strict;
+    private final KnownFunctions functions;
     private final List<Span> keys = new ArrayList<>();
     private boolean sets;
     private boolean all;
 
-    public Grouping(ParsedQuery query, Block block, SelectList list) {
+    public Grouping(ParsedQuery query, Dialect dialect, Block block, SelectList list) {
         this.query = query;
         this.tokens = query.tokens();
         this.block = block;
         this.list = list;
+        this.strict = dialect.groupsStrictly();
+        this.functions = new KnownFunctions(query, dialect);
         block.clause(Clause.Kind.GROUP_BY).ifPresent(this::readKeys);
     }
 
@@ -101,6 +108,9 @@ final class Grouping {
         if (isKey(position, column)) {
             return Role.KEY;
         }
+        if (isKeyByName(column)) {
+            return strict ? Role.KEY : Role.KEY_BY_NAME;
+        }
         return sets ? Role.KEY_OF_SOME_SETS : Role.GROUP;
     }
 
@@ -111,7 +121,7 @@ final class Grouping {
     }
 
     public boolean aggregates(Span expression) {
-        return KnownFunctions.aggregates(query, expression);
+        return functions.aggregate(expression);
     }
 
     private boolean isKey(int position, OutputColumn column) {
@@ -119,17 +129,34 @@ final class Grouping {
         return plain && (all || keys.stream().anyMatch(key -> names(key, position, column)));
     }
 
-    /** A key is the expression again, its number in the list, or its name. */
+    /** As {@code group by day} of {@code date(departed_at) as day}: a column of the rows called {@code day} goes before. */
+    private boolean isKeyByName(OutputColumn column) {
+        return !aggregates(column.expression()) && !column.name().isEmpty() && hasKeyCalled(column.name());
+    }
+
+    /** Whether rows are grouped by a plain name that is the same as this one. */
+    public boolean hasKeyCalled(String name) {
+        return keys.stream()
+                .anyMatch(key -> key.length() == 1
+                        && (tokens.is(key.from(), TokenKind.WORD) || tokens.is(key.from(), TokenKind.QUOTED_NAME))
+                        && Names.same(tokens.written(key.from()), name));
+    }
+
+    /** A key is the expression again, or its number in the list. */
     private boolean names(Span key, int position, OutputColumn column) {
-        if (tokens.sameText(key, column.expression())) {
+        if (tokens.sameText(key, column.expression()) || isSamePath(key, column.expression())) {
             return true;
         }
-        if (key.length() != 1) {
-            return false;
-        }
-        boolean number = tokens.is(key.from(), TokenKind.NUMBER)
+        return key.length() == 1
+                && tokens.is(key.from(), TokenKind.NUMBER)
                 && tokens.written(key.from()).equals(Integer.toString(position + 1));
-        boolean name = !column.name().isEmpty() && Names.same(tokens.written(key.from()), column.name());
-        return number || name;
+    }
+
+    /** {@code name} and {@code p.name}: without its table a name means the only column that is called so. */
+    private boolean isSamePath(Span one, Span other) {
+        return SelectList.isPath(tokens, one)
+                && SelectList.isPath(tokens, other)
+                && (one.length() == 1 || other.length() == 1)
+                && Names.same(tokens.written(one.to() - 1), tokens.written(other.to() - 1));
     }
 }

@@ -3,6 +3,7 @@ package plainsieve.core.rewrite.filter;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
@@ -52,8 +53,9 @@ public final class OutputColumns {
 
     public List<String> names() {
         return columns.stream()
-                .filter(column -> !column.name().isEmpty())
-                .map(column -> Names.bare(column.name()))
+                .flatMap(column -> column.name().isEmpty()
+                        ? MadeUpName.of(query, column.expression()).stream()
+                        : Stream.of(Names.bare(column.name())))
                 .toList();
     }
 
@@ -82,6 +84,9 @@ public final class OutputColumns {
         Span expression = column.expression();
         String text = tokens.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1));
         return text.equalsIgnoreCase(name)
+                || MadeUpName.of(query, expression)
+                        .filter(name::equalsIgnoreCase)
+                        .isPresent()
                 || (tokens.isBracket(expression.from() + 1, '(') && tokens.isWord(expression.from(), name));
     }
 

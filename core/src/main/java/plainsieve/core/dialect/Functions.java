@@ -1,0 +1,132 @@
+package plainsieve.core.dialect;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What a database's functions do to rows, by their names: as its own catalogue says, written down for each database in a
+ * list beside this class. A function that is in none of them may do anything.
+ *
+ * @param names in lower case
+ */
+public record Functions(Map<Kind, Set<String>> names) {
+    /** What a function does to rows. One name may stand for several functions of different kinds. */
+    public enum Kind {
+        /** One value of many rows. */
+        AGGREGATE,
+        /** One value of each row that depends on others, behind OVER. */
+        WINDOW,
+        /** Many rows for one. */
+        MANY_ROWS,
+        /** Two calls may give two answers. */
+        VOLATILE,
+        /** One value of its arguments, the same each time within a statement. */
+        SCALAR
+    }
+
+    /** Written like functions in every database here, or types with a size, as in {@code cast(x as varchar(10))}. */
+    private static final Set<String> IN_EVERY_DATABASE = Set.of(
+            "coalesce",
+            "nullif",
+            "greatest",
+            "least",
+            "cast",
+            "try_cast",
+            "convert",
+            "extract",
+            "position",
+            "substring",
+            "trim",
+            "overlay",
+            "row",
+            "array",
+            "grouping",
+            "varchar",
+            "char",
+            "character",
+            "varying",
+            "nchar",
+            "nvarchar",
+            "numeric",
+            "decimal",
+            "dec",
+            "int",
+            "integer",
+            "bigint",
+            "smallint",
+            "tinyint",
+            "float",
+            "double",
+            "precision",
+            "real",
+            "bit",
+            "binary",
+            "varbinary",
+            "time",
+            "timestamp",
+            "timestamptz",
+            "datetime",
+            "struct",
+            "map",
+            "normalize",
+            "using",
+            "current_date",
+            "current_time",
+            "current_timestamp",
+            "localtime",
+            "localtimestamp");
+
+    public Functions {
+        Map<Kind, Set<String>> copied = new EnumMap<>(Kind.class);
+        names.forEach((kind, all) -> copied.put(kind, Set.copyOf(all)));
+        names = Map.copyOf(copied);
+    }
+
+    /** The functions of a dialect that come with its database. */
+    static Functions of(String dialect) {
+        String file = "functions-" + dialect + ".txt";
+        try (InputStream in = Functions.class.getResourceAsStream(file)) {
+            return read(new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))
+                    .lines()
+                    .toList());
+        } catch (IOException e) {
+            throw new UncheckedIOException(file + " is not in this program", e);
+        }
+    }
+
+    private static Functions read(List<String> lines) {
+        Map<Kind, Set<String>> found = new EnumMap<>(Kind.class);
+        Kind kind = Kind.SCALAR;
+        for (String line : lines) {
+            if (line.endsWith(":")) {
+                kind = Kind.valueOf(line.substring(0, line.length() - 1)
+                        .toUpperCase(Locale.ROOT)
+                        .replace(' ', '_'));
+            } else if (!line.startsWith("#") && !line.isBlank()) {
+                found.computeIfAbsent(kind, key -> new HashSet<>())
+                        .addAll(List.of(line.strip().split(" ")));
+            }
+        }
+        found.computeIfAbsent(Kind.SCALAR, key -> new HashSet<>()).addAll(IN_EVERY_DATABASE);
+        return new Functions(found);
+    }
+
+    public boolean is(Kind kind, String name) {
+        return names.getOrDefault(kind, Set.of()).contains(name.toLowerCase(Locale.ROOT));
+    }
+
+    /** Whether a function of that name is known at all. */
+    public boolean knows(String name) {
+        return names.values().stream().anyMatch(all -> all.contains(name.toLowerCase(Locale.ROOT)));
+    }
+}
