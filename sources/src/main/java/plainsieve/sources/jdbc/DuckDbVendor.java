@@ -1,14 +1,18 @@
 package plainsieve.sources.jdbc;
 
 import com.zaxxer.hikari.HikariConfig;
+import java.math.BigDecimal;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import plainsieve.core.statement.Bound;
+import plainsieve.core.value.Value;
 import plainsieve.sources.SourceSettings;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
 public final class DuckDbVendor implements Vendor {
+    private static final int MOST_DIGITS = 38;
+
     private final SourceSettings.DuckDb settings;
 
     DuckDbVendor(SourceSettings.DuckDb settings) {
@@ -60,13 +64,25 @@ public final class DuckDbVendor implements Vendor {
                 switch (array.type()) {
                     case TEXT, NAME -> "VARCHAR";
                     case INTEGER -> "BIGINT";
-                    case DECIMAL -> "DECIMAL(38,10)";
+                    case DECIMAL -> decimals(array);
                     case DATE -> "DATE";
                     case DATETIME -> "TIMESTAMP";
                     case BOOLEAN -> "BOOLEAN";
                 };
         Object[] elements = array.values().stream().map(JdbcValues::of).toArray();
         statement.setObject(index, connection.createArrayOf(elementType, elements));
+    }
+
+    /** As many digits as the values have, so that none of them is rounded; what no decimal takes is a binary fraction. */
+    private static String decimals(Bound.Array array) {
+        int scale = 0;
+        int whole = 1;
+        for (Value value : array.values()) {
+            BigDecimal number = ((Value.Decimal) value).number();
+            scale = Math.max(scale, number.scale());
+            whole = Math.max(whole, number.precision() - number.scale());
+        }
+        return whole + scale > MOST_DIGITS ? "DOUBLE" : "DECIMAL(%d,%d)".formatted(whole + scale, scale);
     }
 
     @Override

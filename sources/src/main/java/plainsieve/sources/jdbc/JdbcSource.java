@@ -15,7 +15,6 @@ import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Plan;
-import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
@@ -147,16 +146,12 @@ public final class JdbcSource implements Source {
             RowReceiver receiver)
             throws SQLException {
         vendor.prepareForStreaming(connection, prepared);
-        int index = 1;
-        for (BoundValue value : statement.values()) {
-            vendor.bind(connection, prepared, index++, value.bound());
-        }
         long start = System.nanoTime();
         try {
             if (!cancellation.begin(() -> cancelQuietly(prepared))) {
                 throw new SQLException("stopped before it began");
             }
-            try (ResultSet rows = prepared.executeQuery()) {
+            try (ResultSet rows = vendor.run(connection, prepared, statement)) {
                 return new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
             }
         } finally {

@@ -3,6 +3,7 @@ package plainsieve.sources.jdbc;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -12,7 +13,6 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
@@ -25,6 +25,7 @@ public final class PostgreSqlVendor implements Vendor {
 
     private final SourceSettings.PostgreSql settings;
     private final Secret password;
+    private final PostgreSqlBinding binding = new PostgreSqlBinding();
 
     PostgreSqlVendor(SourceSettings.PostgreSql settings, Secret password) {
         this.settings = settings;
@@ -100,27 +101,10 @@ public final class PostgreSqlVendor implements Vendor {
     }
 
     @Override
-    public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Array array) {
-            bindArray(connection, statement, index, array);
-        } else {
-            JdbcValues.bind(statement, index, bound);
-        }
-    }
-
-    private static void bindArray(Connection connection, PreparedStatement statement, int index, Bound.Array array)
+    public ResultSet run(
+            Connection connection, PreparedStatement prepared, plainsieve.core.statement.Statement statement)
             throws SQLException {
-        String elementType =
-                switch (array.type()) {
-                    case TEXT, NAME -> "text";
-                    case INTEGER -> "bigint";
-                    case DECIMAL -> "numeric";
-                    case DATE -> "date";
-                    case DATETIME -> "timestamp";
-                    case BOOLEAN -> "boolean";
-                };
-        Object[] elements = array.values().stream().map(JdbcValues::of).toArray();
-        statement.setArray(index, connection.createArrayOf(elementType, elements));
+        return binding.run(connection, prepared, statement);
     }
 
     /** PostgreSQL counts in a text in which every placeholder is a number: {@code $1}, {@code $2}, …, {@code $10}. */

@@ -8,6 +8,7 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.OptionalInt;
 import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
@@ -26,6 +27,17 @@ public interface Vendor {
     /** Binds one value; arrays only where the dialect uses them. */
     default void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
         JdbcValues.bind(statement, index, bound);
+    }
+
+    /** Binds the values and begins to read. */
+    default ResultSet run(
+            Connection connection, PreparedStatement prepared, plainsieve.core.statement.Statement statement)
+            throws SQLException {
+        int index = 1;
+        for (BoundValue value : statement.values()) {
+            bind(connection, prepared, index++, value.bound());
+        }
+        return prepared.executeQuery();
     }
 
     /**
