@@ -15,6 +15,7 @@ import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.rewrite.filter.FilterPlacer;
+import plainsieve.core.rewrite.rule.ConditionRule;
 import plainsieve.core.rewrite.rule.ConditionShape;
 import plainsieve.core.rewrite.rule.Site;
 import plainsieve.core.sql.ParameterPlace;
@@ -35,6 +36,7 @@ import plainsieve.core.value.ProblemException;
  */
 public final class PreparedQuery {
     private final ParsedQuery query;
+    private final List<ConditionRule> rules;
     private final Source source;
     private final Added added;
     private final Set<String> names;
@@ -58,7 +60,8 @@ public final class PreparedQuery {
         }
     }
 
-    private PreparedQuery(ParsedQuery query, Dialect dialect, Added added) {
+    private PreparedQuery(ParsedQuery query, Dialect dialect, Added added, List<ConditionRule> rules) {
+        this.rules = rules;
         this.query = query;
         this.added = added;
         this.source = new Source(query.tokens(), dialect);
@@ -71,12 +74,17 @@ public final class PreparedQuery {
                         place.leaf().isEmpty() && limits.clauseAround(place).isEmpty())
                 .toList();
         this.report = new PlacementReport(query, source, limits, added.edits());
-        this.check = new StatementCheck(dialect);
+        this.check = new StatementCheck(query, source);
     }
 
     /** Reads the author's text. Throws {@link ProblemException} with the place when it is not one reading statement. */
     public static PreparedQuery of(String text, Dialect dialect) {
-        return new PreparedQuery(ParsedQuery.parse(text, dialect), dialect, Added.NOTHING);
+        return new PreparedQuery(ParsedQuery.parse(text, dialect), dialect, Added.NOTHING, Rewriting.RULES);
+    }
+
+    /** The same query rewritten by other rules, so that a test can let one do wrong. */
+    PreparedQuery by(List<ConditionRule> others) {
+        return new PreparedQuery(query, dialect(), added, others);
     }
 
     /**
@@ -90,7 +98,8 @@ public final class PreparedQuery {
         for (AddedFilter filter : filters) {
             FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), filter);
             String text = TextEdit.apply(filtered.query.text(), placed.edits());
-            filtered = new PreparedQuery(ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed));
+            filtered =
+                    new PreparedQuery(ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);
         }
         return filtered;
     }
@@ -142,15 +151,16 @@ public final class PreparedQuery {
         if (!choices.parameters().keySet().containsAll(names)) {
             throw unknown(choices);
         }
-        Rewriting rewriting = new Rewriting(choices, source);
+        Rewriting rewriting = new Rewriting(rules, choices, source);
         rewriting.settle(optionalFilters);
         rewriting.conditions(sites);
         elsewhere.forEach(rewriting::bind);
-        limitsAndView(rewriting, choices, wanted, cap);
+        boolean around = limitsAndView(rewriting, choices, wanted, cap);
         rewriting.edits.addAll(Removal.of(source, query.conditionClauses(), rewriting.leftOut));
         behindStatement().ifPresent(rewriting.edits::add);
         EditedText edited = EditedText.of(query.text(), Edits.outermost(rewriting.edits));
-        check.check(edited);
+        boolean limited = RowLimits.most(wanted, cap).isPresent() && !isOneRow(wanted);
+        check.check(edited, new Planned(rewriting.leftOut, rewriting.outcomes, around, limited));
         return new Statement(edited.text(), edited.values(), report.of(edited, rewriting.outcomes, wanted), cap);
     }
 
@@ -165,8 +175,8 @@ public final class PreparedQuery {
                 : Optional.empty();
     }
 
-    /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. */
-    private void limitsAndView(Rewriting rewriting, Choices choices, Wanted wanted, long cap) {
+    /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return whether there is something around the query */
+    private boolean limitsAndView(Rewriting rewriting, Choices choices, Wanted wanted, long cap) {
         Optional<RowLimits.Most> most = RowLimits.most(wanted, cap);
         ViewOnTop top = new ViewOnTop(query, source);
         Optional<List<Edit>> around = top.edits(wanted, most)
@@ -175,6 +185,12 @@ public final class PreparedQuery {
                         : Optional.of(top.limitAround(most.get())));
         limits.apply(choices, around.isPresent() ? Optional.empty() : most, rewriting);
         around.ifPresent(rewriting.edits::addAll);
+        return around.isPresent();
+    }
+
+    /** Totals over everything, which need no limit. */
+    private static boolean isOneRow(Wanted wanted) {
+        return wanted instanceof Wanted.Totals totals && totals.groupBy().isEmpty();
     }
 
     private ProblemException unknown(Choices choices) {

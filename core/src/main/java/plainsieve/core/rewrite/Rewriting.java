@@ -35,7 +35,7 @@ final class Rewriting {
      * A range whose last value covers a period before halving, which would cut that period off; halves before leaving
      * out, which would take the whole range; null tests before values, which need some.
      */
-    private static final List<ConditionRule> RULES = List.of(
+    static final List<ConditionRule> RULES = List.of(
             new CoverLastPeriod(),
             new HalveRange(),
             new LeaveOutCondition(),
@@ -44,13 +44,15 @@ final class Rewriting {
             new SpreadValues(),
             new EscapePattern());
 
+    private final List<ConditionRule> rules;
     private final Choices choices;
     private final Source source;
     final List<Edit> edits = new ArrayList<>();
     final Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
     final Set<Condition.Leaf> leftOut = new HashSet<>();
 
-    Rewriting(Choices choices, Source source) {
+    Rewriting(List<ConditionRule> rules, Choices choices, Source source) {
+        this.rules = rules;
         this.choices = choices;
         this.source = source;
     }
@@ -91,7 +93,7 @@ final class Rewriting {
     }
 
     private Optional<Change> firstChange(Site site) {
-        for (ConditionRule rule : RULES) {
+        for (ConditionRule rule : rules) {
             Optional<Change> change = rule.apply(site, choices, source);
             if (change.isPresent()) {
                 return change;

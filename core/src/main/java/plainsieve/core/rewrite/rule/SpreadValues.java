@@ -64,7 +64,7 @@ public final class SpreadValues implements ConditionRule {
             test.text(nullTest).text(many.values().isEmpty() ? "" : ")");
         }
         edits.addAll(replaceTest(site, membership, source, test.done()));
-        return Optional.of(Change.edits(edits, Map.of(membership.parameter(), Placement.Outcome.SPREAD)));
+        return Optional.of(Change.edits(edits, Map.of(membership.parameter(), outcome(many))));
     }
 
     /**
@@ -82,6 +82,10 @@ public final class SpreadValues implements ConditionRule {
         return wrapped && choice instanceof Choice.One one
                 ? Optional.of(new Choice.Many(List.of(one.value()), false))
                 : Optional.empty();
+    }
+
+    private static Placement.Outcome outcome(Choice.Many chosen) {
+        return chosen.values().isEmpty() ? Placement.Outcome.WITHOUT_VALUE : Placement.Outcome.SPREAD;
     }
 
     /** Edits that keep the column and put another test behind it. */
@@ -141,7 +145,7 @@ public final class SpreadValues implements ConditionRule {
                 continue;
             }
             withoutValue |= chosen.get().withoutValue();
-            outcomes.put(place.token(), Placement.Outcome.SPREAD);
+            outcomes.put(place.token(), outcome(chosen.get()));
             if (chosen.get().values().isEmpty()) {
                 emptied.add(item);
                 continue;

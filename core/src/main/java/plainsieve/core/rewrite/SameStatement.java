@@ -1,0 +1,298 @@
+package plainsieve.core.rewrite;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Placement;
+
+/**
+ * Whether a statement that is about to be sent is the author's but for what was planned: it walks both texts side by side,
+ * token by token, with the trees of their conditions. It knows what was meant, and nothing of the edits or rules that
+ * carried it out.
+ *
+ * <ul>
+ *   <li>what stands outside conditions with parameters is the same, token for token;
+ *   <li>the trees of AND, OR, NOT and brackets are the same, but for conditions that were left out, and what they emptied;
+ *   <li>a condition with parameters is one condition, or one bracket, that binds those parameters and no other;
+ *   <li>a query around it only selects, groups, sorts and limits; a row limit from outside is there.
+ * </ul>
+ */
+final class SameStatement {
+    private static final Set<Placement.Outcome> UNBOUND =
+            Set.of(Placement.Outcome.LEFT_OUT, Placement.Outcome.WITHOUT_VALUE, Placement.Outcome.NAMED);
+
+    private final ParsedQuery author;
+    private final Source source;
+    private final Tokens theirs;
+    private final SentText sent;
+    private final Tokens ours;
+    private final Planned planned;
+    private final Map<Integer, Clause> theirClauses = new HashMap<>();
+    private final Map<Integer, Clause> ourClauses = new HashMap<>();
+    private final Map<Integer, Clause> theirLimits = new HashMap<>();
+    private final Set<Condition.Leaf> leavesWithParameters = new HashSet<>();
+    private int limitsAdded;
+
+    SameStatement(ParsedQuery author, Source source, SentText sent, Planned planned) {
+        this.author = author;
+        this.source = source;
+        this.theirs = author.tokens();
+        this.sent = sent;
+        this.ours = sent.tokens();
+        this.planned = planned;
+        author.conditionClauses().forEach(clause -> theirClauses.put(clause.keyword(), clause));
+        sent.query().conditionClauses().forEach(clause -> ourClauses.put(clause.keyword(), clause));
+        author.limitClauses().forEach(clause -> theirLimits.put(clause.keyword(), clause));
+        author.parameters().forEach(place -> place.leaf().ifPresent(leavesWithParameters::add));
+    }
+
+    boolean holds() {
+        QueryLevel top = sent.query().top();
+        Optional<Span> inner = planned.around() ? inner(top) : Optional.of(top.span());
+        boolean limited = !planned.limited()
+                || top.tail().stream()
+                        .anyMatch(clause -> clause.kind() == Clause.Kind.LIMIT || clause.kind() == Clause.Kind.FETCH);
+        return sent.bindsEachValueOnce()
+                && limited
+                && inner.isPresent()
+                && same(author.top().span(), inner.get())
+                && limitsAdded <= 1;
+    }
+
+    /** What the query around the author's reads; nothing when it is not such a query. */
+    private Optional<Span> inner(QueryLevel top) {
+        if (top.operands().size() != 1
+                || !(top.operands().get(0) instanceof QueryLevel.Operand.Plain plain)
+                || plain.block().from().size() != 1
+                || !plain.block().from().get(0).alias().equals("matching")) {
+            return Optional.empty();
+        }
+        boolean onlyLooks = plain.block().clauses().stream().allMatch(clause -> switch (clause.kind()) {
+            case SELECT, FROM, GROUP_BY -> true;
+            default -> false;
+        });
+        return onlyLooks ? plain.block().from().get(0).query().map(QueryLevel::span) : Optional.empty();
+    }
+
+    /** Walks two runs of tokens. */
+    private boolean same(Span their, Span our) {
+        int a = their.from();
+        int b = our.from();
+        while (a < their.to() || b < our.to()) {
+            int[] next = step(a, their.to(), b, our.to());
+            if (next.length == 0) {
+                return false;
+            }
+            a = next[0];
+            b = next[1];
+        }
+        return true;
+    }
+
+    private static final int[] DIFFERS = {};
+
+    /** Where both go on behind the next thing that they share; nothing when they share none. */
+    private int[] step(int a, int aEnd, int b, int bEnd) {
+        Clause clause = theirClauses.get(a);
+        if (a < aEnd && clause != null) {
+            return condition(clause, b, bEnd);
+        }
+        int filter = emptiedFilter(a, aEnd);
+        if (filter > 0) {
+            return new int[] {filter, b};
+        }
+        int left = leftOutClause(a, aEnd, b, bEnd);
+        if (left > 0) {
+            return new int[] {left, b};
+        }
+        int added = addedLimit(a, aEnd, b, bEnd);
+        if (added > 0) {
+            return new int[] {a, added};
+        }
+        return a < aEnd && b < bEnd && sameToken(a, b) ? new int[] {a + 1, b + 1} : DIFFERS;
+    }
+
+    private int[] condition(Clause clause, int b, int bEnd) {
+        Optional<Shape> shape = Shape.of(clause.condition().orElseThrow(), planned.leftOut());
+        Clause our = b < bEnd ? ourClauses.get(b) : null;
+        if (shape.isEmpty() && clause.kind() != Clause.Kind.ON) {
+            return new int[] {clause.body().to(), b};
+        }
+        if (our == null || our.kind() != clause.kind()) {
+            return DIFFERS;
+        }
+        boolean same = shape.isEmpty()
+                ? text(our.body()).equalsIgnoreCase(source.dialect().trueLiteral())
+                : same(
+                        shape.get(),
+                        Shape.of(our.condition().orElseThrow(), Set.of()).orElseThrow());
+        return same ? new int[] {clause.body().to(), our.body().to()} : DIFFERS;
+    }
+
+    private String text(Span our) {
+        return ours.text().substring(ours.start(our.from()), ours.end(our.to() - 1));
+    }
+
+    private boolean same(Shape their, Shape our) {
+        if (their.leaf().isPresent()) {
+            Condition.Leaf leaf = their.leaf().get();
+            return leavesWithParameters.contains(leaf)
+                    ? changed(leaf, our)
+                    : our.leaf().isPresent() && same(leaf.span(), our.span());
+        }
+        if (their.word() != our.word() || their.parts().size() != our.parts().size()) {
+            return false;
+        }
+        for (int i = 0; i < their.parts().size(); i++) {
+            if (!same(their.parts().get(i), our.parts().get(i))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** A condition whose parameters were only bound is the same otherwise, but for an escape character that LIKE may be told. */
+    private boolean changed(Condition.Leaf leaf, Shape our) {
+        boolean onlyBound = placesIn(leaf.span()).stream()
+                .map(place -> planned.outcomes().get(place.token()))
+                .allMatch(outcome -> outcome == Placement.Outcome.BOUND || outcome == Placement.Outcome.NAMED);
+        Span span = our.span();
+        boolean escape = span.length() > 2
+                && ours.isWord(span.to() - 2, "escape")
+                && !theirs.isWord(leaf.span().to() - 2, "escape");
+        return onlyBound
+                ? our.leaf().isPresent() && same(leaf.span(), new Span(span.from(), span.to() - (escape ? 2 : 0)))
+                : bindsTheSame(leaf, span);
+    }
+
+    /** The parameters of the condition that are bound, in the order in which they first stand there. */
+    private boolean bindsTheSame(Condition.Leaf leaf, Span our) {
+        Set<String> inLeaf = new LinkedHashSet<>();
+        Set<String> needed = new HashSet<>();
+        for (ParameterPlace place : placesIn(leaf.span())) {
+            inLeaf.add(place.name());
+            boolean bound = !UNBOUND.contains(planned.outcomes().get(place.token()));
+            if (bound && place.leaf().filter(leaf::equals).isPresent()) {
+                needed.add(place.name());
+            }
+        }
+        Set<String> bound = new LinkedHashSet<>();
+        for (int i = our.from(); i < our.to(); i++) {
+            if (ours.is(i, TokenKind.PARAMETER)) {
+                bound.add(sent.at(i).parameter());
+            }
+        }
+        List<String> expected = inLeaf.stream().filter(bound::contains).toList();
+        return bound.containsAll(needed) && expected.equals(List.copyOf(bound));
+    }
+
+    /** They stand in written order. */
+    private List<ParameterPlace> placesIn(Span span) {
+        List<ParameterPlace> all = author.parameters();
+        return all.subList(firstFrom(all, span.from()), firstFrom(all, span.to()));
+    }
+
+    private static int firstFrom(List<ParameterPlace> places, int token) {
+        int low = 0;
+        int high = places.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (places.get(middle).token() < token) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    /** The token behind {@code filter (where …)} of which nothing stays; 0 where there is none. */
+    private int emptiedFilter(int a, int aEnd) {
+        Clause clause = a < aEnd && theirs.isWord(a, "filter") ? theirClauses.get(a + 2) : null;
+        boolean emptied = clause != null
+                && clause.kind() == Clause.Kind.FILTER
+                && Shape.of(clause.condition().orElseThrow(), planned.leftOut()).isEmpty();
+        return emptied ? clause.body().to() + 1 : 0;
+    }
+
+    /** The token behind a limit that means every row, or behind an order that means nothing under a view; else 0. */
+    private int leftOutClause(int a, int aEnd, int b, int bEnd) {
+        if (a >= aEnd || (b < bEnd && sameToken(a, b))) {
+            return 0;
+        }
+        Clause limit = theirLimits.get(a);
+        if (limit != null) {
+            List<ParameterPlace> inLimit = placesIn(limit.body());
+            boolean all = inLimit.stream()
+                    .map(place -> planned.outcomes().get(place.token()))
+                    .allMatch(Placement.Outcome.LEFT_OUT::equals);
+            return !inLimit.isEmpty() && all ? limit.body().to() : 0;
+        }
+        List<Clause> tail = author.top().tail();
+        boolean order = planned.around()
+                && tail.size() == 1
+                && tail.get(0).kind() == Clause.Kind.ORDER_BY
+                && tail.get(0).keyword() == a
+                && !picksRowsByOrder();
+        return order ? tail.get(0).body().to() : 0;
+    }
+
+    private boolean picksRowsByOrder() {
+        return author.top().operands().get(0) instanceof QueryLevel.Operand.Plain plain
+                && plain.block()
+                        .clause(Clause.Kind.SELECT)
+                        .filter(select -> SelectList.of(author, select).isDistinctOn())
+                        .isPresent();
+    }
+
+    /** The token behind a row limit that the text did not have, at its end or before OFFSET; else 0. */
+    private int addedLimit(int a, int aEnd, int b, int bEnd) {
+        boolean place =
+                planned.limited() && aEnd == author.top().span().to() && (a == aEnd || theirs.isWord(a, "offset"));
+        if (!place || b >= bEnd) {
+            return 0;
+        }
+        boolean limit = ours.isWord(b, "limit") && isRowCount(b + 1);
+        boolean fetch = ours.isWord(b, "fetch") && isRowCount(b + 2) && ours.isWord(b + 4, "only");
+        limitsAdded += limit || fetch ? 1 : 0;
+        return limit ? b + 2 : fetch ? b + 5 : 0;
+    }
+
+    private boolean isRowCount(int token) {
+        return ours.is(token, TokenKind.PARAMETER) && sent.isRowCount(token);
+    }
+
+    private boolean isInOutermostLimit(int a) {
+        return author.top().tail().stream()
+                .anyMatch(clause ->
+                        clause.kind() != Clause.Kind.ORDER_BY && clause.body().contains(a));
+    }
+
+    /** The same token, or a parameter and its value, or its name; a number in a limit and the smaller one. */
+    private boolean sameToken(int a, int b) {
+        if (theirs.is(a, TokenKind.PARAMETER)) {
+            boolean named = planned.outcomes().get(a) == Placement.Outcome.NAMED;
+            return named
+                    ? ours.is(b, TokenKind.QUOTED_NAME)
+                    : ours.is(b, TokenKind.PARAMETER) && sent.at(b).parameter().equals(theirs.parameterName(a));
+        }
+        if (ours.is(b, TokenKind.PARAMETER)) {
+            return planned.limited() && theirs.is(a, TokenKind.NUMBER) && isInOutermostLimit(a) && sent.isRowCount(b);
+        }
+        return theirs.kind(a) == ours.kind(b) && theirs.written(a).equals(ours.written(b));
+    }
+}

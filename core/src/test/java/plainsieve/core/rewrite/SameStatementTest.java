@@ -1,0 +1,204 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.value.Value;
+
+/** Statements that are the author's but for what was planned, and many that are not: each damaged in one place. */
+class SameStatementTest {
+    private static final Dialect DIALECT = Dialects.of("postgresql");
+    private static final String AUTHOR = "select x, y from t join s on t.id = s.id and s.z = :p"
+            + " where a = 1 and b = :p and (c or not d = :q) group by x, y having max(v) > :r order by y limit 10";
+    private static final String SENT = "select x, y from t join s on t.id = s.id and s.z = :b0"
+            + " where a = 1 and b = :b1 and (c or not d = :b2) group by x, y having max(v) > :b3 order by y limit 10";
+
+    /** The names of what is bound, in order; {@code #} for a row count. */
+    private static List<BoundValue> values(String names) {
+        List<BoundValue> values = new ArrayList<>();
+        for (String name : names.isEmpty() ? new String[0] : names.split(" ")) {
+            values.add(new BoundValue(
+                    name.replace("#", ""),
+                    values.size(),
+                    name.startsWith("#") ? new Bound.RowCount(5) : new Bound.Single(new Value.Whole(1))));
+        }
+        return values;
+    }
+
+    private static boolean holds(
+            String author, String sent, String names, Set<String> leftOut, boolean around, boolean limited) {
+        ParsedQuery query = ParsedQuery.parse(author, DIALECT);
+        Set<Condition.Leaf> leaves = new HashSet<>();
+        Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
+        for (ParameterPlace place : query.parameters()) {
+            boolean gone = leftOut.contains(place.name());
+            if (gone) {
+                place.leaf().ifPresent(leaves::add);
+            }
+            Placement.Outcome bound = author.contains("in (:") || author.contains("between")
+                    ? Placement.Outcome.SPREAD
+                    : Placement.Outcome.BOUND;
+            outcomes.put(place.token(), gone ? Placement.Outcome.LEFT_OUT : bound);
+        }
+        return new SameStatement(
+                        query,
+                        new Source(query.tokens(), DIALECT),
+                        new SentText(ParsedQuery.parse(sent, DIALECT), values(names)),
+                        new Planned(leaves, outcomes, around, limited))
+                .holds();
+    }
+
+    @Test
+    void theAuthorsStatementWithItsValuesHolds() {
+        assertThat(holds(AUTHOR, SENT, "p p q r", Set.of(), false, false)).isTrue();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            an AND became an OR             | a = 1 and b       | a = 1 or b
+            an AND was dropped              | a = 1 and b = :b1 | b = :b1
+            a bracket was moved             | and (c or not d = :b2) | and c or (not d = :b2)
+            brackets were lost              | (c or not d = :b2) | c or not d = :b2
+            a NOT was lost                  | not d             | d
+            a NOT was added                 | b = :b1           | not b = :b1
+            another number                  | a = 1             | a = 2
+            another column is selected      | select x, y       | select x, z
+            another table                   | from t join       | from u join
+            another join                    | join s            | left join s
+            a condition of ON was lost      | t.id = s.id and s.z | s.z
+            a condition was added           | and b = :b1       | and b = :b1 and true
+            a grouping was lost             | group by x, y     | group by x
+            HAVING was lost                 | having max(v) > :b3 | having true
+            the order was lost              | order by y limit  | limit
+            the order was turned            | order by y        | order by y desc
+            the limit was lost              | limit 10          | ''
+            the limit grew                  | limit 10          | limit 100
+            a limit was added               | limit 10          | limit 10 offset 1
+            WHERE was lost                  | where a = 1 and b = :b1 and (c or not d = :b2) | ''
+            DISTINCT came                   | select x          | select distinct x
+            another statement came behind   | limit 10          | limit 10 union select 1, 2
+            """)
+    void aStatementThatIsDamagedDoesNot(String how, String right, String wrong) {
+        String damaged = SENT.replace(right, wrong.equals("''") ? "" : wrong);
+        assertThat(damaged).as(how).isNotEqualTo(SENT);
+        String names = "p p q r";
+        if (!damaged.contains(":b3")) {
+            names = "p p q";
+        }
+        if (how.startsWith("WHERE")) {
+            damaged = damaged.replace(":b3", ":b1");
+            names = "p r";
+        }
+        assertThat(holds(AUTHOR, damaged, names, Set.of(), false, false))
+                .as(how)
+                .isFalse();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"p q p r", "q p p r", "p p q", "p p q r r", "p p q x", "p p r q"})
+    void valuesThatStandAtOtherPlacesDoNot(String names) {
+        assertThat(holds(AUTHOR, SENT, names, Set.of(), false, false)).isFalse();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select 1 from t where a and b = :p                     | select 1 from t where a
+            select 1 from t where b = :p or a                      | select 1 from t where a
+            select 1 from t where a and (b = :p or c)              | select 1 from t where a and (c)
+            select 1 from t where not (b = :p) and a               | select 1 from t where a
+            select 1 from t where b = :p                           | select 1 from t
+            select 1 from t join s on b = :p                       | select 1 from t join s on true
+            select count(*) filter (where b = :p) from t           | select count(*) from t
+            select 1 from t where a in (select 2 where b = :p)     | select 1 from t where a in (select 2)
+            select 1 from t group by c having max(b) = :p          | select 1 from t group by c
+            """)
+    void aConditionThatWasToGoIsGone(String author, String sent) {
+        assertThat(holds(author, sent, "", Set.of("p"), false, false)).isTrue();
+        assertThat(holds(author, sent, "", Set.of(), false, false))
+                .as("not planned")
+                .isFalse();
+        assertThat(holds(author, author.replace(":p", ":b0"), "p", Set.of("p"), false, false))
+                .as("planned and still there")
+                .isFalse();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select 1 from t where a = 2 and b = :p   | select 1 from t where b = 3
+            select 1 from t where a and b = :p       | select 1 from t
+            select 1 from t where a and (b = :p or c) | select 1 from t where a or c
+            select 1 from t where a and (b = :p or c or d) | select 1 from t where a and c or d
+            select 1 from t join s on b = :p         | select 1 from t join s on false
+            select 1 from t where not (b = :p) and a | select 1 from t where not a
+            """)
+    void otherConditionsThatWentAlongDoNot(String author, String sent) {
+        assertThat(holds(author, sent, "", Set.of("p"), false, false)).isFalse();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select 1 from t where b in (:p)       | select 1 from t where b in (:b0, :b1)                    | p p   | true
+            select 1 from t where b in (:p)       | select 1 from t where (b in (:b0) or b is null)          | p     | true
+            select 1 from t where b in (:p) and c | select 1 from t where b in (:b0) or b is null and c      | p     | false
+            select 1 from t where b in (:p)       | select 1 from t where b in (:b0, :b1)                    | p q   | false
+            select 1 from t where b between :p and :q | select 1 from t where b between :b0 and :b1          | p q   | true
+            select 1 from t where b between :p and :q | select 1 from t where b between :b0 and :b1          | q p   | false
+            """)
+    void aConditionWithParametersIsOneThatBindsThem(String author, String sent, String names, boolean holds) {
+        assertThat(holds(author, sent, names, Set.of(), false, false)).isEqualTo(holds);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select 1 from t           | select 1 from t limit :b0                      | #      | true
+            select 1 from t offset 5  | select 1 from t limit :b0 offset 5             | #      | true
+            select 1 from t limit 9   | select 1 from t limit :b0                      | #      | true
+            select 1 from t limit :n  | select 1 from t limit :b0                      | #n     | true
+            select 1 from t           | select 1 from t                                | ''     | false
+            select 1 from t           | select 1 from t limit :b0 limit :b1            | # #    | false
+            select 1 from t           | select 1 from t limit :b0                      | x      | false
+            select 1 from t limit 9   | select 1 from t                                | ''     | false
+            select a from (select 1 from t limit 9) s | select a from (select 1 from t limit :b0) s limit :b1 | # # | false
+            """)
+    void aLimitFromOutsideIsThereOnce(String author, String sent, String names, boolean holds) {
+        assertThat(holds(author, sent, names.equals("''") ? "" : names, Set.of(), false, true))
+                .isEqualTo(holds);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select x from t order by x         | select x, count(*) from (select x from t) as matching group by x limit :b0           | true
+            select x from t                    | select x, count(*) from (select x from t) as matching group by x order by x limit :b0 | true
+            select x from t order by x limit 3 | select * from (select x from t order by x limit 3) as matching limit :b0             | true
+            select x from t order by x limit 3 | select * from (select x from t limit 3) as matching limit :b0                        | false
+            select distinct on (y) x from t order by y | select * from (select distinct on (y) x from t) as matching limit :b0        | false
+            select x from t                    | select * from (select x from t) as matching where x > 1 limit :b0                    | false
+            select x from t                    | select * from (select x from t where true) as matching limit :b0                     | false
+            select x from t                    | select * from (select x from t) as matching join s on true limit :b0                 | false
+            select x from t                    | select * from (select x from t) as other limit :b0                                   | false
+            select x from t                    | select * from (select x from t) as matching                                          | false
+            select x from t                    | select x from t limit :b0                                                            | false
+            """)
+    void aQueryAroundOnlyLooks(String author, String sent, boolean holds) {
+        assertThat(holds(author, sent, sent.contains(":b0") ? "#" : "", Set.of(), true, true))
+                .isEqualTo(holds);
+    }
+}

@@ -1,0 +1,95 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.edit.Edit;
+import plainsieve.core.rewrite.edit.Fragment;
+import plainsieve.core.rewrite.rule.Change;
+import plainsieve.core.rewrite.rule.ConditionRule;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** A rule that does wrong never gets its statement sent. */
+class StatementCheckTest {
+    private static final Parameter P = Parameter.of("p", Type.INTEGER);
+    private static final PreparedQuery QUERY =
+            PreparedQuery.of("select x from t where a = 1 and b = :p and c = 2", Dialects.of("duckdb"));
+
+    private static String sent(ConditionRule rule) {
+        Choices choices = new Choices(Map.of("p", P), Map.of("p", new Choice.One(new Value.Whole(5))));
+        return QUERY.by(List.of(rule))
+                .rewrite(choices, Wanted.allRows(), Statement.NO_CAP)
+                .text();
+    }
+
+    /** A rule that writes this in the place of the condition. */
+    private static ConditionRule writing(String text, String parameter) {
+        return (site, choices, source) -> {
+            Fragment.Builder fragment = Fragment.build();
+            int mark = text.indexOf('?');
+            fragment.text(mark < 0 ? text : text.substring(0, mark));
+            if (mark >= 0) {
+                fragment.bind(parameter, new Bound.Single(new Value.Whole(5))).text(text.substring(mark + 1));
+            }
+            Edit edit = new Edit(source.start(site.span()), source.end(site.span()), fragment.done());
+            return Optional.of(
+                    Change.edits(List.of(edit), Map.of(site.places().get(0).token(), Placement.Outcome.BOUND)));
+        };
+    }
+
+    @Test
+    void aRuleThatDoesRightIsSent() {
+        assertThat(sent(writing("b = ?", "p"))).isEqualTo("select x from t where a = 1 and b = ? and c = 2");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "b = 5",
+                "not b = ?",
+                "b = ? or true",
+                "b = ?) or (true",
+                "b <> ?",
+                "d = ?",
+                "true",
+                "b = ? --",
+                "b = ? and",
+                "b = ? and d = 1",
+                "b = '?'"
+            })
+    void aRuleThatDoesWrongIsNot(String wrong) {
+        assertThatThrownBy(() -> sent(writing(wrong, "p"))).hasMessageContaining("did not pass its own check");
+    }
+
+    @Test
+    void aRuleThatBindsAnotherParameterIsNot() {
+        assertThatThrownBy(() -> sent(writing("b = ?", "q"))).hasMessageContaining("did not pass its own check");
+    }
+
+    @Test
+    void theSameTextIsCheckedAnewWhenItBindsSomethingElse() {
+        AtomicReference<ConditionRule> current = new AtomicReference<>(writing("b = ?", "p"));
+        PreparedQuery query =
+                QUERY.by(List.of((site, choices, source) -> current.get().apply(site, choices, source)));
+        Choices choices = new Choices(Map.of("p", P), Map.of("p", new Choice.One(new Value.Whole(5))));
+        query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP);
+        current.set(writing("b = ?", "q"));
+        assertThatThrownBy(() -> query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP))
+                .hasMessageContaining("did not pass its own check");
+    }
+}
