@@ -86,8 +86,11 @@ final class BatchLine {
 
     private static List<FilterText> filters(JsonNode node) {
         List<FilterText> filters = new ArrayList<>();
-        for (JsonNode filter : node.isString() ? Answers.JSON.createArrayNode().add(node) : node) {
-            filters.add(FilterText.read(filter.asString()));
+        for (JsonNode filter : node.isArray() ? node : List.of(node)) {
+            if (filter.isMissingNode()) {
+                continue;
+            }
+            filters.add(filter.isObject() ? FilterRequest.read(filter) : FilterText.read(filter.asString()));
         }
         return filters;
     }

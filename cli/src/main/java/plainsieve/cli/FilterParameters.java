@@ -52,7 +52,7 @@ final class FilterParameters {
                 .filter(candidate -> !parameters.containsKey(candidate))
                 .findFirst()
                 .orElseThrow();
-        return Parameter.of(name, ParameterGuess.typeOf(filter.values()));
+        return Parameter.of(name, filter.type().orElseGet(() -> ParameterGuess.typeOf(filter.values())));
     }
 
     private String add(Parameter parameter, ChoiceText choice) {

@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 
 /**
  * A filter on an output column as a person writes it.
@@ -20,13 +21,15 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  *
  * @param values as written, without quotes; a bare {@code null} in a list stands for rows without a value
+ * @param type of the column; nothing when it is guessed by the values
  */
 record FilterText(
         String column,
         Test test,
         Optional<AddedFilter.Comparison> comparison,
         List<String> values,
-        boolean withoutValue) {
+        boolean withoutValue,
+        Optional<Type> type) {
     /** What is asked of the column. */
     enum Test {
         ANY_OF,
@@ -63,8 +66,10 @@ record FilterText(
         return switch (test) {
             case "in" -> list(column, Test.ANY_OF, rest, text);
             case "not in" -> list(column, Test.NONE_OF, rest, text);
-            case "is null" -> new FilterText(column, Test.WITHOUT_VALUE, Optional.empty(), List.of(), false);
-            case "is not null" -> new FilterText(column, Test.WITH_VALUE, Optional.empty(), List.of(), false);
+            case "is null" ->
+                new FilterText(column, Test.WITHOUT_VALUE, Optional.empty(), List.of(), false, Optional.empty());
+            case "is not null" ->
+                new FilterText(column, Test.WITH_VALUE, Optional.empty(), List.of(), false, Optional.empty());
             case "like" -> single(column, Test.LIKE, Optional.empty(), rest, text);
             case "between" -> range(column, rest, text);
             default -> single(column, Test.COMPARED, comparison(test), rest, text);
@@ -95,7 +100,7 @@ record FilterText(
                 values.add(unquoted(item));
             }
             if (items.group(2).isEmpty()) {
-                return new FilterText(column, test, Optional.empty(), values, withoutValue);
+                return new FilterText(column, test, Optional.empty(), values, withoutValue, Optional.empty());
             }
             items.region(items.end(), rest.length() - 2);
         }
@@ -107,7 +112,7 @@ record FilterText(
         if (rest.isEmpty()) {
             throw unreadable(text);
         }
-        return new FilterText(column, test, comparison, List.of(unquoted(rest)), false);
+        return new FilterText(column, test, comparison, List.of(unquoted(rest)), false, Optional.empty());
     }
 
     private static FilterText range(String column, String rest, String text) {
@@ -117,7 +122,7 @@ record FilterText(
         }
         List<String> values =
                 List.of(unquoted(ends.group("low")), unquoted(ends.group("high").strip()));
-        return new FilterText(column, Test.BETWEEN, Optional.empty(), values, false);
+        return new FilterText(column, Test.BETWEEN, Optional.empty(), values, false, Optional.empty());
     }
 
     private static String unquoted(String item) {

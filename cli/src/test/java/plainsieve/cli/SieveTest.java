@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
 /** The commands as a person calls them. */
@@ -179,6 +180,47 @@ class SieveTest {
         assertThat(error.get("kind").asString()).isEqualTo(kind);
         assertThat(error.get("line").asInt()).isEqualTo(line);
         assertThat(error.get("column").asInt()).isGreaterThanOrEqualTo(column);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            {"column": "b", "type": "text", "in": ["5", null]}       | (b in (?) or b is null)  | text
+            {"column": "b", "type": "text", "not in": ["5"]}         | b not in (?)             | text
+            {"column": "b", "type": "decimal", ">=": 5}              | b >= ?                   | decimal
+            {"column": "b", "type": "date", "between": ["2026-01-01", "2026-01-02"]} | b between ? and ? | date
+            {"column": "b", "type": "text", "like": "5%"}            | b like ?                 | text
+            {"column": "b", "in": [5]}                               | b in (?)                 | integer
+            {"column": "b", "is": "null"}                            | b is null                | ~~
+            {"column": "b", "is": "not null"}                        | b is not null            | ~~
+            """)
+    void aFilterOfABatchSaysTheTypeOfItsColumn(String filter, String condition, String type) throws Exception {
+        String request =
+                "{\"id\": 1, \"dialect\": \"postgresql\", \"query\": \"select a, b from t\", \"filters\": [%s]}"
+                        .formatted(filter);
+        JsonNode answer =
+                call("rewrite", "--batch", file("batch.jsonl", request)).lines().get(0);
+        assertThat(answer.get("statement").asString()).isEqualTo("select a, b from t where " + condition);
+        assertThat(answer.get("values").findValuesAsString("type")).allMatch(type::equals);
+        assertThat(answer.get("filters").get(0).get("where").asString()).isEqualTo("where");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "{\"in\": [5]}",
+                "{\"column\": \"b\"}",
+                "{\"column\": \"b\", \"type\": \"number\", \"=\": 5}",
+                "{\"column\": \"b\", \"between\": [5]}",
+                "{\"column\": \"b\", \"=\": [5, 6]}",
+                "{\"column\": \"b\", \"=\": null}"
+            })
+    void refusesAFilterOfABatchThatSaysTooLittle(String filter) throws Exception {
+        String request =
+                "{\"id\": 1, \"dialect\": \"postgresql\", \"query\": \"select a, b from t\", \"filters\": [%s]}"
+                        .formatted(filter);
+        JsonNode answer =
+                call("rewrite", "--batch", file("batch.jsonl", request)).lines().get(0);
+        assertThat(answer.get("errors").get(0).get("kind").asString()).isEqualTo("bad-filter");
     }
 
     @Test

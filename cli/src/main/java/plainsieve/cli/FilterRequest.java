@@ -1,0 +1,101 @@
+package plainsieve.cli;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * A filter on an output column as a program says it, with the type of the column instead of a guess.
+ *
+ * <pre>
+ * {"column": "port", "type": "text", "in": ["Ardlow", null]}        {"column": "port", "type": "text", "not in": ["Ardlow"]}
+ * {"column": "delay", "type": "integer", "&gt;=": 15}                  {"column": "day", "type": "date", "between": ["2026-03-01", "2026-03-31"]}
+ * {"column": "note", "type": "text", "like": "fog%"}                {"column": "note", "is": "null"}, {"column": "note", "is": "not null"}
+ * </pre>
+ */
+final class FilterRequest {
+    private static final Map<String, FilterText.Test> TESTS = Map.of(
+            "in", FilterText.Test.ANY_OF,
+            "not in", FilterText.Test.NONE_OF,
+            "between", FilterText.Test.BETWEEN,
+            "like", FilterText.Test.LIKE);
+
+    private final JsonNode node;
+
+    private FilterRequest(JsonNode node) {
+        this.node = node;
+    }
+
+    static FilterText read(JsonNode node) {
+        return new FilterRequest(node).filter();
+    }
+
+    private FilterText filter() {
+        String column = node.path("column").asString("");
+        if (column.isEmpty()) {
+            throw refused("has no “column”");
+        }
+        if (node.has("is")) {
+            boolean without = node.path("is").asString("").equals("null");
+            return new FilterText(
+                    column,
+                    without ? FilterText.Test.WITHOUT_VALUE : FilterText.Test.WITH_VALUE,
+                    Optional.empty(),
+                    List.of(),
+                    false,
+                    type());
+        }
+        for (Map.Entry<String, JsonNode> entry : node.properties()) {
+            Optional<AddedFilter.Comparison> comparison = comparison(entry.getKey());
+            FilterText.Test test = comparison.isPresent() ? FilterText.Test.COMPARED : TESTS.get(entry.getKey());
+            if (test != null) {
+                return filter(column, test, comparison, entry.getValue());
+            }
+        }
+        throw refused("says nothing of its column");
+    }
+
+    private FilterText filter(
+            String column, FilterText.Test test, Optional<AddedFilter.Comparison> comparison, JsonNode said) {
+        List<String> values = new ArrayList<>();
+        boolean withoutValue = false;
+        for (JsonNode item : said.isArray() ? said : List.of(said)) {
+            withoutValue |= item.isNull();
+            if (!item.isNull()) {
+                values.add(item.asString());
+            }
+        }
+        boolean list = test == FilterText.Test.ANY_OF || test == FilterText.Test.NONE_OF;
+        int needed = test == FilterText.Test.BETWEEN ? 2 : 1;
+        if (!list && (values.size() != needed || withoutValue)) {
+            throw refused("needs " + (needed == 1 ? "one value" : "two values"));
+        }
+        return new FilterText(column, test, comparison, values, withoutValue, type());
+    }
+
+    private Optional<Type> type() {
+        if (!node.has("type")) {
+            return Optional.empty();
+        }
+        String word = node.path("type").asString("");
+        return Optional.of(Type.ofWord(word).orElseThrow(() -> refused("has an unknown type “%s”".formatted(word))));
+    }
+
+    private static Optional<AddedFilter.Comparison> comparison(String symbol) {
+        return Arrays.stream(AddedFilter.Comparison.values())
+                .filter(comparison -> comparison.symbol().equals(symbol))
+                .findFirst();
+    }
+
+    private ProblemException refused(String what) {
+        return new ProblemException(
+                Problem.of("bad-filter", "The filter %s %s.".formatted(node, what), "See docs/command-line.md."));
+    }
+}

@@ -1,0 +1,81 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.dialect.Functions;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** The lists of functions in the engine say what each database's own catalogue says. */
+class KnownFunctionsTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+    private static final long MANY = 100_000;
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    private static List<String> names(String kind, String question) throws Exception {
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, (connection, name) -> {}), CLOCK)) {
+            return TestDatabases.rows(source, new Statement(question, List.of(), List.of(), MANY)).stream()
+                    .map(row -> String.valueOf(row.get(0)))
+                    .toList();
+        }
+    }
+
+    /** What a server has of a kind must not be taken for a harmless function. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            postgresql | AGGREGATE | select distinct proname from pg_proc where prokind = 'a'
+            postgresql | MANY_ROWS | select distinct proname from pg_proc where proretset and proname !~ '^_'
+            postgresql | WINDOW    | select distinct proname from pg_proc where prokind = 'w'
+            duckdb     | AGGREGATE | select distinct function_name from duckdb_functions() where function_type = 'aggregate' and function_name ~ '[a-z].*'
+            duckdb     | VOLATILE  | select distinct function_name from duckdb_functions() where stability = 'VOLATILE'
+            sqlite     | AGGREGATE | select distinct name from pragma_function_list where type = 'a'
+            """)
+    void areOfTheKindThatTheServerTells(String dialect, Functions.Kind kind, String question) throws Exception {
+        Functions functions = Dialects.of(dialect).functions();
+        List<String> missing = new ArrayList<>(names(dialect, question));
+        assertThat(missing).hasSizeGreaterThan(4);
+        missing.removeIf(name -> functions.is(kind, name));
+        assertThat(missing).isEmpty();
+    }
+
+    /** A function that is not harmless every time is not in the list of those that are. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            postgresql | select proname from pg_proc where (prokind <> 'f' or proretset or provolatile = 'v') and prorettype <> 'trigger'::regtype
+            duckdb     | select function_name from duckdb_functions() where function_type = 'aggregate' or stability = 'VOLATILE'
+            sqlite     | select name from pragma_function_list where type in ('a', 'w') and name not in ('min', 'max')
+            """)
+    void noneIsTakenForHarmless(String dialect, String question) throws Exception {
+        Functions functions = Dialects.of(dialect).functions();
+        assertThat(names(dialect, question))
+                .filteredOn(name -> functions.is(Functions.Kind.SCALAR, name))
+                .isEmpty();
+    }
+
+    /** MariaDB tells the names alone. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            mariadb    | select lower(function) from information_schema.sql_functions where function not like '%oracle%'
+            duckdb     | select distinct function_name from duckdb_functions() where function_type = 'scalar' and function_name ~ '[a-z].*'
+            sqlite     | select distinct name from pragma_function_list where name glob '[a-z]*'
+            """)
+    void areAllKnown(String dialect, String question) throws Exception {
+        Functions functions = Dialects.of(dialect).functions();
+        assertThat(names(dialect, question))
+                .hasSizeGreaterThan(50)
+                .filteredOn(name -> !functions.knows(name))
+                .isEmpty();
+    }
+}
