@@ -54,7 +54,7 @@ public record Subject(
     }
 
     public Place place(Span span) {
-        return Place.in(query.text(), start(span), end(span));
+        return tokens().place(start(span), end(span));
     }
 
     /** The parameter that these tokens are, when they are nothing else and it is known. */

@@ -4,9 +4,15 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.LinkedList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.dialect.Dialect;
@@ -77,27 +83,48 @@ final class FixedConditions {
     private void joined(Condition.Joined joined, List<Found> into) {
         Set<Condition> paired = new HashSet<>();
         if (!joined.or()) {
-            List<Single> singles = joined.items().stream()
+            Map<String, List<Single>> byColumn = joined.items().stream()
                     .filter(Condition.Leaf.class::isInstance)
                     .flatMap(item -> single((Condition.Leaf) item).stream())
-                    .toList();
-            for (Single low : singles) {
-                for (Single high : singles) {
-                    boolean free = !paired.contains(low.leaf()) && !paired.contains(high.leaf());
-                    Optional<Found> range = free ? range(low, high) : Optional.empty();
-                    range.ifPresent(one -> {
-                        into.add(one);
-                        paired.add(low.leaf());
-                        paired.add(high.leaf());
-                    });
-                }
-            }
+                    .collect(Collectors.groupingBy(this::comparedWords, LinkedHashMap::new, Collectors.toList()));
+            byColumn.values().forEach(singles -> pair(singles, paired, into));
         }
         joined.items().stream().filter(item -> !paired.contains(item)).forEach(item -> collect(item, into));
     }
 
+    private String comparedWords(Single single) {
+        StringBuilder words = new StringBuilder();
+        for (int i = single.compared().from(); i < single.compared().to(); i++) {
+            words.append(tokens.written(i).toLowerCase(Locale.ROOT)).append(' ');
+        }
+        return words.toString();
+    }
+
+    /** The first that begins a range and the first that ends it, and so on. */
+    private void pair(List<Single> singles, Set<Condition> paired, List<Found> into) {
+        List<Single> ends = new LinkedList<>(singles);
+        for (Single low : singles) {
+            if (low.operator() != Comparison.Kind.GREATER_OR_EQUAL) {
+                continue;
+            }
+            for (Iterator<Single> rest = ends.iterator(); rest.hasNext() && !paired.contains(low.leaf()); ) {
+                Single high = rest.next();
+                range(low, high).ifPresent(one -> {
+                    into.add(one);
+                    paired.add(low.leaf());
+                    paired.add(high.leaf());
+                    rest.remove();
+                });
+            }
+        }
+    }
+
+    /** IS takes no value but the words that belong to it. */
     private Optional<Single> single(Condition.Leaf leaf) {
         return Comparison.of(tokens, leaf.span()).flatMap(comparison -> {
+            if (tokens.isWord(comparison.operator(), "is")) {
+                return Optional.empty();
+            }
             Optional<Literal> right = Literal.of(tokens, comparison.right());
             Optional<Literal> left = Literal.of(tokens, comparison.left());
             if (right.isPresent() && left.isEmpty()) {

@@ -160,7 +160,7 @@ public final class FixedValues {
         for (Found one : same) {
             for (int i = 0; i < one.pieces().size(); i++) {
                 Piece piece = one.pieces().get(i);
-                places.add(Place.in(query.text(), start(piece.span()), end(piece.span())));
+                places.add(tokens.place(start(piece.span()), end(piece.span())));
                 gaps.add(gap(i, piece.one()));
                 if (piece.many().isPresent()) {
                     forMany.add(gap(i, piece.many().get()));

@@ -2,6 +2,7 @@ package plainsieve.core.fixed;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.fixed.FixedValues.Found;
@@ -15,6 +16,10 @@ import plainsieve.core.value.Type;
 /** The fixed values that stand deeper in a condition than what is compared: the 5 of {@code abs(x - 5) > y}. */
 final class FixedWithin {
     private static final String NAMELESS = "value";
+
+    private static final Set<String> BEFORE_VALUES = Set.of(
+            "and", "or", "xor", "not", "like", "ilike", "in", "between", "when", "then", "else", "from", "to", "regexp",
+            "rlike", "glob", "match", "is", "case", "zone", "div", "mod");
 
     private final ParsedQuery query;
     private final Tokens tokens;
@@ -49,15 +54,22 @@ final class FixedWithin {
 
     /** An interval's text, a type's length and an escape character are part of the language, not values. */
     private boolean isFree(int at) {
-        boolean word = tokens.isWord(at - 1, "interval")
+        boolean typed = tokens.is(at, TokenKind.STRING) && tokens.is(at - 1, TokenKind.WORD) && !isBeforeValue(at - 1);
+        boolean word = typed
+                || tokens.isWord(at - 1, "interval")
                 || tokens.isWord(at - 1, "escape")
-                || Literal.isTypeWord(tokens, at - 1)
                 || tokens.isSymbol(at - 1, "::");
         boolean unit = tokens.isWord(at - 2, "varchar")
                 || tokens.isWord(at - 2, "char")
                 || tokens.isWord(at - 2, "decimal")
                 || tokens.isWord(at - 2, "numeric");
         return !word && !unit;
+    }
+
+    /** The word before a text that is a value; any other names its type, as in {@code point '(1, 2)'}. */
+    private boolean isBeforeValue(int at) {
+        boolean zoneOfType = tokens.isWord(at, "zone") && !tokens.isWord(at - 2, "at");
+        return !zoneOfType && BEFORE_VALUES.contains(tokens.written(at).toLowerCase(Locale.ROOT));
     }
 
     /** From the first column; {@code 1 = 1} has none and filters nothing that anyone would choose. */

@@ -1,7 +1,9 @@
 package plainsieve.core.fixed;
 
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.catalogue.ComparedColumn;
@@ -15,6 +17,8 @@ final class HoleNames {
     private static final int LONGEST = 50;
 
     private final Set<String> taken;
+    /** The last number behind each name. */
+    private final Map<String, Integer> numbers = new HashMap<>();
 
     HoleNames(Set<String> taken) {
         this.taken = new HashSet<>();
@@ -25,8 +29,8 @@ final class HoleNames {
     /** The name as it is when nobody has it, else with the first free number. */
     String free(String wanted) {
         String name = wanted;
-        for (int i = 2; !taken.add(name); i++) {
-            name = wanted + "_" + i;
+        while (!taken.add(name)) {
+            name = wanted + "_" + numbers.merge(wanted, 2, (last, first) -> last + 1);
         }
         return name;
     }

@@ -33,14 +33,14 @@ record Literal(Span tokens, String text, Type type) {
             boolean negative = tokens.isSymbol(span.from(), "-") && tokens.is(last, TokenKind.NUMBER);
             boolean typed = tokens.is(last, TokenKind.STRING) && isTypeWord(tokens, span.from());
             return negative
-                    ? Optional.of(number(span, "-" + tokens.written(last)))
+                    ? number(span, "-" + tokens.written(last))
                     : typed ? string(tokens, span, last) : Optional.empty();
         }
         if (span.length() != 1) {
             return Optional.empty();
         }
         if (tokens.is(last, TokenKind.NUMBER)) {
-            return Optional.of(number(span, tokens.written(last)));
+            return number(span, tokens.written(last));
         }
         if (tokens.isWord(last, "true") || tokens.isWord(last, "false")) {
             return Optional.of(new Literal(span, tokens.isWord(last, "true") ? "true" : "false", Type.BOOLEAN));
@@ -52,8 +52,11 @@ record Literal(Span tokens, String text, Type type) {
         return tokens.isWord(at, "date") || tokens.isWord(at, "timestamp");
     }
 
-    private static Literal number(Span span, String written) {
-        return new Literal(span, written, WHOLE.matcher(written).matches() ? Type.INTEGER : Type.DECIMAL);
+    /** Nothing for numbers in forms that no choice is written in, such as {@code 0x1F}. */
+    private static Optional<Literal> number(Span span, String written) {
+        Type type = WHOLE.matcher(written).matches() ? Type.INTEGER : Type.DECIMAL;
+        return Optional.of(new Literal(span, written, type))
+                .filter(literal -> literal.writtenAs(type).isPresent());
     }
 
     /* A text with escapes of its own, E'…' or with a backslash, is left to its author. */
@@ -64,9 +67,11 @@ record Literal(Span tokens, String text, Type type) {
             return Optional.empty();
         }
         String text = Names.bare(written);
-        Type type =
+        Type form =
                 DATE.matcher(text).matches() ? Type.DATE : MOMENT.matcher(text).matches() ? Type.DATETIME : Type.TEXT;
-        return Optional.of(new Literal(span, text, type));
+        Literal literal = new Literal(span, text, form);
+        // 2009-12-00 looks like a day and is none.
+        return Optional.of(literal.writtenAs(form).isPresent() ? literal : new Literal(span, text, Type.TEXT));
     }
 
     /** The value as a choice of this type is written; nothing when it is no value of the type. */

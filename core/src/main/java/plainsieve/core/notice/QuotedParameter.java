@@ -12,7 +12,7 @@ final class QuotedParameter implements NoticeRule {
         return subject.query().quotedParameters().stream().map(token -> {
             int end = subject.tokens().end(token);
             int quote = subject.query().text().lastIndexOf(':', end - 2) - 1;
-            Place place = Place.in(subject.query().text(), quote, end);
+            Place place = subject.query().tokens().place(quote, end);
             String name = subject.query().text().substring(quote + 1, end - 1);
             return Notice.of(
                             "quoted-parameter",

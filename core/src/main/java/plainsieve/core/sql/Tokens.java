@@ -1,6 +1,7 @@
 package plainsieve.core.sql;
 
 import java.util.Arrays;
+import plainsieve.core.value.Lines;
 import plainsieve.core.value.Place;
 
 /** The tokens of one text, in order. Kept as arrays, because a long query has many and all of them are looked at. */
@@ -10,6 +11,8 @@ public final class Tokens {
     private int[] starts = new int[64];
     private int[] ends = new int[64];
     private int size;
+    /** Worked out when a place is first asked for; whoever works it out finds the same. */
+    private volatile Lines lines;
 
     Tokens(String text) {
         this.text = text;
@@ -95,7 +98,17 @@ public final class Tokens {
     }
 
     public Place place(int index) {
-        return Place.in(text, starts[index], ends[index]);
+        return place(starts[index], ends[index]);
+    }
+
+    /** The place from a character up to another one. */
+    public Place place(int start, int end) {
+        Lines known = lines;
+        if (known == null) {
+            known = Lines.of(text);
+            lines = known;
+        }
+        return known.place(start, end);
     }
 
     private boolean matches(int index, String word) {

@@ -166,4 +166,33 @@ class FixedValuesTest {
         }
         assertThat(in(text.toString())).hasSizeGreaterThanOrEqualTo(12);
     }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "c.late is true",
+                "c.late is not false",
+                "c.at > timestamp with time zone '2026-01-01 00:00+00'",
+                "c.place <-> point '(1, 2)' < c.reach",
+                "c.mask = 0x1F",
+                "c.at > c.other + interval '3' month"
+            })
+    void offersNothingThatCouldNeverRun(String condition) {
+        assertThat(in(FROM + condition)).isEmpty();
+    }
+
+    @Test
+    void whatLooksLikeADayAndIsNoneIsAText() {
+        assertThat(holes(FROM + "c.x < '2009-12-00' and c.x >= '2009-11-31'"))
+                .isEqualTo("most_x text 2009-12-00, least_x text 2009-11-31");
+    }
+
+    @Test
+    void manyConditionsAreFoundInTimeThatGrowsAsTheyDo() {
+        StringBuilder text = new StringBuilder("select * from t where true");
+        for (int i = 0; i < 20_000; i++) {
+            text.append(" and c%d >= %d and c%d <= %d".formatted(i, i, i, i + 5));
+        }
+        assertThat(in(text.toString())).hasSize(20_000);
+    }
 }
