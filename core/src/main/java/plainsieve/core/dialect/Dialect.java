@@ -89,9 +89,14 @@ public interface Dialect {
         return true;
     }
 
-    /** Whether a comparison depends on the column from which a text comes: its collation, and whether it is turned into a number. */
+    /** Whether any comparison depends on the column from which a value comes: whether it is turned into a number. */
     default boolean comparesByColumn() {
         return false;
+    }
+
+    /** Whether columns of texts commonly have collations of their own, by which they compare. */
+    default boolean comparesTextByColumn() {
+        return comparesByColumn();
     }
 
     /** Whether {@code values (1), (2) limit 1} is allowed. */

@@ -118,6 +118,11 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
+    public boolean comparesTextByColumn() {
+        return true;
+    }
+
+    @Override
     public boolean groupsStrictly() {
         return false;
     }

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.catalogue.TableColumns;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.edit.Edit;
@@ -94,9 +95,14 @@ public final class PreparedQuery {
      * @throws ProblemException when the text shows that there is no such column
      */
     public PreparedQuery with(List<AddedFilter> filters) {
+        return with(filters, TableColumns.none());
+    }
+
+    /** The same; @param tables what the source says of its tables, with which more filters go further in */
+    public PreparedQuery with(List<AddedFilter> filters, TableColumns tables) {
         PreparedQuery filtered = this;
         for (AddedFilter filter : filters) {
-            FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), filter);
+            FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), tables, filter);
             String text = TextEdit.apply(filtered.query.text(), placed.edits());
             filtered =
                     new PreparedQuery(ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);

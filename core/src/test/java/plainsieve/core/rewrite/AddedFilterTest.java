@@ -3,11 +3,13 @@ package plainsieve.core.rewrite;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.catalogue.TableColumns;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
@@ -81,10 +83,6 @@ class AddedFilterTest {
             select d.b as x from (select y from t) d (b)     ; select d.b as x from (select y from t where y in (?, ?)) d (b)
             with c as (select x from t) select x from c      ; with c as (select x from t where x in (?, ?)) select x from c
             with c (b) as (select y from t) select b x from c where b > 0 ; with c (b) as (select y from t where y in (?, ?)) select b x from c where b > 0
-            select x from a union all select y from b        ; select x from a where x in (?, ?) union all select y from b where y in (?, ?)
-            select x from a intersect select x from b        ; select x from a where x in (?, ?) intersect select x from b where x in (?, ?)
-            select x from a except select x from b           ; select x from a where x in (?, ?) except select x from b
-            (select x from a) union (select x from b)        ; (select x from a where x in (?, ?)) union (select x from b where x in (?, ?))
             select x from a join (select x, id from t) d on d.id = a.id ; select x from a join (select x, id from t) d on d.id = a.id where x in (?, ?)
             select d.x from a join (select x, id from t) d on d.id = a.id ; select d.x from a join (select x, id from t where x in (?, ?)) d on d.id = a.id
             select x, row_number() over (partition by x order by y) from t ; select x, row_number() over (partition by x order by y) from t where x in (?, ?)
@@ -354,5 +352,92 @@ class AddedFilterTest {
                 .contains("row limit");
         assertThatThrownBy(() -> placed("postgresql", query, AddedFilter.withValue("other")))
                 .hasMessageContaining("no column “other”");
+    }
+
+    private static TableColumns.Table table(String schema, String name, String... columns) {
+        return new TableColumns.Table(
+                schema,
+                name,
+                Arrays.stream(columns)
+                        .map(column -> new TableColumns.Column(column.split(" ")[0], column.split(" ")[1]))
+                        .toList());
+    }
+
+    private static final TableColumns TABLES = TableColumns.of(List.of(
+            table("", "crossings", "id int4", "port_id int4", "Day date", "delay int4", "note text"),
+            table("", "ports", "port_id int4", "name text", "opened date", "code bpchar", "depth float4"),
+            table("one", "twice", "x int4"),
+            table("two", "twice", "y int4")));
+
+    private static String inTables(String dialect, String query, String column) {
+        return PreparedQuery.of(query, Dialects.of(dialect))
+                .with(List.of(AddedFilter.anyOf(column, "f")), TABLES)
+                .query()
+                .text();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            mariadb    ; month ; select date_format(day, '%Y-%m') as month, count(*) from crossings group by month ; from crossings where date_format(day, '%Y-%m') in (:f) group by
+            sqlite     ; name  ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id ; where p.`name` in (:f)
+            postgresql ; name  ; select name from crossings c join (select port_id, name from ports) p using (port_id) ; (select port_id, name from ports where name in (:f)) p
+            postgresql ; delay ; with c as (select id, delay from crossings) select delay from c cross join ports ; from crossings where delay in (:f))
+            postgresql ; y     ; select y from one.twice a, (select z as y from t) d (y) ; (select z as y from t where z in (:f)) d
+            """)
+    void whatTheSourceSaysOfItsTablesLetsFiltersFurtherIn(String dialect, String column, String query, String written) {
+        assertThat(inTables(dialect, query, column)).contains(written);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            mariadb    ; day     ; select date(at) as day, count(*) from crossings group by day
+            mariadb    ; month   ; select month(at) as month, count(*) from crossings, elsewhere group by month
+            mariadb    ; month   ; select month(at) as month, count(*) from crossings, f(1) group by month
+            mariadb    ; z       ; select y + 1 as z, count(*) from twice group by z
+            sqlite     ; rowid   ; select id + 1 as rowid, count(*) from crossings group by rowid
+            postgresql ; port_id ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id
+            """)
+    void whatItDoesNotSayKeepsThemOutside(String dialect, String column, String query) {
+        assertThat(inTables(dialect, query, column)).startsWith("select * from (\n" + query);
+    }
+
+    @Test
+    void aNameThatTwoHaveIsOfNeither() {
+        String query = "select port_id from crossings join (select port_id from ports) p using (port_id)";
+        assertThat(inTables("postgresql", query, "port_id")).isEqualTo(query + " where port_id in (:f)");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select day as x from crossings union all select opened from ports ; select day as x from crossings where day in (:f) union all select opened from ports where opened in (:f)
+            select id as x from crossings intersect select port_id from ports ; select id as x from crossings where id in (:f) intersect select port_id from ports where port_id in (:f)
+            select id as x from crossings except select port_id from ports    ; select id as x from crossings where id in (:f) except select port_id from ports
+            (select id as x from crossings) union (select port_id from ports) ; (select id as x from crossings where id in (:f)) union (select port_id from ports where port_id in (:f))
+            select note as x from crossings union select name from ports      ; select note as x from crossings where note in (:f) union select name from ports where name in (:f)
+            select c.id as x from crossings c, ports union select p.port_id from ports p ; select c.id as x from crossings c, ports where c.id in (:f) union select p.port_id from ports p where p.port_id in (:f)
+            select 'a' as x from t union all select 'b' from s                ; select 'a' as x from t where 'a' in (:f) union all select 'b' from s where 'b' in (:f)
+            select cast(a as date) as x from t union select cast(b as Date) from s ; select cast(a as date) as x from t where cast(a as date) in (:f) union select cast(b as Date) from s where cast(b as Date) in (:f)
+            """)
+    void goesIntoEverySideOfASetOperationThatGivesOneType(String query, String filtered) {
+        assertThat(inTables("postgresql", query, "x")).isEqualTo(filtered);
+    }
+
+    /** Each side would compare in its own way: padded, with fewer digits, by its collation, or nobody knows how. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select name as x from ports union select code from ports
+            postgresql ; select depth as x from ports union select id from crossings
+            postgresql ; select x from a union select x from b
+            postgresql ; select id as x from crossings union select port_id + 1 from ports
+            postgresql ; select id as x from crossings union select port_id from ports union select 0.5 from ports
+            postgresql ; select id as x from crossings except select 0.5 from ports
+            postgresql ; select id as x from crossings union (select port_id from ports union select port_id from ports)
+            mariadb    ; select note as x from crossings union select name from ports
+            mariadb    ; select cast(a as char) as x from t union select cast(b as char) from s
+            sqlite     ; select id as x from crossings union select port_id from ports
+            postgresql ; with ports as (select 1.5 as port_id) select id as x from crossings union select port_id from ports
+            """)
+    void staysOutsideASetOperationWhoseSidesMayCompareDifferently(String dialect, String query) {
+        assertThat(inTables(dialect, query, "x")).startsWith("select * from (\n" + query);
     }
 }

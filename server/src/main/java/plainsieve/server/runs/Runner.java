@@ -25,6 +25,7 @@ import plainsieve.core.value.Value;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.Sending;
+import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceFailure;
 
 /** Takes one run all the way: choices are read and checked, the query rewritten, the statement sent, its rows streamed. */
@@ -32,10 +33,12 @@ import plainsieve.sources.SourceFailure;
 public class Runner {
     private final Choosing choosing;
     private final Sending sending;
+    private final SourceFacts facts;
 
-    Runner(Choosing choosing, Sending sending) {
+    Runner(Choosing choosing, Sending sending, SourceFacts facts) {
         this.choosing = choosing;
         this.sending = sending;
+        this.facts = facts;
     }
 
     /**
@@ -100,8 +103,9 @@ public class Runner {
                 .orRefuse();
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
-        PreparedQuery filtered =
-                prepared.with(new PickedFilters(used, choices).of(order.shape().filters()));
+        PreparedQuery filtered = prepared.with(
+                new PickedFilters(used, choices).of(order.shape().filters()),
+                facts.columnsSoFar(order.text().query().sourceId()));
         return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
     }
 

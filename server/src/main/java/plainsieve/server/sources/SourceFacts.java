@@ -20,6 +20,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalogue.TableColumns;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
@@ -47,14 +48,16 @@ public class SourceFacts {
 
     /**
      * @param names the columns of each table, in lower case
+     * @param all every column of every table
      * @param indexes for each table, in lower case, the leading column of each index and the name of that index
      */
     private record Facts(
             List<Catalogue.Table> tables,
             ColumnFacts columns,
             Map<String, Set<String>> names,
-            Map<String, Map<String, String>> indexes) {
-        static final Facts NONE = new Facts(List.of(), ColumnFacts.none(), Map.of(), Map.of());
+            Map<String, Map<String, String>> indexes,
+            TableColumns all) {
+        static final Facts NONE = new Facts(List.of(), ColumnFacts.none(), Map.of(), Map.of(), TableColumns.none());
     }
 
     SourceFacts(Sending sending, Clock clock) {
@@ -76,6 +79,12 @@ public class SourceFacts {
         return facts(sourceId).names();
     }
 
+    /** The columns of every table, if the source has told them already; nobody waits for them. */
+    public TableColumns columnsSoFar(String sourceId) {
+        Future<Facts> answer = asked(sourceId).answer();
+        return answer.isDone() ? facts(sourceId).all() : TableColumns.none();
+    }
+
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
     public Map<String, String> leadingIndexes(String sourceId, String table) {
         return facts(sourceId).indexes().getOrDefault(table.toLowerCase(Locale.ROOT), Map.of());
@@ -86,14 +95,17 @@ public class SourceFacts {
         asked.remove(sourceId);
     }
 
-    private Facts facts(String sourceId) {
-        Asked current = asked.compute(
+    private Asked asked(String sourceId) {
+        return asked.compute(
                 sourceId,
                 (id, last) -> last != null && last.at().plus(KEPT).isAfter(clock.instant())
                         ? last
                         : new Asked(clock.instant(), asking.submit(() -> ask(id))));
+    }
+
+    private Facts facts(String sourceId) {
         try {
-            return current.answer().get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+            return asked(sourceId).answer().get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
         } catch (TimeoutException | ExecutionException e) {
             return Facts.NONE;
         } catch (InterruptedException e) {
@@ -105,10 +117,22 @@ public class SourceFacts {
     private Facts ask(String sourceId) {
         try {
             Catalogue catalogue = sending.catalogue(sourceId);
-            return new Facts(catalogue.tables(), facts(catalogue), names(catalogue), indexes(catalogue));
+            return new Facts(
+                    catalogue.tables(), facts(catalogue), names(catalogue), indexes(catalogue), all(catalogue));
         } catch (SourceFailure e) {
             return Facts.NONE;
         }
+    }
+
+    private static TableColumns all(Catalogue catalogue) {
+        return TableColumns.of(catalogue.tables().stream()
+                .map(table -> new TableColumns.Table(
+                        table.schema(),
+                        table.name(),
+                        table.columns().stream()
+                                .map(column -> new TableColumns.Column(column.name(), column.type()))
+                                .toList()))
+                .toList());
     }
 
     private static Map<String, Set<String>> names(Catalogue catalogue) {

@@ -28,14 +28,16 @@ final class BlockFilter {
     private final Dialect dialect;
     private final Block block;
     private final AddedFilter filter;
+    private final ItemColumns columns;
     private final KnownFunctions functions;
 
-    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter) {
+    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, ItemColumns columns) {
         this.query = query;
         this.tokens = query.tokens();
         this.dialect = dialect;
         this.block = block;
         this.filter = filter;
+        this.columns = columns;
         this.functions = new KnownFunctions(query, dialect);
     }
 
@@ -108,8 +110,11 @@ final class BlockFilter {
         List<OutputColumn> stars =
                 list.columns().stream().filter(OutputColumn::star).toList();
         Grouping grouping = new Grouping(query, dialect, block, list);
-        if (stars.size() != 1 || grouping.isGrouped()) {
+        if (grouping.isGrouped()) {
             return new Refused("the text does not tell which table the column comes from");
+        }
+        if (stars.size() != 1) {
+            return ofOneOfStars(stars, key);
         }
         Span star = stars.get(0).expression();
         boolean plain = star.length() == 1 || star.length() == 3;
@@ -117,6 +122,18 @@ final class BlockFilter {
             return new Refused("the star changes some of its columns");
         }
         return throughStar(star.length() == 3 ? tokens.written(star.from()) : "", key);
+    }
+
+    /** {@code select a.*, b.*}: the only table that has the column, if its star is among them. */
+    private Spot ofOneOfStars(List<OutputColumn> stars, ColumnKey key) {
+        Optional<FromItem> owner =
+                key instanceof ColumnKey.ByName name ? columns.owner(block, name.name()) : Optional.empty();
+        return owner.flatMap(item -> stars.stream()
+                        .map(OutputColumn::expression)
+                        .filter(star -> star.length() == 3 && isCalled(item, tokens.written(star.from())))
+                        .findFirst())
+                .map(star -> throughStar(tokens.written(star.from()), key))
+                .orElseGet(() -> new Refused("the text does not tell which table the column comes from"));
     }
 
     private Spot throughStar(String qualifier, ColumnKey key) {
@@ -156,7 +173,10 @@ final class BlockFilter {
         return switch (grouping.role(position)) {
             case ROW, KEY -> inWhere(expression);
             case GROUP -> inHaving(column, grouping);
-            case KEY_BY_NAME -> new Refused("the rows may be grouped by another column of that name");
+            case KEY_BY_NAME ->
+                columns.nothingHas(block, Names.bare(column.name()))
+                        ? inWhere(expression)
+                        : new Refused("the rows may be grouped by another column of that name");
             case KEY_OF_SOME_SETS -> new Refused("some of the grouping sets do without the column");
         };
     }
@@ -199,7 +219,9 @@ final class BlockFilter {
             return Optional.empty();
         }
         if (allowed.qualifier().isEmpty()) {
-            return block.from().size() == 1 ? Optional.of(block.from().get(0)) : Optional.empty();
+            return block.from().size() == 1
+                    ? Optional.of(block.from().get(0))
+                    : columns.owner(block, allowed.columnName());
         }
         List<FromItem> named = block.from().stream()
                 .filter(item -> isCalled(item, allowed.qualifier()))
@@ -208,6 +230,10 @@ final class BlockFilter {
     }
 
     private boolean isCalled(FromItem item, String name) {
+        return isCalled(tokens, item, name);
+    }
+
+    static boolean isCalled(Tokens tokens, FromItem item, String name) {
         if (!item.alias().isEmpty()) {
             return Names.same(item.alias(), name);
         }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import plainsieve.core.catalogue.TableColumns;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.sql.Block;
@@ -44,20 +45,22 @@ public final class FilterPlacer {
     private final Dialect dialect;
     private final AddedFilter filter;
     private final NamedQueries named;
+    private final ItemColumns columns;
 
-    private FilterPlacer(ParsedQuery query, Dialect dialect, AddedFilter filter) {
+    private FilterPlacer(ParsedQuery query, Dialect dialect, TableColumns tables, AddedFilter filter) {
         this.query = query;
         this.dialect = dialect;
         this.filter = filter;
         this.named = new NamedQueries(query, dialect);
+        this.columns = new ItemColumns(query, named, tables);
     }
 
     /** The edits that put the filter into the text, and where that is. */
     public record Placed(List<TextEdit> edits, FilterPlacement placement) {}
 
     /** Throws {@link ProblemException} when the query's text shows that it has no such column. */
-    public static Placed place(ParsedQuery query, Dialect dialect, AddedFilter filter) {
-        return new FilterPlacer(query, dialect, filter).placed();
+    public static Placed place(ParsedQuery query, Dialect dialect, TableColumns tables, AddedFilter filter) {
+        return new FilterPlacer(query, dialect, tables, filter).placed();
     }
 
     private Placed placed() {
@@ -139,6 +142,9 @@ public final class FilterPlacer {
         if (each.isEmpty()) {
             return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
         }
+        if (!new ColumnTypes(query, dialect, columns).areAlike(level.operands(), each.get())) {
+            return new Tried.Stops("it is not known whether all sides of the set operation give one type");
+        }
         List<TextEdit> edits = new ArrayList<>();
         Where where = Where.WHERE;
         String reason = "";
@@ -176,7 +182,7 @@ public final class FilterPlacer {
     }
 
     private Tried inBlock(Block block, ColumnKey key, int depth) {
-        BlockFilter here = new BlockFilter(query, dialect, block, filter);
+        BlockFilter here = new BlockFilter(query, dialect, block, filter, columns);
         BlockFilter.Spot spot = here.spot(key);
         if (!(spot instanceof BlockFilter.Allowed allowed)) {
             return new Tried.Stops(((BlockFilter.Refused) spot).reason());

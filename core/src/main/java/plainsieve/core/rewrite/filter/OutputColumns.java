@@ -51,6 +51,11 @@ public final class OutputColumns {
         return !columns.isEmpty() && columns.stream().noneMatch(OutputColumn::star);
     }
 
+    /** Whether the text lists every column and names each. */
+    boolean areAllNamed() {
+        return areListed() && columns.stream().noneMatch(column -> column.name().isEmpty());
+    }
+
     public List<String> names() {
         return columns.stream()
                 .flatMap(column -> column.name().isEmpty()

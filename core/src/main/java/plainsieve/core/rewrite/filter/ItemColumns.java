@@ -1,0 +1,110 @@
+package plainsieve.core.rewrite.filter;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.sql.Block;
+import plainsieve.core.sql.FromItem;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * Which columns the things in a FROM have: a subquery or WITH query as its text lists them, a table as the source describes
+ * it. Nothing is said of a block unless all of its things are known.
+ */
+final class ItemColumns {
+    /** Columns that every table of SQLite has without telling. */
+    private static final Set<String> HIDDEN = Set.of("rowid", "oid", "_rowid_");
+
+    private final ParsedQuery query;
+    private final NamedQueries named;
+    private final TableColumns tables;
+
+    ItemColumns(ParsedQuery query, NamedQueries named, TableColumns tables) {
+        this.query = query;
+        this.named = named;
+        this.tables = tables;
+    }
+
+    /** The only thing in the FROM that has a column of the name; nothing when several have one, or not all are known. */
+    Optional<FromItem> owner(Block block, String column) {
+        FromItem found = null;
+        for (FromItem item : block.from()) {
+            Optional<Set<String>> columns = of(item);
+            boolean has = columns.isPresent() && columns.get().contains(column.toLowerCase(Locale.ROOT));
+            if (columns.isEmpty() || (has && found != null)) {
+                return Optional.empty();
+            }
+            found = has ? item : found;
+        }
+        return Optional.ofNullable(found);
+    }
+
+    /** Whether it is known that nothing in the FROM has a column of the name. */
+    boolean nothingHas(Block block, String column) {
+        return !HIDDEN.contains(column.toLowerCase(Locale.ROOT))
+                && block.from().stream()
+                        .allMatch(item -> of(item).filter(columns -> !columns.contains(column.toLowerCase(Locale.ROOT)))
+                                .isPresent());
+    }
+
+    private Optional<Set<String>> of(FromItem item) {
+        if (item.kind() == FromItem.Kind.FUNCTION) {
+            return Optional.empty();
+        }
+        Optional<Set<String>> own =
+                item.query().isPresent() ? listed(item.query().get()) : ofTable(item);
+        if (item.columns().isEmpty()) {
+            return own;
+        }
+        Set<String> renamed = lower(item.columns());
+        return own.filter(columns -> columns.size() == renamed.size()).map(columns -> renamed);
+    }
+
+    private Optional<Set<String>> ofTable(FromItem item) {
+        NamedQueries.Found found = named.of(item);
+        if (found instanceof NamedQueries.One one) {
+            return one.named().columns().isEmpty()
+                    ? listed(one.named().query())
+                    : Optional.of(lower(one.named().columns()));
+        }
+        if (found instanceof NamedQueries.NotTold || item.name().length() > 3) {
+            return Optional.empty();
+        }
+        return described(item).map(Map::keySet);
+    }
+
+    /** The type of a table's column; nothing for what is no table, or not known. */
+    Optional<String> type(FromItem item, String column) {
+        boolean table = item.kind() == FromItem.Kind.TABLE
+                && item.columns().isEmpty()
+                && item.name().length() <= 3
+                && named.of(item) instanceof NamedQueries.Table;
+        return table ? described(item).map(columns -> columns.get(column.toLowerCase(Locale.ROOT))) : Optional.empty();
+    }
+
+    private Optional<Map<String, String>> described(FromItem item) {
+        Tokens tokens = query.tokens();
+        String schema = item.name().length() < 3
+                ? ""
+                : Names.bare(tokens.written(item.name().from()));
+        return tables.of(schema, Names.bare(tokens.written(item.name().to() - 1)));
+    }
+
+    private Optional<Set<String>> listed(QueryLevel level) {
+        OutputColumns columns = OutputColumns.of(query, level);
+        return columns.areAllNamed() ? Optional.of(lower(columns.names())) : Optional.empty();
+    }
+
+    private static Set<String> lower(List<String> names) {
+        Set<String> lower = new HashSet<>();
+        names.forEach(name -> lower.add(Names.bare(name).toLowerCase(Locale.ROOT)));
+        return lower;
+    }
+}
