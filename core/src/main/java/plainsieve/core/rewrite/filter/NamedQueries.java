@@ -22,6 +22,7 @@ import plainsieve.core.sql.Tokens;
  * with a as (select x from b), b as (…) select x from a      a; but b in a: not told, it may be a table
  * with a as (with b as (…) …), b as (…) select x from b      not told, two queries are called b
  * with a as (…) select x from a where x in (select x from a) not told, it is read twice
+ * with a as (…) select x from (with b as (select x from a) …)  not told
  * </pre>
  */
 final class NamedQueries {
@@ -63,13 +64,22 @@ final class NamedQueries {
         }
         Definition only = definitions.get(0);
         Span inside = only.named().query().span();
-        boolean seen = only.around().span().contains(use) && use >= inside.to();
+        boolean seen = only.around().span().contains(use) && use >= inside.to() && !isInsideAnotherWith(use, only);
         if (!seen || !kept(only.named().name()).equals(kept(name))) {
             return new NotTold("“%s” may be a table or a WITH query".formatted(Names.bare(name)));
         }
         return uses(name) == 1
                 ? new One(only.named())
                 : new NotTold("“%s” is read in more than one place".formatted(Names.bare(name)));
+    }
+
+    /** MariaDB 10.11 reads the table behind the name there, others the query. */
+    private boolean isInsideAnotherWith(int use, Definition definition) {
+        return query.levels().stream()
+                .anyMatch(level -> level != definition.around()
+                        && !level.with().isEmpty()
+                        && level.span().contains(use)
+                        && definition.around().span().contains(level.span().from()));
     }
 
     private List<Definition> definitions(String name) {

@@ -1,0 +1,186 @@
+package plainsieve.sources.differential;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+
+/**
+ * Makes random queries of the kinds that filters on top have got wrong: WITH names that hide tables and each other, columns
+ * called as others, expressions that need brackets, groupings by names, sides of set operations of unlike types, orders that
+ * pick rows, counters. Every query gives {@code k}, the column that is filtered, and {@code id}.
+ */
+final class OnTop {
+    private static final List<String> NAMES = List.of("a", "b", "t", "s");
+
+    private final SplittableRandom random;
+    private final String kind;
+
+    OnTop(long seed, String kind) {
+        this.random = new SplittableRandom(seed);
+        this.kind = kind;
+    }
+
+    private <V> V pick(List<V> values) {
+        return values.get(random.nextInt(values.size()));
+    }
+
+    private boolean oneIn(int n) {
+        return random.nextInt(n) == 0;
+    }
+
+    private boolean strict() {
+        return kind.equals("postgresql") || kind.equals("duckdb");
+    }
+
+    String query() {
+        return switch (random.nextInt(9)) {
+            case 0 -> set();
+            case 1, 2 -> with();
+            case 3, 4 -> grouped();
+            case 5 -> picked();
+            case 6 -> "select d.k, d.id from (" + query() + ") d" + (oneIn(3) ? " where d.id > 2" : "");
+            default ->
+                plain(pick(List.of("t", "s", "t", "(select * from t) t", "(select k, id, x, code, r from t) t")));
+        };
+    }
+
+    /** Over something that has id, k, x, code and r. */
+    private String plain(String from) {
+        return "select " + (oneIn(4) ? "distinct " : "") + expression() + " as k, id from " + from
+                + (oneIn(3)
+                        ? " where " + pick(List.of("x = 1 or id < 9", "id > 3", "not x = 2", "k is not null"))
+                        : "");
+    }
+
+    private String expression() {
+        List<String> all = new ArrayList<>(List.of(
+                "k",
+                "k",
+                "x",
+                "code",
+                "r",
+                "lower(k)",
+                "x + 1",
+                "- x",
+                "not (x = 1)",
+                "not x = 1",
+                "case when x = 1 then k end",
+                "coalesce(k, code)",
+                "abs(x)",
+                "x = 1",
+                "(x)",
+                "nullif(k, 'a')",
+                "x is null",
+                "cast(x as char(3))"));
+        if (kind.equals("mariadb")) {
+            all.addAll(List.of("rownum()", "isnull(x)", "x xor id", "concat(k, x)", "if(x = 1, k, code)"));
+        } else {
+            all.addAll(List.of(
+                    "k || 'z'", "row_number() over (order by id)", "row_number() over (partition by k order by id)"));
+        }
+        if (kind.equals("duckdb")) {
+            all.addAll(List.of("x::varchar", "list_value(x)[1]"));
+        }
+        if (kind.equals("postgresql")) {
+            all.addAll(List.of("x::text", "k collate \"C\"", "(array[x, id])[1]", "code::text"));
+        }
+        if (kind.equals("sqlite")) {
+            all.addAll(List.of("k collate nocase", "x in (1, 2)", "typeof(x)", "iif(x = 1, k, code)"));
+        }
+        return pick(all);
+    }
+
+    private String with() {
+        StringBuilder text = new StringBuilder("with ");
+        int count = random.nextInt(1, 4);
+        List<String> names = new ArrayList<>(NAMES);
+        String last = "t";
+        for (int i = 0; i < count; i++) {
+            last = names.remove(random.nextInt(names.size()));
+            String from = pick(List.of("t", "s", "t", pick(NAMES.subList(0, 2)) + "0", last.equals("a") ? "s" : "t"));
+            String inner =
+                    from.endsWith("0") ? "(with " + from + " as (select * from s) select * from " + from + ") q" : from;
+            text.append(i == 0 ? "" : ", ")
+                    .append(last)
+                    .append(" as (select id, ")
+                    .append(pick(List.of("k", "code", "lower(k)")))
+                    .append(" as k, x, code, r from ")
+                    .append(inner.equals(last) ? "main_" + last : inner)
+                    .append(")");
+        }
+        String other = pick(List.of("t", "s", last));
+        String from =
+                switch (random.nextInt(4)) {
+                    case 0 -> last + " as l left join " + other + " as o on o.id = l.id + 1";
+                    case 1 -> last + " as l join (select id as oid from " + other + ") o on o.oid = l.id";
+                    default -> last + " as l";
+                };
+        String in = kind.equals("sqlite") && oneIn(3) ? " where l.id in (select id from " + last + " where x = 1)" : "";
+        return text + " select l.k, l.id from " + from + in;
+    }
+
+    private String grouped() {
+        String key = pick(List.of("k", "code", "x", "lower(k)", "x + 1"));
+        String total =
+                pick(List.of("count(*)", "min(id)", "max(x)", "sum(x)", "count(distinct x)", "max(id) - min(id)"));
+        if (kind.equals("mariadb") && oneIn(3)) {
+            total = pick(List.of("std(x)", "variance(x)", "min(r)", "group_concat(x)"));
+        }
+        List<String> forms = new ArrayList<>(List.of(
+                "select " + key + " as k, min(id) as id from t group by " + key,
+                "select " + key + " as k, min(id) as id from t group by 1",
+                "select " + total + " as k, min(id) as id from t group by code",
+                "select " + total + " as k, min(id) as id from t group by x having count(*) > 1 or x is null",
+                "select " + total + " as k, min(id) as id from t",
+                "select k, min(id) as id from t group by k order by count(*) desc, k"));
+        if (!strict()) {
+            forms.add("select code as k, min(id) as id from t group by k");
+            forms.add("select lower(code) as k, min(id) as id from t group by k");
+            forms.add("select code as fresh, code as k, min(id) as id from t group by fresh");
+            forms.add("select min(k) as k, min(id) as id from t group by 'k'");
+        } else {
+            forms.add("select lower(k) as k, min(id) as id from t group by k");
+            forms.add("select max(code) as k, min(id) as id from t group by k");
+            forms.add("select k, min(id) as id from t group by rollup(k)");
+            forms.add("select k, min(id) as id from t group by grouping sets ((k, x), (k))");
+        }
+        return pick(forms);
+    }
+
+    private String set() {
+        List<String> sides = new ArrayList<>(List.of(
+                "select k, id from t",
+                "select k, id from s",
+                "select code, id from t",
+                "select lower(k), id from t",
+                "select code as k, id from s",
+                "select 'a' as k, id from t",
+                "select 'A', id from s"));
+        String operator = pick(List.of("union all", "union", "intersect", "except"));
+        String first = pick(sides)
+                .replace("select code, id", "select code as k, id")
+                .replace("select lower(k), id", "select lower(k) as k, id")
+                .replace("select 'A', id", "select 'A' as k, id");
+        return first + " " + operator + " " + pick(sides);
+    }
+
+    /** Rows that an order picks. */
+    private String picked() {
+        List<String> forms = new ArrayList<>(List.of(
+                "select k, id from t order by id limit 5",
+                "select k, id from (select k, id from t order by id desc limit 7) d",
+                "select k, id from t where id in (select id from t order by id limit 9)"));
+        if (strict()) {
+            forms.add("select distinct on (x) k, id from t order by x, id desc");
+            forms.add("select distinct on (k) k, id from t order by k, id");
+        }
+        if (!kind.equals("sqlite") && !kind.equals("duckdb")) {
+            forms.add("select k, id from t order by x, id fetch first 4 rows with ties");
+        }
+        if (kind.equals("mariadb")) {
+            forms.add("select k, rownum() as id from t");
+            forms.add("select k, id from t where rownum() < 8");
+        }
+        return pick(forms);
+    }
+}

@@ -1,0 +1,170 @@
+package plainsieve.sources.differential;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.fail;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.TestDatabases;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/**
+ * A filter, a grouping or a sort that is put on top of a query gives the rows that the same gives around it, written by hand
+ * with literals: however far in the filter went, with and without what the source says of its tables.
+ *
+ * <p>More cases, and others: {@code -Dontop.cases=100000 -Dontop.seed=7}.
+ */
+class OnTopDifferentialTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+    private static final long SEED = Long.getLong("ontop.seed", 20261126);
+    private static final int CASES = Integer.getInteger("ontop.cases", 2_000);
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    private static void write(Connection connection, String kind) throws SQLException {
+        String text = Map.of("sqlite", "text", "postgresql", "text", "duckdb", "varchar", "mariadb", "varchar(9)")
+                .get(kind);
+        String folding = Map.of("sqlite", "text collate nocase", "mariadb", "varchar(9) collate utf8mb4_general_ci")
+                .getOrDefault(kind, "char(5)");
+        try (java.sql.Statement statement = connection.createStatement()) {
+            for (String table : List.of("t", "s", "main_a", "main_b", "main_t", "main_s")) {
+                statement.execute("create table " + table + " (id integer, k " + text + ", x integer, code " + folding
+                        + ", r real)");
+                SplittableRandom random = new SplittableRandom(table.hashCode());
+                for (int i = 1; i <= 24; i++) {
+                    statement.execute("insert into %s values (%d, %s, %s, %s, %s)"
+                            .formatted(
+                                    table,
+                                    i,
+                                    literal(random, "'a'", "'A'", "'b'", "'1'", "'a '", "''"),
+                                    literal(random, "1", "2", "3"),
+                                    literal(random, "'a'", "'A'", "'b'", "'1'"),
+                                    literal(random, "0.1", "0.5", "2")));
+                }
+            }
+        }
+    }
+
+    private static String literal(SplittableRandom random, String... values) {
+        return random.nextInt(5) == 0 ? "null" : values[random.nextInt(values.length)];
+    }
+
+    private static TableColumns tables(String kind) {
+        String[] types = kind.equals("sqlite")
+                ? new String[] {"integer", "text", "integer", "text", "real"}
+                : new String[] {"int4", "text", "int4", "bpchar", "float4"};
+        List<TableColumns.Table> tables = new ArrayList<>();
+        for (String table : List.of("t", "s", "main_a", "main_b", "main_t", "main_s")) {
+            List<TableColumns.Column> columns = new ArrayList<>();
+            List<String> names = List.of("id", "k", "x", "code", "r");
+            for (int i = 0; i < names.size(); i++) {
+                columns.add(new TableColumns.Column(names.get(i), types[i]));
+            }
+            tables.add(new TableColumns.Table("", table, columns));
+        }
+        return TableColumns.of(tables);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
+    void givesTheRowsOfTheSameWrittenAround(String kind) throws Exception {
+        int asked = 0;
+        int inside = 0;
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, OnTopDifferentialTest::write), CLOCK)) {
+            Map<String, List<List<Object>>> plain = new HashMap<>();
+            for (int i = 0; i < CASES; i++) {
+                long seed = SEED * 1_000_003 + i;
+                String query = new OnTop(seed, kind).query();
+                SplittableRandom random = new SplittableRandom(seed + 1);
+                Optional<List<List<Object>>> rows = rows(source, query, plain);
+                if (rows.isEmpty()) {
+                    continue;
+                }
+                OnTopFilter filter = OnTopFilter.of(rows.get(), random, Dialects.of(kind));
+                PreparedQuery filtered = PreparedQuery.of(query, Dialects.of(kind))
+                        .with(List.of(filter.added()), random.nextBoolean() ? tables(kind) : TableColumns.none());
+                Wanted wanted = random.nextInt(4) == 0
+                        ? Wanted.totals(List.of("k"), List.of(Measure.countOfRows()), Wanted.Order.KEYS)
+                        : Wanted.allRows();
+                check(source, kind, query, filter, filtered, wanted, "case " + i + " of seed " + SEED);
+                asked++;
+                inside += filtered.filterPlacements().get(0).where()
+                                == plainsieve.core.rewrite.filter.FilterPlacement.Where.AROUND
+                        ? 0
+                        : 1;
+            }
+        }
+        assertThat(asked).as("queries that run").isGreaterThan(CASES / 2);
+        assertThat(inside).as("filters that go inside").isGreaterThan(asked / 4);
+    }
+
+    private static Optional<List<List<Object>>> rows(
+            JdbcSource source, String query, Map<String, List<List<Object>>> known) {
+        try {
+            return Optional.of(known.computeIfAbsent(
+                    query, text -> TestDatabases.rows(source, new Statement(text, List.of(), List.of(), 10_000))));
+        } catch (SourceFailure e) {
+            // The generator knows nothing of types; what the database refuses as it stands is no case.
+            return Optional.empty();
+        }
+    }
+
+    private static void check(
+            JdbcSource source,
+            String kind,
+            String query,
+            OnTopFilter filter,
+            PreparedQuery filtered,
+            Wanted wanted,
+            String which) {
+        String around = (wanted instanceof Wanted.Totals ? "select k, count(*) from (" : "select * from (") + query
+                + ") m where " + filter.byHand() + (wanted instanceof Wanted.Totals ? " group by k" : "");
+        Optional<List<List<Object>>> expected = rows(source, around, new HashMap<>());
+        if (expected.isEmpty()) {
+            return;
+        }
+        Statement statement = filtered.rewrite(filter.choices(), wanted, Statement.NO_CAP);
+        try {
+            boolean grouped = wanted instanceof Wanted.Totals;
+            List<String> got = sorted(TestDatabases.rows(source, statement), grouped);
+            List<String> right = sorted(expected.get(), grouped);
+            if (!got.equals(right)) {
+                fail("%s on %s%n%s%nby hand: %s%nsent: %s %s%nexpected %s%nbut got  %s"
+                        .formatted(which, kind, query, around, statement.text(), statement.values(), right, got));
+            }
+        } catch (SourceFailure e) {
+            fail("%s on %s%n%s%nby hand: %s%nsent: %s%n%s".formatted(which, kind, query, around, statement.text(), e));
+        }
+    }
+
+    /** A group of texts that are equal to the database, padded or in another case, may be called by any of them. */
+    private static List<String> sorted(List<List<Object>> rows, boolean grouped) {
+        return rows.stream()
+                .map(Cells::text)
+                .map(text -> grouped ? text.toLowerCase(Locale.ROOT).replaceAll(" +'", "'") : text)
+                .sorted()
+                .toList();
+    }
+}
