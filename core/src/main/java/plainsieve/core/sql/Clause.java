@@ -25,6 +25,8 @@ public record Clause(Kind kind, int keyword, Span body, Optional<Condition> cond
         OFFSET,
         FETCH,
         VALUES,
+        /** A whole PIVOT or UNPIVOT, which is not understood further. */
+        PIVOT,
         ON,
         FILTER
     }

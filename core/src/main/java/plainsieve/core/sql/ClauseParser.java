@@ -66,6 +66,9 @@ final class ClauseParser {
         if (tokens.isWord(span.from(), "values")) {
             return Clause.Kind.VALUES;
         }
+        if (Keywords.isPivot(tokens, syntax, span.from())) {
+            return Clause.Kind.PIVOT;
+        }
         boolean namesTable = tokens.isWord(span.from(), "table") || tokens.isWord(span.from(), "from");
         return namesTable ? Clause.Kind.FROM : Clause.Kind.SELECT;
     }

@@ -34,6 +34,11 @@ public record FromItem(
         columns = List.copyOf(columns);
     }
 
+    /** The same with a name that stands before it, as in {@code from c: crossings}. */
+    FromItem called(String name) {
+        return new FromItem(kind, this.name, query, name, columns, reach);
+    }
+
     FromItem reachable(Reach other) {
         return other.compareTo(reach) > 0 ? new FromItem(kind, name, query, alias, columns, other) : this;
     }

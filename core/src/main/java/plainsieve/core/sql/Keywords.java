@@ -106,6 +106,9 @@ public final class Keywords {
         if (tokens.isWord(index, "values")) {
             return tokens.isBracket(index + 1, '(') || tokens.isWord(index + 1, "row");
         }
+        if (isPivot(tokens, syntax, index)) {
+            return true;
+        }
         boolean trims = tokens.isBracket(index - 1, '(') && tokens.isWord(index - 2, "trim");
         boolean namesTable = tokens.isWord(index, "table")
                 || (tokens.isWord(index, "from") && syntax.has(Feature.FROM_FIRST) && !trims);
@@ -115,6 +118,13 @@ public final class Keywords {
                                 && (tokens.is(index + 1, TokenKind.STRING)
                                         || tokens.isBracket(index + 1, '(')
                                         || tokens.is(index + 1, TokenKind.PARAMETER))));
+    }
+
+    /** A query that is a PIVOT or UNPIVOT of a table or query, as {@code pivot t on x using sum(y)}. */
+    static boolean isPivot(Tokens tokens, Syntax syntax, int index) {
+        return syntax.has(Feature.FROM_FIRST)
+                && (tokens.isWord(index, "pivot") || tokens.isWord(index, "unpivot"))
+                && (isNameToken(tokens, index + 1) || tokens.isBracket(index + 1, '('));
     }
 
     private static boolean isNameToken(Tokens tokens, int index) {

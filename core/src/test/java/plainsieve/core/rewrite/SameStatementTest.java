@@ -43,13 +43,21 @@ class SameStatementTest {
         return values;
     }
 
-    private static boolean holds(
-            String author, String sent, String names, Set<String> leftOut, boolean around, boolean limited) {
+    /** What was planned. */
+    private record How(Set<String> leftOut, boolean around, boolean limited) {
+        static final How BOUND = new How(Set.of(), false, false);
+
+        static How without(String parameter) {
+            return new How(Set.of(parameter), false, false);
+        }
+    }
+
+    private static boolean holds(String author, String sent, String names, How how) {
         ParsedQuery query = ParsedQuery.parse(author, DIALECT);
         Set<Condition.Leaf> leaves = new HashSet<>();
         Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
         for (ParameterPlace place : query.parameters()) {
-            boolean gone = leftOut.contains(place.name());
+            boolean gone = how.leftOut().contains(place.name());
             if (gone) {
                 place.leaf().ifPresent(leaves::add);
             }
@@ -62,13 +70,13 @@ class SameStatementTest {
                         query,
                         new Source(query.tokens(), DIALECT),
                         new SentText(ParsedQuery.parse(sent, DIALECT), values(names)),
-                        new Planned(leaves, outcomes, around, limited))
+                        new Planned(leaves, outcomes, how.around(), how.limited()))
                 .holds();
     }
 
     @Test
     void theAuthorsStatementWithItsValuesHolds() {
-        assertThat(holds(AUTHOR, SENT, "p p q r", Set.of(), false, false)).isTrue();
+        assertThat(holds(AUTHOR, SENT, "p p q r", How.BOUND)).isTrue();
     }
 
     @ParameterizedTest
@@ -107,15 +115,13 @@ class SameStatementTest {
             damaged = damaged.replace(":b3", ":b1");
             names = "p r";
         }
-        assertThat(holds(AUTHOR, damaged, names, Set.of(), false, false))
-                .as(how)
-                .isFalse();
+        assertThat(holds(AUTHOR, damaged, names, How.BOUND)).as(how).isFalse();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"p q p r", "q p p r", "p p q", "p p q r r", "p p q x", "p p r q"})
     void valuesThatStandAtOtherPlacesDoNot(String names) {
-        assertThat(holds(AUTHOR, SENT, names, Set.of(), false, false)).isFalse();
+        assertThat(holds(AUTHOR, SENT, names, How.BOUND)).isFalse();
     }
 
     @ParameterizedTest
@@ -131,11 +137,9 @@ class SameStatementTest {
             select 1 from t group by c having max(b) = :p          | select 1 from t group by c
             """)
     void aConditionThatWasToGoIsGone(String author, String sent) {
-        assertThat(holds(author, sent, "", Set.of("p"), false, false)).isTrue();
-        assertThat(holds(author, sent, "", Set.of(), false, false))
-                .as("not planned")
-                .isFalse();
-        assertThat(holds(author, author.replace(":p", ":b0"), "p", Set.of("p"), false, false))
+        assertThat(holds(author, sent, "", How.without("p"))).isTrue();
+        assertThat(holds(author, sent, "", How.BOUND)).as("not planned").isFalse();
+        assertThat(holds(author, author.replace(":p", ":b0"), "p", How.without("p")))
                 .as("planned and still there")
                 .isFalse();
     }
@@ -150,7 +154,7 @@ class SameStatementTest {
             select 1 from t where not (b = :p) and a | select 1 from t where not a
             """)
     void otherConditionsThatWentAlongDoNot(String author, String sent) {
-        assertThat(holds(author, sent, "", Set.of("p"), false, false)).isFalse();
+        assertThat(holds(author, sent, "", How.without("p"))).isFalse();
     }
 
     @ParameterizedTest
@@ -163,7 +167,7 @@ class SameStatementTest {
             select 1 from t where b between :p and :q | select 1 from t where b between :b0 and :b1          | q p   | false
             """)
     void aConditionWithParametersIsOneThatBindsThem(String author, String sent, String names, boolean holds) {
-        assertThat(holds(author, sent, names, Set.of(), false, false)).isEqualTo(holds);
+        assertThat(holds(author, sent, names, How.BOUND)).isEqualTo(holds);
     }
 
     @ParameterizedTest
@@ -179,7 +183,7 @@ class SameStatementTest {
             select a from (select 1 from t limit 9) s | select a from (select 1 from t limit :b0) s limit :b1 | # # | false
             """)
     void aLimitFromOutsideIsThereOnce(String author, String sent, String names, boolean holds) {
-        assertThat(holds(author, sent, names.equals("''") ? "" : names, Set.of(), false, true))
+        assertThat(holds(author, sent, names.equals("''") ? "" : names, new How(Set.of(), false, true)))
                 .isEqualTo(holds);
     }
 
@@ -198,7 +202,7 @@ class SameStatementTest {
             select x from t                    | select x from t limit :b0                                                            | false
             """)
     void aQueryAroundOnlyLooks(String author, String sent, boolean holds) {
-        assertThat(holds(author, sent, sent.contains(":b0") ? "#" : "", Set.of(), true, true))
+        assertThat(holds(author, sent, sent.contains(":b0") ? "#" : "", new How(Set.of(), true, true)))
                 .isEqualTo(holds);
     }
 }

@@ -22,6 +22,7 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
@@ -108,12 +109,12 @@ class OnTopDifferentialTest {
                 Wanted wanted = random.nextInt(4) == 0
                         ? Wanted.totals(List.of("k"), List.of(Measure.countOfRows()), Wanted.Order.KEYS)
                         : Wanted.allRows();
-                check(source, kind, query, filter, filtered, wanted, "case " + i + " of seed " + SEED);
+                check(
+                        source,
+                        new Asked("case %d of seed %d on %s".formatted(i, SEED, kind), query, filter, wanted),
+                        filtered);
                 asked++;
-                inside += filtered.filterPlacements().get(0).where()
-                                == plainsieve.core.rewrite.filter.FilterPlacement.Where.AROUND
-                        ? 0
-                        : 1;
+                inside += filtered.filterPlacements().get(0).where() == FilterPlacement.Where.AROUND ? 0 : 1;
             }
         }
         assertThat(asked).as("queries that run").isGreaterThan(CASES / 2);
@@ -131,31 +132,31 @@ class OnTopDifferentialTest {
         }
     }
 
-    private static void check(
-            JdbcSource source,
-            String kind,
-            String query,
-            OnTopFilter filter,
-            PreparedQuery filtered,
-            Wanted wanted,
-            String which) {
-        String around = (wanted instanceof Wanted.Totals ? "select k, count(*) from (" : "select * from (") + query
-                + ") m where " + filter.byHand() + (wanted instanceof Wanted.Totals ? " group by k" : "");
-        Optional<List<List<Object>>> expected = rows(source, around, new HashMap<>());
+    private record Asked(String which, String query, OnTopFilter filter, Wanted wanted) {
+        boolean grouped() {
+            return wanted instanceof Wanted.Totals;
+        }
+
+        String byHand() {
+            return (grouped() ? "select k, count(*) from (" : "select * from (") + query + ") m where "
+                    + filter.byHand() + (grouped() ? " group by k" : "");
+        }
+    }
+
+    private static void check(JdbcSource source, Asked asked, PreparedQuery filtered) {
+        Optional<List<List<Object>>> expected = rows(source, asked.byHand(), new HashMap<>());
         if (expected.isEmpty()) {
             return;
         }
-        Statement statement = filtered.rewrite(filter.choices(), wanted, Statement.NO_CAP);
+        Statement statement = filtered.rewrite(asked.filter().choices(), asked.wanted(), Statement.NO_CAP);
+        String story = "%s%n%s%nby hand: %s%nsent: %s %s"
+                .formatted(asked.which(), asked.query(), asked.byHand(), statement.text(), statement.values());
         try {
-            boolean grouped = wanted instanceof Wanted.Totals;
-            List<String> got = sorted(TestDatabases.rows(source, statement), grouped);
-            List<String> right = sorted(expected.get(), grouped);
-            if (!got.equals(right)) {
-                fail("%s on %s%n%s%nby hand: %s%nsent: %s %s%nexpected %s%nbut got  %s"
-                        .formatted(which, kind, query, around, statement.text(), statement.values(), right, got));
-            }
+            assertThat(sorted(TestDatabases.rows(source, statement), asked.grouped()))
+                    .as(story)
+                    .isEqualTo(sorted(expected.get(), asked.grouped()));
         } catch (SourceFailure e) {
-            fail("%s on %s%n%s%nby hand: %s%nsent: %s%n%s".formatted(which, kind, query, around, statement.text(), e));
+            fail(story + "\n" + e);
         }
     }
 

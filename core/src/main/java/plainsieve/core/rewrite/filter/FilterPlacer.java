@@ -117,12 +117,14 @@ public final class FilterPlacer {
 
     private Tried inOnly(QueryLevel level, ColumnKey key, int depth) {
         Operand only = level.operands().get(0);
-        boolean totals =
-                level.tail().stream().anyMatch(clause -> new KnownFunctions(query, dialect).aggregate(clause.body()));
+        KnownFunctions functions = new KnownFunctions(query, dialect);
+        boolean totals = level.tail().stream()
+                .anyMatch(clause -> functions.aggregate(clause.body())
+                        || functions.unknown(clause.body()).isPresent());
         if (totals
                 && only instanceof Operand.Plain plain
                 && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
-            return new Tried.Stops("an aggregate in ORDER BY makes one row of all");
+            return new Tried.Stops("an aggregate in ORDER BY makes one row of all, and what is not known may be one");
         }
         return inOperand(only, key, depth);
     }

@@ -1,0 +1,103 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.rewrite.filter.FilterPlacement;
+
+/** What one block takes, and what it does not. */
+class BlockFilterTest {
+    private static PreparedQuery filtered(String dialect, String query, String column) {
+        return PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.anyOf(column, "f")));
+    }
+
+    private static FilterPlacement placed(String dialect, String query, AddedFilter filter) {
+        return PreparedQuery.of(query, Dialects.of(dialect))
+                .with(List.of(filter))
+                .filterPlacements()
+                .get(0);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select not (paid) as x from t             ; (not (paid))
+            select not paid as x from t               ; (not paid)
+            select - (a) as x from t                  ; (- (a))
+            select interval (a) day as x from t       ; (interval (a) day)
+            select binary (a) as x from t             ; (binary (a))
+            select exists (select 1 from s) as x from t ; (exists (select 1 from s))
+            select (a) as x from t                    ; ((a))
+            select a collate "C" as x from t          ; (a collate "C")
+            select lower(a) as x from t               ; lower(a)
+            select s.a as x from s                    ; s.a
+            """)
+    void anExpressionThatIsWrittenAgainIsBracketedUnlessItIsWhole(String query, String written) {
+        for (String dialect : List.of("postgresql", "duckdb", "mariadb")) {
+            PreparedQuery filtered =
+                    PreparedQuery.of(query, Dialects.of(dialect)).with(List.of(AddedFilter.withoutValue("x")));
+            assertThat(filtered.query().text()).endsWith("where " + written + " is null");
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select 1 as x from t order by count(*)               ; ORDER BY
+            postgresql ; select x from t order by app.f(y)                    ; ORDER BY
+            duckdb     ; pivot t on x using sum(y)                            ; reads no table
+            duckdb     ; unpivot t on x, y                                    ; reads no table
+            mariadb    ; select x, rownum() as n from t                       ; counted
+            mariadb    ; select x from t where rownum() < 5                   ; counted
+            postgresql ; select x from t tablesample system (10)              ; sample
+            duckdb     ; select x from t tablesample 10%                      ; sample
+            postgresql ; select x, app.f(y) from t                            ; nothing is known of the function “f”
+            postgresql ; select f(x) as x from t                              ; nothing is known of the function “f”
+            postgresql ; select x, "lower"(y) from t                          ; nothing is known
+            duckdb     ; select x, mean(y) over () from t                     ; window
+            mariadb    ; select date(y) as x, count(*) from t group by x      ; another column of that name
+            sqlite     ; select date(y) as x, count(*) from t group by x      ; another column of that name
+            sqlite     ; select x from a union all select x from b            ; set operation
+            mariadb    ; select a, std(y) as x from t group by a              ; rules of its own
+            """)
+    void staysOutsideWhereItIsNotProven(String dialect, String query, String reason) {
+        FilterPlacement placement = placed(dialect, query, AddedFilter.anyOf("x", "f"));
+        assertThat(placement.where()).isEqualTo(FilterPlacement.Where.AROUND);
+        assertThat(placement.reason()).contains(reason);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select date(y) as x, count(*) from t group by x      ; where date(y) in (:f) group by
+            mariadb    ; select p.x, count(*) from t p group by x             ; where p.x in (:f) group by
+            mariadb    ; select x, count(*) from t p group by p.x             ; where x in (:f) group by
+            mariadb    ; select date(y) as x, count(*) from t group by 1      ; where date(y) in (:f) group by
+            mariadb    ; select x, count(*) from t group by 'x'               ; having `x` in (:f)
+            duckdb     ; select mean(x) as x from t                           ; having mean(x) in (:f)
+            duckdb     ; select x: y from t                                   ; where y in (:f)
+            duckdb     ; select c.x from c: (select x from t)                 ; from t where x in (:f))
+            duckdb     ; from (pivot t on x using sum(y)) p                   ; p where "x" in (:f)
+            duckdb     ; with c as (pivot t on x using sum(y)) select * from c ; from c where "x" in (:f)
+            postgresql ; select x::date from t                                ; where (x::date) in (:f)
+            postgresql ; select cast(x as date) from t                        ; where cast(x as date) in (:f)
+            postgresql ; select case when y then x end from t                 ; from t
+            """)
+    void goesInsideWhereItIs(String dialect, String query, String written) {
+        String column = query.contains("case") ? "case" : "x";
+        PreparedQuery filtered = filtered(dialect, query, column);
+        assertThat(filtered.query().text()).contains(written);
+        assertThat(filtered.filterPlacements().get(0).where()).isNotEqualTo(FilterPlacement.Where.AROUND);
+    }
+
+    @Test
+    void aTotalOfThisDatabaseIsComparedInHavingWhenNoMissingValueCanBeAskedFor() {
+        assertThat(PreparedQuery.of("select a, std(y) as x from t group by a", Dialects.of("mariadb"))
+                        .with(List.of(AddedFilter.compared("x", AddedFilter.Comparison.GREATER, "f")))
+                        .query()
+                        .text())
+                .endsWith("group by a having `x` > :f");
+    }
+}

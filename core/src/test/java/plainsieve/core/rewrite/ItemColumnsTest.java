@@ -1,0 +1,41 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What the source says of its tables. */
+class ItemColumnsTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            mariadb    ; month ; select date_format(day, '%Y-%m') as month, count(*) from crossings group by month ; from crossings where date_format(day, '%Y-%m') in (:f) group by
+            sqlite     ; name  ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id ; where p.`name` in (:f)
+            postgresql ; name  ; select name from crossings c join (select port_id, name from ports) p using (port_id) ; (select port_id, name from ports where name in (:f)) p
+            postgresql ; delay ; with c as (select id, delay from crossings) select delay from c cross join ports ; from crossings where delay in (:f))
+            postgresql ; y     ; select y from one.twice a, (select z as y from t) d (y) ; (select z as y from t where z in (:f)) d
+            """)
+    void whatTheSourceSaysOfItsTablesLetsFiltersFurtherIn(String dialect, String column, String query, String written) {
+        assertThat(KnownTables.filtered(dialect, query, column)).contains(written);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            mariadb    ; day     ; select date(at) as day, count(*) from crossings group by day
+            mariadb    ; month   ; select month(at) as month, count(*) from crossings, elsewhere group by month
+            mariadb    ; month   ; select month(at) as month, count(*) from crossings, f(1) group by month
+            mariadb    ; z       ; select y + 1 as z, count(*) from twice group by z
+            sqlite     ; rowid   ; select id + 1 as rowid, count(*) from crossings group by rowid
+            postgresql ; port_id ; select c.*, p.* from crossings c join ports p on p.port_id = c.port_id
+            """)
+    void whatItDoesNotSayKeepsThemOutside(String dialect, String column, String query) {
+        assertThat(KnownTables.filtered(dialect, query, column)).startsWith("select * from (\n" + query);
+    }
+
+    @Test
+    void aNameThatTwoHaveIsOfNeither() {
+        String query = "select port_id from crossings join (select port_id from ports) p using (port_id)";
+        assertThat(KnownTables.filtered("postgresql", query, "port_id")).isEqualTo(query + " where port_id in (:f)");
+    }
+}

@@ -1,0 +1,35 @@
+package plainsieve.core.rewrite;
+
+import java.util.Arrays;
+import java.util.List;
+import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.rewrite.filter.AddedFilter;
+
+/** A query with a filter on top, placed with what a source says of a few tables. */
+final class KnownTables {
+    private KnownTables() {}
+
+    private static TableColumns.Table table(String schema, String name, String... columns) {
+        return new TableColumns.Table(
+                schema,
+                name,
+                Arrays.stream(columns)
+                        .map(column -> new TableColumns.Column(column.split(" ")[0], column.split(" ")[1]))
+                        .toList());
+    }
+
+    private static final TableColumns TABLES = TableColumns.of(List.of(
+            table("", "crossings", "id int4", "port_id int4", "Day date", "delay int4", "note text"),
+            table("", "ports", "port_id int4", "name text", "opened date", "code bpchar", "depth float4"),
+            table("one", "twice", "x int4"),
+            table("two", "twice", "y int4")));
+
+    /** The text with any of some values asked of the column. */
+    static String filtered(String dialect, String query, String column) {
+        return PreparedQuery.of(query, Dialects.of(dialect))
+                .with(List.of(AddedFilter.anyOf(column, "f")), TABLES)
+                .query()
+                .text();
+    }
+}
