@@ -56,7 +56,18 @@ final class FromReader {
         if (tokens.isWord(at, "outer") || tokens.isWord(at, "lateral") || tokens.isWord(at, "only")) {
             return at + 1;
         }
-        return item(at);
+        boolean namedBefore = tokens.isSymbol(at + 1, ":") && at + 2 < body.to();
+        return namedBefore ? itemNamedBefore(at) : item(at);
+    }
+
+    /** {@code c: crossings}. */
+    private int itemNamedBefore(int at) {
+        int first = items.size();
+        int end = item(at + 2);
+        if (items.size() == first + 1) {
+            items.set(first, items.get(first).called(tokens.written(at)));
+        }
+        return end;
     }
 
     private int joinWord(int at) {
@@ -131,15 +142,6 @@ final class FromReader {
 
     /** Reads one item with its alias and whatever else stands behind it, up to the next comma or join. */
     private int item(int at) {
-        boolean namedBefore = tokens.isSymbol(at + 1, ":") && at + 2 < body.to();
-        if (namedBefore) {
-            int first = items.size();
-            int end = item(at + 2);
-            if (items.size() == first + 1) {
-                items.set(first, items.get(first).called(tokens.written(at)));
-            }
-            return end;
-        }
         Reach reach = next;
         next = Reach.INSIDE;
         if (tokens.isBracket(at, '(') && !starts.opensQuery(at)) {

@@ -8,15 +8,15 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.filter.AddedFilter;
-import plainsieve.core.rewrite.filter.FilterPlacement;
 
 /** Columns without a name, and what the server calls them. */
 class MadeUpNameTest {
-    private static FilterPlacement placed(String dialect, String query, AddedFilter filter) {
-        return PreparedQuery.of(query, Dialects.of(dialect))
-                .with(List.of(filter))
+    private static String reason(String query, String column) {
+        PreparedQuery prepared = PreparedQuery.of(query, Dialects.of("postgresql"));
+        return prepared.with(List.of(AddedFilter.withValue(column)))
                 .filterPlacements()
-                .get(0);
+                .get(0)
+                .reason();
     }
 
     @ParameterizedTest
@@ -38,9 +38,7 @@ class MadeUpNameTest {
             """)
     void columnsWithoutANameAreCalledAsTheServerCallsThem(String expression, String name) {
         String query = "select " + expression + " from t limit 5";
-        assertThat(placed("postgresql", query, AddedFilter.withValue(name)).reason())
-                .contains("row limit");
-        assertThatThrownBy(() -> placed("postgresql", query, AddedFilter.withValue("other")))
-                .hasMessageContaining("no column “other”");
+        assertThat(reason(query, name)).contains("row limit");
+        assertThatThrownBy(() -> reason(query, "other")).hasMessageContaining("no column “other”");
     }
 }
