@@ -15,16 +15,20 @@ export interface Answer {
 /** What of an answer is here while the rest still comes. */
 export type Arriving = Pick<Answer, 'begun' | 'rows'>
 
-/** Runs something and collects its stream of JSON lines. @param arriving is told of the rows that are here, whenever some came */
-export async function run(
-  path: string,
-  body: object,
-  signal: AbortSignal,
-  arriving: (part: Arriving) => void = () => undefined,
-): Promise<Answer> {
+/** What a run tells on its way. */
+export interface Progress {
+  /** Its turn has come: the database is asked from now on. */
+  asked: () => void
+  /** Some rows came; these are here by now. */
+  arriving: (part: Arriving) => void
+}
+
+/** Runs something and collects its stream of JSON lines. */
+export async function run(path: string, body: object, signal: AbortSignal, progress: Progress): Promise<Answer> {
   const release = await slots.take(signal)
+  progress.asked()
   try {
-    return await collect(await send(path, { method: 'POST', body: JSON.stringify(body), signal }), arriving)
+    return await collect(await send(path, { method: 'POST', body: JSON.stringify(body), signal }), progress.arriving)
   } finally {
     release()
   }

@@ -2,9 +2,13 @@ import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import { newRunId, run as send, stop as stopAtDatabase, type Answer, type Arriving } from '../api/runs'
 
-/** How a run stands. While one runs or after one failed, the last answer may still be shown. */
+/**
+ * How a run stands. Some of a page run at once, the others wait for their turn. Meanwhile, and after one failed, the last
+ * answer may still be shown.
+ */
 export type RunState =
   | { status: 'idle' }
+  | { status: 'waiting'; last?: Answer }
   | { status: 'running'; since: number; last?: Answer; arriving?: Arriving }
   | { status: 'done'; answer: Answer }
   | { status: 'stopped'; last?: Answer }
@@ -20,6 +24,9 @@ export interface UseRun {
 export function hereSoFar(state: RunState): Arriving | undefined {
   return (state.status === 'running' ? state.arriving : undefined) ?? lastAnswer(state)
 }
+
+/** Whether an answer is still to come. */
+export const isUnderWay = (state: RunState): boolean => state.status === 'waiting' || state.status === 'running'
 
 export function lastAnswer(state: RunState): Answer | undefined {
   if (state.status === 'done') return state.answer
@@ -45,16 +52,21 @@ export function useRun(): UseRun {
     cancelCurrent()
     const mine = (current = { id: newRunId(), abort: new AbortController() })
     const last = lastAnswer(state.value)
-    const since = Date.now()
-    state.value = { status: 'running', since, last }
+    let since = Date.now()
     let shown = since
+    state.value = { status: 'waiting', last }
+    const asked = (): void => {
+      if (mine !== current) return
+      since = shown = Date.now()
+      state.value = { status: 'running', since, last }
+    }
     const arriving = ({ begun, rows }: Arriving): void => {
       if (mine !== current || Date.now() - shown < BETWEEN_ROWS_MS) return
       shown = Date.now()
       state.value = { status: 'running', since, last, arriving: { begun, rows: rows.slice() } }
     }
     try {
-      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal, arriving)
+      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal, { asked, arriving })
       if (mine === current) state.value = { status: 'done', answer }
     } catch (error) {
       if (mine === current) state.value = { status: 'failed', failure: asFailure(error), last }

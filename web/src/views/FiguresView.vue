@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue'
 import type { Answer } from '../api/runs'
 import type { Cell, View } from '../api/types'
-import { lastAnswer } from '../composables/useRun'
+import { isUnderWay, lastAnswer } from '../composables/useRun'
 import { dateInWords, numberInWords } from '../formats'
 import { changeInWords } from './compared'
 import ViewCard from './ViewCard.vue'
@@ -32,7 +32,7 @@ const uncompared = computed(() =>
 const countAt = props.view.measures.findIndex(figure => figure.function === 'count' && figure.column === '')
 watch(state, now => {
   if (now.status === 'done' && countAt >= 0) emit('count', Number(now.answer.rows[0]?.[countAt]))
-  else if (now.status !== 'running') emit('count', undefined)
+  else if (!isUnderWay(now)) emit('count', undefined)
 })
 
 /* What the figures were before the last choice. */

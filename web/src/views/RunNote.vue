@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Says how a view's run stands, unless all is well. Choice problems are told at the controls; here only a short word. */
-import { computed, onScopeDispose, ref } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { RunState } from '../composables/useRun'
 
 const props = defineProps<{ state: RunState }>()
@@ -12,12 +12,21 @@ const ticking = setInterval(() => (now.value = Date.now()), 200)
 onScopeDispose(() => clearInterval(ticking))
 
 const waited = computed(() => (props.state.status === 'running' ? now.value - props.state.since : 0))
+const since = ref(Date.now())
+watch(
+  () => props.state.status,
+  () => (since.value = Date.now()),
+)
+const waitsLong = computed(() => props.state.status === 'waiting' && now.value - since.value > SHOW_AFTER)
 const byChoice = computed(() => props.state.status === 'failed' && props.state.failure.problems.length > 0)
 </script>
 
 <template>
   <div v-if="state.status === 'running' && waited > SHOW_AFTER" class="note row-line" role="status">
     Asking the database, {{ (waited / 1000).toFixed(1) }} s <button class="as-link" @click="emit('stop')">Stop</button>
+  </div>
+  <div v-else-if="waitsLong" class="note row-line" role="status">
+    Waiting until other views of this page have their rows. <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
   <div v-else-if="state.status === 'stopped'" class="note row-line">
     Stopped. <button class="as-link" @click="emit('again')">Run again</button>

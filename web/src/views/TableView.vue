@@ -29,9 +29,10 @@ watch(answer, now => emit('answer', now))
 const labels = Object.fromEntries(props.view.columns.map(column => [column.name, column.label]))
 const formats = Object.fromEntries(props.view.columns.map(column => [column.name, column.format]))
 const widths = Object.fromEntries(props.view.columns.map(column => [column.name, column.width]))
-const here = computed(() => hereSoFar(state.value))
+/* Who asks for more rows keeps those that are here until all have come. */
+const here = computed(() => (pages.value === 1 ? hereSoFar(state.value) : answer.value))
 const chosen = computed(() => here.value && chosenColumns(props.view, here.value))
-const arriving = computed(() => state.value.status === 'running' && state.value.arriving !== undefined)
+const arriving = computed(() => here.value !== undefined && here.value !== answer.value)
 const below = computed(() => {
   const row = totals?.state.value.status === 'done' ? totals.state.value.answer.rows[0] : undefined
   if (!row) return undefined

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import type { Query } from '../../api/types'
 import { useProof } from '../../composables/useProof'
-import { lastAnswer, useRun } from '../../composables/useRun'
+import { isUnderWay, lastAnswer, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useParameters } from '../../parameters/useParameters'
 import { useSaying } from '../../parameters/useSaying'
@@ -95,7 +95,7 @@ onMounted(() => void parameters.reload())
       :query="query"
       :saving="saving.status"
       :busy="busy"
-      :running="state.status === 'running'"
+      :running="isUnderWay(state)"
       @give="giveToReports"
       @make="makeReport"
       @stop="stop"

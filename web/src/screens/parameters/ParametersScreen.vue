@@ -37,7 +37,7 @@ const shown = computed(() => groups.value.flatMap(group => group.rows).length)
 const keyOf = (name: string): string => `${name} ${opened.value === name}`
 
 async function add(): Promise<void> {
-  const name = /\w+/.exec(typed.value)?.[0]
+  const name = /[\p{L}\p{N}_]+/u.exec(typed.value)?.[0]
   if (!name || !(await parameters.addTyped(typed.value))) return
   typed.value = ''
   await scrollTo(name)

@@ -86,10 +86,8 @@ final class BatchLine {
 
     private static List<FilterText> filters(JsonNode node) {
         List<FilterText> filters = new ArrayList<>();
-        for (JsonNode filter : node.isArray() ? node : List.of(node)) {
-            if (filter.isMissingNode()) {
-                continue;
-            }
+        boolean none = node.isMissingNode() || node.isNull();
+        for (JsonNode filter : none ? List.<JsonNode>of() : node.isArray() ? node : List.of(node)) {
             filters.add(filter.isObject() ? FilterRequest.read(filter) : FilterText.read(filter.asString()));
         }
         return filters;

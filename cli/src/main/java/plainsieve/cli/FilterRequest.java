@@ -43,7 +43,11 @@ final class FilterRequest {
             throw refused("has no “column”");
         }
         if (node.has("is")) {
-            boolean without = node.path("is").asString("").equals("null");
+            String said = node.path("is").asString("");
+            boolean without = said.equals("null");
+            if (!without && !said.equals("not null")) {
+                throw refused("is neither “null” nor “not null”");
+            }
             return new FilterText(
                     column,
                     without ? FilterText.Test.WITHOUT_VALUE : FilterText.Test.WITH_VALUE,

@@ -212,7 +212,8 @@ class SieveTest {
                 "{\"column\": \"b\", \"type\": \"number\", \"=\": 5}",
                 "{\"column\": \"b\", \"between\": [5]}",
                 "{\"column\": \"b\", \"=\": [5, 6]}",
-                "{\"column\": \"b\", \"=\": null}"
+                "{\"column\": \"b\", \"=\": null}",
+                "{\"column\": \"b\", \"is\": \"nul\"}"
             })
     void refusesAFilterOfABatchThatSaysTooLittle(String filter) throws Exception {
         String request =

@@ -252,6 +252,7 @@ class ReaderTest {
                     ? true
                     : null);
             browser.untilText(".kind-figures", text -> text.contains("Asking the database"));
+            browser.untilText(".table-view", text -> text.contains("Waiting until other views of this page"));
             browser.click(".kind-figures button", "Stop");
             browser.until(() -> sent(report, "stopped").size() == 5 ? true : null);
             browser.untilText(".kind-figures", text -> text.contains("Stopped."));

@@ -18,6 +18,7 @@ import plainsieve.core.rewrite.ErrorPlace;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.ProcedureCall;
 import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -103,9 +104,11 @@ public class Runner {
                 .orRefuse();
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
-        PreparedQuery filtered = prepared.with(
-                new PickedFilters(used, choices).of(order.shape().filters()),
-                facts.columnsSoFar(order.text().query().sourceId()));
+        List<AddedFilter> picked =
+                new PickedFilters(used, choices).of(order.shape().filters());
+        PreparedQuery filtered = picked.isEmpty()
+                ? prepared
+                : prepared.with(picked, facts.columnsSoFar(order.text().query().sourceId()));
         return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
     }
 
