@@ -52,14 +52,18 @@ class JdbcSourceTest {
 
     private static Collected rows(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            Collected collected = new Collected();
-            source.run(
-                    new Dispatch.Sql(statement(source, query, CAP, chosen)),
-                    TestDatabases.LIMITS,
-                    new Cancellation(),
-                    collected);
-            return collected;
+            return rows(source, query, chosen);
         }
+    }
+
+    private static Collected rows(JdbcSource source, String query, Map<Parameter, ChoiceText> chosen) {
+        Collected collected = new Collected();
+        source.run(
+                new Dispatch.Sql(statement(source, query, CAP, chosen)),
+                TestDatabases.LIMITS,
+                new Cancellation(),
+                collected);
+        return collected;
     }
 
     private static Object single(String kind, String query, Map<Parameter, ChoiceText> chosen) throws Exception {
@@ -245,6 +249,20 @@ class JdbcSourceTest {
                     .hasMessageMatching("(?i).*read.?only.*");
         }
         assertThat(single(kind, "select count(*) from ports", Map.of())).isEqualTo(14L);
+    }
+
+    @Test
+    void aVariableThatCountsRowsLeavesNothingInItsSession() throws Exception {
+        String counted =
+                "select max(n) from (select @n := @n + 1 as n from ports, (select @n := 0) as s where name <> :p) as c";
+        try (JdbcSource source = new JdbcSource(Databases.settings("mariadb"), CLOCK)) {
+            Map<Parameter, ChoiceText> port = Map.of(Parameter.of("p", Type.TEXT), ChoiceText.of("Ardlow"));
+            for (int i = 0; i < 3; i++) {
+                assertThat(rows(source, counted, port).rows.get(0).get(0)).isEqualTo(13.0);
+                assertThat(rows(source, "select @n", Map.of()).rows.get(0).get(0))
+                        .isNull();
+            }
+        }
     }
 
     @ParameterizedTest

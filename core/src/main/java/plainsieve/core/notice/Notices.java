@@ -24,7 +24,8 @@ public final class Notices {
             new FilteredTwice(),
             new NotInNullable(),
             new LeftoverValue(),
-            new PipesMeanOr());
+            new PipesMeanOr(),
+            new CountedByVariable());
 
     private Notices() {}
 

@@ -5,17 +5,20 @@ import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Functions;
 import plainsieve.core.dialect.Functions.Kind;
+import plainsieve.core.dialect.Syntax.Feature;
 
 /** The function calls in parts of a query, as far as their names are known to the database's own catalogue. */
 public final class KnownFunctions {
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Functions functions;
+    private final boolean hasVariables;
 
     public KnownFunctions(ParsedQuery query, Dialect dialect) {
         this.query = query;
         this.tokens = query.tokens();
         this.functions = dialect.functions();
+        this.hasVariables = dialect.syntax().has(Feature.SESSION_VARIABLES);
     }
 
     /** Whether the expression aggregates rows, at its own level or in a call around or inside it; window calls do not. */
@@ -38,11 +41,11 @@ public final class KnownFunctions {
         return call(expression, this::isUnknown).map(tokens::written);
     }
 
-    /** Whether a number of rows so far is in it: {@code rownum()}, or a variable that is set from row to row. */
+    /** Whether a number of rows so far is in it: {@code rownum()}, or a variable that may be set from row to row. */
     public boolean countRows(Span span) {
         for (int i = span.from(); i < span.to(); i++) {
             boolean rownum = tokens.isWord(i, "rownum") && !tokens.isSymbol(i - 1, ".");
-            if (rownum || tokens.isSymbol(i, ":=")) {
+            if (rownum || hasVariables && SessionVariables.isVariable(tokens, i)) {
                 return true;
             }
         }

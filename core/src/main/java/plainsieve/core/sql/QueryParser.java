@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Syntax;
+import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.QueryLevel.Named;
 import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
@@ -35,7 +36,7 @@ final class QueryParser implements FromReader.Inner {
         this.tokens = scanned.tokens();
         this.syntax = syntax;
         this.quotedParameters = scanned.quotedParameters();
-        this.end = StatementGate.endOfStatement(tokens, syntax);
+        this.end = StatementGate.endOfStatement(tokens);
         this.brackets = Brackets.match(tokens);
         this.starts = new QueryStarts(tokens, brackets, syntax);
         this.conditions = new ConditionParser(tokens, brackets, starts, syntax, this::scanLeaf);
@@ -43,6 +44,9 @@ final class QueryParser implements FromReader.Inner {
 
     ParsedQuery parse() {
         QueryLevel top = query(new Span(0, end));
+        if (syntax.has(Feature.SESSION_VARIABLES)) {
+            SessionVariables.requireStarts(tokens, levels);
+        }
         return new ParsedQuery(
                 tokens,
                 brackets,

@@ -2,8 +2,6 @@ package plainsieve.core.sql;
 
 import java.util.Locale;
 import java.util.Set;
-import plainsieve.core.dialect.Syntax;
-import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -19,13 +17,9 @@ final class StatementGate {
     private StatementGate() {}
 
     /** The token behind the last one of the statement. Throws when there is none, or when a second one follows. */
-    static int endOfStatement(Tokens tokens, Syntax syntax) {
+    static int endOfStatement(Tokens tokens) {
         int end = tokens.size();
-        boolean setsVariables = syntax.has(Feature.SESSION_VARIABLES);
         for (int i = 0; i < tokens.size(); i++) {
-            if (setsVariables && tokens.isSymbol(i, ":=")) {
-                throw refused(tokens, i, "not-reading", "“%s” sets a variable of the session.", ADVICE);
-            }
             if (tokens.is(i, TokenKind.PLACEHOLDER)) {
                 throw refused(
                         tokens,

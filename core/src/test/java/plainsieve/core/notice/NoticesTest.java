@@ -165,4 +165,12 @@ class NoticesTest {
         Notice notice = Notices.of(query, dialect, PARAMETERS, FACTS).get(0);
         assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);
     }
+
+    @Test
+    void tellsThatAVariableCountsRows() {
+        String counted = "select @n := @n + 1 as n, state from crossings, (select @n := 0) as start";
+        assertThat(notices("mariadb", counted)).singleElement().satisfies(notice -> assertThat(notice.message())
+                .startsWith("@n is set from row to row"));
+        assertThat(notices("mariadb", "select @n as n, state from crossings")).isEmpty();
+    }
 }

@@ -52,6 +52,9 @@ class BlockFilterTest {
             duckdb     ; unpivot t on x, y                                    ; reads no table
             mariadb    ; select x, rownum() as n from t                       ; counted
             mariadb    ; select x from t where rownum() < 5                   ; counted
+            mariadb    ; select @n := @n + 1 as n, x from t, (select @n := 0) s ; counted
+            mariadb    ; select x from t, (select @n := 0) s where (@n := @n + 1) < 5 ; counted
+            mariadb    ; select x, @n as n from t                             ; counted
             postgresql ; select x from t tablesample system (10)              ; sample
             duckdb     ; select x from t tablesample 10%                      ; sample
             postgresql ; select x, app.f(y) from t                            ; nothing is known of the function “f”

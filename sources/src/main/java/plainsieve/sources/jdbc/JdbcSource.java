@@ -156,7 +156,17 @@ public final class JdbcSource implements Source {
             }
         } finally {
             cancellation.end();
+            tidy(connection, statement);
             endTransaction(connection);
+        }
+    }
+
+    /* A session that cannot be tidied is not used again. */
+    private void tidy(Connection connection, Statement statement) {
+        try {
+            vendor.tidy(connection, statement);
+        } catch (SQLException e) {
+            pool.evictConnection(connection);
         }
     }
 

@@ -4,6 +4,9 @@ import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Collection;
+import plainsieve.core.sql.SessionVariables;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
 
@@ -61,6 +64,17 @@ public final class MariaDbVendor implements Vendor {
     @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException {
         statement.setFetchSize(ROWS_PER_FETCH);
+    }
+
+    /** Variables live as long as the connection, which others use after this. */
+    @Override
+    public void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
+        Collection<String> variables = SessionVariables.setBy(statement.text(), settings.dialect());
+        if (!variables.isEmpty()) {
+            try (Statement reset = connection.createStatement()) {
+                reset.execute("set " + String.join(" = null, ", variables) + " = null");
+            }
+        }
     }
 
     @Override

@@ -40,6 +40,9 @@ public interface Vendor {
         return prepared.executeQuery();
     }
 
+    /** Takes back what a statement left in its session, whether it ended well or not. */
+    default void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {}
+
     /**
      * The columns of every table and view, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, COLUMN_NAME, TYPE_NAME,
      * DATA_TYPE, NULLABLE, in the order of the columns.

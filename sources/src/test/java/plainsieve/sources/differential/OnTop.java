@@ -180,6 +180,8 @@ final class OnTop {
         if (kind.equals("mariadb")) {
             forms.add("select k, rownum() as id from t");
             forms.add("select k, id from t where rownum() < 8");
+            forms.add("select k, @n := @n + 1 as id from (select @n := 0) as start, t");
+            forms.add("select k, id from (select @n := @n + 1 as id, k from t, (select @n := 0) as start) as c");
         }
         return pick(forms);
     }

@@ -1,0 +1,150 @@
+package plainsieve.core.sql;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.Set;
+import java.util.TreeMap;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Syntax.Feature;
+
+/**
+ * Variables that a statement sets from row to row, the row numbers of older reports. A variable lives as long as its
+ * connection, so it may only count what it has itself begun: the block that sets it, or one around it, reads a subquery
+ * without a FROM that gives it a value which no other variable decides.
+ *
+ * <pre>
+ * select @rn := @rn + 1 as n, id from ship, (select @rn := 0) as start    passes
+ * select @rn := @rn + 1 as n, id from ship                               goes on from what another run left: refused
+ * </pre>
+ */
+public final class SessionVariables {
+    private static final String ASSIGNS = ":=";
+    private static final String ADVICE =
+            "Let it begin in the statement, as in: from crossings, (select @rn := 0) as start. Or write row_number() over (order by …).";
+
+    private final Tokens tokens;
+
+    /** Where each variable has begun: the outermost blocks, from their first token to the one behind them. */
+    private final Map<String, NavigableMap<Integer, Integer>> begun = new HashMap<>();
+
+    private SessionVariables(Tokens tokens) {
+        this.tokens = tokens;
+    }
+
+    /** The variables that a text sets, as they are first written: {@code @rn}. */
+    public static Collection<String> setBy(String text, Dialect dialect) {
+        boolean may = dialect.syntax().has(Feature.SESSION_VARIABLES) && text.contains(ASSIGNS);
+        return may ? new SessionVariables(Lexer.scan(text, dialect.syntax()).tokens()).set() : Set.of();
+    }
+
+    private Collection<String> set() {
+        Map<String, String> written = new LinkedHashMap<>();
+        for (int i = 0; i < tokens.size(); i++) {
+            if (isAssigned(i)) {
+                written.putIfAbsent(name(i), "@" + tokens.written(i + 1));
+            }
+        }
+        return written.values();
+    }
+
+    /** Throws when a variable is set that does not begin in the statement. */
+    static void requireStarts(Tokens tokens, List<QueryLevel> levels) {
+        new SessionVariables(tokens).requireStarts(levels);
+    }
+
+    /** Whether {@code @name}, a variable of the session and not of the server, stands here. */
+    static boolean isVariable(Tokens tokens, int at) {
+        boolean name = tokens.is(at + 1, TokenKind.WORD)
+                || tokens.is(at + 1, TokenKind.STRING)
+                || tokens.is(at + 1, TokenKind.QUOTED_NAME);
+        return tokens.isSymbol(at, "@") && name && !tokens.isSymbol(at - 1, "@");
+    }
+
+    private void requireStarts(List<QueryLevel> levels) {
+        boolean sought = false;
+        for (int i = 0; i < tokens.size(); i++) {
+            if (tokens.isSymbol(i, ASSIGNS)) {
+                if (!sought) {
+                    levels.forEach(this::findStarts);
+                    sought = true;
+                }
+                requireStart(i);
+            }
+        }
+    }
+
+    private void requireStart(int assignment) {
+        int variable = assignment - 2;
+        if (!isVariable(tokens, variable)) {
+            throw StatementGate.refused(
+                    tokens, assignment, "not-reading", "“%s” sets what is not a variable of its own.", ADVICE);
+        }
+        NavigableMap<Integer, Integer> blocks = begun.getOrDefault(name(variable), new TreeMap<>());
+        Map.Entry<Integer, Integer> block = blocks.floorEntry(assignment);
+        if (block == null || block.getValue() <= assignment) {
+            String message = "“@%s” goes on from what the session had before, so that two runs could give two answers.";
+            throw StatementGate.refused(tokens, variable + 1, "session-variable", message, ADVICE);
+        }
+    }
+
+    private void findStarts(QueryLevel level) {
+        for (QueryLevel.Operand operand : level.operands()) {
+            if (operand instanceof QueryLevel.Operand.Plain plain) {
+                Block block = plain.block();
+                block.from().forEach(item -> startedBy(item).forEach(name -> add(name, block.span())));
+            }
+        }
+    }
+
+    /** Levels come from the inside out, so an outer block takes the place of those in it. */
+    private void add(String name, Span block) {
+        NavigableMap<Integer, Integer> blocks = begun.computeIfAbsent(name, any -> new TreeMap<>());
+        blocks.subMap(block.from(), block.to()).clear();
+        blocks.put(block.from(), block.to());
+    }
+
+    /** A variable is known from the comma behind its value on. */
+    private Set<String> startedBy(FromItem item) {
+        Span row = item.query()
+                .filter(SessionVariables::isOneRow)
+                .map(QueryLevel::span)
+                .orElse(new Span(0, 0));
+        Set<String> known = new LinkedHashSet<>();
+        Set<String> names = new LinkedHashSet<>();
+        for (int i = row.from(); i < row.to(); i++) {
+            if (isAssigned(i)) {
+                names.add(name(i));
+            } else if (isVariable(tokens, i) && !known.contains(name(i))) {
+                return Set.of();
+            } else if (tokens.is(i, TokenKind.COMMA)) {
+                known.addAll(names);
+            }
+        }
+        return names;
+    }
+
+    /** A SELECT list and nothing else: it gives one row, always. */
+    private static boolean isOneRow(QueryLevel query) {
+        return query.with().isEmpty()
+                && query.tail().isEmpty()
+                && query.operands().size() == 1
+                && query.operands().get(0) instanceof QueryLevel.Operand.Plain plain
+                && plain.block().clauses().size() == 1;
+    }
+
+    private boolean isAssigned(int variable) {
+        return isVariable(tokens, variable) && tokens.isSymbol(variable + 2, ASSIGNS);
+    }
+
+    private String name(int variable) {
+        String written = tokens.written(variable + 1);
+        String bare = tokens.is(variable + 1, TokenKind.WORD) ? written : written.substring(1, written.length() - 1);
+        return bare.toLowerCase(Locale.ROOT);
+    }
+}
