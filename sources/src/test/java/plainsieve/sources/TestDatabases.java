@@ -63,8 +63,15 @@ public final class TestDatabases {
     }
 
     public static List<List<Object>> rows(Source source, Statement statement) {
+        return answer(source, statement).rows();
+    }
+
+    /** A whole answer. */
+    public record Answered(List<Column> columns, List<List<Object>> rows) {}
+
+    public static Answered answer(Source source, Statement statement) {
         Collected collected = new Collected();
         source.run(new Dispatch.Sql(statement), LIMITS, new Cancellation(), collected);
-        return collected.rows;
+        return new Answered(collected.columns, collected.rows);
     }
 }

@@ -36,6 +36,11 @@ public interface Dialect {
         return unquotedName;
     }
 
+    /** Whether columns may differ in the case of their names only. */
+    default boolean keepsCase() {
+        return false;
+    }
+
     /** What stands for "true" where a condition must not be empty, as after ON. */
     default String trueLiteral() {
         return "true";
@@ -113,10 +118,14 @@ public interface Dialect {
             case INTEGER, DECIMAL -> value.written();
             case BOOLEAN -> value.written();
             case DATE -> "date '" + value.written() + "'";
-            case DATETIME -> "timestamp '" + ((Value.Moment) value).inSql() + "'";
+            case DATETIME -> moment((Value.Moment) value);
             case NAME -> quoteName(value.written());
             case TEXT -> textLiteral(value.written());
         };
+    }
+
+    private static String moment(Value.Moment moment) {
+        return (moment.offset().isPresent() ? "timestamp with time zone '" : "timestamp '") + moment.inSql() + "'";
     }
 
     /** A text between quotes. */

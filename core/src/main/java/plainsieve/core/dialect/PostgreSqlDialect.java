@@ -60,6 +60,11 @@ final class PostgreSqlDialect implements Dialect {
     }
 
     @Override
+    public boolean keepsCase() {
+        return true;
+    }
+
+    @Override
     public ListForm longList(Type type) {
         return ListForm.ARRAY;
     }

@@ -1,6 +1,8 @@
 package plainsieve.core.parameter;
 
 import java.math.BigDecimal;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
@@ -38,11 +40,15 @@ public record Range(String from, String to) {
             return !b.date().isBefore(a.date());
         }
         if (low instanceof Value.Moment a && high instanceof Value.Moment b) {
-            return !b.dateTime().isBefore(a.dateTime());
+            return a.offset().isPresent() != b.offset().isPresent() || !point(b).isBefore(point(a));
         }
         return number(low)
                 .flatMap(a -> number(high).map(b -> b.compareTo(a) >= 0))
                 .orElse(true);
+    }
+
+    private static OffsetDateTime point(Value.Moment moment) {
+        return moment.dateTime().atOffset(moment.offset().orElse(ZoneOffset.UTC));
     }
 
     private static Optional<BigDecimal> number(Value value) {

@@ -10,8 +10,16 @@ import plainsieve.core.statement.Placement;
  *
  * @param leftOut the conditions that go
  * @param outcomes what becomes of each parameter, by its token
- * @param around whether a query goes around the author's
+ * @param view where a view's grouping, sort or limit is put
  * @param limited whether the statement has a row limit from outside its text
  */
-record Planned(
-        Set<Condition.Leaf> leftOut, Map<Integer, Placement.Outcome> outcomes, boolean around, boolean limited) {}
+record Planned(Set<Condition.Leaf> leftOut, Map<Integer, Placement.Outcome> outcomes, View view, boolean limited) {
+    /** Where a view is put. */
+    enum View {
+        NONE,
+        /** A query around the author's. */
+        AROUND,
+        /** What it shows stands for the star of the author's query, and it ends that query. */
+        IN_PLACE
+    }
+}

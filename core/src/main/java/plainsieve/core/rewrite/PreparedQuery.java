@@ -161,12 +161,12 @@ public final class PreparedQuery {
         rewriting.settle(optionalFilters);
         rewriting.conditions(sites);
         elsewhere.forEach(rewriting::bind);
-        boolean around = limitsAndView(rewriting, choices, wanted, cap);
+        Planned.View view = limitsAndView(rewriting, choices, wanted, cap);
         rewriting.edits.addAll(Removal.of(source, query.conditionClauses(), rewriting.leftOut));
         behindStatement().ifPresent(rewriting.edits::add);
         EditedText edited = EditedText.of(query.text(), Edits.outermost(rewriting.edits));
         boolean limited = RowLimits.most(wanted, cap).isPresent() && !isOneRow(wanted);
-        check.check(edited, new Planned(rewriting.leftOut, rewriting.outcomes, around, limited));
+        check.check(edited, new Planned(rewriting.leftOut, rewriting.outcomes, view, limited));
         return new Statement(edited.text(), edited.values(), report.of(edited, rewriting.outcomes, wanted), cap);
     }
 
@@ -181,17 +181,17 @@ public final class PreparedQuery {
                 : Optional.empty();
     }
 
-    /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return whether there is something around the query */
-    private boolean limitsAndView(Rewriting rewriting, Choices choices, Wanted wanted, long cap) {
+    /** A view on top takes the limit outside; so does a limit of the text that no number can be put into. @return where the view is put */
+    private Planned.View limitsAndView(Rewriting rewriting, Choices choices, Wanted wanted, long cap) {
         Optional<RowLimits.Most> most = RowLimits.most(wanted, cap);
         ViewOnTop top = new ViewOnTop(query, source);
-        Optional<List<Edit>> around = top.edits(wanted, most)
+        Optional<ViewOnTop.Put> put = top.edits(wanted, most)
                 .or(() -> most.isEmpty() || limits.canTakeMost()
                         ? Optional.empty()
                         : Optional.of(top.limitAround(most.get())));
-        limits.apply(choices, around.isPresent() ? Optional.empty() : most, rewriting);
-        around.ifPresent(rewriting.edits::addAll);
-        return around.isPresent();
+        limits.apply(choices, put.isPresent() ? Optional.empty() : most, rewriting);
+        put.ifPresent(view -> rewriting.edits.addAll(view.edits()));
+        return put.map(ViewOnTop.Put::view).orElse(Planned.View.NONE);
     }
 
     /** Totals over everything, which need no limit. */

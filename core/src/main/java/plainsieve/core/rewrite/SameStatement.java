@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import plainsieve.core.rewrite.edit.Source;
+import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
@@ -46,6 +48,8 @@ final class SameStatement {
     private final Map<Integer, Clause> theirLimits = new HashMap<>();
     private final Set<Condition.Leaf> leavesWithParameters = new HashSet<>();
     private int limitsAdded;
+    private int viewFrom = -1;
+    private int viewTo = -1;
 
     SameStatement(ParsedQuery author, Source source, SentText sent, Planned planned) {
         this.author = author;
@@ -62,7 +66,12 @@ final class SameStatement {
 
     boolean holds() {
         QueryLevel top = sent.query().top();
-        Optional<Span> inner = planned.around() ? inner(top) : Optional.of(top.span());
+        Optional<Span> inner =
+                switch (planned.view()) {
+                    case NONE -> Optional.of(top.span());
+                    case AROUND -> inner(top);
+                    case IN_PLACE -> beforeView(top);
+                };
         boolean limited = !planned.limited()
                 || top.tail().stream()
                         .anyMatch(clause -> clause.kind() == Clause.Kind.LIMIT || clause.kind() == Clause.Kind.FETCH);
@@ -88,6 +97,29 @@ final class SameStatement {
         return onlyLooks ? plain.block().from().get(0).query().map(QueryLevel::span) : Optional.empty();
     }
 
+    /**
+     * The author's part of a query whose star gave way to what a view shows: all before the view's grouping, order and limit.
+     * Nothing when it is not such a query.
+     */
+    private Optional<Span> beforeView(QueryLevel top) {
+        if (top.operands().size() != 1 || !(top.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
+            return Optional.empty();
+        }
+        Block block = plain.block();
+        boolean onlyLooks = block.clauses().stream().allMatch(clause -> switch (clause.kind()) {
+            case SELECT, FROM, WHERE, GROUP_BY -> true;
+            default -> false;
+        });
+        int end = Stream.concat(block.clause(Clause.Kind.GROUP_BY).stream(), top.tail().stream())
+                .mapToInt(Clause::keyword)
+                .min()
+                .orElse(top.span().to());
+        Clause shown = block.clause(Clause.Kind.SELECT).orElseThrow();
+        viewFrom = shown.body().from();
+        viewTo = shown.body().to();
+        return onlyLooks ? Optional.of(new Span(top.span().from(), end)) : Optional.empty();
+    }
+
     /** Walks two runs of tokens. */
     private boolean same(Span their, Span our) {
         int a = their.from();
@@ -110,6 +142,9 @@ final class SameStatement {
         Clause clause = theirClauses.get(a);
         if (a < aEnd && clause != null) {
             return condition(clause, b, bEnd);
+        }
+        if (b == viewFrom && a < aEnd && theirs.isSymbol(a, "*")) {
+            return new int[] {a + 1, viewTo};
         }
         int filter = emptiedFilter(a, aEnd);
         if (filter > 0) {
@@ -243,7 +278,7 @@ final class SameStatement {
             return !inLimit.isEmpty() && all ? limit.body().to() : 0;
         }
         List<Clause> tail = author.top().tail();
-        boolean order = planned.around()
+        boolean order = planned.view() != Planned.View.NONE
                 && tail.size() == 1
                 && tail.get(0).kind() == Clause.Kind.ORDER_BY
                 && tail.get(0).keyword() == a

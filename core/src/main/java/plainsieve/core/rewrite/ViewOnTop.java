@@ -1,8 +1,10 @@
 package plainsieve.core.rewrite;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.rewrite.edit.Removal;
@@ -14,24 +16,33 @@ import plainsieve.core.sql.KnownFunctions;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * Puts a view's grouping, sort and limit around the author's query.
+ * Puts a view's grouping, sort and limit around the author's query, or in the place of its star.
  *
  * <pre>
  * select port, delay from late order by delay
  *   count by port   select "port", count(*) as "count" from (
  *                   select port, delay from late
  *                   ) as matching group by "port" order by "port" limit ?
+ * select * from late where delay > 5
+ *   count by port   select "port", count(*) as "count" from late where delay > 5
+ *                   group by "port" order by "port" limit ?
  * </pre>
+ *
+ * A star from one thing names what that thing has, so whatever is grouped or sorted by is the same with or without a
+ * query around.
  *
  * An ORDER BY of the author's outermost query means nothing under a grouping and goes, unless it decides which rows there
  * are: beside a limit, or where {@link #picksRows the block picks some by it}.
  */
 final class ViewOnTop {
+    private static final Set<Clause.Kind> LOOKING = EnumSet.of(Clause.Kind.SELECT, Clause.Kind.FROM, Clause.Kind.WHERE);
+
     private final ParsedQuery query;
     private final Source source;
 
@@ -40,22 +51,25 @@ final class ViewOnTop {
         this.source = source;
     }
 
-    /** The edits for a view that needs the query wrapped; nothing when the query can be sent as it stands. */
-    Optional<List<Edit>> edits(Wanted wanted, Optional<RowLimits.Most> most) {
+    /** What a view changes. */
+    record Put(List<Edit> edits, Planned.View view) {}
+
+    /** What a view changes that needs more than the query; nothing when the query can be sent as it stands. */
+    Optional<Put> edits(Wanted wanted, Optional<RowLimits.Most> most) {
         if (wanted instanceof Wanted.Totals totals) {
-            return Optional.of(wrap(heading(totals), ending(totals, most)));
+            return Optional.of(put(heading(totals), ending(totals, most)));
         }
         Wanted.Rows rows = (Wanted.Rows) wanted;
         Fragment.Builder ending = Fragment.build();
         rows.sort().ifPresent(sort -> ending.text("\norder by ")
                 .text(reference(sort.column()))
                 .text(sort.descending() ? " desc" : ""));
-        return rows.sort().map(sort -> wrap("select *", limit(ending, most)));
+        return rows.sort().map(sort -> put("*", limit(ending, most)));
     }
 
     /** Wraps the query only to put a limit around a limit that cannot be changed in place. */
-    List<Edit> limitAround(RowLimits.Most most) {
-        return wrap("select *", limit(Fragment.build(), Optional.of(most)));
+    Put limitAround(RowLimits.Most most) {
+        return around("*", limit(Fragment.build(), Optional.of(most)));
     }
 
     private static Fragment limit(Fragment.Builder ending, Optional<RowLimits.Most> most) {
@@ -63,20 +77,50 @@ final class ViewOnTop {
         return ending.done();
     }
 
-    private List<Edit> wrap(String heading, Fragment ending) {
+    private Put put(String shown, Fragment ending) {
+        return star().map(star -> inPlaceOf(star, shown, ending)).orElseGet(() -> around(shown, ending));
+    }
+
+    private Put inPlaceOf(Span star, String shown, Fragment ending) {
+        List<Edit> edits = new ArrayList<>();
+        edits.add(new Edit(source.start(star), source.end(star), Fragment.of(shown)));
+        query.top().tail().forEach(order -> edits.add(Removal.wholeClause(source, order)));
+        edits.add(Edit.insertBetweenClauses(source.end(query.top().span()), ending));
+        return new Put(edits, Planned.View.IN_PLACE);
+    }
+
+    private Put around(String shown, Fragment ending) {
         List<Edit> edits = new ArrayList<>();
         QueryLevel top = query.top();
-        edits.add(Edit.insertBetweenClauses(source.start(top.span()), Fragment.of(heading + " from (\n")));
-        boolean onlySorted = top.tail().size() == 1
-                && top.tail().get(0).kind() == Clause.Kind.ORDER_BY
-                && query.parameters().stream()
-                        .noneMatch(place -> top.tail().get(0).body().contains(place.token()));
-        if (onlySorted && !picksRows(top)) {
+        edits.add(Edit.insertBetweenClauses(source.start(top.span()), Fragment.of("select " + shown + " from (\n")));
+        if (top.tail().size() == 1 && onlySorts(top.tail().get(0)) && !picksRows(top)) {
             edits.add(Removal.wholeClause(source, top.tail().get(0)));
         }
         Fragment.Builder behind = Fragment.build().text("\n) as matching");
         edits.add(Edit.insertBetweenClauses(source.end(top.span()), append(behind, ending)));
-        return edits;
+        return new Put(edits, Planned.View.AROUND);
+    }
+
+    /** The star of {@code select * from one thing where … order by …}, of which every row is looked at. */
+    private Optional<Span> star() {
+        QueryLevel top = query.top();
+        boolean simple = top.operands().size() == 1
+                && top.operands().get(0) instanceof QueryLevel.Operand.Plain plain
+                && plain.block().from().size() == 1
+                && plain.block().clauses().stream().allMatch(clause -> LOOKING.contains(clause.kind()))
+                && top.tail().stream().allMatch(this::onlySorts);
+        return simple && !picksRows(top)
+                ? ((QueryLevel.Operand.Plain) top.operands().get(0))
+                        .block()
+                        .clause(Clause.Kind.SELECT)
+                        .map(Clause::body)
+                        .filter(body -> body.length() == 1 && source.tokens().isSymbol(body.from(), "*"))
+                : Optional.empty();
+    }
+
+    private boolean onlySorts(Clause clause) {
+        return clause.kind() == Clause.Kind.ORDER_BY
+                && query.parameters().stream().noneMatch(place -> clause.body().contains(place.token()));
     }
 
     /** DISTINCT ON keeps the first row by the order; counters and what is made anew for each row follow it. */
@@ -105,7 +149,7 @@ final class ViewOnTop {
         List<String> items = new ArrayList<>();
         totals.groupBy().forEach(key -> items.add(heading(key)));
         totals.measures().forEach(measure -> items.add(call(measure) + " as " + name(outputName(measure, totals))));
-        return "select " + String.join(", ", items);
+        return String.join(", ", items);
     }
 
     private String heading(Wanted.Key key) {

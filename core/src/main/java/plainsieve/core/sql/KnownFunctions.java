@@ -77,7 +77,9 @@ public final class KnownFunctions {
     /** A function of another schema, or behind a value's dot, is not the one that the list knows. */
     private boolean isUnknown(int at) {
         boolean qualified = tokens.isSymbol(at - 1, ".") && !tokens.isWord(at - 2, "pg_catalog");
-        boolean clause = tokens.isWord(at, "group") || tokens.isWord(at, "by");
+        boolean clause = tokens.isWord(at, "group")
+                || tokens.isWord(at, "by")
+                || (tokens.isWord(at, "on") && tokens.isWord(at - 1, "distinct"));
         return !clause && (qualified || tokens.is(at, TokenKind.QUOTED_NAME) || !functions.knows(tokens.written(at)));
     }
 

@@ -3,6 +3,7 @@ package plainsieve.core.sql;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 
 /** The items of a SELECT list, worked out when somebody asks for them. */
@@ -53,16 +54,20 @@ public final class SelectList {
 
     private final Tokens tokens;
     private final List<OutputColumn> columns = new ArrayList<>();
-    private final boolean distinctOn;
+    private final Optional<Span> distinctOn;
     private final Span body;
 
     private SelectList(Tokens tokens, Brackets brackets, Span clause) {
         this.tokens = tokens;
         int at = clause.from();
-        boolean on = false;
+        Optional<Span> on = Optional.empty();
         while (at < clause.to() && isModifier(at)) {
-            on = tokens.isWord(at, "distinct") && tokens.isWord(at + 1, "on");
-            at = on ? brackets.close(at + 2) + 1 : at + 1;
+            if (tokens.isWord(at, "distinct") && tokens.isWord(at + 1, "on")) {
+                int close = brackets.close(at + 2);
+                on = Optional.of(new Span(at + 3, close));
+                at = close;
+            }
+            at++;
         }
         this.distinctOn = on;
         this.body = new Span(at, clause.to());
@@ -103,6 +108,11 @@ public final class SelectList {
 
     /** Whether it says DISTINCT ON. */
     public boolean isDistinctOn() {
+        return distinctOn.isPresent();
+    }
+
+    /** What DISTINCT ON keeps one row of each for. */
+    public Optional<Span> distinctOn() {
         return distinctOn;
     }
 

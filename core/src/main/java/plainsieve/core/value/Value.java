@@ -3,10 +3,13 @@ package plainsieve.core.value;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeFormatterBuilder;
 import java.time.temporal.ChronoField;
 import java.util.Locale;
+import java.util.Optional;
 
 /** One typed value. Text becomes a value once, in {@link ValueReader}; after that nothing is parsed again. */
 public sealed interface Value {
@@ -63,15 +66,29 @@ public sealed interface Value {
         }
     }
 
-    record Moment(LocalDateTime dateTime) implements Value {
+    /**
+     * A date and time.
+     *
+     * @param offset from UTC, as databases show points in time that have one; a moment without one is what clocks show
+     */
+    record Moment(LocalDateTime dateTime, Optional<ZoneOffset> offset) implements Value {
         private static final DateTimeFormatter IN_SQL = new DateTimeFormatterBuilder()
                 .appendPattern("uuuu-MM-dd HH:mm:ss")
                 .appendFraction(ChronoField.NANO_OF_SECOND, 0, 9, true)
                 .toFormatter(Locale.ROOT);
+        private static final DateTimeFormatter OFFSET = DateTimeFormatter.ofPattern("xxx", Locale.ROOT);
 
-        /** As databases without a type for it keep it as text: {@code 2026-03-31 14:05:00}. */
+        public Moment(LocalDateTime dateTime) {
+            this(dateTime, Optional.empty());
+        }
+
+        public static Moment of(OffsetDateTime point) {
+            return new Moment(point.toLocalDateTime(), Optional.of(point.getOffset()));
+        }
+
+        /** As databases without a type for it keep it as text: {@code 2026-03-31 14:05:00}, {@code … 14:05:00+02:00}. */
         public String inSql() {
-            return IN_SQL.format(dateTime);
+            return IN_SQL.format(dateTime) + offset.map(OFFSET::format).orElse("");
         }
 
         @Override
@@ -81,7 +98,7 @@ public sealed interface Value {
 
         @Override
         public String written() {
-            return dateTime.toString();
+            return dateTime + offset.map(ZoneOffset::getId).orElse("");
         }
     }
 

@@ -4,6 +4,9 @@ import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.TemporalAccessor;
 import java.util.Optional;
 
 /** Turns text into typed values; the one place where this happens. Accepts exactly what {@link Value#written()} writes. */
@@ -36,7 +39,7 @@ public final class ValueReader {
                 case INTEGER -> Optional.of(new Value.Whole(Long.parseLong(text.strip())));
                 case DECIMAL -> decimal(text.strip());
                 case DATE -> Optional.of(new Value.Day(LocalDate.parse(text.strip())));
-                case DATETIME -> Optional.of(new Value.Moment(moment(text.strip())));
+                case DATETIME -> Optional.of(moment(text.strip()));
                 case BOOLEAN -> truth(text.strip());
             };
         } catch (NumberFormatException | DateTimeException e) {
@@ -51,10 +54,13 @@ public final class ValueReader {
         return reasonable ? Optional.of(new Value.Decimal(number)) : Optional.empty();
     }
 
-    private static LocalDateTime moment(String text) {
-        return text.length() == "2026-03-31".length()
-                ? LocalDate.parse(text).atStartOfDay()
-                : LocalDateTime.parse(text.replace(' ', 'T'));
+    private static Value moment(String text) {
+        if (text.length() == "2026-03-31".length()) {
+            return new Value.Moment(LocalDate.parse(text).atStartOfDay());
+        }
+        TemporalAccessor read = DateTimeFormatter.ISO_DATE_TIME.parseBest(
+                text.replace(' ', 'T'), OffsetDateTime::from, LocalDateTime::from);
+        return read instanceof OffsetDateTime point ? Value.Moment.of(point) : new Value.Moment((LocalDateTime) read);
     }
 
     private static Optional<Value> truth(String text) {

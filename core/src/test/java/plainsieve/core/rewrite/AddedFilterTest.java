@@ -83,6 +83,8 @@ class AddedFilterTest {
             with c (b) as (select y from t) select b x from c where b > 0 ; with c (b) as (select y from t where y in (?, ?)) select b x from c where b > 0
             select x from a join (select x, id from t) d on d.id = a.id ; select x from a join (select x, id from t) d on d.id = a.id where x in (?, ?)
             select d.x from a join (select x, id from t) d on d.id = a.id ; select d.x from a join (select x, id from t where x in (?, ?)) d on d.id = a.id
+            select 1 as x                                         ; select 1 as x where 1 in (?, ?)
+            select d.x from (select 'A' as x, y from t) d         ; select d.x from (select 'A' as x, y from t where 'A' in (?, ?)) d
             select x, row_number() over (partition by x order by y) from t ; select x, row_number() over (partition by x order by y) from t where x in (?, ?)
             select x, sum(y) over w from t window w as (partition by z, x) ; select x, sum(y) over w from t where x in (?, ?) window w as (partition by z, x)
             """)
@@ -118,7 +120,6 @@ class AddedFilterTest {
             select x, sum(y) over () from t                       ; window
             select unnest(xs) as x from t                         ; many rows
             select random() as x from t                           ; computed anew
-            select 1 as x                                         ; reads no table
             values (1), (2)                                       ; reads no table
             select x, count(*) from t group by rollup(x)          ; grouping sets
             select x, y from t group by grouping sets ((x), (y))  ; grouping sets

@@ -16,6 +16,9 @@ class ColumnTypesTest {
             select note as x from crossings union select name from ports      ; select note as x from crossings where note in (:f) union select name from ports where name in (:f)
             select c.id as x from crossings c, ports union select p.port_id from ports p ; select c.id as x from crossings c, ports where c.id in (:f) union select p.port_id from ports p where p.port_id in (:f)
             select 'a' as x from t union all select 'b' from s                ; select 'a' as x from t where 'a' in (:f) union all select 'b' from s where 'b' in (:f)
+            select id as x from crossings union (select port_id from ports union select 7 from ports) ; select id as x from crossings where id in (:f) union (select port_id from ports where port_id in (:f) union select 7 from ports where 7 in (:f))
+            select id as x from crossings union select n from (select port_id as n from ports) d ; select id as x from crossings where id in (:f) union select n from (select port_id as n from ports where port_id in (:f)) d
+            with d as (select port_id as n from ports) select id as x from crossings union select n from d ; with d as (select port_id as n from ports where port_id in (:f)) select id as x from crossings where id in (:f) union select n from d
             select cast(a as date) as x from t union select cast(b as Date) from s ; select cast(a as date) as x from t where cast(a as date) in (:f) union select cast(b as Date) from s where cast(b as Date) in (:f)
             """)
     void goesIntoEverySideOfASetOperationThatGivesOneType(String query, String filtered) {
@@ -31,7 +34,12 @@ class ColumnTypesTest {
             postgresql ; select id as x from crossings union select port_id + 1 from ports
             postgresql ; select id as x from crossings union select port_id from ports union select 0.5 from ports
             postgresql ; select id as x from crossings except select 0.5 from ports
-            postgresql ; select id as x from crossings union (select port_id from ports union select port_id from ports)
+            postgresql ; select id as x from crossings union (select port_id from ports union select 0.5)
+            postgresql ; select id as x from crossings union select n from (select depth as n from ports) d
+            postgresql ; select id as x from crossings union select n from (select port_id as n from ports) d (m)
+            postgresql ; with d (m) as (select port_id as n from ports) select id as x from crossings union select m from d
+            postgresql ; select id as x from crossings union select n from (select port_id as n from ports union select 0.5) d
+            mariadb    ; select note as x from crossings union select n from (select name as n from ports) d
             mariadb    ; select note as x from crossings union select name from ports
             mariadb    ; select cast(a as char) as x from t union select cast(b as char) from s
             sqlite     ; select id as x from crossings union select port_id from ports

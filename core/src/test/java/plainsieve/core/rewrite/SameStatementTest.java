@@ -44,11 +44,11 @@ class SameStatementTest {
     }
 
     /** What was planned. */
-    private record How(Set<String> leftOut, boolean around, boolean limited) {
-        static final How BOUND = new How(Set.of(), false, false);
+    private record How(Set<String> leftOut, Planned.View view, boolean limited) {
+        static final How BOUND = new How(Set.of(), Planned.View.NONE, false);
 
         static How without(String parameter) {
-            return new How(Set.of(parameter), false, false);
+            return new How(Set.of(parameter), Planned.View.NONE, false);
         }
     }
 
@@ -70,7 +70,7 @@ class SameStatementTest {
                         query,
                         new Source(query.tokens(), DIALECT),
                         new SentText(ParsedQuery.parse(sent, DIALECT), values(names)),
-                        new Planned(leaves, outcomes, how.around(), how.limited()))
+                        new Planned(leaves, outcomes, how.view(), how.limited()))
                 .holds();
     }
 
@@ -183,7 +183,7 @@ class SameStatementTest {
             select a from (select 1 from t limit 9) s | select a from (select 1 from t limit :b0) s limit :b1 | # # | false
             """)
     void aLimitFromOutsideIsThereOnce(String author, String sent, String names, boolean holds) {
-        assertThat(holds(author, sent, names.equals("''") ? "" : names, new How(Set.of(), false, true)))
+        assertThat(holds(author, sent, names.equals("''") ? "" : names, new How(Set.of(), Planned.View.NONE, true)))
                 .isEqualTo(holds);
     }
 
@@ -202,7 +202,31 @@ class SameStatementTest {
             select x from t                    | select x from t limit :b0                                                            | false
             """)
     void aQueryAroundOnlyLooks(String author, String sent, boolean holds) {
-        assertThat(holds(author, sent, sent.contains(":b0") ? "#" : "", new How(Set.of(), true, true)))
+        assertThat(holds(author, sent, sent.contains(":b0") ? "#" : "", new How(Set.of(), Planned.View.AROUND, true)))
+                .isEqualTo(holds);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select * from t where x = 1 order by x | select y, count(*) from t where x = 1 group by y limit :b0            | true
+            select * from t where x = 1            | select y, count(*) from t where x = 1 group by y order by y limit :b0 | true
+            select * from t order by x             | select * from t order by y desc limit :b0                            | true
+            with a as (select 1) select * from a   | with a as (select 1) select count(*) from a limit :b0                 | true
+            select * from t where x = 1            | select y, count(*) from t where x = 2 group by y limit :b0            | false
+            select * from t where x = 1            | select y, count(*) from t group by y limit :b0                        | false
+            select * from t                        | select y, count(*) from t where x = 1 group by y limit :b0            | false
+            select * from t                        | select y, count(*) from u group by y limit :b0                        | false
+            select * from t                        | select y, count(*) from t group by y having count(*) > 1 limit :b0    | false
+            select * from t                        | select y, count(*) from t group by y                                  | false
+            select * from t                        | select y, count(*) from t, u group by y limit :b0                     | false
+            select x from t                        | select y, count(*) from t group by y limit :b0                        | false
+            select * from t limit 3                | select y, count(*) from t group by y limit :b0                        | false
+            select * from t union select * from u  | select count(*) from t union select * from u limit :b0                | false
+            select * from (select * from t) s      | select * from (select count(*) from t) s limit :b0                    | false
+            select * from t where x in (select * from u) | select count(*) from t where x in (select y from u) limit :b0   | false
+            """)
+    void aViewInPlaceOfTheStarOnlyLooks(String author, String sent, boolean holds) {
+        assertThat(holds(author, sent, sent.contains(":b0") ? "#" : "", new How(Set.of(), Planned.View.IN_PLACE, true)))
                 .isEqualTo(holds);
     }
 }

@@ -13,6 +13,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.Measure.Function;
+import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
@@ -144,5 +145,56 @@ class ViewOnTopTest {
         assertThat(text)
                 .startsWith("select \"count\", \"sum_x\", count(*) as \"count_\", sum(\"x\") as \"sum_x_\" from")
                 .contains("order by \"count_\" desc, \"count\", \"sum_x\"");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select * from ship                                   | select "port", count(*) as "count" from ship
+            select * from ship where x = 1 order by id           | select "port", count(*) as "count" from ship where x = 1
+            with a as (select 1 as port) select * from a         | with a as (select 1 as port) select "port", count(*) as "count" from a
+            select * from (select port from a order by x limit 5) d | select "port", count(*) as "count" from (select port from a order by x limit 5) d
+            """)
+    void aViewOverAllOfOneThingStandsInThePlaceOfTheStar(String query, String text) {
+        assertThat(around("postgresql", query, by("port", Wanted.Order.KEYS, Measure.countOfRows())))
+                .isEqualTo(text + "\ngroup by \"port\"\norder by \"port\"");
+    }
+
+    @Test
+    void aSortOverAllOfOneThingTakesThePlaceOfItsOrder() {
+        Wanted sorted = new Wanted.Rows(Optional.of(new Wanted.Sort("port", true)), Optional.empty());
+        assertThat(around("postgresql", "select * from ship where x = 1 order by id", sorted))
+                .isEqualTo("select * from ship where x = 1\norder by \"port\" desc");
+    }
+
+    @Test
+    void aViewOnAFilterThatStaysOutsideMakesOneQueryAround() {
+        PreparedQuery filtered = PreparedQuery.of("select port from ship limit 5", Dialects.of("postgresql"))
+                .with(List.of(AddedFilter.withoutValue("port")));
+        Wanted wanted = by("port", Wanted.Order.KEYS, Measure.countOfRows());
+        assertThat(filtered.rewrite(new Choices(Map.of(), Map.of()), wanted, Statement.NO_CAP)
+                        .text())
+                .isEqualTo(
+                        "select \"port\", count(*) as \"count\" from (\nselect port from ship limit 5\n) as matching\n"
+                                + "where \"port\" is null\ngroup by \"port\"\norder by \"port\"");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            postgresql | select distinct * from ship
+            postgresql | select s.* from ship s
+            postgresql | select *, 1 as one from ship
+            postgresql | select * from a, b
+            postgresql | select * from a join b using (port)
+            postgresql | select * from a union all select * from b
+            postgresql | select * from a limit 3
+            postgresql | select * from a where random() < 0.5
+            mariadb    | select * from a where rownum() < 5
+            duckdb     | select * exclude (id) from a
+            duckdb     | select * from a qualify row_number() over (partition by port) = 1
+            duckdb     | select * from a using sample 10
+            """)
+    void aViewGoesAroundWhatIsMoreThanAllOfOneThing(String dialect, String query) {
+        assertThat(around(dialect, query, by("port", Wanted.Order.KEYS, Measure.countOfRows())))
+                .contains("from (\n" + query + "\n) as matching");
     }
 }

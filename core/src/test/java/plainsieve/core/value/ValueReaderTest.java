@@ -9,9 +9,18 @@ import org.junit.jupiter.params.provider.CsvSource;
 class ValueReaderTest {
     @ParameterizedTest
     @CsvSource({
-        "TEXT,O'Noth %_", "INTEGER,-7", "INTEGER,9223372036854775807", "DECIMAL,0.10",
-                "DECIMAL,-12345678901234567890.5",
-        "DATE,2024-02-29", "DATE,0001-01-01", "DATETIME,2026-03-31T23:59:59.123", "BOOLEAN,true", "NAME,delay_min"
+        "TEXT,O'Noth %_",
+        "INTEGER,-7",
+        "INTEGER,9223372036854775807",
+        "DECIMAL,0.10",
+        "DECIMAL,-12345678901234567890.5",
+        "DATE,2024-02-29",
+        "DATE,0001-01-01",
+        "DATETIME,2026-03-31T23:59:59.123",
+        "DATETIME,2026-03-31T23:59Z",
+        "DATETIME,2026-03-31T23:59:00.500+02:00",
+        "BOOLEAN,true",
+        "NAME,delay_min"
     })
     void readsWhatItWrites(Type type, String text) {
         Value value = ValueReader.read(type, text);
@@ -26,7 +35,9 @@ class ValueReaderTest {
         "DECIMAL,NaN",
         "BOOLEAN,yes",
         "DATE,2023-02-29",
-        "DATETIME,2026-03-31T25:00"
+        "DATETIME,2026-03-31T25:00",
+        "DATETIME,2026-03-31T23:00+25:00",
+        "DATETIME,2026-03-31Z"
     })
     void refusesWhatIsNoValue(Type type, String text) {
         assertThatThrownBy(() -> ValueReader.read(type, text)).isInstanceOf(ProblemException.class);

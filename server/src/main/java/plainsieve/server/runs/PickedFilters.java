@@ -14,6 +14,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.Cut;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.rewrite.filter.PickedType;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
@@ -41,7 +42,8 @@ final class PickedFilters {
     private void add(RunOrder.ColumnFilter filter) {
         Wanted.Key key = Wanted.Key.read(filter.column());
         if (key.cut().isEmpty()) {
-            String name = chosen(filter.type(), true, filter.values());
+            Type type = PickedType.of(filter.type(), filter.values().values());
+            String name = chosen(type, true, filter.values());
             filters.add(AddedFilter.anyOf(key.column(), name));
         } else if (filter.values().values().isEmpty()) {
             filters.add(AddedFilter.withoutValue(key.column()));

@@ -66,7 +66,7 @@ public final class DuckDbVendor implements Vendor {
                     case INTEGER -> "BIGINT";
                     case DECIMAL -> decimals(array);
                     case DATE -> "DATE";
-                    case DATETIME -> "TIMESTAMP";
+                    case DATETIME -> JdbcValues.hasOffsets(array) ? "TIMESTAMP WITH TIME ZONE" : "TIMESTAMP";
                     case BOOLEAN -> "BOOLEAN";
                 };
         Object[] elements = array.values().stream().map(JdbcValues::of).toArray();

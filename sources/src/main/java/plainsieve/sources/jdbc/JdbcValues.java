@@ -37,9 +37,17 @@ public final class JdbcValues {
             return day.date();
         }
         if (value instanceof Value.Moment moment) {
-            return moment.dateTime();
+            LocalDateTime shown = moment.dateTime();
+            return moment.offset().<Object>map(shown::atOffset).orElse(shown);
         }
         return value instanceof Value.Truth truth ? truth.truth() : value.written();
+    }
+
+    /** Whether some of the moments have an offset: then all are points in time, those without one in the session's zone. */
+    static boolean hasOffsets(Bound.Array array) {
+        return array.values().stream()
+                .anyMatch(value ->
+                        value instanceof Value.Moment moment && moment.offset().isPresent());
     }
 
     static void bind(PreparedStatement statement, int index, Bound bound) throws SQLException {

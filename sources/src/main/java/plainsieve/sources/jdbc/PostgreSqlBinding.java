@@ -139,7 +139,7 @@ final class PostgreSqlBinding {
                     case INTEGER -> "bigint";
                     case DECIMAL -> "numeric";
                     case DATE -> "date";
-                    case DATETIME -> "timestamp";
+                    case DATETIME -> JdbcValues.hasOffsets(array) ? "timestamptz" : "timestamp";
                     case BOOLEAN -> "boolean";
                 };
         Object[] elements = array.values().stream().map(JdbcValues::of).toArray();

@@ -3,9 +3,6 @@ package plainsieve.sources.differential;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.fail;
 
-import java.sql.Connection;
-import java.sql.SQLException;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -26,6 +23,7 @@ import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
+import plainsieve.sources.TestDatabases.Answered;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
@@ -44,71 +42,31 @@ class OnTopDifferentialTest {
         CLOCK.shutdownNow();
     }
 
-    private static void write(Connection connection, String kind) throws SQLException {
-        String text = Map.of("sqlite", "text", "postgresql", "text", "duckdb", "varchar", "mariadb", "varchar(9)")
-                .get(kind);
-        String folding = Map.of("sqlite", "text collate nocase", "mariadb", "varchar(9) collate utf8mb4_general_ci")
-                .getOrDefault(kind, "char(5)");
-        try (java.sql.Statement statement = connection.createStatement()) {
-            for (String table : List.of("t", "s", "main_a", "main_b", "main_t", "main_s")) {
-                statement.execute("create table " + table + " (id integer, k " + text + ", x integer, code " + folding
-                        + ", r real)");
-                SplittableRandom random = new SplittableRandom(table.hashCode());
-                for (int i = 1; i <= 24; i++) {
-                    statement.execute("insert into %s values (%d, %s, %s, %s, %s)"
-                            .formatted(
-                                    table,
-                                    i,
-                                    literal(random, "'a'", "'A'", "'b'", "'1'", "'a '", "''"),
-                                    literal(random, "1", "2", "3"),
-                                    literal(random, "'a'", "'A'", "'b'", "'1'"),
-                                    literal(random, "0.1", "0.5", "2")));
-                }
-            }
-        }
-    }
-
-    private static String literal(SplittableRandom random, String... values) {
-        return random.nextInt(5) == 0 ? "null" : values[random.nextInt(values.length)];
-    }
-
-    private static TableColumns tables(String kind) {
-        String[] types = kind.equals("sqlite")
-                ? new String[] {"integer", "text", "integer", "text", "real"}
-                : new String[] {"int4", "text", "int4", "bpchar", "float4"};
-        List<TableColumns.Table> tables = new ArrayList<>();
-        for (String table : List.of("t", "s", "main_a", "main_b", "main_t", "main_s")) {
-            List<TableColumns.Column> columns = new ArrayList<>();
-            List<String> names = List.of("id", "k", "x", "code", "r");
-            for (int i = 0; i < names.size(); i++) {
-                columns.add(new TableColumns.Column(names.get(i), types[i]));
-            }
-            tables.add(new TableColumns.Table("", table, columns));
-        }
-        return TableColumns.of(tables);
-    }
-
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void givesTheRowsOfTheSameWrittenAround(String kind) throws Exception {
+        TableColumns tables = OnTopTables.described(kind);
         int asked = 0;
         int inside = 0;
-        try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, OnTopDifferentialTest::write), CLOCK)) {
-            Map<String, List<List<Object>>> plain = new HashMap<>();
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, OnTopTables::write), CLOCK)) {
+            Map<String, Answered> plain = new HashMap<>();
             for (int i = 0; i < CASES; i++) {
                 long seed = SEED * 1_000_003 + i;
                 String query = new OnTop(seed, kind).query();
                 SplittableRandom random = new SplittableRandom(seed + 1);
-                Optional<List<List<Object>>> rows = rows(source, query, plain);
+                Optional<Answered> rows = answer(source, query, plain);
                 if (rows.isEmpty()) {
                     continue;
                 }
                 OnTopFilter filter = OnTopFilter.of(rows.get(), random, Dialects.of(kind));
                 PreparedQuery filtered = PreparedQuery.of(query, Dialects.of(kind))
-                        .with(List.of(filter.added()), random.nextBoolean() ? tables(kind) : TableColumns.none());
-                Wanted wanted = random.nextInt(4) == 0
-                        ? Wanted.totals(List.of("k"), List.of(Measure.countOfRows()), Wanted.Order.KEYS)
-                        : Wanted.allRows();
+                        .with(List.of(filter.added()), random.nextBoolean() ? tables : TableColumns.none());
+                Wanted wanted =
+                        switch (random.nextInt(5)) {
+                            case 0 -> Wanted.totals(List.of("k"), List.of(Measure.countOfRows()), Wanted.Order.KEYS);
+                            case 1 -> new Wanted.Rows(Optional.of(new Wanted.Sort("id", true)), Optional.empty());
+                            default -> Wanted.allRows();
+                        };
                 check(
                         source,
                         new Asked("case %d of seed %d on %s".formatted(i, SEED, kind), query, filter, wanted),
@@ -121,11 +79,10 @@ class OnTopDifferentialTest {
         assertThat(inside).as("filters that go inside").isGreaterThan(asked / 4);
     }
 
-    private static Optional<List<List<Object>>> rows(
-            JdbcSource source, String query, Map<String, List<List<Object>>> known) {
+    private static Optional<Answered> answer(JdbcSource source, String query, Map<String, Answered> known) {
         try {
             return Optional.of(known.computeIfAbsent(
-                    query, text -> TestDatabases.rows(source, new Statement(text, List.of(), List.of(), 10_000))));
+                    query, text -> TestDatabases.answer(source, new Statement(text, List.of(), List.of(), 10_000))));
         } catch (SourceFailure e) {
             // The generator knows nothing of types; what the database refuses as it stands is no case.
             return Optional.empty();
@@ -144,7 +101,7 @@ class OnTopDifferentialTest {
     }
 
     private static void check(JdbcSource source, Asked asked, PreparedQuery filtered) {
-        Optional<List<List<Object>>> expected = rows(source, asked.byHand(), new HashMap<>());
+        Optional<Answered> expected = answer(source, asked.byHand(), new HashMap<>());
         if (expected.isEmpty()) {
             return;
         }
@@ -154,7 +111,7 @@ class OnTopDifferentialTest {
         try {
             assertThat(sorted(TestDatabases.rows(source, statement), asked.grouped()))
                     .as(story)
-                    .isEqualTo(sorted(expected.get(), asked.grouped()));
+                    .isEqualTo(sorted(expected.get().rows(), asked.grouped()));
         } catch (SourceFailure e) {
             fail(story + "\n" + e);
         }

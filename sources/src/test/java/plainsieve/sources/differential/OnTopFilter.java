@@ -1,10 +1,15 @@
 package plainsieve.sources.differential;
 
 import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.stream.LongStream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceReader;
@@ -12,7 +17,10 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.rewrite.filter.PickedType;
 import plainsieve.core.value.Type;
+import plainsieve.sources.Column;
+import plainsieve.sources.TestDatabases.Answered;
 
 /**
  * A filter on the column {@code k} with values that it shows.
@@ -21,19 +29,28 @@ import plainsieve.core.value.Type;
  */
 record OnTopFilter(AddedFilter added, String byHand, Choices choices) {
     private static final int KINDS = 8;
+    private static final Set<Type> STRAY = EnumSet.of(Type.INTEGER, Type.DECIMAL, Type.BOOLEAN);
 
-    static OnTopFilter of(List<List<Object>> rows, SplittableRandom random, Dialect dialect) {
-        List<Object> shown = rows.stream().map(row -> row.get(0)).toList();
+    static OnTopFilter of(Answered answered, SplittableRandom random, Dialect dialect) {
+        Column column = answered.columns().get(0);
+        Type told = type(column.kind());
+        List<Object> shown = answered.rows().stream().map(row -> row.get(0)).toList();
         List<Object> values = new ArrayList<>();
         for (int i = random.nextInt(3); i >= 0 && !shown.isEmpty(); i--) {
             Object value = shown.get(random.nextInt(shown.size()));
-            if (value != null) {
+            // Columns of SQLite hold what they were given; a text among numbers cannot be chosen as one.
+            boolean stray = value instanceof String && STRAY.contains(told);
+            if (value != null && !stray) {
                 values.add(value);
             }
         }
-        Type type = values.isEmpty() ? Type.TEXT : type(values.get(values.size() - 1));
+        Type type =
+                PickedType.of(told, values.stream().map(OnTopFilter::written).toList());
+        if (!values.isEmpty() && random.nextInt(10) == 0) {
+            others(type).forEach(values::add);
+        }
         List<String> literals =
-                values.stream().map(value -> literal(value, dialect)).toList();
+                values.stream().map(value -> literal(value, column, dialect)).toList();
         boolean without = random.nextInt(3) == 0 || values.isEmpty();
         int kind = random.nextInt(KINDS);
         boolean single = !values.isEmpty() && kind >= KINDS - 2;
@@ -69,11 +86,40 @@ record OnTopFilter(AddedFilter added, String byHand, Choices choices) {
         return new Choices(parameters, chosen);
     }
 
-    private static Type type(Object value) {
-        if (value instanceof Long) {
-            return Type.INTEGER;
-        }
-        return value instanceof Number ? Type.DECIMAL : value instanceof Boolean ? Type.BOOLEAN : Type.TEXT;
+    /** So many values that nothing shows that the list becomes a long one. */
+    private static List<Object> others(Type type) {
+        return switch (type) {
+            case INTEGER ->
+                LongStream.range(5_000, 5_070)
+                        .<Object>mapToObj(number -> number)
+                        .toList();
+            case DECIMAL ->
+                LongStream.range(5_000, 5_070)
+                        .<Object>mapToObj(number -> BigDecimal.valueOf(number, 2))
+                        .toList();
+            case DATE ->
+                LongStream.range(0, 70)
+                        .<Object>mapToObj(day -> LocalDate.of(2030, 1, 1).plusDays(day))
+                        .toList();
+            case DATETIME ->
+                LongStream.range(0, 70)
+                        .<Object>mapToObj(
+                                day -> LocalDateTime.of(2030, 1, 1, 7, 0).plusDays(day))
+                        .toList();
+            default -> List.of();
+        };
+    }
+
+    /** As the product takes it from the column that is picked. */
+    private static Type type(Column.Kind kind) {
+        return switch (kind) {
+            case INTEGER -> Type.INTEGER;
+            case DECIMAL -> Type.DECIMAL;
+            case DATE -> Type.DATE;
+            case DATETIME -> Type.DATETIME;
+            case BOOLEAN -> Type.BOOLEAN;
+            case TEXT, OTHER -> Type.TEXT;
+        };
     }
 
     private static String written(Object value) {
@@ -81,10 +127,13 @@ record OnTopFilter(AddedFilter added, String byHand, Choices choices) {
     }
 
     /** A choice is what is shown; a bare 0.1 is not what a short binary fraction shows as 0.1. */
-    private static String literal(Object value, Dialect dialect) {
-        Type type = type(value);
-        boolean quoted =
-                type == Type.TEXT || type == Type.DECIMAL && dialect.name().equals("postgresql");
-        return quoted ? "'" + written(value) + "'" : written(value);
+    private static String literal(Object value, Column column, Dialect dialect) {
+        String text = "'" + written(value) + "'";
+        return switch (column.kind()) {
+            case INTEGER, BOOLEAN -> written(value);
+            case DECIMAL -> dialect.name().equals("postgresql") ? text : written(value);
+            case DATETIME -> text.replace('T', ' ');
+            case DATE, TEXT, OTHER -> text;
+        };
     }
 }

@@ -23,6 +23,10 @@ import plainsieve.core.sql.Windows;
 
 /** Whether one block can take a filter on one of its columns, in which clause, and what the column is called there. */
 final class BlockFilter {
+    private static final Refused WINDOWED =
+            new Refused("a window function sees all rows, so the filter comes after it");
+    private static final Refused PICKED = new Refused("DISTINCT ON picks rows before the filter");
+
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Dialect dialect;
@@ -53,7 +57,7 @@ final class BlockFilter {
     public record Refused(String reason) implements Spot {}
 
     public Spot spot(ColumnKey key) {
-        if (block.clause(Clause.Kind.FROM).isEmpty()) {
+        if (block.clause(Clause.Kind.FROM).isEmpty() && !isOneRow()) {
             return new Refused("the query reads no table");
         }
         if (tokens.isWord(block.span().from(), "table")) {
@@ -70,9 +74,6 @@ final class BlockFilter {
         if (functions.countRows(block.span())) {
             return new Refused("rows are counted while they are read, so the filter comes after that");
         }
-        if (list.isDistinctOn()) {
-            return new Refused("DISTINCT ON picks rows before the filter");
-        }
         if (list.columns().stream().anyMatch(column -> functions.giveManyRows(column.expression()))) {
             return new Refused("a function in the SELECT list gives many rows for one");
         }
@@ -86,8 +87,13 @@ final class BlockFilter {
         return position.isPresent() ? ofColumn(list, position.getAsInt()) : ofStar(list, key);
     }
 
+    /** A SELECT list and nothing else. */
+    private boolean isOneRow() {
+        return block.clauses().size() == 1 && block.clause(Clause.Kind.SELECT).isPresent();
+    }
+
     private boolean samplesTables() {
-        Span from = block.clause(Clause.Kind.FROM).orElseThrow().body();
+        Span from = block.clause(Clause.Kind.FROM).map(Clause::body).orElse(new Span(0, 0));
         for (int i = from.from(); i < from.to(); i++) {
             if (tokens.isWord(i, "tablesample")) {
                 return true;
@@ -140,19 +146,20 @@ final class BlockFilter {
         if (!(key instanceof ColumnKey.ByName name)) {
             return new Refused("a star stands for the columns, so their order is not known");
         }
-        boolean partitioned = Windows.of(query, block)
-                .allPartitionedBy(part -> SelectList.isPath(tokens, part)
-                        && Names.bare(tokens.written(part.to() - 1)).equalsIgnoreCase(name.name()));
-        if (!partitioned) {
-            return windowed();
+        SameColumn same = new SameColumn(query, dialect, block);
+        if (!Windows.of(query, block).allPartitionedBy(part -> same.isOfStar(part, qualifier, name.name()))) {
+            return WINDOWED;
+        }
+        boolean picked = block.clause(Clause.Kind.SELECT)
+                .map(select -> new DistinctOn(query, SelectList.of(query, select)))
+                .filter(on -> !on.takes(name.name(), part -> same.isOfStar(part, qualifier, name.name())))
+                .isPresent();
+        if (picked) {
+            return PICKED;
         }
         String column = dialect.quoteName(name.name());
         return new Allowed(
                 Where.WHERE, qualifier.isEmpty() ? column : qualifier + "." + column, qualifier, name.name());
-    }
-
-    private static Refused windowed() {
-        return new Refused("a window function sees all rows, so the filter comes after it");
     }
 
     private Spot ofColumn(SelectList list, int position) {
@@ -164,10 +171,14 @@ final class BlockFilter {
         if (functions.areVolatile(expression)) {
             return new Refused("the column is computed anew at each call");
         }
+        SameColumn same = new SameColumn(query, dialect, block);
         boolean windowed = Windows.isWindowed(query, expression)
-                || !Windows.of(query, block).allPartitionedBy(part -> tokens.sameText(part, expression));
+                || !Windows.of(query, block).allPartitionedBy(part -> same.same(part, expression));
         if (windowed) {
-            return windowed();
+            return WINDOWED;
+        }
+        if (!new DistinctOn(query, list).takes(position, same)) {
+            return PICKED;
         }
         Grouping grouping = new Grouping(query, dialect, block, list);
         return switch (grouping.role(position)) {
@@ -281,7 +292,11 @@ final class BlockFilter {
 
     /** A new clause stands under FROM when FROM begins a line. */
     private String lineBreak() {
-        int from = tokens.start(block.clause(Clause.Kind.FROM).orElseThrow().keyword());
+        Optional<Clause> clause = block.clause(Clause.Kind.FROM);
+        if (clause.isEmpty()) {
+            return " ";
+        }
+        int from = tokens.start(clause.get().keyword());
         int lineStart = tokens.text().lastIndexOf('\n', from) + 1;
         String before = tokens.text().substring(lineStart, from);
         return lineStart > 0 && before.isBlank() ? "\n" + before : " ";

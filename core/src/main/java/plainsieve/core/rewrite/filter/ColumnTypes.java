@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
 import plainsieve.core.sql.Block;
@@ -30,10 +31,17 @@ import plainsieve.core.sql.Tokens;
  * select 'late' as x from a union all select 'on time' from b                       yes
  * select count(*) … union all select count(*) …                                     yes
  * select cast(x as date) … union select cast(y as date) …                           yes
+ * select n from (select n from a) d union select n from b                           both whole numbers, of any length   yes
  * select x from a union select y + 1 from b                                         not told
  * </pre>
  */
 final class ColumnTypes {
+    private static final int DEEPEST = 20;
+    private static final String WHOLE = "whole number";
+    private static final Pattern WHOLE_NUMBERS =
+            Pattern.compile("(u|medium|u?(tiny|small|big|huge))?int(eger)?(\\(\\d+\\))?( unsigned)?|int[248]");
+    private static final Pattern PLAIN_TEXTS = Pattern.compile("text|(varchar|character varying)(\\(\\d+\\))?");
+
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Dialect dialect;
@@ -47,29 +55,33 @@ final class ColumnTypes {
     }
 
     boolean areAlike(List<Operand> operands, ColumnKey key) {
+        return ofAll(operands, key, 0).isPresent();
+    }
+
+    private Optional<String> ofAll(List<Operand> operands, ColumnKey key, int depth) {
         Set<String> types = new HashSet<>();
         for (Operand operand : operands) {
-            Optional<String> type = of(operand, key);
+            Optional<String> type = operand instanceof Operand.Plain plain
+                    ? of(plain.block(), key, depth)
+                    : inside(((Operand.Nested) operand).query(), key, depth);
             if (type.isEmpty()) {
-                return false;
+                return type;
             }
             types.add(type.get());
         }
-        return types.size() == 1;
+        return types.size() == 1 ? Optional.of(types.iterator().next()) : Optional.empty();
     }
 
-    private Optional<String> of(Operand operand, ColumnKey key) {
-        if (operand instanceof Operand.Plain plain) {
-            return of(plain.block(), key);
-        }
-        QueryLevel inner = ((Operand.Nested) operand).query();
-        return inner.operands().size() == 1 ? of(inner.operands().get(0), key) : Optional.empty();
+    /** Columns of a set operation may be matched by name, so a place in the list means the same only in each block alone. */
+    private Optional<String> inside(QueryLevel level, ColumnKey key, int depth) {
+        boolean byName = level.operators().stream().anyMatch(QueryLevel.SetOperator::byName);
+        return depth > DEEPEST || byName ? Optional.empty() : ofAll(level.operands(), key, depth + 1);
     }
 
-    private Optional<String> of(Block block, ColumnKey key) {
+    private Optional<String> of(Block block, ColumnKey key, int depth) {
         Optional<Clause> select = block.clause(Clause.Kind.SELECT);
         if (select.isEmpty()) {
-            return key instanceof ColumnKey.ByName name ? ofColumn(block, "", name.name()) : Optional.empty();
+            return key instanceof ColumnKey.ByName name ? ofColumn(block, "", name.name(), depth) : Optional.empty();
         }
         SelectList list = SelectList.of(query, select.get());
         OptionalInt position = key instanceof ColumnKey.ByPosition at
@@ -78,25 +90,25 @@ final class ColumnTypes {
         boolean listed = position.isPresent()
                 && position.getAsInt() < list.columns().size()
                 && list.columns().stream().noneMatch(column -> column.star());
-        return listed ? of(block, list.columns().get(position.getAsInt()).expression()) : Optional.empty();
+        return listed ? of(block, list.columns().get(position.getAsInt()).expression(), depth) : Optional.empty();
     }
 
-    private Optional<String> of(Block block, Span expression) {
+    private Optional<String> of(Block block, Span expression, int depth) {
         int from = expression.from();
         int last = expression.to() - 1;
         if (expression.length() == 1 && tokens.is(from, TokenKind.STRING)) {
             return Optional.of("text between quotes");
         }
         if (expression.length() == 1 && tokens.is(from, TokenKind.NUMBER)) {
-            return tokens.written(from).matches("\\d{1,9}") ? Optional.of("whole number") : Optional.empty();
+            return tokens.written(from).matches("\\d{1,9}") ? Optional.of(WHOLE) : Optional.empty();
         }
         if (SelectList.isPath(tokens, expression) && expression.length() <= 3) {
-            return ofColumn(
-                    block, expression.length() == 3 ? tokens.written(from) : "", Names.bare(tokens.written(last)));
+            String qualifier = expression.length() == 3 ? tokens.written(from) : "";
+            return ofColumn(block, qualifier, Names.bare(tokens.written(last)), depth);
         }
         boolean call = tokens.isBracket(from + 1, '(') && query.brackets().close(from + 1) == last;
         if (call && tokens.isWord(from, "count")) {
-            return Optional.of("count");
+            return Optional.of(WHOLE);
         }
         return call && tokens.isWord(from, "cast") ? castTo(new Span(from + 2, last)) : Optional.empty();
     }
@@ -111,14 +123,27 @@ final class ColumnTypes {
         return Optional.empty();
     }
 
-    private Optional<String> ofColumn(Block block, String qualifier, String column) {
+    private Optional<String> ofColumn(Block block, String qualifier, String column, int depth) {
         List<FromItem> called = block.from().stream()
                 .filter(item -> !qualifier.isEmpty() && BlockFilter.isCalled(tokens, item, qualifier))
                 .toList();
         Optional<FromItem> item = qualifier.isEmpty()
                 ? items.owner(block, column)
                 : called.size() == 1 ? Optional.of(called.get(0)) : Optional.empty();
-        return item.flatMap(one -> items.type(one, column)).filter(type -> !isText(type));
+        Optional<QueryLevel> query = item.flatMap(items::query);
+        return query.isPresent()
+                ? inside(query.get(), new ColumnKey.ByName(column), depth)
+                : item.flatMap(one -> items.type(one, column))
+                        .filter(type -> !isText(type))
+                        .map(ColumnTypes::family);
+    }
+
+    /** Whole numbers are equal however many bytes they take, and so are texts without padding. */
+    private static String family(String type) {
+        if (WHOLE_NUMBERS.matcher(type).matches()) {
+            return WHOLE;
+        }
+        return PLAIN_TEXTS.matcher(type).matches() ? "text" : type;
     }
 
     /** Types alone do not tell how texts compare where columns have collations of their own. */

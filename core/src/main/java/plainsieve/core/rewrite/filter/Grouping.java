@@ -36,6 +36,7 @@ final class Grouping {
     private final SelectList list;
     private final boolean strict;
     private final KnownFunctions functions;
+    private final SameColumn columns;
     private final List<Span> keys = new ArrayList<>();
     private boolean sets;
     private boolean all;
@@ -47,6 +48,7 @@ final class Grouping {
         this.list = list;
         this.strict = dialect.groupsStrictly();
         this.functions = new KnownFunctions(query, dialect);
+        this.columns = new SameColumn(query, dialect, block);
         block.clause(Clause.Kind.GROUP_BY).ifPresent(this::readKeys);
     }
 
@@ -144,19 +146,11 @@ final class Grouping {
 
     /** A key is the expression again, or its number in the list. */
     private boolean names(Span key, int position, OutputColumn column) {
-        if (tokens.sameText(key, column.expression()) || isSamePath(key, column.expression())) {
+        if (columns.same(key, column.expression())) {
             return true;
         }
         return key.length() == 1
                 && tokens.is(key.from(), TokenKind.NUMBER)
                 && tokens.written(key.from()).equals(Integer.toString(position + 1));
-    }
-
-    /** {@code name} and {@code p.name}: without its table a name means the only column that is called so. */
-    private boolean isSamePath(Span one, Span other) {
-        return SelectList.isPath(tokens, one)
-                && SelectList.isPath(tokens, other)
-                && (one.length() == 1 || other.length() == 1)
-                && Names.same(tokens.written(one.to() - 1), tokens.written(other.to() - 1));
     }
 }

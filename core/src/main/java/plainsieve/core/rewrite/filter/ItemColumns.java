@@ -89,6 +89,18 @@ final class ItemColumns {
         return table ? described(item).map(columns -> columns.get(column.toLowerCase(Locale.ROOT))) : Optional.empty();
     }
 
+    /** The query whose columns are the thing's own, by their own names; nothing for a table, and where they are renamed. */
+    Optional<QueryLevel> query(FromItem item) {
+        if (!item.columns().isEmpty()) {
+            return Optional.empty();
+        }
+        return item.query()
+                .or(() -> named.of(item) instanceof NamedQueries.One one
+                                && one.named().columns().isEmpty()
+                        ? Optional.of(one.named().query())
+                        : Optional.empty());
+    }
+
     private Optional<Map<String, String>> described(FromItem item) {
         Tokens tokens = query.tokens();
         String schema = item.name().length() < 3

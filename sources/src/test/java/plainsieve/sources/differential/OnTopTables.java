@@ -1,0 +1,104 @@
+package plainsieve.sources.differential;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+import plainsieve.core.catalogue.TableColumns;
+
+/**
+ * Tables with columns that compare in ways of their own: texts with padding and with another collation, short binary
+ * fractions, decimals with a scale, days, moments with and without a zone, uuids, enumerations, truths, arrays. Each column
+ * has rows without a value.
+ */
+final class OnTopTables {
+    private static final List<String> TABLES = List.of("t", "s", "main_a", "main_b", "main_t", "main_s");
+    private static final int ROWS = 24;
+
+    private OnTopTables() {}
+
+    /** @param type as the source tells it */
+    private record Column(String name, String declared, String type, String... values) {}
+
+    /** The names of columns beside k, x, code, r. */
+    static List<String> typed() {
+        return List.of("n", "d", "ts", "tz", "u", "e", "f", "ls");
+    }
+
+    private static List<Column> columns(String kind) {
+        boolean sqlite = kind.equals("sqlite");
+        boolean mariadb = kind.equals("mariadb");
+        boolean postgresql = kind.equals("postgresql");
+        String folding = mariadb ? "varchar(9) collate utf8mb4_general_ci" : sqlite ? "text collate nocase" : "char(5)";
+        String uuid = sqlite ? "text" : "uuid";
+        String enumeration = mariadb ? "enum('low', 'High', 'ebb')" : sqlite ? "text" : "tide";
+        String zoned = mariadb ? "timestamp(3) null" : sqlite ? "text" : "timestamp with time zone";
+        String truth = "boolean";
+        String list = mariadb ? "json" : sqlite ? "text" : "integer[]";
+        String one = postgresql ? "'{1,2}'" : "'[1, 2]'";
+        String other = postgresql ? "'{2}'" : "'[2]'";
+        return List.of(
+                new Column("k", mariadb ? "varchar(9)" : "text", "text", "'a'", "'A'", "'b'", "'1'", "'a '", "''"),
+                new Column("x", "integer", "int4", "1", "2", "3"),
+                new Column("code", folding, "bpchar", "'a'", "'A'", "'b'", "'1'"),
+                new Column("r", "real", "float4", "0.1", "0.5", "2"),
+                new Column("n", "decimal(8, 3)", "numeric", "0.1", "0.125", "2", "1000.5"),
+                new Column("d", sqlite ? "text" : "date", "date", "'2026-03-01'", "'2026-03-02'", "'1999-12-31'"),
+                new Column(
+                        "ts",
+                        mariadb ? "datetime(3)" : sqlite ? "text" : "timestamp",
+                        "timestamp",
+                        "'2026-03-01 00:00:00'",
+                        "'2026-03-01 08:30:00.125'",
+                        "'2026-03-02 00:00:00'"),
+                new Column("tz", zoned, "timestamptz", "'2026-07-01 12:00:00'", "'2026-07-01 12:00:00.5'"),
+                new Column(
+                        "u",
+                        uuid,
+                        "uuid",
+                        "'6f1d0a3e-0b0c-4f6e-9d9f-000000000001'",
+                        "'6f1d0a3e-0b0c-4f6e-9d9f-00000000000a'"),
+                new Column("e", enumeration, "tide", "'low'", "'High'", "'ebb'"),
+                new Column("f", truth, "bool", "true", "false"),
+                new Column("ls", list, "_int4", one, other));
+    }
+
+    static void write(Connection connection, String kind) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            if (kind.equals("postgresql") || kind.equals("duckdb")) {
+                statement.execute("create type tide as enum ('low', 'High', 'ebb')");
+            }
+            for (String table : TABLES) {
+                write(statement, table, columns(kind));
+            }
+        }
+    }
+
+    private static void write(Statement statement, String table, List<Column> columns) throws SQLException {
+        List<String> declared = new ArrayList<>(List.of("id integer"));
+        columns.forEach(column -> declared.add(column.name() + " " + column.declared()));
+        statement.execute("create table " + table + " (" + String.join(", ", declared) + ")");
+        SplittableRandom random = new SplittableRandom(table.hashCode());
+        for (int id = 1; id <= ROWS; id++) {
+            List<String> values = new ArrayList<>(List.of(Integer.toString(id)));
+            for (Column column : columns) {
+                boolean none = random.nextInt(5) == 0;
+                values.add(none ? "null" : column.values()[random.nextInt(column.values().length)]);
+            }
+            statement.execute("insert into " + table + " values (" + String.join(", ", values) + ")");
+        }
+    }
+
+    /** What the source says of them. */
+    static TableColumns described(String kind) {
+        List<TableColumns.Column> columns = new ArrayList<>(List.of(new TableColumns.Column("id", "int4")));
+        columns(kind)
+                .forEach(column -> columns.add(new TableColumns.Column(
+                        column.name(), kind.equals("postgresql") ? column.type() : column.declared())));
+        return TableColumns.of(TABLES.stream()
+                .map(table -> new TableColumns.Table("", table, columns))
+                .toList());
+    }
+}
