@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
@@ -249,6 +250,18 @@ class JdbcSourceTest {
                     .hasMessageMatching("(?i).*read.?only.*");
         }
         assertThat(single(kind, "select count(*) from ports", Map.of())).isEqualTo(14L);
+    }
+
+    /** What a fixed value in an interval or a SELECT list becomes. */
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql", "mariadb"})
+    void anAmountOfTimeAndAFactorAreBound(String kind) throws Exception {
+        String interval = Dialects.of(kind).interval(":p", "day");
+        Map<Parameter, ChoiceText> three = Map.of(Parameter.of("p", Type.INTEGER), ChoiceText.of("3"));
+        String days = "select count(*) from vessels where retired_on + %s = date '2025-01-04'".formatted(interval);
+        assertThat(single(kind, days, three)).isEqualTo(1L);
+        String factor = "select max(case when port_id > :p then port_id * :p end) from ports";
+        assertThat(single(kind, factor, three)).hasToString("42");
     }
 
     @Test

@@ -138,6 +138,11 @@ public interface Dialect {
         throw new IllegalStateException(name() + " binds no arrays");
     }
 
+    /** So many of a unit of time, such as {@code month}, to be added to a date. */
+    default String interval(String amount, String unit) {
+        return "(" + amount + " * interval '1 " + unit + "')";
+    }
+
     /** The day after a day, both as SQL. */
     default String dayAfter(String day) {
         return day + " + interval '1 day'";

@@ -107,6 +107,11 @@ final class MariaDbDialect implements Dialect {
     }
 
     @Override
+    public String interval(String amount, String unit) {
+        return "interval " + amount + " " + unit;
+    }
+
+    @Override
     public boolean havingKnowsNames() {
         return true;
     }

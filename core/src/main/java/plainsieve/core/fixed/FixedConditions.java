@@ -44,7 +44,7 @@ final class FixedConditions {
         this.tokens = query.tokens();
         this.dialect = dialect;
         this.facts = facts;
-        this.within = new FixedWithin(query);
+        this.within = new FixedWithin(query, dialect);
     }
 
     List<Found> in(Condition condition) {

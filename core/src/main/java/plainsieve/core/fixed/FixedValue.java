@@ -33,7 +33,9 @@ public record FixedValue(
         LIMIT,
         ARGUMENT,
         /** Somewhere inside a condition, as in {@code abs(x - 5) > y}. */
-        WITHIN
+        WITHIN,
+        /** In a SELECT list, compared or reckoned with. */
+        SELECTED
     }
 
     /**

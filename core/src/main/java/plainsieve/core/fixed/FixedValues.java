@@ -23,8 +23,8 @@ import plainsieve.core.value.Place;
 import plainsieve.core.value.Type;
 
 /**
- * Finds every literal in a condition, a row limit, an offset or an argument of a function in FROM, and what parameter it
- * would best become. With that parameter at its default the query gives the same rows as before.
+ * Finds every literal in a condition, a row limit, an offset, an argument of a function in FROM or a calculation of a SELECT
+ * list, and what parameter it would best become. With that parameter at its default the query gives the same rows as before.
  */
 public final class FixedValues {
     private static final String ROW_LIMIT = "row_limit";
@@ -83,6 +83,7 @@ public final class FixedValues {
         }
         query.limitClauses().forEach(values::limit);
         query.fromItems().forEach(values::arguments);
+        values.found.addAll(new FixedInSelect(query, dialect).literals());
         return values.named(new HoleNames(taken));
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.core.fixed.FixedValues.Found;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
@@ -24,20 +25,25 @@ final class FixedWithin {
     private final ParsedQuery query;
     private final Tokens tokens;
 
-    FixedWithin(ParsedQuery query) {
+    private final FixedInterval intervals;
+
+    FixedWithin(ParsedQuery query, Dialect dialect) {
         this.query = query;
         this.tokens = query.tokens();
+        this.intervals = new FixedInterval(tokens, dialect);
     }
 
     /** Literals deeper in a condition, those of its subqueries aside, which are conditions of their own. */
     List<Found> literals(Span leaf, Set<Integer> used) {
         List<Found> found = new ArrayList<>();
-        String name = name(leaf);
+        String name = name(tokens, leaf);
         for (int i = leaf.from(); i < leaf.to() && !name.equals(NAMELESS); i++) {
             boolean subquery =
                     tokens.isBracket(i, '(') && (tokens.isWord(i + 1, "select") || tokens.isWord(i + 1, "with"));
             if (subquery) {
                 i = query.brackets().close(i);
+            } else if (tokens.isWord(i, "interval")) {
+                intervals.at(i).ifPresent(found::add);
             } else if (!used.contains(i) && isFree(i)) {
                 Literal.of(tokens, new Span(i, i + 1))
                         .filter(literal -> literal.type() != Type.BOOLEAN)
@@ -73,7 +79,7 @@ final class FixedWithin {
     }
 
     /** From the first column; {@code 1 = 1} has none and filters nothing that anyone would choose. */
-    private String name(Span leaf) {
+    static String name(Tokens tokens, Span leaf) {
         for (int i = leaf.from(); i < leaf.to(); i++) {
             boolean column =
                     tokens.is(i, TokenKind.WORD) && !tokens.isBracket(i + 1, '(') && !tokens.isSymbol(i + 1, ".");

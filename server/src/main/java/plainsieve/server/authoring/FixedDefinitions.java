@@ -1,6 +1,7 @@
 package plainsieve.server.authoring;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -54,14 +55,17 @@ class FixedDefinitions {
         return definitions;
     }
 
+    /** Where nothing can be left out. */
+    private static final Set<FixedValue.Kind> NEEDED =
+            EnumSet.of(FixedValue.Kind.ARGUMENT, FixedValue.Kind.WITHIN, FixedValue.Kind.SELECTED);
+
     private static Parameter parameter(FixedValue.Kind kind, FixedValue.Hole hole) {
         Parameter one = Parameter.of(hole.name(), hole.type()).covering(hole.covers());
         Parameter parameter = hole.many() ? one.takingMany() : one;
         if (kind == FixedValue.Kind.LIMIT) {
             return parameter.withEveryRowValue(0);
         }
-        boolean needed = kind == FixedValue.Kind.ARGUMENT || kind == FixedValue.Kind.WITHIN;
-        return needed ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
+        return NEEDED.contains(kind) ? parameter.withBlankRule(BlankRule.NOT_ALLOWED) : parameter;
     }
 
     /** A list from the column, when it names things and has few values, the fixed ones among them: a choice has to be listed. */

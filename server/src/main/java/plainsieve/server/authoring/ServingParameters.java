@@ -124,7 +124,7 @@ class ServingParameters {
             case RANGE -> !parameter.rangeEnd().isEmpty() && LOWER_END.contains(kind);
             case COMPARED, LIST ->
                 parameter.rangeEnd().isEmpty() && (own == kind || SINGLE.contains(own) && SINGLE.contains(kind));
-            case LIMIT, ARGUMENT, WITHIN -> false;
+            case LIMIT, ARGUMENT, WITHIN, SELECTED -> false;
         };
     }
 
