@@ -2,13 +2,15 @@ package plainsieve.sources;
 
 import java.util.List;
 import java.util.Set;
+import plainsieve.core.dialect.Functions;
 
 /**
  * The tables, views and functions of a source, as it describes them itself.
  *
  * @param functions functions that return tables, and procedures
+ * @param own what the functions that people made there do to rows, by name and by {@code schema.name}
  */
-public record Catalogue(List<Table> tables, List<Function> functions) {
+public record Catalogue(List<Table> tables, List<Function> functions, Functions own) {
     public Catalogue {
         tables = List.copyOf(tables);
         functions = List.copyOf(functions);

@@ -5,7 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.edit.Edit;
@@ -95,14 +95,14 @@ public final class PreparedQuery {
      * @throws ProblemException when the text shows that there is no such column
      */
     public PreparedQuery with(List<AddedFilter> filters) {
-        return with(filters, TableColumns.none());
+        return with(filters, SourceNames.none());
     }
 
-    /** The same; @param tables what the source says of its tables, with which more filters go further in */
-    public PreparedQuery with(List<AddedFilter> filters, TableColumns tables) {
+    /** The same; @param names what the source says of its names, with which more filters go further in */
+    public PreparedQuery with(List<AddedFilter> filters, SourceNames names) {
         PreparedQuery filtered = this;
         for (AddedFilter filter : filters) {
-            FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), tables, filter);
+            FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), names, filter);
             String text = TextEdit.apply(filtered.query.text(), placed.edits());
             filtered =
                     new PreparedQuery(ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);

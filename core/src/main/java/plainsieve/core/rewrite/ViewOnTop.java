@@ -123,7 +123,7 @@ final class ViewOnTop {
                 && query.parameters().stream().noneMatch(place -> clause.body().contains(place.token()));
     }
 
-    /** DISTINCT ON keeps the first row by the order; counters and what is made anew for each row follow it. */
+    /** DISTINCT ON keeps the first row by the order; counters, and what may be made anew for each row, follow it. */
     private boolean picksRows(QueryLevel level) {
         if (level.operands().size() > 1 || !(level.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
             return false;
@@ -133,7 +133,12 @@ final class ViewOnTop {
         boolean distinctOn = block.clause(Clause.Kind.SELECT)
                 .filter(clause -> SelectList.of(query, clause).isDistinctOn())
                 .isPresent();
-        return distinctOn || functions.countRows(block.span()) || functions.areVolatile(block.span());
+        return distinctOn
+                || functions.countRows(block.span())
+                || functions.areVolatile(block.span())
+                || block.clauses().stream()
+                        .filter(clause -> clause.kind() != Clause.Kind.FROM)
+                        .anyMatch(clause -> functions.unknown(clause.body()).isPresent());
     }
 
     private static Fragment append(Fragment.Builder builder, Fragment more) {

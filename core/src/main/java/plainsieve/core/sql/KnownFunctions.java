@@ -1,6 +1,7 @@
 package plainsieve.core.sql;
 
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Functions;
@@ -12,9 +13,16 @@ public final class KnownFunctions {
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Functions functions;
+    private final Functions own;
     private final boolean hasVariables;
 
     public KnownFunctions(ParsedQuery query, Dialect dialect) {
+        this(query, dialect, new Functions(Map.of()));
+    }
+
+    /** @param own functions that people made in the database, by their names, and by {@code schema.name} */
+    public KnownFunctions(ParsedQuery query, Dialect dialect, Functions own) {
+        this.own = own;
         this.query = query;
         this.tokens = query.tokens();
         this.functions = dialect.functions();
@@ -27,8 +35,7 @@ public final class KnownFunctions {
     }
 
     public boolean giveManyRows(Span expression) {
-        return call(expression, at -> functions.is(Kind.MANY_ROWS, tokens.written(at)))
-                .isPresent();
+        return call(expression, at -> is(Kind.MANY_ROWS, at)).isPresent();
     }
 
     /** Whether two calls may give two answers, so that the expression must not be written twice. */
@@ -75,21 +82,40 @@ public final class KnownFunctions {
     }
 
     /** A function of another schema, or behind a value's dot, is not the one that the list knows. */
+    private boolean isQualified(int at) {
+        return tokens.isSymbol(at - 1, ".") && !tokens.isWord(at - 2, "pg_catalog");
+    }
+
+    private String qualified(int at) {
+        return Names.bare(tokens.written(at - 2)) + "." + Names.bare(tokens.written(at));
+    }
+
+    private boolean is(Kind kind, int at) {
+        return isQualified(at)
+                ? own.is(kind, qualified(at))
+                : functions.is(kind, tokens.written(at)) || own.is(kind, Names.bare(tokens.written(at)));
+    }
+
+    private boolean isKnown(int at) {
+        boolean builtIn = !isQualified(at) && !tokens.is(at, TokenKind.QUOTED_NAME);
+        return builtIn && functions.knows(tokens.written(at))
+                || own.knows(isQualified(at) ? qualified(at) : Names.bare(tokens.written(at)));
+    }
+
     private boolean isUnknown(int at) {
-        boolean qualified = tokens.isSymbol(at - 1, ".") && !tokens.isWord(at - 2, "pg_catalog");
         boolean clause = tokens.isWord(at, "group")
                 || tokens.isWord(at, "by")
                 || (tokens.isWord(at, "on") && tokens.isWord(at - 1, "distinct"));
-        return !clause && (qualified || tokens.is(at, TokenKind.QUOTED_NAME) || !functions.knows(tokens.written(at)));
+        return !clause && !isKnown(at);
     }
 
     private boolean isVolatile(int at) {
         String name = tokens.written(at).toLowerCase(Locale.ROOT);
-        return functions.is(Kind.VOLATILE, name) || name.startsWith("uuid_generate_v");
+        return is(Kind.VOLATILE, at) || name.startsWith("uuid_generate_v");
     }
 
     private boolean isAggregate(int at) {
-        if (!functions.is(Kind.AGGREGATE, tokens.written(at))) {
+        if (!is(Kind.AGGREGATE, at)) {
             return false;
         }
         int close = query.brackets().close(at + 1);

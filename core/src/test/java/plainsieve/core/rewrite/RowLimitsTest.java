@@ -105,13 +105,13 @@ class RowLimitsTest {
                 List.of("port"),
                 List.of(Measure.countOfRows(), new Measure(Measure.Function.SUM, Optional.of("passengers"))),
                 Wanted.Order.LARGEST);
-        assertThat(given("select * from t where x = :vessel order by y")
+        assertThat(given("select port, passengers from t where x = :vessel order by y")
                         .wanting(totals)
                         .rewritten()
                         .text())
                 .isEqualTo("""
                         select "port", count(*) as "count", sum("passengers") as "sum_passengers" from (
-                        select * from t
+                        select port, passengers from t
                         ) as matching
                         group by "port"
                         order by "count" desc, "port"

@@ -112,6 +112,7 @@ class ViewOnTopTest {
             postgresql | select distinct on (port) port, id, paid from ship order by port, id desc
             postgresql | select port, random() as r from ship order by port
             postgresql | select port, nextval('s') as n from ship order by port
+            postgresql | select port, app.stamp() as n from ship order by port
             mariadb    | select port, rownum() as n from ship order by port
             postgresql | select port from ship order by port limit 5
             postgresql | select port from ship order by port fetch first 5 rows with ties

@@ -108,7 +108,7 @@ public class Runner {
                 new PickedFilters(used, choices).of(order.shape().filters());
         PreparedQuery filtered = picked.isEmpty()
                 ? prepared
-                : prepared.with(picked, facts.columnsSoFar(order.text().query().sourceId()));
+                : prepared.with(picked, facts.namesSoFar(order.text().query().sourceId()));
         return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
     }
 

@@ -20,6 +20,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.catalogue.TableColumns;
 import plainsieve.core.value.Type;
 import plainsieve.sources.Catalogue;
@@ -44,7 +45,8 @@ public class SourceFacts {
     });
     private final Map<String, Asked> asked = new ConcurrentHashMap<>();
 
-    private record Asked(Instant at, Future<Facts> answer) {}
+    /** @param before what it had said before */
+    private record Asked(Instant at, Future<Facts> answer, Facts before) {}
 
     /**
      * @param names the columns of each table, in lower case
@@ -56,8 +58,8 @@ public class SourceFacts {
             ColumnFacts columns,
             Map<String, Set<String>> names,
             Map<String, Map<String, String>> indexes,
-            TableColumns all) {
-        static final Facts NONE = new Facts(List.of(), ColumnFacts.none(), Map.of(), Map.of(), TableColumns.none());
+            SourceNames all) {
+        static final Facts NONE = new Facts(List.of(), ColumnFacts.none(), Map.of(), Map.of(), SourceNames.none());
     }
 
     SourceFacts(Sending sending, Clock clock) {
@@ -79,10 +81,10 @@ public class SourceFacts {
         return facts(sourceId).names();
     }
 
-    /** The columns of every table, if the source has told them already; nobody waits for them. */
-    public TableColumns columnsSoFar(String sourceId) {
-        Future<Facts> answer = asked(sourceId).answer();
-        return answer.isDone() ? facts(sourceId).all() : TableColumns.none();
+    /** What the source has said of its names last; nobody waits for it to say it again. */
+    public SourceNames namesSoFar(String sourceId) {
+        Asked now = asked(sourceId);
+        return now.answer().isDone() ? facts(sourceId).all() : now.before().all();
     }
 
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
@@ -100,7 +102,21 @@ public class SourceFacts {
                 sourceId,
                 (id, last) -> last != null && last.at().plus(KEPT).isAfter(clock.instant())
                         ? last
-                        : new Asked(clock.instant(), asking.submit(() -> ask(id))));
+                        : new Asked(clock.instant(), asking.submit(() -> ask(id)), lastOf(last)));
+    }
+
+    private static Facts lastOf(Asked asked) {
+        if (asked == null) {
+            return Facts.NONE;
+        }
+        try {
+            return asked.answer().isDone() ? asked.answer().get() : asked.before();
+        } catch (ExecutionException e) {
+            return asked.before();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return asked.before();
+        }
     }
 
     private Facts facts(String sourceId) {
@@ -124,7 +140,11 @@ public class SourceFacts {
         }
     }
 
-    private static TableColumns all(Catalogue catalogue) {
+    private static SourceNames all(Catalogue catalogue) {
+        return new SourceNames(columns(catalogue), catalogue.own());
+    }
+
+    private static TableColumns columns(Catalogue catalogue) {
         return TableColumns.of(catalogue.tables().stream()
                 .map(table -> new TableColumns.Table(
                         table.schema(),

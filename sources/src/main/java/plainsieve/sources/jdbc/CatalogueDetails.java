@@ -6,10 +6,15 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
+import plainsieve.core.dialect.Functions;
 import plainsieve.sources.Catalogue;
 
 /** What drivers tell only table by table, asked of the database's own catalogue at once: indexes, sizes, functions. */
@@ -20,12 +25,14 @@ public final class CatalogueDetails {
      * @param indexes schema, table, index, column, unique, primary; in the order of the columns of each index
      * @param rows schema, table, estimated rows
      * @param functions schema, name, kind, arguments with commas between them
+     * @param own of every function that people made: schema, name, and what it does to rows
      */
-    record Questions(String indexes, String rows, String functions) {}
+    record Questions(String indexes, String rows, String functions, String own) {}
 
     private final Map<String, Map<String, Catalogue.Index>> indexes = new HashMap<>();
     private final Map<String, Long> rows = new HashMap<>();
     private final List<Catalogue.Function> functions = new ArrayList<>();
+    private final Map<Functions.Kind, Set<String>> own = new EnumMap<>(Functions.Kind.class);
 
     private interface Reader {
         void read(ResultSet row) throws SQLException;
@@ -39,6 +46,7 @@ public final class CatalogueDetails {
                 questions.rows(),
                 row -> details.rows.put(key(row.getString(1), row.getString(2)), row.getLong(3)));
         ask(connection, questions.functions(), details::function);
+        ask(connection, questions.own(), details::own);
         return details;
     }
 
@@ -89,5 +97,16 @@ public final class CatalogueDetails {
 
     List<Catalogue.Function> functions() {
         return functions;
+    }
+
+    private void own(ResultSet row) throws SQLException {
+        Set<String> names = own.computeIfAbsent(Functions.Kind.valueOf(row.getString(3)), kind -> new HashSet<>());
+        String name = row.getString(2).toLowerCase(Locale.ROOT);
+        names.add(name);
+        names.add(row.getString(1).toLowerCase(Locale.ROOT) + "." + name);
+    }
+
+    Functions own() {
+        return new Functions(own);
     }
 }

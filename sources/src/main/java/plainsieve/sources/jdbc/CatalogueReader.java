@@ -52,7 +52,8 @@ final class CatalogueReader {
                 reader.columns.keySet().stream()
                         .map(name -> reader.table(name, details))
                         .toList(),
-                details.functions());
+                details.functions(),
+                details.own());
     }
 
     private void tables() throws SQLException {

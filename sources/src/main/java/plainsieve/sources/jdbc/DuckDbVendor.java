@@ -41,7 +41,7 @@ public final class DuckDbVendor implements Vendor {
                 select schema_name, table_name, estimated_size from duckdb_tables()""", """
                 select schema_name, function_name, 'function', array_to_string(parameters, ', ')
                 from duckdb_functions() where function_type = 'table_macro' and not internal
-                order by 1, 2""");
+                order by 1, 2""", "");
     }
 
     @Override

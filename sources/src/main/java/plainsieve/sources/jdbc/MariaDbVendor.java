@@ -58,7 +58,7 @@ public final class MariaDbVendor implements Vendor {
                    where p.specific_schema = r.routine_schema and p.specific_name = r.specific_name)
                 from information_schema.routines r
                 where r.routine_schema = database() and r.routine_type = 'PROCEDURE'
-                order by r.routine_name""");
+                order by r.routine_name""", "");
     }
 
     @Override

@@ -92,7 +92,12 @@ public final class PostgreSqlVendor implements Vendor {
                 from pg_proc p join pg_namespace n on n.oid = p.pronamespace
                 where (p.proretset or p.prokind = 'p') and p.prorettype not in ('trigger'::regtype, 'event_trigger'::regtype)
                   and n.nspname not in ('pg_catalog', 'information_schema')
-                order by 1, 2""");
+                order by 1, 2""", """
+                select n.nspname, p.proname,
+                  case when p.prokind = 'a' then 'AGGREGATE' when p.prokind = 'w' then 'WINDOW'
+                    when p.proretset then 'MANY_ROWS' when p.provolatile = 'v' then 'VOLATILE' else 'SCALAR' end
+                from pg_proc p join pg_namespace n on n.oid = p.pronamespace
+                where p.prokind <> 'p' and n.nspname not in ('pg_catalog', 'information_schema')""");
     }
 
     @Override

@@ -60,7 +60,7 @@ public final class SqliteVendor implements Vendor {
                 select null, t.name, 'primary key', c.name, 1, 1
                 from sqlite_master t, pragma_table_info(t.name) c
                 where t.type = 'table' and c.pk = 1
-                  and not exists (select 1 from pragma_index_list(t.name) l where l.origin = 'pk')""", "", "");
+                  and not exists (select 1 from pragma_index_list(t.name) l where l.origin = 'pk')""", "", "", "");
     }
 
     @Override

@@ -14,7 +14,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.rewrite.PreparedQuery;
@@ -45,7 +45,7 @@ class OnTopDifferentialTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void givesTheRowsOfTheSameWrittenAround(String kind) throws Exception {
-        TableColumns tables = OnTopTables.described(kind);
+        SourceNames tables = SourceNames.of(OnTopTables.described(kind));
         int asked = 0;
         int inside = 0;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, OnTopTables::write), CLOCK)) {
@@ -60,7 +60,7 @@ class OnTopDifferentialTest {
                 }
                 OnTopFilter filter = OnTopFilter.of(rows.get(), random, Dialects.of(kind));
                 PreparedQuery filtered = PreparedQuery.of(query, Dialects.of(kind))
-                        .with(List.of(filter.added()), random.nextBoolean() ? tables : TableColumns.none());
+                        .with(List.of(filter.added()), random.nextBoolean() ? tables : SourceNames.none());
                 Wanted wanted =
                         switch (random.nextInt(5)) {
                             case 0 -> Wanted.totals(List.of("k"), List.of(Measure.countOfRows()), Wanted.Order.KEYS);

@@ -35,14 +35,14 @@ final class BlockFilter {
     private final ItemColumns columns;
     private final KnownFunctions functions;
 
-    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, ItemColumns columns) {
+    public BlockFilter(ParsedQuery query, Dialect dialect, Block block, AddedFilter filter, Facts facts) {
         this.query = query;
         this.tokens = query.tokens();
         this.dialect = dialect;
         this.block = block;
         this.filter = filter;
-        this.columns = columns;
-        this.functions = new KnownFunctions(query, dialect);
+        this.columns = facts.columns();
+        this.functions = facts.functions();
     }
 
     public sealed interface Spot {}
@@ -115,7 +115,7 @@ final class BlockFilter {
     private Spot ofStar(SelectList list, ColumnKey key) {
         List<OutputColumn> stars =
                 list.columns().stream().filter(OutputColumn::star).toList();
-        Grouping grouping = new Grouping(query, dialect, block, list);
+        Grouping grouping = new Grouping(query, dialect, block, list, functions);
         if (grouping.isGrouped()) {
             return new Refused("the text does not tell which table the column comes from");
         }
@@ -180,7 +180,7 @@ final class BlockFilter {
         if (!new DistinctOn(query, list).takes(position, same)) {
             return PICKED;
         }
-        Grouping grouping = new Grouping(query, dialect, block, list);
+        Grouping grouping = new Grouping(query, dialect, block, list, functions);
         return switch (grouping.role(position)) {
             case ROW, KEY -> inWhere(expression);
             case GROUP -> inHaving(column, grouping);

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.sql.Block;
@@ -45,22 +45,23 @@ public final class FilterPlacer {
     private final Dialect dialect;
     private final AddedFilter filter;
     private final NamedQueries named;
-    private final ItemColumns columns;
+    private final Facts facts;
 
-    private FilterPlacer(ParsedQuery query, Dialect dialect, TableColumns tables, AddedFilter filter) {
+    private FilterPlacer(ParsedQuery query, Dialect dialect, SourceNames names, AddedFilter filter) {
         this.query = query;
         this.dialect = dialect;
         this.filter = filter;
         this.named = new NamedQueries(query, dialect);
-        this.columns = new ItemColumns(query, named, tables);
+        this.facts = new Facts(
+                new ItemColumns(query, named, names.tables()), new KnownFunctions(query, dialect, names.functions()));
     }
 
     /** The edits that put the filter into the text, and where that is. */
     public record Placed(List<TextEdit> edits, FilterPlacement placement) {}
 
     /** Throws {@link ProblemException} when the query's text shows that it has no such column. */
-    public static Placed place(ParsedQuery query, Dialect dialect, TableColumns tables, AddedFilter filter) {
-        return new FilterPlacer(query, dialect, tables, filter).placed();
+    public static Placed place(ParsedQuery query, Dialect dialect, SourceNames names, AddedFilter filter) {
+        return new FilterPlacer(query, dialect, names, filter).placed();
     }
 
     private Placed placed() {
@@ -117,7 +118,7 @@ public final class FilterPlacer {
 
     private Tried inOnly(QueryLevel level, ColumnKey key, int depth) {
         Operand only = level.operands().get(0);
-        KnownFunctions functions = new KnownFunctions(query, dialect);
+        KnownFunctions functions = facts.functions();
         boolean totals = level.tail().stream()
                 .anyMatch(clause -> functions.aggregate(clause.body())
                         || functions.unknown(clause.body()).isPresent());
@@ -144,7 +145,7 @@ public final class FilterPlacer {
         if (each.isEmpty()) {
             return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
         }
-        if (!new ColumnTypes(query, dialect, columns).areAlike(level.operands(), each.get())) {
+        if (!new ColumnTypes(query, dialect, facts.columns()).areAlike(level.operands(), each.get())) {
             return new Tried.Stops("it is not known whether all sides of the set operation give one type");
         }
         List<TextEdit> edits = new ArrayList<>();
@@ -184,7 +185,7 @@ public final class FilterPlacer {
     }
 
     private Tried inBlock(Block block, ColumnKey key, int depth) {
-        BlockFilter here = new BlockFilter(query, dialect, block, filter, columns);
+        BlockFilter here = new BlockFilter(query, dialect, block, filter, facts);
         BlockFilter.Spot spot = here.spot(key);
         if (!(spot instanceof BlockFilter.Allowed allowed)) {
             return new Tried.Stops(((BlockFilter.Refused) spot).reason());

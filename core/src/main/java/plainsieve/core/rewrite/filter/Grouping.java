@@ -41,13 +41,13 @@ final class Grouping {
     private boolean sets;
     private boolean all;
 
-    public Grouping(ParsedQuery query, Dialect dialect, Block block, SelectList list) {
+    public Grouping(ParsedQuery query, Dialect dialect, Block block, SelectList list, KnownFunctions functions) {
         this.query = query;
         this.tokens = query.tokens();
         this.block = block;
         this.list = list;
         this.strict = dialect.groupsStrictly();
-        this.functions = new KnownFunctions(query, dialect);
+        this.functions = functions;
         this.columns = new SameColumn(query, dialect, block);
         block.clause(Clause.Kind.GROUP_BY).ifPresent(this::readKeys);
     }

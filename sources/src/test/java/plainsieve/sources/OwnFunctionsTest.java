@@ -1,0 +1,50 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.dialect.Functions;
+import plainsieve.core.dialect.Functions.Kind;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** What PostgreSQL's own catalogue says of functions that people made. */
+class OwnFunctionsTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    private static void write(Connection connection, String kind) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("create schema app");
+            statement.execute("create function app.\"Fare\"(int) returns int immutable language sql as 'select $1'");
+            statement.execute("create function app.stamp() returns int language sql as 'select 1'");
+            statement.execute("create function app.legs(int) returns setof int immutable language sql as 'select $1'");
+            statement.execute("create aggregate app.most(int) (sfunc = int4larger, stype = int)");
+            statement.execute("create function app.both(int) returns int immutable language sql as 'select $1'");
+            statement.execute("create function public.both(text) returns int language sql as 'select 1'");
+            statement.execute("create procedure app.tidy() language sql as 'select 1'");
+        }
+    }
+
+    @Test
+    void areReadWithWhatTheyDoToRows() throws Exception {
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward("postgresql", OwnFunctionsTest::write), CLOCK)) {
+            Functions own =
+                    source.catalogue(TestDatabases.LIMITS, new Cancellation()).own();
+            assertThat(own.names().get(Kind.SCALAR)).containsExactlyInAnyOrder("fare", "app.fare", "both", "app.both");
+            assertThat(own.names().get(Kind.VOLATILE))
+                    .containsExactlyInAnyOrder("stamp", "app.stamp", "both", "public.both");
+            assertThat(own.names().get(Kind.MANY_ROWS)).containsExactlyInAnyOrder("legs", "app.legs");
+            assertThat(own.names().get(Kind.AGGREGATE)).containsExactlyInAnyOrder("most", "app.most");
+        }
+    }
+}
