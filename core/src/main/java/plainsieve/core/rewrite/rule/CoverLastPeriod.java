@@ -37,28 +37,33 @@ public final class CoverLastPeriod implements ConditionRule {
         if (site.shape() instanceof ConditionShape.Range range) {
             return range(site, range, choices, source);
         }
-        return site.shape() instanceof ConditionShape.Other && site.places().size() == 1
-                ? comparison(site, choices, source)
-                : Optional.empty();
+        return site.shape() instanceof ConditionShape.Other ? comparison(site, choices, source) : Optional.empty();
     }
 
     private static Optional<Change> comparison(Site site, Choices choices, Source source) {
+        return site.places().stream()
+                .filter(place -> after(place, choices).isPresent())
+                .filter(place -> site.places().stream()
+                        .noneMatch(other -> LeaveOutCondition.filtersNothing(other, choices, BlankRule.NO_FILTER)))
+                .flatMap(place -> comparison(site, place, choices, source).stream())
+                .findFirst();
+    }
+
+    private static Optional<Change> comparison(Site site, ParameterPlace place, Choices choices, Source source) {
         Tokens tokens = source.tokens();
-        ParameterPlace place = site.places().get(0);
         int token = place.token();
         boolean behind = token == site.span().to() - 1;
         boolean before = token == site.span().from();
         int operator = behind ? token - 1 : token + 1;
         Map<String, String> whole = behind ? Map.of("<=", "<", ">", ">=") : Map.of(">=", ">", "<", "<=");
-        Optional<Value> after = after(place, choices);
-        if (!(behind || before) || after.isEmpty() || !tokens.is(operator, TokenKind.SYMBOL)) {
+        if (!(behind || before) || !tokens.is(operator, TokenKind.SYMBOL)) {
             return Optional.empty();
         }
         return Optional.ofNullable(whole.get(tokens.written(operator)))
                 .map(symbol -> Change.edits(
                         List.of(
                                 new Edit(tokens.start(operator), tokens.end(operator), Fragment.of(symbol)),
-                                bound(place, after.get(), source)),
+                                bound(place, after(place, choices).orElseThrow(), source)),
                         Map.of(token, Placement.Outcome.WIDENED)));
     }
 
