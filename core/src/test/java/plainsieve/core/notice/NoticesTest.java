@@ -13,10 +13,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Type;
 
 class NoticesTest {
@@ -46,14 +44,6 @@ class NoticesTest {
 
     private static List<String> kinds(String query) {
         return notices("postgresql", query).stream().map(Notice::kind).toList();
-    }
-
-    private static String fixed(String dialect, String query) {
-        Notice.Fix fix = notices(dialect, query).stream()
-                .flatMap(notice -> notice.fix().stream())
-                .findFirst()
-                .orElseThrow();
-        return TextEdit.apply(query, fix.edits());
     }
 
     @ParameterizedTest
@@ -104,36 +94,6 @@ class NoticesTest {
         assertThat(kinds(query)).isEmpty();
     }
 
-    @ParameterizedTest
-    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
-            postgresql ; x = ':port'                         ; x = :port
-            postgresql ; departed_at <= :to                  ; departed_at < :to + interval '1 day'
-            mariadb    ; departed_at <= :to                  ; departed_at < :to + interval 1 day
-            sqlite     ; departed_at > :to                   ; departed_at >= date(:to, '+1 day')
-            duckdb     ; departed_at between :day and :to    ; departed_at >= :day and departed_at < :to + interval '1 day'
-            postgresql ; not departed_at = :day              ; not (departed_at >= :day and departed_at < :day + interval '1 day')
-            postgresql ; date(departed_at) = :day            ; departed_at >= :day and departed_at < :day + interval '1 day'
-            postgresql ; c.departed_at::date <= :day         ; c.departed_at < :day + interval '1 day'
-            postgresql ; cast(departed_at as date) >= :day   ; departed_at >= :day
-            postgresql ; date_trunc('day', departed_at) > :day ; departed_at >= :day + interval '1 day'
-            postgresql ; delay_min not in (:delay)           ; (delay_min not in (:delay) or delay_min is null)
-            mariadb    ; state like '%' || :word || '%'      ; state like concat('%', :word, '%')
-            """)
-    void offersARewriteThatIsSafe(String dialect, String condition, String rewritten) {
-        String before = "select 1 from crossings c where a and ";
-        assertThat(fixed(dialect, before + condition)).isEqualTo(before + rewritten);
-    }
-
-    @Test
-    void blocksOnlyTextAgainstDate() {
-        assertThat(notices("postgresql", "select 1 from crossings where departed_at = :word"))
-                .extracting(Notice::blocks)
-                .containsExactly(true);
-        assertThat(notices("postgresql", "select 1 from crossings where delay_min = :word"))
-                .extracting(Notice::blocks)
-                .containsExactly(false);
-    }
-
     @Test
     void tellsThePlace() {
         Notice notice = notices("postgresql", "select 1\nfrom crossings\nwhere departed_at <= :to\n")
@@ -151,26 +111,10 @@ class NoticesTest {
     }
 
     @Test
-    void aMonthAgainstTimesIsWholeAlready() {
-        Parameter month = Parameter.of("month", Type.DATE).covering(Covers.MONTH);
-        Dialect dialect = Dialects.of("postgresql");
-        ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at = :month", dialect);
-        assertThat(Notices.of(query, dialect, Map.of("month", month), FACTS)).isEmpty();
-    }
-
-    @Test
     void aTypeAgainstAColumnIsMendedByTheColumnsType() {
         Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
         Notice notice = Notices.of(query, dialect, PARAMETERS, FACTS).get(0);
         assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);
-    }
-
-    @Test
-    void tellsThatAVariableCountsRows() {
-        String counted = "select @n := @n + 1 as n, state from crossings, (select @n := 0) as start";
-        assertThat(notices("mariadb", counted)).singleElement().satisfies(notice -> assertThat(notice.message())
-                .startsWith("@n is set from row to row"));
-        assertThat(notices("mariadb", "select @n as n, state from crossings")).isEmpty();
     }
 }

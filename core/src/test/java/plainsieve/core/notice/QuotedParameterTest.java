@@ -1,0 +1,40 @@
+package plainsieve.core.notice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class QuotedParameterTest {
+    private static final Told RULE = Told.by(new QuotedParameter());
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
+            state = ':port' # 1
+            state in (':a', ':b') # 2
+            """)
+    void tellsOfIt(String text, int times) {
+        assertThat(RULE.of(text)).hasSize(times);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
+            state = :port
+            state = 'port'
+            state = ': port'
+            state = 'at 5:30'
+            state = '::x'
+            ":port" = 1
+            """)
+    void isSilent(String text) {
+        assertThat(RULE.of(text)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
+            postgresql # state = ':port' # state = :port
+            """)
+    void offers(String dialect, String condition, String mended) {
+        assertThat(RULE.in(dialect).mended(condition)).isEqualTo(mended);
+    }
+}

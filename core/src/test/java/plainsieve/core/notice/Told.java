@@ -1,0 +1,77 @@
+package plainsieve.core.notice;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import plainsieve.core.catalogue.ColumnFacts;
+import plainsieve.core.catalogue.Subject;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.TextEdit;
+import plainsieve.core.value.Type;
+
+/** What one rule alone tells of a condition on {@code crossings c}, or of a query. */
+final class Told {
+    private static final String HEAD = "select 1 from crossings c where ";
+
+    private static final Map<String, Parameter> PARAMETERS = Stream.of(
+                    Parameter.of("port", Type.TEXT).takingMany(),
+                    Parameter.of("day", Type.DATE),
+                    Parameter.of("days", Type.DATE).takingMany(),
+                    Parameter.of("to", Type.DATE),
+                    Parameter.of("month", Type.DATE).covering(Covers.MONTH),
+                    Parameter.of("at", Type.DATETIME),
+                    Parameter.of("word", Type.TEXT),
+                    Parameter.of("name", Type.NAME),
+                    Parameter.of("share", Type.DECIMAL),
+                    Parameter.of("n", Type.INTEGER))
+            .collect(Collectors.toMap(Parameter::name, Function.identity()));
+
+    private static final ColumnFacts FACTS = new ColumnFacts(Map.of(
+            "crossings",
+            Map.of(
+                    "departed_at", new ColumnFacts.Fact(Type.DATETIME, false),
+                    "delay_min", new ColumnFacts.Fact(Type.INTEGER, true),
+                    "state", new ColumnFacts.Fact(Type.TEXT, false),
+                    "retired_on", new ColumnFacts.Fact(Type.DATE, true))));
+
+    private final NoticeRule rule;
+    private final String dialect;
+
+    private Told(NoticeRule rule, String dialect) {
+        this.rule = rule;
+        this.dialect = dialect;
+    }
+
+    static Told by(NoticeRule rule) {
+        return new Told(rule, "postgresql");
+    }
+
+    Told in(String name) {
+        return new Told(rule, name);
+    }
+
+    List<Notice> ofQuery(String query) {
+        Dialect named = Dialects.of(dialect);
+        return rule.notices(Subject.of(ParsedQuery.parse(query, named), named, PARAMETERS, FACTS))
+                .toList();
+    }
+
+    List<Notice> of(String condition) {
+        return ofQuery(HEAD + condition);
+    }
+
+    /** The condition after the first rewrite that is offered; empty when none is. */
+    String mended(String condition) {
+        return of(condition).stream()
+                .flatMap(notice -> notice.fix().stream())
+                .map(fix -> TextEdit.apply(HEAD + condition, fix.edits()).substring(HEAD.length()))
+                .findFirst()
+                .orElse("");
+    }
+}
