@@ -55,8 +55,8 @@ public record ComparedColumn(
     }
 
     private static boolean mentions(Subject subject, Span span, String parameter) {
-        return subject.query().parameters().stream()
-                .anyMatch(place -> place.name().equals(parameter) && span.contains(place.token()));
+        return subject.query().parametersIn(span).stream()
+                .anyMatch(place -> place.name().equals(parameter));
     }
 
     private static ComparedColumn compared(Subject subject, Span expression, Comparison.Kind kind) {

@@ -66,8 +66,8 @@ final class FilteredTwice implements NoticeRule {
                 .filter(comparison -> !comparison.negatedWord()
                         && (comparison.kind() == Comparison.Kind.EQUAL || comparison.kind() == Comparison.Kind.IN))
                 .flatMap(comparison -> {
-                    boolean parameter = subject.query().parameters().stream()
-                            .anyMatch(place -> comparison.right().contains(place.token()));
+                    boolean parameter =
+                            !subject.query().parametersIn(comparison.right()).isEmpty();
                     int first = comparison.kind() == Comparison.Kind.IN
                             ? comparison.right().from() + 1
                             : comparison.right().from();

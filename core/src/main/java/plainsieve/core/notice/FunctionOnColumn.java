@@ -37,8 +37,7 @@ final class FunctionOnColumn implements NoticeRule {
     }
 
     private static Stream<Notice> function(Subject subject, Subject.Leaf leaf, Comparison comparison) {
-        boolean mentions = subject.query().parameters().stream()
-                .anyMatch(place -> comparison.right().contains(place.token()));
+        boolean mentions = !subject.query().parametersIn(comparison.right()).isEmpty();
         Span left = comparison.left();
         if (!mentions || !worksOnColumn(subject, left)) {
             return Stream.empty();

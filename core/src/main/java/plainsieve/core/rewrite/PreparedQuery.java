@@ -136,9 +136,8 @@ public final class PreparedQuery {
         }
         OptionalFilters.in(query).stream()
                 .flatMap(filter -> filter.guards().stream())
-                .forEach(guard -> query.parameters().stream()
-                        .filter(place -> guard.span().contains(place.token()))
-                        .forEach(place -> places.add(place.token())));
+                .flatMap(guard -> query.parametersIn(guard.span()).stream())
+                .forEach(place -> places.add(place.token()));
         return places;
     }
 

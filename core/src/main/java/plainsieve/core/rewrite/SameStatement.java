@@ -202,7 +202,7 @@ final class SameStatement {
 
     /** A condition whose parameters were only bound is the same otherwise, but for an escape character that LIKE may be told. */
     private boolean changed(Condition.Leaf leaf, Shape our) {
-        boolean onlyBound = placesIn(leaf.span()).stream()
+        boolean onlyBound = author.parametersIn(leaf.span()).stream()
                 .map(place -> planned.outcomes().get(place.token()))
                 .allMatch(outcome -> outcome == Placement.Outcome.BOUND || outcome == Placement.Outcome.NAMED);
         Span span = our.span();
@@ -218,7 +218,7 @@ final class SameStatement {
     private boolean bindsTheSame(Condition.Leaf leaf, Span our) {
         Set<String> inLeaf = new LinkedHashSet<>();
         Set<String> needed = new HashSet<>();
-        for (ParameterPlace place : placesIn(leaf.span())) {
+        for (ParameterPlace place : author.parametersIn(leaf.span())) {
             inLeaf.add(place.name());
             boolean bound = !UNBOUND.contains(planned.outcomes().get(place.token()));
             if (bound && place.leaf().filter(leaf::equals).isPresent()) {
@@ -233,26 +233,6 @@ final class SameStatement {
         }
         List<String> expected = inLeaf.stream().filter(bound::contains).toList();
         return bound.containsAll(needed) && expected.equals(List.copyOf(bound));
-    }
-
-    /** They stand in written order. */
-    private List<ParameterPlace> placesIn(Span span) {
-        List<ParameterPlace> all = author.parameters();
-        return all.subList(firstFrom(all, span.from()), firstFrom(all, span.to()));
-    }
-
-    private static int firstFrom(List<ParameterPlace> places, int token) {
-        int low = 0;
-        int high = places.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (places.get(middle).token() < token) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
     }
 
     /** The token behind {@code filter (where …)} of which nothing stays; 0 where there is none. */
@@ -271,7 +251,7 @@ final class SameStatement {
         }
         Clause limit = theirLimits.get(a);
         if (limit != null) {
-            List<ParameterPlace> inLimit = placesIn(limit.body());
+            List<ParameterPlace> inLimit = author.parametersIn(limit.body());
             boolean all = inLimit.stream()
                     .map(place -> planned.outcomes().get(place.token()))
                     .allMatch(Placement.Outcome.LEFT_OUT::equals);

@@ -120,7 +120,7 @@ final class ViewOnTop {
 
     private boolean onlySorts(Clause clause) {
         return clause.kind() == Clause.Kind.ORDER_BY
-                && query.parameters().stream().noneMatch(place -> clause.body().contains(place.token()));
+                && query.parametersIn(clause.body()).isEmpty();
     }
 
     /** DISTINCT ON keeps the first row by the order; counters, and what may be made anew for each row, follow it. */

@@ -59,6 +59,25 @@ public record ParsedQuery(
         return Collections.unmodifiableSet(names);
     }
 
+    /** The parameters that stand among these tokens, in written order. */
+    public List<ParameterPlace> parametersIn(Span span) {
+        return parameters.subList(firstFrom(span.from()), firstFrom(span.to()));
+    }
+
+    private int firstFrom(int token) {
+        int low = 0;
+        int high = parameters.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (parameters.get(middle).token() < token) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
     public String text() {
         return tokens.text();
     }

@@ -117,4 +117,13 @@ class NoticesTest {
         Notice notice = Notices.of(query, dialect, PARAMETERS, FACTS).get(0);
         assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);
     }
+
+    @Test
+    void manyConditionsAreReadInTimeThatGrowsAsTheyDo() {
+        StringBuilder text = new StringBuilder("select 1 from crossings where true");
+        for (int i = 0; i < 50_000; i++) {
+            text.append(" and (lower(a%d) = :word or b%d in (:port))".formatted(i, i));
+        }
+        assertThat(kinds(text.toString())).hasSize(50_000).containsOnly("function-on-column");
+    }
 }

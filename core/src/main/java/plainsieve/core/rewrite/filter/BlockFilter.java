@@ -165,7 +165,7 @@ final class BlockFilter {
     private Spot ofColumn(SelectList list, int position) {
         OutputColumn column = list.columns().get(position);
         Span expression = column.expression();
-        if (query.parameters().stream().anyMatch(place -> expression.contains(place.token()))) {
+        if (!query.parametersIn(expression).isEmpty()) {
             return new Refused("the column is computed from a parameter");
         }
         if (functions.areVolatile(expression)) {
