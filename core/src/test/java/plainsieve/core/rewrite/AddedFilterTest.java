@@ -16,6 +16,7 @@ import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -213,5 +214,38 @@ class AddedFilterTest {
                 .endsWith("where `Port` in (?, ?)");
         assertThat(text(filtered("sqlite", "select a as [my port] from t limit 1", "my port")))
                 .endsWith("where `my port` in (?, ?)");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select a.x, b.x from a join b on a.id = b.id
+            select x, y as X from t
+            select max(a), max(b) from t
+            """)
+    void isRefusedWhereSeveralColumnsAreCalledSo(String query) {
+        String name = query.contains("max") ? "max" : "x";
+        assertThatThrownBy(() -> filtered("postgresql", query, name))
+                .isInstanceOfSatisfying(
+                        ProblemException.class,
+                        refused -> assertThat(refused.first().kind()).isEqualTo("ambiguous-column"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select a as "X", b as x from t ; x ; select a as "X", b as x from t where b in (?, ?)
+            select a as "X", b as x from t ; X ; select a as "X", b as x from t where a in (?, ?)
+            select a as Xy, b from t       ; xy ; select a as Xy, b from t where a in (?, ?)
+            select a as Xy, b from t       ; XY ; select a as Xy, b from t where a in (?, ?)
+            """)
+    void theVeryCaseGoesBeforeAnother(String query, String name, String statement) {
+        assertThat(text(query, name)).isEqualTo(statement);
+    }
+
+    /** DuckDB writes an expression anew before it names a column by it. */
+    @Test
+    void goesAroundAQueryWhoseColumnsADatabaseNames() {
+        String name = "CASE  WHEN ((x = 1)) THEN (k) ELSE NULL END";
+        assertThat(text(filtered("duckdb", "select case when x = 1 then k end from t", name)))
+                .endsWith(") as matching\nwhere \"" + name + "\" in (?, ?)");
     }
 }

@@ -7,7 +7,7 @@ import java.util.SplittableRandom;
 /**
  * Makes random queries of the kinds that filters on top have got wrong: WITH names that hide tables and each other, columns
  * called as others, expressions that need brackets, groupings by names, sides of set operations of unlike types, orders that
- * pick rows, counters. Every query gives {@code k}, the column that is filtered, and {@code id}.
+ * pick rows, counters. The first column is filtered.
  */
 final class OnTop {
     private static final List<String> NAMES = List.of("a", "b", "t", "s");
@@ -33,16 +33,56 @@ final class OnTop {
     }
 
     String query() {
-        return switch (random.nextInt(11)) {
+        return switch (random.nextInt(12)) {
             case 0 -> set();
             case 1, 2 -> with();
             case 3, 4 -> grouped();
             case 5 -> picked();
             case 6 -> "select d.k, d.id from (" + query() + ") d" + (oneIn(3) ? " where d.id > 2" : "");
             case 7 -> typed();
+            case 8 -> written();
             default ->
                 plain(pick(List.of("t", "s", "t", "(select * from t) t", "(select k, id, x, code, r from t) t")));
         };
+    }
+
+    /** What people write in more ways than one. */
+    private String written() {
+        List<String> forms = new ArrayList<>(List.of(
+                "select k, id from (select * from t) as \"T\"".replace('"', kind.equals("mariadb") ? '`' : '"'),
+                "(select k, id from t)",
+                "((select k, id from t)) order by id",
+                "select /* k */ k, -- k\n id from t",
+                "select k, id from t where x > (((select min(x) from s)))",
+                "select t.k, count(*) as count, min(id) as min_id from t group by t.k",
+                "select x as count, id from t",
+                "select (select max(k) from s where s.id = t.id), id from t",
+                "select case when x = 1 then k else code end, id from t",
+                "select id, k as id2 from t",
+                "select k as \"K k\", id from t".replace('"', kind.equals("mariadb") ? '`' : '"')));
+        if (!kind.equals("duckdb")) {
+            forms.add("select k, id from (((select * from t))) q");
+        }
+        if (kind.equals("duckdb")) {
+            forms.addAll(List.of(
+                    "select k: lower(k), id from t",
+                    "from t select k, id",
+                    "select columns('^(k|id)$') from t",
+                    "select k, id from t asof join (select id as oid, x from s) o on t.x = o.x and t.id >= o.oid",
+                    "select k, id from t positional join (select code as c from s) o",
+                    "select k, count(*) from t group by all",
+                    "select x, id from (pivot (select id, x, k from t) on k using count(*) group by x, id) p"));
+        }
+        if (kind.equals("postgresql")) {
+            forms.addAll(List.of(
+                    "select ts::date, id from t",
+                    "select cast(x as text), id from t",
+                    "select ls[1], id from t",
+                    "select (x + id), id from t",
+                    "select k, id from t order by k fetch first 3 rows with ties",
+                    "select extract(year from d), id from t"));
+        }
+        return pick(forms);
     }
 
     /** Columns of types that compare in their own ways, in every place from which a filter goes on. */
@@ -71,7 +111,8 @@ final class OnTop {
 
     /** Over something that has id, k, x, code and r. */
     private String plain(String from) {
-        return "select " + (oneIn(4) ? "distinct " : "") + expression() + " as k, id from " + from
+        return "select " + (oneIn(4) ? "distinct " : "") + expression() + (oneIn(3) ? "" : " as k") + ", id from "
+                + from
                 + (oneIn(3)
                         ? " where " + pick(List.of("x = 1 or id < 9", "id > 3", "not x = 2", "k is not null"))
                         : "");

@@ -63,8 +63,16 @@ class OnTopDifferentialTest {
                         .with(List.of(filter.added()), random.nextBoolean() ? tables : SourceNames.none());
                 Wanted wanted =
                         switch (random.nextInt(5)) {
-                            case 0 -> Wanted.totals(List.of("k"), List.of(Measure.countOfRows()), Wanted.Order.KEYS);
-                            case 1 -> new Wanted.Rows(Optional.of(new Wanted.Sort("id", true)), Optional.empty());
+                            case 0 ->
+                                new Wanted.Totals(
+                                        List.of(new Wanted.Key(filter.added().column(), Optional.empty())),
+                                        List.of(Measure.countOfRows()),
+                                        Wanted.Order.KEYS);
+                            case 1 ->
+                                new Wanted.Rows(
+                                        Optional.of(
+                                                new Wanted.Sort(filter.added().column(), true)),
+                                        Optional.empty());
                             default -> Wanted.allRows();
                         };
                 check(
@@ -95,8 +103,9 @@ class OnTopDifferentialTest {
         }
 
         String byHand() {
-            return (grouped() ? "select k, count(*) from (" : "select * from (") + query + ") m where "
-                    + filter.byHand() + (grouped() ? " group by k" : "");
+            String shown = grouped() ? filter.name() + ", count(*)" : "*";
+            return "select " + shown + " from (" + query + "\n) m where " + filter.byHand()
+                    + (grouped() ? " group by " + filter.name() : "");
         }
     }
 

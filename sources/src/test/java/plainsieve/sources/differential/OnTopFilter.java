@@ -23,16 +23,18 @@ import plainsieve.sources.Column;
 import plainsieve.sources.TestDatabases.Answered;
 
 /**
- * A filter on the column {@code k} with values that it shows.
+ * A filter on the first column with values that it shows.
  *
+ * @param name the column as a query around calls it
  * @param byHand the same with literals
  */
-record OnTopFilter(AddedFilter added, String byHand, Choices choices) {
+record OnTopFilter(AddedFilter added, String name, String byHand, Choices choices) {
     private static final int KINDS = 8;
     private static final Set<Type> STRAY = EnumSet.of(Type.INTEGER, Type.DECIMAL, Type.BOOLEAN);
 
     static OnTopFilter of(Answered answered, SplittableRandom random, Dialect dialect) {
         Column column = answered.columns().get(0);
+        String name = dialect.quoteName(column.name());
         Type told = type(column.kind());
         List<Object> shown = answered.rows().stream().map(row -> row.get(0)).toList();
         List<Object> values = new ArrayList<>();
@@ -58,8 +60,9 @@ record OnTopFilter(AddedFilter added, String byHand, Choices choices) {
             AddedFilter.Comparison comparison =
                     random.nextBoolean() ? AddedFilter.Comparison.GREATER_OR_EQUAL : AddedFilter.Comparison.NOT_EQUAL;
             return new OnTopFilter(
-                    AddedFilter.compared("k", comparison, "f"),
-                    "k " + comparison.symbol() + " " + literals.get(0),
+                    AddedFilter.compared(column.name(), comparison, "f"),
+                    name,
+                    name + " " + comparison.symbol() + " " + literals.get(0),
                     choices(Parameter.of("f", type), ChoiceText.of(written(values.get(0)))));
         }
         boolean none = kind == 0;
@@ -68,10 +71,11 @@ record OnTopFilter(AddedFilter added, String byHand, Choices choices) {
                 values.stream().map(OnTopFilter::written).toList(),
                 without);
         return new OnTopFilter(
-                none ? AddedFilter.noneOf("k", "f") : AddedFilter.anyOf("k", "f"),
+                none ? AddedFilter.noneOf(column.name(), "f") : AddedFilter.anyOf(column.name(), "f"),
+                name,
                 none
-                        ? byHand(literals, without, "k not in (", " and ", "k is not null")
-                        : byHand(literals, without, "k in (", " or ", "k is null"),
+                        ? byHand(literals, without, name + " not in (", " and ", name + " is not null")
+                        : byHand(literals, without, name + " in (", " or ", name + " is null"),
                 choices(Parameter.of("f", type).takingMany(), text));
     }
 

@@ -66,9 +66,12 @@ public final class FilterPlacer {
 
     private Placed placed() {
         OutputColumns columns = OutputColumns.of(query, query.top());
-        boolean known = columns.position(filter.column()).isPresent();
-        if (!known && columns.areListed()) {
+        long called = columns.called(filter.column());
+        if (called == 0 && columns.areAllNamed()) {
             throw unknown(columns);
+        }
+        if (called > 1) {
+            throw ambiguous();
         }
         Tried tried = inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
         if (tried instanceof Tried.Fits fits) {
@@ -88,6 +91,13 @@ public final class FilterPlacer {
                 Nearest.to(filter.column(), columns.names())
                         .map("Did you mean “%s”?"::formatted)
                         .orElse("It gives: " + String.join(", ", columns.names()) + ".")));
+    }
+
+    private ProblemException ambiguous() {
+        return new ProblemException(Problem.of(
+                "ambiguous-column",
+                "The query gives more than one column “%s”.".formatted(filter.column()),
+                "Give each of them a name of its own with AS."));
     }
 
     /** Which output column of a level or block is meant. */

@@ -1,8 +1,12 @@
 package plainsieve.core.rewrite.filter;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
@@ -64,20 +68,38 @@ public final class OutputColumns {
                 .toList();
     }
 
-    /** Where in the list the column of this name stands; a name given with AS counts before a name that a database makes up. */
+    /** Where in the list the column of this name stands: the first that may be called so. */
     public OptionalInt position(String name) {
-        for (int i = 0; i < columns.size(); i++) {
-            if (!columns.get(i).name().isEmpty()
-                    && Names.bare(columns.get(i).name()).equalsIgnoreCase(name)) {
-                return OptionalInt.of(i);
-            }
-        }
-        for (int i = 0; i < columns.size(); i++) {
-            if (columns.get(i).name().isEmpty() && isMadeUpName(columns.get(i), name)) {
-                return OptionalInt.of(i);
-            }
-        }
-        return OptionalInt.empty();
+        return positions(name).findFirst();
+    }
+
+    /** How many columns may be called so. */
+    long called(String name) {
+        return positions(name).count();
+    }
+
+    /** A name given in the very case goes before one in another, and one with AS before one that a database makes up. */
+    private IntStream positions(String name) {
+        return Stream.<Predicate<OutputColumn>>of(
+                        column -> isNamed(column) && isWritten(column.name(), name),
+                        column -> isNamed(column) && Names.bare(column.name()).equalsIgnoreCase(name),
+                        column -> !isNamed(column) && isMadeUpName(column, name))
+                .map(test -> IntStream.range(0, columns.size()).filter(i -> test.test(columns.get(i))))
+                .map(IntStream::toArray)
+                .filter(found -> found.length > 0)
+                .findFirst()
+                .map(Arrays::stream)
+                .orElse(IntStream.empty());
+    }
+
+    private static boolean isNamed(OutputColumn column) {
+        return !column.name().isEmpty();
+    }
+
+    /** Without quotes a database keeps a name as it is, or in lower case. */
+    private static boolean isWritten(String written, String name) {
+        return Names.bare(written).equals(name)
+                || (!Names.isQuoted(written) && written.toLowerCase(Locale.ROOT).equals(name));
     }
 
     /** Databases name an expression by its text, or by the function that it calls. */
@@ -97,9 +119,9 @@ public final class OutputColumns {
 
     /** How a query around this one refers to the column. */
     public String reference(String name, Dialect dialect) {
-        Optional<String> written = columns.stream()
-                .map(OutputColumn::name)
-                .filter(own -> !own.isEmpty() && Names.bare(own).equalsIgnoreCase(name))
+        Optional<String> written = positions(name)
+                .mapToObj(at -> columns.get(at).name())
+                .filter(own -> !own.isEmpty())
                 .findFirst();
         return written.map(own -> Names.isQuoted(own) ? Names.bare(own) : dialect.folded(own))
                 .map(dialect::quoteName)
