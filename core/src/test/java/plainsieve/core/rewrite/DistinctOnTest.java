@@ -36,7 +36,7 @@ class DistinctOnTest {
                 "select distinct on (lower(port)) port, paid from ship",
                 "select distinct on (port) lower(port) as port, paid from ship",
                 "select distinct on (p) p as port, paid from ship",
-                "select distinct on (port) port, paid as port from ship",
+                "select distinct on (port) paid as port from ship",
                 "select distinct on (day) * from ship",
                 "select distinct on (b.port) a.*, b.id from a join b on true",
                 "select distinct on (port) a.port, b.id from a left join b using (port)"
