@@ -103,4 +103,49 @@ class BlockFilterTest {
                         .text())
                 .endsWith("group by a having `x` > :f");
     }
+
+    /** An OR, or what is one there, outside brackets takes a joined condition apart. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; a or b            ; (a or b)
+            postgresql ; a and b           ; a and b
+            postgresql ; (a or b) and c    ; (a or b) and c
+            postgresql ; a || b = c        ; a || b = c
+            mariadb    ; a || b            ; (a || b)
+            mariadb    ; a xor b           ; (a xor b)
+            mariadb    ; f(a xor b)        ; f(a xor b)
+            duckdb     ; xor(a, b) = 1     ; xor(a, b) = 1
+            """)
+    void bracketsWhatStandsThereWhereItMust(String dialect, String condition, String kept) {
+        String query = "select x from t where ";
+        assertThat(PreparedQuery.of(query + condition, Dialects.of(dialect))
+                        .with(List.of(AddedFilter.withoutValue("x")))
+                        .query()
+                        .text())
+                .isEqualTo(query + kept + " and x is null");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', textBlock = """
+            noneOf   ; x not in (:f)
+            between  ; x between :f and :g
+            matching ; x like :f
+            with     ; x is not null
+            greater  ; x > :f
+            """)
+    void testsTheColumn(String test, String condition) {
+        AddedFilter filter =
+                switch (test) {
+                    case "noneOf" -> AddedFilter.noneOf("x", "f");
+                    case "between" -> AddedFilter.between("x", "f", "g");
+                    case "matching" -> AddedFilter.matching("x", "f");
+                    case "with" -> AddedFilter.withValue("x");
+                    default -> AddedFilter.compared("x", AddedFilter.Comparison.GREATER, "f");
+                };
+        assertThat(PreparedQuery.of("select x from t", Dialects.of("duckdb"))
+                        .with(List.of(filter))
+                        .query()
+                        .text())
+                .isEqualTo("select x from t where " + condition);
+    }
 }

@@ -35,10 +35,48 @@ class MadeUpNameTest {
             count(*) filter (where a)                 ; count
             coalesce(a, b)                            ; coalesce
             array_agg(a)::text[]                      ; array_agg
+            pg_catalog.lower(a)                       ; lower
+            mode() within group (order by a)          ; mode
+            cast(5 as integer)                        ; int4
+            cast(5 as bigint)                         ; int8
+            5::smallint                               ; int2
+            5::real                                   ; float4
+            5::double precision                       ; float8
+            5::dec                                    ; numeric
+            5::boolean                                ; bool
+            'x'::char                                 ; bpchar
+            'x'::character varying                    ; varchar
+            'x'::"Tide"                               ; tide
+            a::text::date                             ; a
+            (a)[1]                                    ; a
+            a.b[1][2]                                 ; b
+            ((a))                                     ; a
+            case when a then b else case when c then d else e end end ; e
+            case when a then case when b then c else d end end ; case
+            case when a then b else (case when c then d end) end ; case
+            (select a from s union select b from s)   ; a
+            (with q as (select 1) select a from s)    ; a
             """)
     void columnsWithoutANameAreCalledAsTheServerCallsThem(String expression, String name) {
         String query = "select " + expression + " from l group by all";
         assertThat(placed(query, name)).isNotEqualTo(FilterPlacement.Where.AROUND);
         assertThat(placed(query, "other")).isEqualTo(FilterPlacement.Where.AROUND);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            a + b                                     ; b
+            - a                                       ; a
+            a is null                                 ; a
+            f(a) + 1                                  ; f
+            a || b::text                              ; a
+            'x'                                       ; x
+            [a]                                       ; a
+            (select a, b from s)                      ; a
+            (select * from s)                         ; s
+            """)
+    void otherExpressionsHaveNoNameThatCouldBeAskedFor(String expression, String name) {
+        assertThat(placed("select " + expression + " from l group by all", name))
+                .isEqualTo(FilterPlacement.Where.AROUND);
     }
 }

@@ -63,4 +63,31 @@ class NamedQueriesTest {
         assertThat(filtered.filterPlacements().get(0).reason()).contains("very deep");
         assertThat(filtered.query().text()).contains(" from q940 where x in (:f)");
     }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; with c as (select x from t) select x from c ; with c as (select x from t where x in (:f)) select x from c
+            postgresql ; with C as (select x from t) select x from c ; with C as (select x from t where x in (:f)) select x from c
+            postgresql ; with "c" as (select x from t) select x from C ; with "c" as (select x from t where x in (:f)) select x from C
+            postgresql ; with c as (select x from t), d as (select x from c) select x from d ; with c as (select x from t where x in (:f)), d as (select x from c) select x from d
+            sqlite     ; with c as (select x from t) select x from c where y in d ; with c as (select x from t where x in (:f)) select x from c where y in d
+            mariadb    ; with c as (select x from t) select x from c where `in` = 1 ; with c as (select x from t where x in (:f)) select x from c where `in` = 1
+            """)
+    void goesIntoTheOneQueryThatTheNameMeans(String dialect, String query, String filtered) {
+        assertThat(filtered(dialect, query, "x").query().text()).isEqualTo(filtered);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            with c as (select x from t), d as (with c as (select x from s) select x from c) select c.x from c join d on true ; more than one WITH query
+            with c as (select x from t) select c.x from c, c as other                     ; more than one place
+            with "C" as (select x from t) select x from c                               ; may be a table
+            select c.x from c join (with c as (select x from t) select x from c) d on true ; may be a table
+            with c as (select x from t) select x from (with e as (select 1 from s) select x from c) d ; may be a table
+            with c as (select x from t) select x from c where y in "c"                  ; more than one place
+            """)
+    void saysWhyItDoesNot(String query, String reason) {
+        PreparedQuery filtered = filtered("sqlite", query, "x");
+        assertThat(filtered.filterPlacements().get(0).reason()).contains(reason);
+    }
 }

@@ -1,0 +1,51 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.rewrite.filter.FilterPlacement.Where;
+
+/** What an output column is to the grouping of its block. */
+class GroupingTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select x, count(*) from t group by x                        ; WHERE
+            postgresql ; select x, count(*) from t group by y, x                     ; WHERE
+            postgresql ; select count(*), x from t group by 2                        ; WHERE
+            postgresql ; select y, count(*) as x from t group by 1                   ; HAVING
+            postgresql ; select x, count(*) from t group by (y, x)                   ; WHERE
+            postgresql ; select x, count(*) from t group by (x)                      ; WHERE
+            postgresql ; select x, count(*) from t group by (y), z                   ; HAVING
+            postgresql ; select x, count(*) from t group by distinct x, y            ; WHERE
+            postgresql ; select x, count(*) from t group by all x, y                 ; WHERE
+            duckdb     ; select x, count(*) from t group by all                      ; WHERE
+            duckdb     ; select y, count(*) as x from t group by all                 ; HAVING
+            postgresql ; select lower(a) as x, count(*) from t group by LOWER(A)     ; WHERE
+            postgresql ; select lower(a) as x, count(*) from t group by lower(b), a  ; HAVING
+            postgresql ; select lower(a) as x, count(*) from t group by x            ; WHERE
+            mariadb    ; select lower(a) as x, count(*) from t group by x            ; AROUND
+            postgresql ; select max(y) as x from t                                   ; HAVING
+            postgresql ; select y as x from t having count(*) > 1                    ; HAVING
+            postgresql ; select x, max(y) over () from t                             ; AROUND
+            postgresql ; select x, count(*) from t group by rollup (x)               ; AROUND
+            postgresql ; select x, count(*) from t group by cube (x, y)              ; AROUND
+            mariadb    ; select x, count(*) from t group by x with rollup            ; AROUND
+            postgresql ; select x, count(*) from t group by x, rollup (y)            ; WHERE
+            postgresql ; select x, count(*) from t group by grouping sets ((x, y), (x)) ; WHERE
+            postgresql ; select x, count(*) from t group by grouping sets (x, (x, y)) ; WHERE
+            postgresql ; select x, count(*) from t group by grouping sets ((x), ())  ; AROUND
+            postgresql ; select x, count(*) from t group by grouping sets ((y), (x)) ; AROUND
+            """)
+    void saysWhereAFilterOnItGoes(String dialect, String query, Where where) {
+        assertThat(PreparedQuery.of(query, Dialects.of(dialect))
+                        .with(List.of(AddedFilter.anyOf("x", "f")))
+                        .filterPlacements()
+                        .get(0)
+                        .where())
+                .isEqualTo(where);
+    }
+}
