@@ -87,7 +87,7 @@ final class FromReader {
         }
         if (tokens.isWord(at, "tablesample")) {
             wholeFrom(Math.max(0, items.size() - 1));
-            return at + 1;
+            return rest(at + 1);
         }
         if (tokens.isWord(at, "join") || tokens.isWord(at, "straight_join")) {
             // "a left join b join c on … on …" nests without brackets; which side c is on is then not worked out.
