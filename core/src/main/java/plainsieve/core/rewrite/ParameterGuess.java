@@ -110,7 +110,7 @@ public final class ParameterGuess {
 
     private boolean isWholeKey(int at) {
         boolean begins = tokens.isWord(at - 1, "by") || tokens.is(at - 1, TokenKind.COMMA);
-        return begins && !insideCall(at);
+        return begins && !tokens.is(at + 1, TokenKind.SYMBOL) && !insideCall(at);
     }
 
     private boolean isJoinedText(int at) {
