@@ -5,13 +5,20 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static plainsieve.core.rewrite.Given.given;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.BlankRule;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Type;
 
 class RowLimitsTest {
     @ParameterizedTest
@@ -138,5 +145,62 @@ class RowLimitsTest {
                         .rewritten()
                         .text())
                 .isEqualTo("select 1\nfrom t\nlimit ?\noffset 3");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', nullValues = "none", textBlock = """
+            mariadb    | select 1 limit 5, 5000                   | select 1 limit 5, ?                        | 101
+            mariadb    | select 1 limit 5, :rows                  | select 1 limit 5, ?                        | 101
+            mariadb    | select 1 limit :rows, 50                 | select 1 limit ?, 50                       | 1000
+            postgresql | select 1 order by 1 fetch first 3 rows with ties | select * from (\\nselect 1 order by 1 fetch first 3 rows with ties\\n) as matching\\nlimit ? | 101
+            postgresql | select 1 offset 5 rows                   | select 1 offset 5 rows\\nfetch first ? rows only | 101
+            postgresql | select 1 offset 1 row                    | select 1 offset 1 row\\nfetch first ? rows only | 101
+            postgresql | select 1 offset :rows rows               | select 1 offset ? rows\\nfetch first ? rows only | 1000 101
+            postgresql | values (1), (2)                          | values (1), (2)\\nlimit ?                   | 101
+            sqlite     | values (1), (2)                          | select * from (\\nvalues (1), (2)\\n) as matching\\nlimit ? | 101
+            sqlite     | select 1 union values (2)                | select * from (\\nselect 1 union values (2)\\n) as matching\\nlimit ? | 101
+            sqlite     | select 1 limit 5000 offset 3             | select 1 limit ? offset 3                  | 101
+            postgresql | select 1 limit 101                       | select 1 limit 101                         | none
+            postgresql | select 1 limit 102                       | select 1 limit ?                           | 101
+            postgresql | select 1 limit 9999999999999999999       | select * from (\\nselect 1 limit 9999999999999999999\\n) as matching\\nlimit ? | 101
+            """)
+    void capsInEachForm(String dialect, String query, String statement, String bound) {
+        Statement rewritten =
+                given(query).in(dialect).choose("rows", "1000").capped(100).rewritten();
+        assertThat(rewritten.text()).isEqualTo(statement.replace("\\n", "\n"));
+        assertThat(rewritten.values().stream()
+                        .map(value -> Long.toString(((Bound.RowCount) value.bound()).rows()))
+                        .toList())
+                .isEqualTo(bound == null ? List.of() : List.of(bound.split(" ")));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            mariadb    | select 1 from (select 1 limit :rows, 5) q           | select 1 from (select 1 limit ?, 5) q        | 0
+            mariadb    | select 1 from (select 1 limit :rows offset 5) q     | select 1 from (select 1 limit ? offset 5) q  | 9223372036854775807
+            postgresql | select 1 from (select 1 limit :rows offset 5) q     | select 1 from (select 1 offset 5) q          | none
+            postgresql | select 1 from (select 1 offset :rows) q             | select 1 from (select 1) q                   | none
+            postgresql | select 1 from (select 1 fetch first :rows rows only) q | select 1 from (select 1) q                | none
+            """)
+    void everyRowOfAnInnerQuery(String dialect, String query, String statement, String bound) {
+        Given every = given(query).in(dialect).choose("rows", "0");
+        assertThat(every.text()).isEqualTo(statement);
+        assertThat(every.values()).isEqualTo(bound.equals("none") ? "" : bound);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"NOT_ALLOWED, false", "NO_FILTER, true", "ROWS_WITHOUT_VALUE, true"})
+    void blankMeansEveryRowUnlessItMayNotBe(BlankRule rule, boolean every) {
+        Parameter rows = Parameter.of("rows", Type.INTEGER).withBlankRule(rule);
+        Choices choices = new Choices(Map.of("rows", rows), Map.of("rows", new Choice.Blank()));
+        PreparedQuery query = PreparedQuery.of("select 1 from (select 1 limit :rows) q", Dialects.of("postgresql"));
+        if (every) {
+            assertThat(query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP)
+                            .text())
+                    .doesNotContain("limit");
+        } else {
+            assertThatThrownBy(() -> query.rewrite(choices, Wanted.allRows(), Statement.NO_CAP))
+                    .hasMessageContaining("0 or more");
+        }
     }
 }

@@ -1,0 +1,39 @@
+package plainsieve.core.rewrite;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.sql.ParsedQuery;
+
+class ListTextTest {
+    private static final Dialect POSTGRESQL = Dialects.of("postgresql");
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
+            ``  # ``    # false # false # false # select "id" from "ports" where "id" is not null group by "id" order by "id"
+            app # ``    # false # false # false # select "id" from "app"."ports" where "id" is not null group by "id" order by "id"
+            ``  # name  # false # false # false # select "id", "name" from "ports" where "id" is not null group by "id", "name" order by "name"
+            ``  # ``    # true  # false # false # select "id" from "ports" where "id" is not null and "id" <> '' group by "id" order by "id"
+            ``  # ``    # false # true  # false # select "id", "id", count(*) from "ports" where "id" is not null group by "id" order by "id"
+            ``  # name  # false # true  # true  # select "id", "name", count(*) from "ports" where "id" is not null and "id" not in (:listed_except) group by "id", "name" order by "name"
+            """)
+    void ofAColumn(String schema, String label, boolean text, boolean counts, boolean except, String sql) {
+        ListText.Column column = new ListText.Column(schema, "ports", "id", label, text, counts, except);
+        assertThat(ListText.of(column, POSTGRESQL).replace("\n", " ")).isEqualTo(sql);
+    }
+
+    @Test
+    void aPageAndALookupGoAroundTheListWithoutItsSemicolon() {
+        ParsedQuery list = ParsedQuery.parse("select id, name from ports; -- all", POSTGRESQL);
+        assertThat(ListText.page(list, POSTGRESQL, "name").replace("\n", " "))
+                .startsWith("select * from ( select id, name from ports ) as listed where lower(")
+                .endsWith("order by listed.\"name\" limit :listed_rows offset :listed_start");
+        assertThat(ListText.lookup(list, POSTGRESQL, "id").replace("\n", " "))
+                .isEqualTo(
+                        "select * from ( select id, name from ports ) as listed where listed.\"id\" in (:listed_values)");
+    }
+}
