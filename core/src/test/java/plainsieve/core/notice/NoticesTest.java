@@ -121,9 +121,9 @@ class NoticesTest {
     @Test
     void manyConditionsAreReadInTimeThatGrowsAsTheyDo() {
         StringBuilder text = new StringBuilder("select 1 from crossings where true");
-        for (int i = 0; i < 50_000; i++) {
+        for (int i = 0; i < 10_000; i++) {
             text.append(" and (lower(a%d) = :word or b%d in (:port))".formatted(i, i));
         }
-        assertThat(kinds(text.toString())).hasSize(50_000).containsOnly("function-on-column");
+        assertThat(kinds(text.toString())).hasSize(10_000).containsOnly("function-on-column");
     }
 }

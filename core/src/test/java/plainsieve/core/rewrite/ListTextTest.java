@@ -14,15 +14,16 @@ class ListTextTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '#', quoteCharacter = '`', textBlock = """
-            ``  # ``    # false # false # false # select "id" from "ports" where "id" is not null group by "id" order by "id"
-            app # ``    # false # false # false # select "id" from "app"."ports" where "id" is not null group by "id" order by "id"
-            ``  # name  # false # false # false # select "id", "name" from "ports" where "id" is not null group by "id", "name" order by "name"
-            ``  # ``    # true  # false # false # select "id" from "ports" where "id" is not null and "id" <> '' group by "id" order by "id"
-            ``  # ``    # false # true  # false # select "id", "id", count(*) from "ports" where "id" is not null group by "id" order by "id"
-            ``  # name  # false # true  # true  # select "id", "name", count(*) from "ports" where "id" is not null and "id" not in (:listed_except) group by "id", "name" order by "name"
+            ``  # ``    # ``            # select "id" from "ports" where "id" is not null group by "id" order by "id"
+            app # ``    # ``            # select "id" from "app"."ports" where "id" is not null group by "id" order by "id"
+            ``  # name  # ``            # select "id", "name" from "ports" where "id" is not null group by "id", "name" order by "name"
+            ``  # ``    # text          # select "id" from "ports" where "id" is not null and "id" <> '' group by "id" order by "id"
+            ``  # ``    # counts        # select "id", "id", count(*) from "ports" where "id" is not null group by "id" order by "id"
+            ``  # name  # counts except # select "id", "name", count(*) from "ports" where "id" is not null and "id" not in (:listed_except) group by "id", "name" order by "name"
             """)
-    void ofAColumn(String schema, String label, boolean text, boolean counts, boolean except, String sql) {
-        ListText.Column column = new ListText.Column(schema, "ports", "id", label, text, counts, except);
+    void ofAColumn(String schema, String label, String has, String sql) {
+        ListText.Column column = new ListText.Column(
+                schema, "ports", "id", label, has.contains("text"), has.contains("counts"), has.contains("except"));
         assertThat(ListText.of(column, POSTGRESQL).replace("\n", " ")).isEqualTo(sql);
     }
 

@@ -61,20 +61,7 @@ class OnTopDifferentialTest {
                 OnTopFilter filter = OnTopFilter.of(rows.get(), random, Dialects.of(kind));
                 PreparedQuery filtered = PreparedQuery.of(query, Dialects.of(kind))
                         .with(List.of(filter.added()), random.nextBoolean() ? tables : SourceNames.none());
-                Wanted wanted =
-                        switch (random.nextInt(5)) {
-                            case 0 ->
-                                new Wanted.Totals(
-                                        List.of(new Wanted.Key(filter.added().column(), Optional.empty())),
-                                        List.of(Measure.countOfRows()),
-                                        Wanted.Order.KEYS);
-                            case 1 ->
-                                new Wanted.Rows(
-                                        Optional.of(
-                                                new Wanted.Sort(filter.added().column(), true)),
-                                        Optional.empty());
-                            default -> Wanted.allRows();
-                        };
+                Wanted wanted = wanted(filter.added().column(), random);
                 check(
                         source,
                         new Asked("case %d of seed %d on %s".formatted(i, SEED, kind), query, filter, wanted),
@@ -85,6 +72,18 @@ class OnTopDifferentialTest {
         }
         assertThat(asked).as("queries that run").isGreaterThan(CASES / 2);
         assertThat(inside).as("filters that go inside").isGreaterThan(asked / 4);
+    }
+
+    private static Wanted wanted(String column, SplittableRandom random) {
+        return switch (random.nextInt(5)) {
+            case 0 ->
+                new Wanted.Totals(
+                        List.of(new Wanted.Key(column, Optional.empty())),
+                        List.of(Measure.countOfRows()),
+                        Wanted.Order.KEYS);
+            case 1 -> new Wanted.Rows(Optional.of(new Wanted.Sort(column, true)), Optional.empty());
+            default -> Wanted.allRows();
+        };
     }
 
     private static Optional<Answered> answer(JdbcSource source, String query, Map<String, Answered> known) {

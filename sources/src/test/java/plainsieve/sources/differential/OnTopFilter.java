@@ -32,10 +32,39 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
     private static final int KINDS = 8;
     private static final Set<Type> STRAY = EnumSet.of(Type.INTEGER, Type.DECIMAL, Type.BOOLEAN);
 
+    /** What is picked of a column, and how it is called. */
+    private record Picked(String column, String name, Parameter parameter, List<Object> values, List<String> literals) {
+        List<String> written() {
+            return values.stream().map(OnTopFilter::written).toList();
+        }
+    }
+
     static OnTopFilter of(Answered answered, SplittableRandom random, Dialect dialect) {
         Column column = answered.columns().get(0);
-        String name = dialect.quoteName(column.name());
-        Type told = type(column.kind());
+        List<Object> values = values(answered, type(column.kind()), random);
+        Type type = PickedType.of(
+                type(column.kind()), values.stream().map(OnTopFilter::written).toList());
+        if (!values.isEmpty() && random.nextInt(10) == 0) {
+            others(type).forEach(values::add);
+        }
+        Picked picked = new Picked(
+                column.name(),
+                dialect.quoteName(column.name()),
+                Parameter.of("f", type),
+                values,
+                values.stream().map(value -> literal(value, column, dialect)).toList());
+        boolean without = random.nextInt(3) == 0 || values.isEmpty();
+        int kind = random.nextInt(KINDS);
+        return !values.isEmpty() && kind >= KINDS - 2
+                ? compared(
+                        picked,
+                        random.nextBoolean()
+                                ? AddedFilter.Comparison.GREATER_OR_EQUAL
+                                : AddedFilter.Comparison.NOT_EQUAL)
+                : amongValues(picked, kind == 0, without);
+    }
+
+    private static List<Object> values(Answered answered, Type told, SplittableRandom random) {
         List<Object> shown = answered.rows().stream().map(row -> row.get(0)).toList();
         List<Object> values = new ArrayList<>();
         for (int i = random.nextInt(3); i >= 0 && !shown.isEmpty(); i--) {
@@ -46,37 +75,31 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
                 values.add(value);
             }
         }
-        Type type =
-                PickedType.of(told, values.stream().map(OnTopFilter::written).toList());
-        if (!values.isEmpty() && random.nextInt(10) == 0) {
-            others(type).forEach(values::add);
-        }
-        List<String> literals =
-                values.stream().map(value -> literal(value, column, dialect)).toList();
-        boolean without = random.nextInt(3) == 0 || values.isEmpty();
-        int kind = random.nextInt(KINDS);
-        boolean single = !values.isEmpty() && kind >= KINDS - 2;
-        if (single) {
-            AddedFilter.Comparison comparison =
-                    random.nextBoolean() ? AddedFilter.Comparison.GREATER_OR_EQUAL : AddedFilter.Comparison.NOT_EQUAL;
-            return new OnTopFilter(
-                    AddedFilter.compared(column.name(), comparison, "f"),
-                    name,
-                    name + " " + comparison.symbol() + " " + literals.get(0),
-                    choices(Parameter.of("f", type), ChoiceText.of(written(values.get(0)))));
-        }
-        boolean none = kind == 0;
-        ChoiceText text = new ChoiceText(
-                ChoiceText.Kind.VALUES,
-                values.stream().map(OnTopFilter::written).toList(),
-                without);
+        return values;
+    }
+
+    private static OnTopFilter compared(Picked picked, AddedFilter.Comparison comparison) {
         return new OnTopFilter(
-                none ? AddedFilter.noneOf(column.name(), "f") : AddedFilter.anyOf(column.name(), "f"),
+                AddedFilter.compared(picked.column(), comparison, "f"),
+                picked.name(),
+                picked.name() + " " + comparison.symbol() + " "
+                        + picked.literals().get(0),
+                choices(
+                        picked.parameter(),
+                        ChoiceText.of(written(picked.values().get(0)))));
+    }
+
+    private static OnTopFilter amongValues(Picked picked, boolean none, boolean without) {
+        String name = picked.name();
+        return new OnTopFilter(
+                none ? AddedFilter.noneOf(picked.column(), "f") : AddedFilter.anyOf(picked.column(), "f"),
                 name,
                 none
-                        ? byHand(literals, without, name + " not in (", " and ", name + " is not null")
-                        : byHand(literals, without, name + " in (", " or ", name + " is null"),
-                choices(Parameter.of("f", type).takingMany(), text));
+                        ? byHand(picked.literals(), without, name + " not in (", " and ", name + " is not null")
+                        : byHand(picked.literals(), without, name + " in (", " or ", name + " is null"),
+                choices(
+                        picked.parameter().takingMany(),
+                        new ChoiceText(ChoiceText.Kind.VALUES, picked.written(), without)));
     }
 
     private static String byHand(List<String> literals, boolean without, String test, String word, String missing) {
