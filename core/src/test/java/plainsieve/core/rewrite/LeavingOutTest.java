@@ -81,6 +81,18 @@ class LeavingOutTest {
         assertThat(given(query).text()).isEqualTo("select 1\r\nwhere a\r\n  and b");
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            mariadb    | `select 1\nwhere a\n  and x = :vessel # why\n  and b`        | `select 1\nwhere a\n  and b`
+            mariadb    | `select 1\nwhere a\n  and x = :vessel -- why\r\n  and b`    | `select 1\nwhere a\r\n  and b`
+            postgresql | `select 1\nwhere a\n  and x = :vessel -- why`               | `select 1\nwhere a`
+            postgresql | `select 1\nwhere a\n\tand x = :vessel \t\n\tand b`          | `select 1\nwhere a\n\tand b`
+            postgresql | `select 1\nwhere a\n  and x = :vessel /* why */\n  and b`   | `select 1\nwhere a\n /* why */\n  and b`
+            """)
+    void takesTheCommentOfALineThatGoes(String dialect, String query, String text) {
+        assertThat(given(query).in(dialect).text()).isEqualTo(text);
+    }
+
     @Test
     void leavesOutAConditionWhoseListIsChosenWhole() {
         assertThat(given("select 1 where x = :port and a")

@@ -176,6 +176,11 @@ class SameStatementTest {
             select 1 from t offset 5  | select 1 from t limit :b0 offset 5             | #      | true
             select 1 from t limit 9   | select 1 from t limit :b0                      | #      | true
             select 1 from t limit :n  | select 1 from t limit :b0                      | #n     | true
+            select 1 from t offset 5 rows | select 1 from t offset 5 rows fetch first :b0 rows only | # | true
+            select 1 from t offset 5 rows | select 1 from t offset 5 rows fetch first :b0 rows with ties | # | false
+            select 1 from t offset 5 rows | select 1 from t offset 5 rows fetch first :b0 rows only | x | false
+            select 1 from t limit 9   | select 1 from t limit :b0                      | x      | false
+            select 1 from t where x = 9 limit 9 | select 1 from t where x = :b0 limit 9 | #     | false
             select 1 from t           | select 1 from t                                | ''     | false
             select 1 from t           | select 1 from t limit :b0 limit :b1            | # #    | false
             select 1 from t           | select 1 from t limit :b0                      | x      | false
