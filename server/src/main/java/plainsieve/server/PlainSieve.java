@@ -13,9 +13,10 @@ public class PlainSieve {
         try {
             SpringApplication.run(PlainSieve.class, args);
         } catch (RuntimeException e) {
-            RecordsRefused.in(e).ifPresentOrElse(refused -> System.err.println(refused.getMessage()), () -> {
+            // What was refused has been said already.
+            if (RecordsRefused.in(e).isEmpty()) {
                 throw e;
-            });
+            }
             System.exit(2);
         }
     }

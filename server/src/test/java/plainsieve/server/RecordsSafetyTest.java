@@ -7,8 +7,10 @@ import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
@@ -66,6 +68,37 @@ class RecordsSafetyTest {
     }
 
     @Test
+    void aFolderBelongsToOneServerAndItsFilesToTheirOwner() throws Exception {
+        int port = freePort();
+        Process server = startServer(port);
+        try {
+            for (String name : List.of("plainsieve.sqlite", "secret.key", "server.lock")) {
+                assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve(name))))
+                        .as(name)
+                        .isEqualTo("rw-------");
+            }
+            assertThat(refusal("second")).contains("runs already: http://127.0.0.1:" + port, "plainsieve.data-folder");
+            makeQuery(new Api("http://127.0.0.1:" + port));
+        } finally {
+            server.destroy();
+            server.waitFor();
+        }
+        for (byte[] wrong : List.of(new byte[0], new byte[32])) {
+            Files.write(folder.resolve("secret.key"), wrong);
+            assertThat(refusal("key")).contains("secret.key", "Put back").doesNotContain("Exception", "\tat ");
+            assertThat(folder.resolve("secret.key")).hasBinaryContent(wrong);
+        }
+    }
+
+    /** What a server says that does not start. */
+    private String refusal(String log) throws Exception {
+        Process refused = started(freePort(), log);
+        assertThat(refused.waitFor(60, TimeUnit.SECONDS)).isTrue();
+        assertThat(refused.exitValue()).isEqualTo(2);
+        return Files.readString(folder.resolve(log));
+    }
+
+    @Test
     void losesNothingConfirmedWhenKilled() throws Exception {
         int confirmed = 0;
         for (int round = 0; round < 2; round++) {
@@ -102,8 +135,8 @@ class RecordsSafetyTest {
         return after + 40;
     }
 
-    private Process startServer(int port) throws IOException, InterruptedException {
-        Process server = new ProcessBuilder(
+    private Process started(int port, String log) throws IOException {
+        return new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-cp",
                         System.getProperty("java.class.path"),
@@ -111,8 +144,12 @@ class RecordsSafetyTest {
                         "--server.port=" + port,
                         "--plainsieve.data-folder=" + folder)
                 .redirectErrorStream(true)
-                .redirectOutput(folder.resolve("log").toFile())
+                .redirectOutput(folder.resolve(log).toFile())
                 .start();
+    }
+
+    private Process startServer(int port) throws IOException, InterruptedException {
+        Process server = started(port, "log");
         for (int i = 0; i < 300; i++) {
             try {
                 new Api("http://127.0.0.1:" + port).get("/api/reports");

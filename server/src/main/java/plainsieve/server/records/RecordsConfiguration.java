@@ -8,7 +8,6 @@ import javax.sql.DataSource;
 import org.mybatis.spring.annotation.MapperScan;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import plainsieve.server.settings.Settings;
 
 /** Opens the records: SQLite with a write-ahead log, every confirmed change on disk before it is confirmed. */
 @Configuration
@@ -19,8 +18,8 @@ class RecordsConfiguration {
     private static final int CONNECTIONS = 4;
 
     @Bean
-    DataSource records(Settings settings) throws IOException {
-        Path file = settings.dataFolder().resolve("plainsieve.sqlite");
+    DataSource records(DataFolder folder) throws IOException {
+        Path file = folder.ownFile("plainsieve.sqlite");
         RecordsFile.check(file);
         HikariConfig config = new HikariConfig();
         // With deferred transactions, two writers at once would fail instead of waiting for each other.

@@ -16,6 +16,7 @@ import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
+import plainsieve.server.records.RecordsRefused;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 
@@ -35,7 +36,7 @@ public final class SecretBox {
 
     private byte[] keyIn(Path file) throws IOException {
         if (Files.exists(file)) {
-            return Files.readAllBytes(file);
+            return whole(file, Files.readAllBytes(file));
         }
         byte[] fresh = new byte[KEY_BYTES];
         random.nextBytes(fresh);
@@ -43,6 +44,15 @@ public final class SecretBox {
         Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
         Files.write(file, fresh, StandardOpenOption.SYNC);
         return fresh;
+    }
+
+    private static byte[] whole(Path file, byte[] key) {
+        if (key.length != KEY_BYTES) {
+            throw new RecordsRefused(
+                    "%s is no key: it has %d bytes, and a key has %d. It was left as it is. Put back the key file that belongs to the records."
+                            .formatted(file, key.length, KEY_BYTES));
+        }
+        return key;
     }
 
     public String lock(Secret secret) {
@@ -63,6 +73,16 @@ public final class SecretBox {
                 Arrays.copyOf(bytes, NONCE_BYTES),
                 Arrays.copyOfRange(bytes, NONCE_BYTES, bytes.length));
         return new Secret(new String(text, StandardCharsets.UTF_8));
+    }
+
+    /** Whether this key is the one that locked it. */
+    public boolean opens(String locked) {
+        try {
+            unlock(locked);
+            return true;
+        } catch (IllegalStateException | IllegalArgumentException e) {
+            return false;
+        }
     }
 
     /** Another key for another purpose, which does not betray this one. */

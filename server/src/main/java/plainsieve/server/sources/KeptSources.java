@@ -1,9 +1,12 @@
 package plainsieve.server.sources;
 
+import jakarta.annotation.PostConstruct;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.RecordsRefused;
 import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.security.SecretBox;
@@ -22,6 +25,17 @@ public class KeptSources {
         this.records = records;
         this.forms = forms;
         this.secrets = secrets;
+    }
+
+    /** A key that opens none of the passwords is another one, or was made anew because the old one is gone. */
+    @PostConstruct
+    void requireTheirKey() {
+        List<SourceRow> rows = records.all();
+        if (!rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
+            throw new RecordsRefused(
+                    "secret.key does not open the passwords of the %d sources in the records. Put back the key file that belongs to them, or the records that belong to the key."
+                            .formatted(rows.size()));
+        }
     }
 
     public boolean has(String id) {

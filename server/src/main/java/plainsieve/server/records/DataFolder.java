@@ -1,0 +1,88 @@
+package plainsieve.server.records;
+
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermissions;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.env.Environment;
+import org.springframework.stereotype.Component;
+import plainsieve.server.settings.Settings;
+
+/**
+ * The folder with the records, which one server has for itself while it runs: what is known of the records is kept in
+ * memory, and another server's changes would be lost. What lies there is readable by its owner only.
+ */
+@Component
+public final class DataFolder {
+    private static final String OWNER_ONLY = "rw-------";
+
+    private final Path folder;
+    private final FileChannel channel;
+    private final FileLock lock;
+
+    /** Throws {@link RecordsRefused} with the address of the server that has the folder. */
+    public DataFolder(Settings settings) throws IOException {
+        this.folder = settings.dataFolder();
+        Files.createDirectories(folder.toAbsolutePath());
+        Path file = folder.resolve("server.lock");
+        ownerOnly(file);
+        this.channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE);
+        this.lock = lock(file);
+    }
+
+    private FileLock lock(Path file) throws IOException {
+        try {
+            FileLock taken = channel.tryLock();
+            if (taken != null) {
+                return taken;
+            }
+        } catch (OverlappingFileLockException e) {
+            // Another server in this very program has it.
+        }
+        String holder = Files.readString(file).strip();
+        channel.close();
+        throw new RecordsRefused(
+                "%s is the folder of a server that runs already%s. Use that one, stop it, or choose another folder with plainsieve.data-folder."
+                        .formatted(folder, holder.isEmpty() ? "" : ": " + holder));
+    }
+
+    @EventListener
+    void tellAddress(ApplicationReadyEvent ready) throws IOException {
+        Environment environment = ready.getApplicationContext().getEnvironment();
+        String host = environment.getProperty("server.address", "127.0.0.1");
+        String port = environment.getProperty("local.server.port", environment.getProperty("server.port", ""));
+        String holder = "http://%s:%s (process %d)"
+                .formatted(host, port, ProcessHandle.current().pid());
+        channel.truncate(0);
+        channel.write(StandardCharsets.UTF_8.encode(holder), 0);
+    }
+
+    /** The path of a file in the folder, which is made, or made readable by its owner only. */
+    public Path ownFile(String name) throws IOException {
+        Path file = folder.resolve(name);
+        ownerOnly(file);
+        return file;
+    }
+
+    private static void ownerOnly(Path file) throws IOException {
+        if (Files.exists(file)) {
+            Files.setPosixFilePermissions(file, PosixFilePermissions.fromString(OWNER_ONLY));
+        } else {
+            Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWNER_ONLY)));
+        }
+    }
+
+    @PreDestroy
+    void letGo() throws IOException {
+        lock.release();
+        channel.close();
+    }
+}
