@@ -114,10 +114,13 @@ final class SameStatement {
                 .mapToInt(Clause::keyword)
                 .min()
                 .orElse(top.span().to());
-        Clause shown = block.clause(Clause.Kind.SELECT).orElseThrow();
-        viewFrom = shown.body().from();
-        viewTo = shown.body().to();
-        return onlyLooks ? Optional.of(new Span(top.span().from(), end)) : Optional.empty();
+        Optional<Span> shown =
+                block.clause(Clause.Kind.SELECT).filter(select -> onlyLooks).map(Clause::body);
+        shown.ifPresent(items -> {
+            viewFrom = items.from();
+            viewTo = items.to();
+        });
+        return shown.map(items -> new Span(top.span().from(), end));
     }
 
     /** Walks two runs of tokens. */

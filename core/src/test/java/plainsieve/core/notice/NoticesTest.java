@@ -3,43 +3,18 @@ package plainsieve.core.notice;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import java.util.Map;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.parameter.Parameter;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.value.Type;
 
 class NoticesTest {
-    private static final Map<String, Parameter> PARAMETERS = Stream.of(
-                    Parameter.of("port", Type.TEXT).takingMany(),
-                    Parameter.of("day", Type.DATE),
-                    Parameter.of("to", Type.DATE),
-                    Parameter.of("at", Type.DATETIME),
-                    Parameter.of("word", Type.TEXT),
-                    Parameter.of("delay", Type.INTEGER),
-                    Parameter.of("n", Type.INTEGER))
-            .collect(Collectors.toMap(Parameter::name, Function.identity()));
-
-    private static final ColumnFacts FACTS = new ColumnFacts(Map.of(
-            "crossings",
-            Map.of(
-                    "departed_at", new ColumnFacts.Fact(Type.DATETIME, false),
-                    "delay_min", new ColumnFacts.Fact(Type.INTEGER, true),
-                    "state", new ColumnFacts.Fact(Type.TEXT, false)),
-            "vessels",
-            Map.of("retired_on", new ColumnFacts.Fact(Type.DATE, true))));
-
     private static List<Notice> notices(String dialectName, String query) {
         Dialect dialect = Dialects.of(dialectName);
-        return Notices.of(ParsedQuery.parse(query, dialect), dialect, PARAMETERS, FACTS);
+        return Notices.of(ParsedQuery.parse(query, dialect), dialect, Told.PARAMETERS, Told.FACTS);
     }
 
     private static List<String> kinds(String query) {
@@ -114,7 +89,7 @@ class NoticesTest {
     void aTypeAgainstAColumnIsMendedByTheColumnsType() {
         Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
-        Notice notice = Notices.of(query, dialect, PARAMETERS, FACTS).get(0);
+        Notice notice = Notices.of(query, dialect, Told.PARAMETERS, Told.FACTS).get(0);
         assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);
     }
 

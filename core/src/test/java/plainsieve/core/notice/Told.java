@@ -19,7 +19,7 @@ import plainsieve.core.value.Type;
 final class Told {
     private static final String HEAD = "select 1 from crossings c where ";
 
-    private static final Map<String, Parameter> PARAMETERS = Stream.of(
+    static final Map<String, Parameter> PARAMETERS = Stream.of(
                     Parameter.of("port", Type.TEXT).takingMany(),
                     Parameter.of("day", Type.DATE),
                     Parameter.of("days", Type.DATE).takingMany(),
@@ -29,16 +29,19 @@ final class Told {
                     Parameter.of("word", Type.TEXT),
                     Parameter.of("name", Type.NAME),
                     Parameter.of("share", Type.DECIMAL),
+                    Parameter.of("delay", Type.INTEGER),
                     Parameter.of("n", Type.INTEGER))
             .collect(Collectors.toMap(Parameter::name, Function.identity()));
 
-    private static final ColumnFacts FACTS = new ColumnFacts(Map.of(
+    static final ColumnFacts FACTS = new ColumnFacts(Map.of(
             "crossings",
             Map.of(
                     "departed_at", new ColumnFacts.Fact(Type.DATETIME, false),
                     "delay_min", new ColumnFacts.Fact(Type.INTEGER, true),
                     "state", new ColumnFacts.Fact(Type.TEXT, false),
-                    "retired_on", new ColumnFacts.Fact(Type.DATE, true))));
+                    "retired_on", new ColumnFacts.Fact(Type.DATE, true)),
+            "vessels",
+            Map.of("retired_on", new ColumnFacts.Fact(Type.DATE, true))));
 
     private final NoticeRule rule;
     private final String dialect;

@@ -226,6 +226,8 @@ class SameStatementTest {
             select * from t                        | select y, count(*) from t, u group by y limit :b0                     | false
             select x from t                        | select y, count(*) from t group by y limit :b0                        | false
             select * from t limit 3                | select y, count(*) from t group by y limit :b0                        | false
+            select * from t                        | values (1) limit :b0                                                  | false
+            select * from t                        | table t limit :b0                                                     | false
             select * from t union select * from u  | select count(*) from t union select * from u limit :b0                | false
             select * from (select * from t) s      | select * from (select count(*) from t) s limit :b0                    | false
             select * from t where x in (select * from u) | select count(*) from t where x in (select y from u) limit :b0   | false

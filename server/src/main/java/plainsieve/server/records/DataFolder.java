@@ -28,14 +28,22 @@ public final class DataFolder {
     private final FileChannel channel;
     private final FileLock lock;
 
-    /** Throws {@link RecordsRefused} with the address of the server that has the folder. */
-    public DataFolder(Settings settings) throws IOException {
+    /** Throws {@link RecordsRefused}, with the address of the server that has the folder, or why it cannot be used. */
+    public DataFolder(Settings settings) {
         this.folder = settings.dataFolder();
-        Files.createDirectories(folder.toAbsolutePath());
         Path file = folder.resolve("server.lock");
-        ownerOnly(file);
-        this.channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE);
-        this.lock = lock(file);
+        try {
+            Files.createDirectories(folder.toAbsolutePath());
+            ownerOnly(file);
+            this.channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE);
+            this.lock = lock(file);
+            // What a server wrote that is no more says nothing of this one.
+            channel.truncate(0);
+        } catch (IOException e) {
+            throw new RecordsRefused(
+                    "%s cannot be used: %s. Give it to the user of this server, or choose another folder with plainsieve.data-folder."
+                            .formatted(folder, e.getMessage()));
+        }
     }
 
     private FileLock lock(Path file) throws IOException {
