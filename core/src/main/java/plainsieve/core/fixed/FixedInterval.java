@@ -18,7 +18,8 @@ import plainsieve.core.sql.Tokens;
 import plainsieve.core.value.Type;
 
 /**
- * The amount of a span of time in one unit. A span of several units, or with a fraction, is left to its author.
+ * The amount of a span of time in one unit. A span of several units, or with a fraction, is left to its author; so is one
+ * that is multiplied already, which a parameter has made of it.
  *
  * <pre>
  * now() - interval '3 days'        now() - (:days * interval '1 day')
@@ -42,7 +43,8 @@ final class FixedInterval {
     Optional<Found> at(int word) {
         int amount = word + 1;
         boolean literal = tokens.is(amount, TokenKind.STRING) || tokens.is(amount, TokenKind.NUMBER);
-        if (!tokens.isWord(word, "interval") || !literal) {
+        boolean unitOfAProduct = tokens.isSymbol(word - 1, "*");
+        if (!tokens.isWord(word, "interval") || !literal || unitOfAProduct) {
             return Optional.empty();
         }
         Matcher inside =

@@ -31,6 +31,8 @@ class FixedIntervalTest {
             postgresql # x > now() - interval '3'
             postgresql # x > now() - interval '3 moons'
             postgresql # interval < y
+            postgresql # x > now() - (:days * interval '1 day')
+            postgresql # x > now() - n * interval '1 day'
             mariadb    # x > now() - interval '1:30' minute_second
             mariadb    # x > now() - interval y day
             """)
