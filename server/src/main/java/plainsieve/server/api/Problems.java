@@ -3,6 +3,7 @@ package plainsieve.server.api;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.UncheckedIOException;
 import java.util.List;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -24,6 +25,7 @@ import plainsieve.server.people.Forbidden;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
+import plainsieve.server.records.RecordsFailure;
 import plainsieve.sources.SourceFailure;
 
 /** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
@@ -79,6 +81,17 @@ class Problems extends ResponseEntityExceptionHandler {
         return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask whoever looks after this server."));
     }
 
+    private static ResponseEntity<ProblemDetail> records(RecordsFailure e) {
+        LOG.warn("The records: {}", e.getMessage());
+        HttpStatus status =
+                switch (e.kind()) {
+                    case BUSY -> HttpStatus.SERVICE_UNAVAILABLE;
+                    case FULL -> HttpStatus.INSUFFICIENT_STORAGE;
+                    case TAKEN -> HttpStatus.CONFLICT;
+                };
+        return answer(detail(status, e.getMessage(), e.advice()));
+    }
+
     /** Nobody is left to answer to. */
     @ExceptionHandler
     void browserWentAway(UncheckedIOException e) {
@@ -87,6 +100,10 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> internal(Exception e, HttpServletRequest request) {
+        Optional<RecordsFailure> known = RecordsFailure.of(e);
+        if (known.isPresent()) {
+            return records(known.get());
+        }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
         return answer(detail(
                 HttpStatus.INTERNAL_SERVER_ERROR,

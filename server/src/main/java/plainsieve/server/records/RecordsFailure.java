@@ -1,0 +1,70 @@
+package plainsieve.server.records;
+
+import java.util.Optional;
+import org.sqlite.SQLiteErrorCode;
+import org.sqlite.SQLiteException;
+
+/** The records could not be read or written, and not through anyone's doing here. Nothing was changed then. */
+public final class RecordsFailure extends RuntimeException {
+    private static final int PRIMARY_CODE = 0xff;
+
+    private final Kind kind;
+
+    /** What is in the way. */
+    public enum Kind {
+        BUSY("Another program writes into the records of this server. Nothing was changed.", "Try again in a moment."),
+        FULL("The disk of this server is full. Nothing was changed.", "Make room on it, then do it again."),
+        TAKEN(
+                "Somebody else made the same thing at the same moment. Nothing was changed.",
+                "Look at theirs, or choose another name.");
+
+        private final String message;
+        private final String advice;
+
+        Kind(String message, String advice) {
+            this.message = message;
+            this.advice = advice;
+        }
+    }
+
+    private RecordsFailure(Kind kind, Throwable cause) {
+        super(kind.message, cause);
+        this.kind = kind;
+    }
+
+    static RecordsFailure busy() {
+        return new RecordsFailure(Kind.BUSY, null);
+    }
+
+    /** What SQLite's own failure means under any other that it was wrapped in; nothing when it is not one of these. */
+    public static Optional<RecordsFailure> of(Throwable failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof RecordsFailure known) {
+                return Optional.of(known);
+            }
+            if (cause instanceof SQLiteException sqlite) {
+                return kind(sqlite.getResultCode()).map(kind -> new RecordsFailure(kind, failure));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<Kind> kind(SQLiteErrorCode code) {
+        if (code == SQLiteErrorCode.SQLITE_CONSTRAINT_PRIMARYKEY || code == SQLiteErrorCode.SQLITE_CONSTRAINT_UNIQUE) {
+            return Optional.of(Kind.TAKEN);
+        }
+        return switch (SQLiteErrorCode.getErrorCode(code.code & PRIMARY_CODE)) {
+            case SQLITE_BUSY, SQLITE_LOCKED -> Optional.of(Kind.BUSY);
+            case SQLITE_FULL, SQLITE_IOERR -> Optional.of(Kind.FULL);
+            default -> Optional.empty();
+        };
+    }
+
+    public Kind kind() {
+        return kind;
+    }
+
+    public String advice() {
+        return kind.advice;
+    }
+}

@@ -1,0 +1,121 @@
+package plainsieve.server.records;
+
+import com.zaxxer.hikari.HikariDataSource;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.datasource.ConnectionHolder;
+import org.springframework.jdbc.datasource.DataSourceUtils;
+import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.TransactionSystemException;
+import org.springframework.transaction.support.AbstractPlatformTransactionManager;
+import org.springframework.transaction.support.DefaultTransactionStatus;
+import org.springframework.transaction.support.SmartTransactionObject;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+/**
+ * Changes of the records that belong together. Begins and ends them in SQLite's own words, on a connection that ends each of
+ * its statements by itself: the driver, told to leave that to us, takes the writer's place again as soon as a change is
+ * committed, and then calls a change failed that was kept, when another program was faster.
+ */
+final class RecordsTransactions extends AbstractPlatformTransactionManager {
+    private static final Logger LOG = LoggerFactory.getLogger(RecordsTransactions.class);
+
+    private final transient HikariDataSource records;
+    private final transient WriteGate gate;
+
+    RecordsTransactions(HikariDataSource records, WriteGate gate) {
+        this.records = records;
+        this.gate = gate;
+        setRollbackOnCommitFailure(true);
+    }
+
+    /** A change under way; without a holder until it has begun. */
+    private static final class Change implements SmartTransactionObject {
+        private ConnectionHolder holder;
+
+        private Change(ConnectionHolder holder) {
+            this.holder = holder;
+        }
+
+        @Override
+        public boolean isRollbackOnly() {
+            return holder.isRollbackOnly();
+        }
+    }
+
+    @Override
+    protected Object doGetTransaction() {
+        return new Change((ConnectionHolder) TransactionSynchronizationManager.getResource(records));
+    }
+
+    @Override
+    protected boolean isExistingTransaction(Object transaction) {
+        return ((Change) transaction).holder != null;
+    }
+
+    @Override
+    protected void doBegin(Object transaction, TransactionDefinition definition) {
+        gate.enter();
+        Connection connection = null;
+        try {
+            connection = records.getConnection();
+            say(connection, "begin immediate");
+            Change change = (Change) transaction;
+            change.holder = new ConnectionHolder(connection, true);
+            change.holder.setSynchronizedWithTransaction(true);
+            TransactionSynchronizationManager.bindResource(records, change.holder);
+        } catch (SQLException e) {
+            DataSourceUtils.releaseConnection(connection, records);
+            gate.leave();
+            throw new CannotCreateTransactionException("A change of the records could not begin", e);
+        }
+    }
+
+    @Override
+    protected void doCommit(DefaultTransactionStatus status) {
+        try {
+            say(connection(status), "commit");
+        } catch (SQLException e) {
+            throw new TransactionSystemException("A change of the records could not be kept", e);
+        }
+    }
+
+    /* SQLite itself takes back a change for which the disk had no room; there is nothing left to take back then. */
+    @Override
+    protected void doRollback(DefaultTransactionStatus status) {
+        try {
+            say(connection(status), "rollback");
+        } catch (SQLException e) {
+            LOG.debug("Nothing to take back, or the connection is broken", e);
+            records.evictConnection(connection(status));
+        }
+    }
+
+    @Override
+    protected void doSetRollbackOnly(DefaultTransactionStatus status) {
+        ((Change) status.getTransaction()).holder.setRollbackOnly();
+    }
+
+    @Override
+    protected void doCleanupAfterCompletion(Object transaction) {
+        TransactionSynchronizationManager.unbindResource(records);
+        Change change = (Change) transaction;
+        DataSourceUtils.releaseConnection(change.holder.getConnection(), records);
+        change.holder.clear();
+        gate.leave();
+    }
+
+    private static Connection connection(DefaultTransactionStatus status) {
+        return ((Change) status.getTransaction()).holder.getConnection();
+    }
+
+    private static void say(Connection connection, String what) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute(what);
+        }
+    }
+}

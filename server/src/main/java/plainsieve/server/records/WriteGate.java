@@ -1,0 +1,59 @@
+package plainsieve.server.records;
+
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.ReentrantLock;
+import org.apache.ibatis.executor.Executor;
+import org.apache.ibatis.mapping.MappedStatement;
+import org.apache.ibatis.plugin.Interceptor;
+import org.apache.ibatis.plugin.Intercepts;
+import org.apache.ibatis.plugin.Invocation;
+import org.apache.ibatis.plugin.Signature;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+/**
+ * Lets one writer of this server into the records at a time, in the order of their coming: SQLite has one place for a writer,
+ * and those who wait for it here hold no connection, so that nobody who only reads waits with them.
+ */
+@Component
+@Intercepts(
+        @Signature(
+                type = Executor.class,
+                method = "update",
+                args = {MappedStatement.class, Object.class}))
+class WriteGate implements Interceptor {
+    /** A little longer than one writer waits for another program. */
+    private static final long LONGEST_WAIT_MILLIS = RecordsConfiguration.LONGEST_LOCK_MILLIS + 1_000;
+
+    private final ReentrantLock gate = new ReentrantLock(true);
+
+    /** Throws {@link RecordsFailure} when the others take too long. */
+    void enter() {
+        try {
+            if (!gate.tryLock(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS)) {
+                throw RecordsFailure.busy();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw RecordsFailure.busy();
+        }
+    }
+
+    void leave() {
+        gate.unlock();
+    }
+
+    /** A write that is no part of a larger change passes the gate by itself. */
+    @Override
+    public Object intercept(Invocation write) throws Throwable {
+        if (TransactionSynchronizationManager.isActualTransactionActive()) {
+            return write.proceed();
+        }
+        enter();
+        try {
+            return write.proceed();
+        } finally {
+            leave();
+        }
+    }
+}
