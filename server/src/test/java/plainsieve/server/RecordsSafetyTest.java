@@ -19,6 +19,8 @@ import plainsieve.server.records.RecordsFile;
 import plainsieve.server.records.RecordsRefused;
 
 class RecordsSafetyTest {
+    private static final int ASKED = 20;
+
     @TempDir
     private Path folder;
 
@@ -111,8 +113,12 @@ class RecordsSafetyTest {
                 } else {
                     assertThat(api.get("/api/queries/kept").json().get("text").asString())
                             .isEqualTo("select " + confirmed);
+                    assertThat(api.get("/api/sent").json()).hasSize(ASKED);
                 }
                 confirmed = saveDrafts(api, round * 100);
+                for (int i = 0; i < ASKED && round == 0; i++) {
+                    api.runDraft("kept", "select " + i, Map.of());
+                }
             } finally {
                 server.destroyForcibly().waitFor();
             }

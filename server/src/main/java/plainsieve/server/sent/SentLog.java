@@ -2,7 +2,6 @@ package plainsieve.server.sent;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
@@ -10,14 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
@@ -31,18 +24,17 @@ import plainsieve.server.settings.Settings;
 import plainsieve.sources.Answer;
 
 /**
- * Writes down every statement that is sent, and how it went. Writing happens beside the run, in order, so that no row waits
- * for the log; whoever reads the log first waits until it is up to date.
+ * Writes down every statement before it is sent, and how it went when that is known, beside the run: no row waits for it.
+ * Whoever reads the log first waits until it is up to date.
  */
 @Service
 public class SentLog {
-    private static final Logger LOG = LoggerFactory.getLogger(SentLog.class);
-    private static final long CLOSING_SECONDS = 5;
     private static final int PRUNE_EVERY = 500;
     private static final int PRUNED_AT_ONCE = 500;
     private static final long MOST_REMEMBERED_VALUES = 200_000;
 
     private final SentRecords records;
+    private final SentWriter writer;
     private final StoredForms forms;
     private final Clock clock;
     private final Settings settings;
@@ -53,8 +45,6 @@ public class SentLog {
             .maximumWeight(MOST_REMEMBERED_VALUES)
             .weigher((Long id, Remembered sent) -> SentValues.count(sent.statement()))
             .build();
-
-    private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> new Thread(task, "sent-log"));
 
     /** A statement with the names of the parameters whose values in it are private. */
     public record Remembered(Statement statement, Set<String> hidden) {
@@ -89,7 +79,8 @@ public class SentLog {
         }
     }
 
-    SentLog(SentRecords records, StoredForms forms, Clock clock, Settings settings) {
+    SentLog(SentRecords records, SentWriter writer, StoredForms forms, Clock clock, Settings settings) {
+        this.writer = writer;
         this.settings = settings;
         this.records = records;
         this.forms = forms;
@@ -128,7 +119,7 @@ public class SentLog {
     }
 
     public void keepEvidence(long id, String evidence) {
-        write(() -> records.keepEvidence(id, evidence));
+        writer.later(now -> now.keepEvidence(id, evidence));
     }
 
     public Optional<SentRow> find(Project project, long id) {
@@ -143,26 +134,7 @@ public class SentLog {
     }
 
     private void settle() {
-        CompletableFuture.runAsync(() -> {}, writer).join();
-    }
-
-    private void write(Runnable change) {
-        writer.execute(() -> {
-            try {
-                change.run();
-            } catch (RuntimeException e) {
-                // A full disk must not keep anyone from reading; what could not be written down is in the server's log.
-                LOG.error("A statement could not be written into Sent", e);
-            }
-        });
-    }
-
-    @PreDestroy
-    void close() throws InterruptedException {
-        writer.shutdown();
-        if (!writer.awaitTermination(CLOSING_SECONDS, TimeUnit.SECONDS)) {
-            LOG.warn("Sent was not written to its end");
-        }
+        writer.now(now -> {});
     }
 
     /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
@@ -193,21 +165,19 @@ public class SentLog {
                 0,
                 0,
                 "");
-        write(() -> {
-            records.add(row);
-            if (id % PRUNE_EVERY == 0) {
-                prune();
-            }
-        });
+        writer.now(now -> now.add(row));
+        if (id % PRUNE_EVERY == 0) {
+            writer.later(this::prune);
+        }
         return new Begun(row, sent);
     }
 
     /* In small pieces, each its own write: whoever else writes in between does not wait for all of it. */
-    private void prune() {
+    private void prune(SentRecords now) {
         Instant before = clock.instant().minus(settings.sentKept());
-        int pruned = records.prune(settings.sentMost(), before, PRUNED_AT_ONCE);
+        int pruned = now.prune(settings.sentMost(), before, PRUNED_AT_ONCE);
         if (pruned == PRUNED_AT_ONCE) {
-            write(this::prune);
+            writer.later(this::prune);
         }
     }
 
@@ -221,7 +191,7 @@ public class SentLog {
     }
 
     public void done(Begun begun, Answer answer) {
-        write(() -> records.finish(finished(begun.row(), "done", "", answer)));
+        writer.later(now -> now.finish(finished(begun.row(), "done", "", answer)));
     }
 
     /** How a statement ended that did not end well. */
@@ -234,7 +204,8 @@ public class SentLog {
     public void failed(Begun begun, End end, String problem, double millis) {
         String told = begun.sent().withoutPrivate(problem);
         String outcome = end == End.STOPPED ? "stopped" : "failed";
-        write(() -> records.finish(finished(begun.row(), outcome, told, new Answer(0, 0, millis, millis))));
+        Answer answer = new Answer(0, 0, millis, millis);
+        writer.later(now -> now.finish(finished(begun.row(), outcome, told, answer)));
     }
 
     private static SentRow finished(SentRow row, String outcome, String problem, Answer answer) {

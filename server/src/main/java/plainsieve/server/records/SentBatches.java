@@ -1,0 +1,81 @@
+package plainsieve.server.records;
+
+import com.zaxxer.hikari.HikariDataSource;
+import jakarta.annotation.PreDestroy;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.List;
+import java.util.function.Consumer;
+import org.apache.ibatis.mapping.Environment;
+import org.apache.ibatis.session.Configuration;
+import org.apache.ibatis.session.SqlSession;
+import org.apache.ibatis.session.SqlSessionFactory;
+import org.apache.ibatis.session.SqlSessionFactoryBuilder;
+import org.apache.ibatis.transaction.jdbc.JdbcTransactionFactory;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
+import org.springframework.stereotype.Component;
+
+/**
+ * Writes into Sent, many changes at once, over a connection of its own. What it confirms outlives this process, however that
+ * ends; it does not wait for the disk as the definitions of authors do, for a statement waits for its line.
+ */
+@Component
+public class SentBatches {
+    private final SingleConnectionDataSource connection;
+    private final SqlSessionFactory sessions;
+    private final WriteGate gate;
+
+    SentBatches(HikariDataSource records, WriteGate gate) {
+        this.gate = gate;
+        this.connection =
+                new SingleConnectionDataSource(records.getJdbcUrl().replace("=FULL", "=NORMAL"), true);
+        Configuration configuration =
+                new Configuration(new Environment("sent", new JdbcTransactionFactory(), connection));
+        configuration.getTypeHandlerRegistry().register(Instant.class, new InstantHandler());
+        configuration.setArgNameBasedConstructorAutoMapping(true);
+        configuration.setMapUnderscoreToCamelCase(true);
+        configuration.addMapper(SentRecords.class);
+        this.sessions = new SqlSessionFactoryBuilder().build(configuration);
+    }
+
+    /** Makes all of the changes or none. Throws {@link RecordsFailure} when the records are busy or the disk is full. */
+    public void write(List<Consumer<SentRecords>> changes) {
+        gate.enter();
+        try (SqlSession session = sessions.openSession(true)) {
+            SentRecords records = session.getMapper(SentRecords.class);
+            say(session, "begin immediate");
+            try {
+                changes.forEach(change -> change.accept(records));
+                say(session, "commit");
+            } catch (SQLException | RuntimeException e) {
+                takeBack(session);
+                throw e;
+            }
+        } catch (SQLException e) {
+            throw RecordsFailure.of(e).orElseThrow(() -> new IllegalStateException("Sent cannot be written", e));
+        } finally {
+            gate.leave();
+        }
+    }
+
+    /* Where SQLite took it back by itself, for want of room, there is nothing left to do. */
+    private void takeBack(SqlSession session) {
+        try {
+            say(session, "rollback");
+        } catch (SQLException e) {
+            connection.resetConnection();
+        }
+    }
+
+    private static void say(SqlSession session, String what) throws SQLException {
+        try (Statement statement = session.getConnection().createStatement()) {
+            statement.execute(what);
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        connection.destroy();
+    }
+}
