@@ -86,10 +86,8 @@ class RecordsBusyTest {
             assertThat(answer.json().get("detail").asString()).contains("Nothing was changed");
         });
         assertThat(answers).allMatch(answer -> answer.status() < 300 || answer.status() == 503);
-        assertThat(text("a"))
-                .isEqualTo(saves.get(0).join().status() == 200 ? "select 1" : "");
-        assertThat(text("b"))
-                .isEqualTo(saves.get(1).join().status() == 200 ? "select 1" : "");
+        assertThat(text("a")).isEqualTo(saves.get(0).join().status() == 200 ? "select 1" : "");
+        assertThat(text("b")).isEqualTo(saves.get(1).join().status() == 200 ? "select 1" : "");
         assertThat(api.get("/api/queries/f").status())
                 .isEqualTo(removals.get(0).join().status() == 204 ? 404 : 200);
         for (int version = 1; version <= 40; version++) {

@@ -27,8 +27,8 @@ class RecordsConfiguration {
         RecordsFile.check(file);
         HikariConfig config = new HikariConfig();
         // With deferred transactions, two writers at once would fail instead of waiting for each other.
-        config.setJdbcUrl("jdbc:sqlite:" + file
-                + "?journal_mode=WAL&synchronous=FULL&busy_timeout=" + LONGEST_LOCK_MILLIS + "&foreign_keys=true&transaction_mode=IMMEDIATE");
+        config.setJdbcUrl("jdbc:sqlite:" + file + "?journal_mode=WAL&synchronous=FULL&busy_timeout="
+                + LONGEST_LOCK_MILLIS + "&foreign_keys=true&transaction_mode=IMMEDIATE");
         config.setMaximumPoolSize(CONNECTIONS);
         config.setPoolName("records");
         return new HikariDataSource(config);

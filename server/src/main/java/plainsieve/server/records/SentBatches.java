@@ -28,8 +28,7 @@ public class SentBatches {
 
     SentBatches(HikariDataSource records, WriteGate gate) {
         this.gate = gate;
-        this.connection =
-                new SingleConnectionDataSource(records.getJdbcUrl().replace("=FULL", "=NORMAL"), true);
+        this.connection = new SingleConnectionDataSource(records.getJdbcUrl().replace("=FULL", "=NORMAL"), true);
         Configuration configuration =
                 new Configuration(new Environment("sent", new JdbcTransactionFactory(), connection));
         configuration.getTypeHandlerRegistry().register(Instant.class, new InstantHandler());

@@ -12,26 +12,20 @@ import plainsieve.sources.SourceFailure;
 final class JdbcFailures {
     private final SourceAccess access;
     private final Vendor vendor;
-    private final int mostConnections;
 
-    JdbcFailures(SourceAccess access, Vendor vendor, int mostConnections) {
+    JdbcFailures(SourceAccess access, Vendor vendor) {
         this.access = access;
         this.vendor = vendor;
-        this.mostConnections = mostConnections;
     }
 
-    /** @param busy how many connections are in use */
-    SourceFailure of(SQLException e, RunLimits limits, Cancellation cancellation, int busy) {
+    SourceFailure of(SQLException e, RunLimits limits, Cancellation cancellation) {
         Optional<Cancellation.Reason> stopped = cancellation.reason();
-        return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofConnecting(e, busy);
+        return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofConnecting(e);
     }
 
     /** The same where nothing can have been stopped by hand. */
-    SourceFailure ofConnecting(SQLException e, int busy) {
-        if (e instanceof SQLTransientConnectionException) {
-            return noConnection(e, busy);
-        }
-        if (vendor.isUnreachable(e)) {
+    SourceFailure ofConnecting(SQLException e) {
+        if (e instanceof SQLTransientConnectionException || vendor.isUnreachable(e)) {
             return unreachable(e);
         }
         if (vendor.isStopped(e)) {
@@ -57,17 +51,6 @@ final class JdbcFailures {
                         "Choose less, for example a shorter range of dates.",
                         e)
                 : new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", e);
-    }
-
-    private SourceFailure noConnection(SQLException e, int busy) {
-        boolean allBusy = e.getCause() == null && busy >= mostConnections;
-        return allBusy
-                ? new SourceFailure(
-                        SourceFailure.Kind.BUSY,
-                        "All %d connections to “%s” are busy.".formatted(mostConnections, access.id()),
-                        "Wait a moment and run it again.",
-                        e)
-                : unreachable(e);
     }
 
     private SourceFailure unreachable(SQLException e) {

@@ -1,15 +1,14 @@
 package plainsieve.sources.jdbc;
 
-import com.zaxxer.hikari.HikariConfig;
-import com.zaxxer.hikari.HikariDataSource;
-import com.zaxxer.hikari.HikariPoolMXBean;
 import java.sql.Connection;
-import java.sql.DriverManager;
+import java.sql.DatabaseMetaData;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
-import java.util.Properties;
+import java.time.Duration;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
@@ -27,30 +26,32 @@ import plainsieve.sources.SourceAccess;
 
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {
+    private static final System.Logger LOG = System.getLogger(JdbcSource.class.getName());
     private static final int MOST_CONNECTIONS = 8;
-    private static final long CONNECT_MILLIS = 2500;
+
+    /** The network waits longer than the time limit, which stops a statement in a better way. */
+    private static final Duration LATE = Duration.ofSeconds(5);
+
     private static final int SIGN_OF_LIFE_SECONDS = 2;
 
     private final SourceAccess access;
     private final Vendor vendor;
     private final ScheduledExecutorService clock;
-    private final HikariDataSource pool;
+    private final Connections connections;
     private final JdbcFailures failures;
+    private final ExecutorService helpers = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "stopping");
+        thread.setDaemon(true);
+        return thread;
+    });
 
-    /** @param clock stops runs that take too long; the caller owns it */
+    /** @param clock says when runs have taken too long; the caller owns it */
     public JdbcSource(SourceAccess access, ScheduledExecutorService clock) {
         this.access = access;
         this.vendor = Vendors.of(access);
         this.clock = clock;
-        HikariConfig config = new HikariConfig();
-        vendor.configure(config);
-        config.setPoolName(access.id());
-        config.setMaximumPoolSize(MOST_CONNECTIONS);
-        config.setMinimumIdle(0);
-        config.setConnectionTimeout(CONNECT_MILLIS);
-        config.setInitializationFailTimeout(-1);
-        this.pool = new HikariDataSource(config);
-        this.failures = new JdbcFailures(access, vendor, MOST_CONNECTIONS);
+        this.connections = new Connections(access, vendor, MOST_CONNECTIONS, clock);
+        this.failures = new JdbcFailures(access, vendor);
     }
 
     /** The dialect that its statements are written in. */
@@ -69,15 +70,44 @@ public final class JdbcSource implements Source {
     }
 
     private Answer run(Statement statement, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        return withAlarm(limits, cancellation, () -> {
-            try (Connection connection = connect();
-                    PreparedStatement prepared = connection.prepareStatement(
-                            withoutMark(vendor.jdbcText(statement)),
-                            ResultSet.TYPE_FORWARD_ONLY,
-                            ResultSet.CONCUR_READ_ONLY)) {
-                return run(connection, prepared, statement, cancellation, receiver);
+        return onConnection(limits, cancellation, (connection, stopping) -> {
+            try (PreparedStatement prepared = connection.prepareStatement(
+                    withoutMark(vendor.jdbcText(statement)), ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY)) {
+                stopping.runs(prepared);
+                vendor.prepareForStreaming(connection, prepared);
+                long start = System.nanoTime();
+                try (ResultSet rows = vendor.run(connection, prepared, statement)) {
+                    return new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
+                }
             } catch (SQLException e) {
-                throw failures.of(e, limits, cancellation, busy()).at(vendor.position(e, statement));
+                throw failures.of(e, limits, cancellation).at(vendor.position(e, statement));
+            } finally {
+                tidy(connection, statement);
+            }
+        });
+    }
+
+    /** Something that is done on a connection, and how it is stopped. */
+    private interface Work<T> {
+        T on(Connection connection, Stopping stopping) throws SQLException;
+    }
+
+    private <T> T onConnection(RunLimits limits, Cancellation cancellation, Work<T> work) {
+        return withAlarm(limits, cancellation, () -> {
+            try (Connection connection = connections.get()) {
+                connections.limit(connection, limits.longest().plus(LATE));
+                Stopping stopping = new Stopping(connection, connections, clock, helpers);
+                try {
+                    if (!cancellation.begin(stopping::stop)) {
+                        throw new SQLException("stopped before it began");
+                    }
+                    return work.on(connection, stopping);
+                } finally {
+                    cancellation.end();
+                    stopping.ended();
+                }
+            } catch (SQLException e) {
+                throw failures.of(e, limits, cancellation);
             }
         });
     }
@@ -113,125 +143,54 @@ public final class JdbcSource implements Source {
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
-    /* The pool waits and tries again when it cannot connect. With no connection yet, trying once by hand says at once what
-    is wrong, in the driver's own words. */
-    private Connection connect() throws SQLException {
-        HikariPoolMXBean state = pool.getHikariPoolMXBean();
-        if (state == null || state.getTotalConnections() == 0) {
-            DriverManager.getConnection(pool.getJdbcUrl(), credentials()).close();
-        }
-        return pool.getConnection();
-    }
-
-    private Properties credentials() {
-        Properties properties = new Properties();
-        properties.putAll(pool.getDataSourceProperties());
-        if (pool.getUsername() != null) {
-            properties.setProperty("user", pool.getUsername());
-            properties.setProperty("password", access.password().reveal());
-        }
-        return properties;
-    }
-
-    private int busy() {
-        HikariPoolMXBean state = pool.getHikariPoolMXBean();
-        return state == null ? 0 : state.getActiveConnections();
-    }
-
-    private Answer run(
-            Connection connection,
-            PreparedStatement prepared,
-            Statement statement,
-            Cancellation cancellation,
-            RowReceiver receiver)
-            throws SQLException {
-        vendor.prepareForStreaming(connection, prepared);
-        long start = System.nanoTime();
-        try {
-            if (!cancellation.begin(() -> cancelQuietly(prepared))) {
-                throw new SQLException("stopped before it began");
-            }
-            try (ResultSet rows = vendor.run(connection, prepared, statement)) {
-                return new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
-            }
-        } finally {
-            cancellation.end();
-            tidy(connection, statement);
-            endTransaction(connection);
-        }
-    }
-
-    /* A session that cannot be tidied is not used again. */
+    /* A session that cannot be tidied, or that may hold what nobody can take back, is not used again. */
     private void tidy(Connection connection, Statement statement) {
+        boolean reusable = false;
         try {
             vendor.tidy(connection, statement);
+            reusable = !vendor.leavesTraces(statement);
         } catch (SQLException e) {
-            pool.evictConnection(connection);
+            LOG.log(System.Logger.Level.DEBUG, "A session could not be tidied", e);
+        }
+        if (!reusable) {
+            connections.drop(connection);
         }
     }
 
-    /* A statement that has just ended refuses to be cancelled; that is what was wanted. */
-    private static void cancelQuietly(PreparedStatement statement) {
-        try {
-            statement.cancel();
-        } catch (SQLException e) {
-            System.getLogger(JdbcSource.class.getName()).log(System.Logger.Level.DEBUG, "Cancel came late", e);
-        }
-    }
-
-    /* A connection lost on the way has no transaction to end, and its own failure is already on its way up. */
-    private static void endTransaction(Connection connection) {
-        try {
-            if (!connection.getAutoCommit()) {
-                connection.rollback();
-            }
-        } catch (SQLException e) {
-            System.getLogger(JdbcSource.class.getName()).log(System.Logger.Level.DEBUG, "Rollback failed", e);
-        }
-    }
-
-    /* A driver's metadata has no statement that could be cancelled; the connection is given up instead. */
+    /* A driver's metadata has no statement that could be cancelled; the connection is broken instead. */
     @Override
     public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
-        return withAlarm(limits, cancellation, () -> {
-            try (Connection connection = connect()) {
-                return catalogue(connection, cancellation);
-            } catch (SQLException e) {
-                throw failures.of(e, limits, cancellation, busy());
-            }
-        });
-    }
-
-    private Catalogue catalogue(Connection connection, Cancellation cancellation) throws SQLException {
-        try {
-            if (!cancellation.begin(() -> pool.evictConnection(connection))) {
-                throw new SQLException("stopped before it began");
-            }
+        return onConnection(limits, cancellation, (connection, stopping) -> {
             Catalogue catalogue = CatalogueReader.read(connection, vendor);
             endTransaction(connection);
             return catalogue;
-        } finally {
-            cancellation.end();
-        }
+        });
     }
 
     @Override
     public String health() {
-        try (Connection connection = connect()) {
+        try (Connection connection = connections.get()) {
             if (!connection.isValid(SIGN_OF_LIFE_SECONDS)) {
                 throw new SQLTransientConnectionException("The connection is dead.");
             }
-            String version = connection.getMetaData().getDatabaseProductName() + " "
-                    + connection.getMetaData().getDatabaseProductVersion();
+            DatabaseMetaData about = connection.getMetaData();
+            String version = about.getDatabaseProductName() + " " + about.getDatabaseProductVersion();
             endTransaction(connection);
             return version;
         } catch (SQLException e) {
-            throw failures.ofConnecting(e, busy());
+            throw failures.ofConnecting(e);
+        }
+    }
+
+    private static void endTransaction(Connection connection) throws SQLException {
+        if (!connection.getAutoCommit()) {
+            connection.rollback();
         }
     }
 
     @Override
     public void close() {
-        pool.close();
+        connections.close();
+        helpers.shutdownNow();
     }
 }

@@ -5,7 +5,7 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.util.Collection;
+import plainsieve.core.sql.SessionTraces;
 import plainsieve.core.sql.SessionVariables;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
@@ -18,6 +18,8 @@ public final class MariaDbVendor implements Vendor {
     /** The mode that the engine reads SQL by: {@code "…"} is a string, {@code ||} is OR, a backslash escapes. */
     private static final String MODE =
             "sql_mode='STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION'";
+
+    private static final String READ_ONLY = "set session transaction read only";
 
     private final SourceSettings.MariaDb settings;
     private final Secret password;
@@ -36,10 +38,13 @@ public final class MariaDbVendor implements Vendor {
         // Prepared at the server: values travel apart from the text, and JSON_TABLE takes them.
         config.addDataSourceProperty("useServerPrepStmts", "true");
         config.addDataSourceProperty("allowLocalInfile", "false");
-        config.addDataSourceProperty("connectTimeout", "5000");
+        config.addDataSourceProperty("connectTimeout", "2500");
         config.addDataSourceProperty("tcpKeepAlive", "true");
         config.addDataSourceProperty("sessionVariables", MODE);
-        config.setConnectionInitSql("set session transaction read only");
+        config.setConnectionInitSql(READ_ONLY);
+        config.setIsolateInternalQueries(true);
+        // Every run is in a transaction, which stays read-only whatever a procedure sets for the next ones.
+        config.setAutoCommit(false);
         config.setReadOnly(true);
     }
 
@@ -66,15 +71,24 @@ public final class MariaDbVendor implements Vendor {
         statement.setFetchSize(ROWS_PER_FETCH);
     }
 
-    /** Variables live as long as the connection, which others use after this. */
+    /** Variables, locks and settings live as long as the connection, which others use after this. Also a view may set them. */
     @Override
     public void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
-        Collection<String> variables = SessionVariables.setBy(statement.text(), settings.dialect());
-        if (!variables.isEmpty()) {
-            try (Statement reset = connection.createStatement()) {
-                reset.execute("set " + String.join(" = null, ", variables) + " = null");
-            }
+        StringBuilder reset = new StringBuilder("set @locks = release_all_locks(), session ").append(MODE);
+        SessionVariables.setBy(statement.text(), settings.dialect())
+                .forEach(variable -> reset.append(", ").append(variable).append(" = null"));
+        try (Statement session = connection.createStatement()) {
+            // The driver sends a batch as a whole and waits once.
+            session.addBatch("rollback");
+            session.addBatch(READ_ONLY);
+            session.addBatch(reset.toString());
+            session.executeBatch();
         }
+    }
+
+    @Override
+    public boolean leavesTraces(plainsieve.core.statement.Statement statement) {
+        return SessionTraces.possible(statement.text(), settings.dialect());
     }
 
     @Override

@@ -5,12 +5,14 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import org.postgresql.util.PSQLException;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.SessionTraces;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.BoundValue;
@@ -40,8 +42,13 @@ public final class PostgreSqlVendor implements Vendor {
         config.setPassword(password.reveal());
         config.addDataSourceProperty("ApplicationName", "Plain Sieve");
         config.addDataSourceProperty("connectTimeout", "5");
+        config.addDataSourceProperty("loginTimeout", "5");
+        // A statement that is being cancelled waits for that, even when its connection was broken.
+        config.addDataSourceProperty("cancelSignalTimeout", "2");
         config.addDataSourceProperty("tcpKeepAlive", "true");
         config.setConnectionInitSql("set default_transaction_read_only = on; set standard_conforming_strings = on");
+        // Committed by itself: else the first rollback takes the settings back.
+        config.setIsolateInternalQueries(true);
         // Rows stream only inside a transaction, see prepareForStreaming.
         config.setAutoCommit(false);
         config.setReadOnly(true);
@@ -110,6 +117,19 @@ public final class PostgreSqlVendor implements Vendor {
             Connection connection, PreparedStatement prepared, plainsieve.core.statement.Statement statement)
             throws SQLException {
         return binding.run(connection, prepared, statement);
+    }
+
+    /** Settings end with the transaction; locks of the session do not. Also a view may have taken one. */
+    @Override
+    public void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
+        try (Statement reset = connection.createStatement()) {
+            reset.execute("rollback; select pg_advisory_unlock_all()");
+        }
+    }
+
+    @Override
+    public boolean leavesTraces(plainsieve.core.statement.Statement statement) {
+        return SessionTraces.possible(statement.text(), settings.dialect());
     }
 
     /** PostgreSQL counts in a text in which every placeholder is a number: {@code $1}, {@code $2}, …, {@code $10}. */

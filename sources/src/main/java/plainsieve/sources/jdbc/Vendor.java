@@ -40,8 +40,17 @@ public interface Vendor {
         return prepared.executeQuery();
     }
 
-    /** Takes back what a statement left in its session, whether it ended well or not. */
-    default void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {}
+    /** Ends the transaction and takes back what a statement left in its session, whether it ended well or not. */
+    default void tidy(Connection connection, plainsieve.core.statement.Statement statement) throws SQLException {
+        if (!connection.getAutoCommit()) {
+            connection.rollback();
+        }
+    }
+
+    /** Whether a statement may leave what cannot be taken back, so that its session must not be used again. */
+    default boolean leavesTraces(plainsieve.core.statement.Statement statement) {
+        return false;
+    }
 
     /**
      * The columns of every table and view, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, COLUMN_NAME, TYPE_NAME,

@@ -1,0 +1,41 @@
+package plainsieve.core.sql;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.dialect.Dialects;
+
+class SessionTracesTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            postgresql | select pg_advisory_lock(1)
+            postgresql | select a from t where a in (select (set_config('x', 'y', false))::int)
+            postgresql | select pg_catalog.set_config('x', 'y', false)
+            postgresql | select setseed(0.5)
+            postgresql | select ours.count(a) from t
+            postgresql | select "count"(a) from t
+            postgresql | select our_own(a) from t
+            postgresql | select * from pg_create_logical_replication_slot('s', 'test_decoding', true)
+            mariadb    | select get_lock('a', 1)
+            mariadb    | call crossings_of_month(3)
+            mariadb    | select last_insert_id(7)
+            """)
+    void arePossible(String dialect, String text) {
+        assertThat(SessionTraces.possible(text, Dialects.of(dialect))).isTrue();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            postgresql | select 'pg_advisory_lock(1)' -- set_config(1)
+            postgresql | select count(*), lower(a) from t where a in (select b from u) and (c or d) group by (a), (b)
+            postgresql | select distinct on (a) a, random() from t join u using (a) order by (b)
+            postgresql | select date_trunc('month', d), sum(x) filter (where x > 1) over (partition by y) from t
+            postgresql | select pg_catalog.lower(a), clock_timestamp() from t where not (a = any (array[1]))
+            postgresql | select cast(a as varchar(10)), extract(year from d), coalesce(a, b) from t
+            mariadb    | select date_format(d, '%Y'), if(a, b, c), rand() from t where exists (select 1)
+            """)
+    void areNotWhereOnlyWhatIsKnownIsCalled(String dialect, String text) {
+        assertThat(SessionTraces.possible(text, Dialects.of(dialect))).isFalse();
+    }
+}

@@ -1,0 +1,112 @@
+package plainsieve.sources.jdbc;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import com.zaxxer.hikari.HikariPoolMXBean;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
+import java.time.Duration;
+import java.util.Properties;
+import java.util.concurrent.ScheduledExecutorService;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+
+/** The connections to one database: a pool of sessions that may read alone, filled when first asked. */
+final class Connections implements AutoCloseable {
+    private static final long CONNECT_MILLIS = 2_500;
+    private static final long SIGN_OF_LIFE_MILLIS = 2_000;
+
+    private final SourceAccess access;
+    private final HikariDataSource pool;
+    private final Silence silence;
+
+    /** @param most connections at once */
+    Connections(SourceAccess access, Vendor vendor, int most, ScheduledExecutorService clock) {
+        this.access = access;
+        HikariConfig config = new HikariConfig();
+        vendor.configure(config);
+        config.setPoolName(access.id());
+        config.setMaximumPoolSize(most);
+        config.setMinimumIdle(0);
+        config.setConnectionTimeout(CONNECT_MILLIS);
+        config.setValidationTimeout(SIGN_OF_LIFE_MILLIS);
+        config.setInitializationFailTimeout(-1);
+        this.pool = new HikariDataSource(config);
+        this.silence = new Silence(access.id(), () -> connectOnce().close(), clock);
+    }
+
+    /**
+     * A connection of the pool. The pool waits and tries again when it cannot connect; trying once by hand, before there is any
+     * and when it has given up, says at once what is wrong, in the driver's own words.
+     *
+     * @throws plainsieve.sources.SourceFailure at once while the database is known to be silent
+     */
+    Connection get() throws SQLException {
+        silence.refuse();
+        HikariPoolMXBean state = pool.getHikariPoolMXBean();
+        if (state == null || state.getTotalConnections() == 0) {
+            tryOnce();
+        }
+        try {
+            return pool.getConnection();
+        } catch (SQLTransientConnectionException e) {
+            tryOnce();
+            return pool.getConnection();
+        }
+    }
+
+    private void tryOnce() throws SQLException {
+        long start = System.nanoTime();
+        try {
+            connectOnce().close();
+        } catch (SQLException e) {
+            silence.noticeAfter(System.nanoTime() - start);
+            throw e;
+        }
+    }
+
+    private Connection connectOnce() throws SQLException {
+        return DriverManager.getConnection(pool.getJdbcUrl(), credentials());
+    }
+
+    private Properties credentials() {
+        Properties properties = new Properties();
+        properties.putAll(pool.getDataSourceProperties());
+        if (pool.getUsername() != null) {
+            properties.setProperty("user", pool.getUsername());
+            properties.setProperty("password", access.password().reveal());
+        }
+        return properties;
+    }
+
+    /** Whether the database is another process, which may hang while this one goes on. */
+    boolean canBreak() {
+        return access.settings() instanceof SourceSettings.OnServer;
+    }
+
+    /** Lets nobody wait longer than this for the next word of the database. */
+    void limit(Connection connection, Duration longest) throws SQLException {
+        if (canBreak()) {
+            // Past the pool, which stumbles over a connection that is limited and then dropped.
+            connection.unwrap(Connection.class).setNetworkTimeout(Runnable::run, (int) longest.toMillis());
+        }
+    }
+
+    /** The database did not even hear that it shall stop. */
+    void gaveNoSign() {
+        silence.notice();
+    }
+
+    /** A connection that nobody shall use again. */
+    void drop(Connection connection) {
+        pool.evictConnection(connection);
+    }
+
+    @Override
+    public void close() {
+        silence.close();
+        pool.close();
+    }
+}

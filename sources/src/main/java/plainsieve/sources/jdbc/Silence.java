@@ -1,0 +1,100 @@
+package plainsieve.sources.jdbc;
+
+import java.sql.SQLException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * That a database does not answer: it takes connections and says nothing, or its machine is gone. Whoever asks it then is told
+ * so at once, instead of waiting as the first one did; it is asked for a sign of life in the background.
+ */
+final class Silence implements AutoCloseable {
+    private static final Duration ASKED_EVERY = Duration.ofSeconds(3);
+
+    /** What is refused faster than this costs nobody anything, and may be tried each time. */
+    private static final Duration SLOW = Duration.ofSeconds(2);
+
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss");
+
+    private final String source;
+    private final SignOfLife sign;
+    private final ScheduledExecutorService clock;
+    private final AtomicReference<Optional<Instant>> since = new AtomicReference<>(Optional.empty());
+    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "sign-of-life");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    /** Something that only a living database does. */
+    interface SignOfLife {
+        void ask() throws SQLException;
+    }
+
+    Silence(String source, SignOfLife sign, ScheduledExecutorService clock) {
+        this.source = source;
+        this.sign = sign;
+        this.clock = clock;
+    }
+
+    /** Throws when the database is known to be silent. */
+    void refuse() {
+        Optional<Instant> silent = since.get();
+        if (silent.isPresent()) {
+            String time = TIME.withZone(ZoneId.systemDefault()).format(silent.get());
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "“%s” has not answered since %s.".formatted(source, time),
+                    "It is asked again every %d seconds; run it again once the database answers."
+                            .formatted(ASKED_EVERY.toSeconds()),
+                    new SQLException("silent"));
+        }
+    }
+
+    /** Something failed after so long; a failure that took long is silence. */
+    void noticeAfter(long nanos) {
+        if (nanos > SLOW.toNanos()) {
+            notice();
+        }
+    }
+
+    /** The database did not answer. One that lives shows it at once, and nobody is refused for more than a moment. */
+    void notice() {
+        if (since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
+            asking.execute(this::ask);
+        }
+    }
+
+    /* The clock only says when: what may hang does so on a thread of its own. */
+    private void askLater() {
+        try {
+            clock.schedule(() -> asking.execute(this::ask), ASKED_EVERY.toMillis(), TimeUnit.MILLISECONDS);
+        } catch (RejectedExecutionException e) {
+            since.set(Optional.empty());
+        }
+    }
+
+    private void ask() {
+        try {
+            sign.ask();
+            since.set(Optional.empty());
+        } catch (SQLException e) {
+            askLater();
+        }
+    }
+
+    @Override
+    public void close() {
+        asking.shutdownNow();
+    }
+}
