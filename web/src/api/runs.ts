@@ -17,8 +17,10 @@ export type Arriving = Pick<Answer, 'begun' | 'rows'>
 
 /** What a run tells on its way. */
 export interface Progress {
-  /** Its turn has come: the database is asked from now on. */
+  /** Its turn on this page has come: the server is asked from now on. */
   asked: () => void
+  /** All places at the source are taken; so many runs go in before this one. */
+  behind: (others: number) => void
   /** Some rows came; these are here by now. */
   arriving: (part: Arriving) => void
 }
@@ -28,30 +30,28 @@ export async function run(path: string, body: object, signal: AbortSignal, progr
   const release = await slots.take(signal)
   progress.asked()
   try {
-    return await collect(await send(path, { method: 'POST', body: JSON.stringify(body), signal }), progress.arriving)
+    return await collect(await send(path, { method: 'POST', body: JSON.stringify(body), signal }), progress)
   } finally {
     release()
   }
 }
 
-async function collect(response: Response, arriving: (part: Arriving) => void): Promise<Answer> {
+async function collect(response: Response, progress: Progress): Promise<Answer> {
   let begun: RunBegun | undefined
   let done: RunDone | undefined
   const rows: Cell[][] = []
   for await (const event of lines(response)) {
-    if (event.event === 'begun') begun = event
+    if (event.event === 'waiting') progress.behind(event.before)
+    else if (event.event === 'going') progress.behind(0)
+    else if (event.event === 'begun') begun = event
     else if (event.event === 'rows') {
       rows.push(...event.rows)
-      if (begun) arriving({ begun, rows })
+      if (begun) progress.arriving({ begun, rows })
     } else if (event.event === 'done') done = event
-    else throw failed(event)
+    else throw new Failure(0, event.message, event.advice, event.problems)
   }
   if (!begun || !done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')
   return { begun, rows, done }
-}
-
-function failed(event: RunEvent): Failure {
-  return 'message' in event ? new Failure(0, event.message, event.advice) : new Failure(0, 'The run failed.', '')
 }
 
 async function* lines(response: Response): AsyncGenerator<RunEvent> {

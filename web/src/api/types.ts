@@ -62,7 +62,7 @@ export interface RunRows {
   event: 'rows'
   rows: Cell[][]
 }
-export type RunEvent = RunBegun | RunRows | RunDone | RunFailed
+export type RunEvent = Schemas['RunWaiting'] | Schemas['RunGoing'] | RunBegun | RunRows | RunDone | RunFailed
 export type Choices = Record<string, Choice>
 export type Making = Schemas['MakingBody']
 export type MadeThing = Schemas['ThingBody']

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { effectScope } from 'vue'
+import { effectScope, watch } from 'vue'
 import { hereSoFar, useRun } from './useRun'
 
 const lines = (rows: number[][]) =>
@@ -70,6 +70,29 @@ describe('a run', () => {
     await run
     expect(state.value).toMatchObject({ status: 'done', answer: { rows: [[1], [1]] } })
     vi.useRealTimers()
+    scope.stop()
+  })
+
+  it('says how many go in to the source before it', async () => {
+    fakeServer()
+    const scope = effectScope()
+    const { state, start } = scope.run(useRun) ?? expect.fail()
+    const seen: number[] = []
+    scope.run(() =>
+      watch(
+        state,
+        now => {
+          if (now.status === 'running') seen.push(now.behind)
+        },
+        { flush: 'sync' },
+      ),
+    )
+    const run = start('/run', {})
+    await asked(1)
+    answers[0]?.('{"event":"waiting","before":12}\n{"event":"going"}\n' + lines([[1]]))
+    await run
+    expect(seen).toEqual([0, 12, 0])
+    expect(state.value).toMatchObject({ status: 'done', answer: { rows: [[1]] } })
     scope.stop()
   })
 

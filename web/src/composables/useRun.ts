@@ -3,13 +3,13 @@ import { asFailure, type Failure } from '../api/client'
 import { newRunId, run as send, stop as stopAtDatabase, type Answer, type Arriving } from '../api/runs'
 
 /**
- * How a run stands. Some of a page run at once, the others wait for their turn. Meanwhile, and after one failed, the last
- * answer may still be shown.
+ * How a run stands. Some of a page run at once, the others wait for their turn; one that runs may have others before it at
+ * its source. Meanwhile, and after one failed, the last answer may still be shown.
  */
 export type RunState =
   | { status: 'idle' }
   | { status: 'waiting'; last?: Answer }
-  | { status: 'running'; since: number; last?: Answer; arriving?: Arriving }
+  | { status: 'running'; since: number; behind: number; last?: Answer; arriving?: Arriving }
   | { status: 'done'; answer: Answer }
   | { status: 'stopped'; last?: Answer }
   | { status: 'failed'; failure: Failure; last?: Answer }
@@ -58,15 +58,19 @@ export function useRun(): UseRun {
     const asked = (): void => {
       if (mine !== current) return
       since = shown = Date.now()
-      state.value = { status: 'running', since, last }
+      state.value = { status: 'running', since, behind: 0, last }
+    }
+    const behind = (others: number): void => {
+      if (mine !== current) return
+      state.value = { status: 'running', since, behind: others, last }
     }
     const arriving = ({ begun, rows }: Arriving): void => {
       if (mine !== current || Date.now() - shown < BETWEEN_ROWS_MS) return
       shown = Date.now()
-      state.value = { status: 'running', since, last, arriving: { begun, rows: rows.slice() } }
+      state.value = { status: 'running', since, behind: 0, last, arriving: { begun, rows: rows.slice() } }
     }
     try {
-      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal, { asked, arriving })
+      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal, { asked, behind, arriving })
       if (mine === current) state.value = { status: 'done', answer }
     } catch (error) {
       if (mine === current) state.value = { status: 'failed', failure: asFailure(error), last }

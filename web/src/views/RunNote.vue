@@ -2,6 +2,7 @@
 /* Says how a view's run stands, unless all is well. Choice problems are told at the controls; here only a short word. */
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { RunState } from '../composables/useRun'
+import RunningWords from './RunningWords.vue'
 
 const props = defineProps<{ state: RunState }>()
 const emit = defineEmits<{ stop: []; again: [] }>()
@@ -18,12 +19,14 @@ watch(
   () => (since.value = Date.now()),
 )
 const waitsLong = computed(() => props.state.status === 'waiting' && now.value - since.value > SHOW_AFTER)
-const byChoice = computed(() => props.state.status === 'failed' && props.state.failure.problems.length > 0)
+const byChoice = computed(
+  () => props.state.status === 'failed' && props.state.failure.problems.some(problem => problem.parameter !== ''),
+)
 </script>
 
 <template>
   <div v-if="state.status === 'running' && waited > SHOW_AFTER" class="note row-line" role="status">
-    Asking the database, {{ (waited / 1000).toFixed(1) }} s <button class="as-link" @click="emit('stop')">Stop</button>
+    <RunningWords :state="state" /> <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
   <div v-else-if="waitsLong" class="note row-line" role="status">
     Waiting until other views of this page have their rows. <button class="as-link" @click="emit('stop')">Stop</button>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { RunState } from '../../composables/useRun'
-import { isUnderWay, lastAnswer } from '../../composables/useRun'
+import { lastAnswer } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
+import RunningWords from '../../views/RunningWords.vue'
 import RowTable from '../../widgets/RowTable.vue'
 
 const props = defineProps<{ state: RunState }>()
@@ -28,7 +29,9 @@ const count = computed(() => {
       Not run yet. <b>Ctrl Enter</b> runs the query with the trial values.
     </div>
     <FailureNote v-else-if="state.status === 'failed'" :failure="state.failure" class="m-2" />
-    <div v-else-if="isUnderWay(state) && !answer" class="p-3 soft" role="status">Asking the database …</div>
+    <div v-else-if="state.status === 'running'" class="px-3 pt-2 soft" role="status">
+      <RunningWords :state="state" />
+    </div>
     <div v-else-if="state.status === 'stopped'" class="note m-2">Stopped at the database.</div>
     <div v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
       <span class="big" data-test="row-count">{{ count }}</span> rows{{ answer.done.more ? ', the cap' : '' }}

@@ -43,6 +43,7 @@ class PackageOrderTest {
             "plainsieve.demo",
             "plainsieve.server.people",
             "plainsieve.server.settings",
+            "plainsieve.server.spool",
             "plainsieve.server.records",
             "plainsieve.server.security",
             "plainsieve.server.project",

@@ -6,13 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.time.Duration;
-import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import plainsieve.server.people.Role;
 import plainsieve.server.security.SecretBox;
-import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 
 class SecretBoxTest {
@@ -20,19 +17,7 @@ class SecretBoxTest {
     private Path folder;
 
     private SecretBox box() throws Exception {
-        return new SecretBox(new Settings(
-                folder,
-                1,
-                1,
-                Duration.ofSeconds(1),
-                Duration.ofMinutes(1),
-                Duration.ofDays(1),
-                1,
-                "system",
-                List.of(),
-                Role.OPERATOR,
-                false,
-                1));
+        return new SecretBox(TestSettings.with(Map.of("plainsieve.data-folder", folder.toString())));
     }
 
     @Test

@@ -3,31 +3,16 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.nio.file.Path;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.people.Role;
 import plainsieve.server.settings.Settings;
 
 class SettingsTest {
     private static Settings in(String zone) {
-        return new Settings(
-                Path.of("x"),
-                1,
-                1,
-                Duration.ofSeconds(1),
-                Duration.ofSeconds(1),
-                Duration.ofDays(1),
-                1,
-                zone,
-                List.of(),
-                Role.OPERATOR,
-                false,
-                1);
+        return TestSettings.with(Map.of("plainsieve.time-zone", zone));
     }
 
     @Test
@@ -40,6 +25,6 @@ class SettingsTest {
 
     @Test
     void aZoneThatDoesNotExistIsRefused() {
-        assertThatThrownBy(() -> in("Hethra/Sound")).hasMessageContaining("no time zone: Hethra/Sound");
+        assertThatThrownBy(() -> in("Hethra/Sound")).rootCause().hasMessageContaining("no time zone: Hethra/Sound");
     }
 }

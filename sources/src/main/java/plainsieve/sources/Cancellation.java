@@ -12,6 +12,8 @@ public final class Cancellation {
     /** Why a run was stopped. */
     public enum Reason {
         ASKED,
+        /** Nobody is there any more to read the rows. */
+        LEFT,
         TIME_LIMIT
     }
 

@@ -45,7 +45,8 @@ class SessionsTest {
                     + " $$insert into t values (1) returning a$$");
             try (Source source = new JdbcSource(Databases.postgreSqlAt(server.getPort()), CLOCK)) {
                 for (int i = 0; i < 3; i++) {
-                    assertThat(single(source, "show standard_conforming_strings")).isEqualTo("on");
+                    assertThat(single(source, "show standard_conforming_strings"))
+                            .isEqualTo("on");
                     assertThat(single(source, "show transaction_read_only")).isEqualTo("on");
                     assertThatThrownBy(() -> rows(source, "select 1/0")).isInstanceOf(SourceFailure.class);
                 }

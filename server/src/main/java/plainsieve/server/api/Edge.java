@@ -1,11 +1,13 @@
 package plainsieve.server.api;
 
+import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Map;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
+import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.context.request.RequestAttributes;
@@ -16,6 +18,7 @@ import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.util.WebUtils;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.Role;
@@ -81,7 +84,9 @@ class Edge implements WebMvcConfigurer {
                 ModelAndViewContainer container,
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
-            return whoeverIsHere;
+            HttpServletRequest http = request.getNativeRequest(HttpServletRequest.class);
+            Cookie cookie = WebUtils.getCookie(http, ViewerCookie.NAME);
+            return whoeverIsHere.at(cookie == null ? http.getRemoteAddr() : cookie.getValue());
         }
     }
 
@@ -94,6 +99,9 @@ class Edge implements WebMvcConfigurer {
                 Role needed = route == null ? Role.OPERATOR : route.value();
                 if (!whoeverIsHere.role().mayActAs(needed)) {
                     throw new Forbidden(needed, whoeverIsHere.role());
+                }
+                if (WebUtils.getCookie(request, ViewerCookie.NAME) == null && "GET".equals(request.getMethod())) {
+                    response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh()));
                 }
             }
             return true;

@@ -20,6 +20,7 @@ import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.project.Changed;
@@ -69,10 +70,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 };
         LOG.debug("Source failure", e);
         ProblemDetail detail = detail(status, e.getMessage(), e.advice());
-        e.place()
-                .map(place -> Problem.of("refused-statement", e.getMessage(), e.advice())
-                        .at(place))
-                .ifPresent(problem -> detail.setProperty("problems", List.of(ProblemBody.of(problem))));
+        detail.setProperty("problems", FailureBody.of(e).problems());
         return answer(detail);
     }
 
@@ -106,9 +104,7 @@ class Problems extends ResponseEntityExceptionHandler {
         }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
         return answer(detail(
-                HttpStatus.INTERNAL_SERVER_ERROR,
-                "Something went wrong here that should not have.",
-                "Try again. The server's log says more."));
+                HttpStatus.INTERNAL_SERVER_ERROR, FailureBody.INTERNAL.message(), FailureBody.INTERNAL.advice()));
     }
 
     @Override

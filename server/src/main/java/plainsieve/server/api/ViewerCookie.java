@@ -1,6 +1,7 @@
 package plainsieve.server.api;
 
 import java.time.Duration;
+import java.util.UUID;
 import org.springframework.http.ResponseCookie;
 
 /** The cookie by which viewers are told apart, until they have accounts. */
@@ -10,6 +11,11 @@ public final class ViewerCookie {
     private static final Duration KEPT = Duration.ofDays(800);
 
     private ViewerCookie() {}
+
+    /** The value for a browser that has none yet. */
+    public static String fresh() {
+        return UUID.randomUUID().toString();
+    }
 
     /** As a header sets it. */
     public static String of(String viewer) {

@@ -2,17 +2,27 @@ package plainsieve.server.downloads;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import jakarta.annotation.PreDestroy;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
+import plainsieve.server.sources.Presence;
 import plainsieve.server.sources.RunListener;
+import plainsieve.server.spool.Spool;
+import plainsieve.server.spool.Spools;
+import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -21,12 +31,22 @@ import tools.jackson.databind.json.JsonMapper;
 public class Downloads {
     private static final Duration KEPT = Duration.ofHours(2);
 
+    private static final Duration LOOK_EVERY = Duration.ofSeconds(1);
+    private static final int BUFFER = 1 << 15;
+
     private final Runner runner;
     private final JsonMapper json;
+    private final Spools spools;
+    private final ExecutorService running = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "download");
+        thread.setDaemon(true);
+        return thread;
+    });
     private final Cache<String, Download> downloads =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1_000).build();
 
-    Downloads(Runner runner, JsonMapper json) {
+    Downloads(Runner runner, JsonMapper json, Spools spools) {
+        this.spools = spools;
         this.runner = runner;
         this.json = json;
     }
@@ -59,7 +79,7 @@ public class Downloads {
         }
     }
 
-    /** @param state ordered, running, done, or failed */
+    /** @param state ordered, waiting (rows are the runs before it then), running, done, or failed */
     public record Progress(String state, long rows, String problem) {}
 
     /** Orders a file. Throws every problem of its choices now. The run's id is the download's. */
@@ -78,9 +98,39 @@ public class Downloads {
         return found;
     }
 
-    /** Writes a file as its rows come. One that fails half-way breaks off, so that nobody takes it for whole. */
+    /**
+     * Writes a file as its rows come, at the pace of whoever reads it: the source is not kept waiting for that.
+     * When he has gone, the run is stopped.
+     */
     public void write(Download download, OutputStream out) throws IOException {
-        Writing writing = new Writing(download, out);
+        try (Spool spool = spools.open()) {
+            Writing writing = new Writing(download, new BufferedOutputStream(spool.in(), BUFFER));
+            CompletableFuture<Void> run = CompletableFuture.runAsync(() -> write(download, writing, spool), running);
+            deliver(spool, writing, out);
+            run.join();
+        } catch (CompletionException e) {
+            throw e.getCause() instanceof RuntimeException cause ? cause : e;
+        }
+    }
+
+    private static void deliver(Spool spool, Writing writing, OutputStream out) {
+        try {
+            while (!spool.isOver(LOOK_EVERY)) {
+                if (spool.hasBytes()) {
+                    spool.writeTo(out);
+                }
+            }
+        } catch (IOException e) {
+            writing.presence.leave();
+            throw new UncheckedIOException("The browser went away", e);
+        } catch (InterruptedException e) {
+            writing.presence.leave();
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /* One that fails half-way breaks off, so that nobody takes it for whole. */
+    private void write(Download download, Writing writing, Spool spool) {
         try {
             runner.run(download.order, writing);
             writing.end();
@@ -88,7 +138,16 @@ public class Downloads {
         } catch (RuntimeException e) {
             download.progress = new Progress("failed", writing.rows, e.getMessage());
             throw e;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } finally {
+            spool.end();
         }
+    }
+
+    @PreDestroy
+    void close() {
+        running.shutdownNow();
     }
 
     private final class Writing implements RunListener {
@@ -98,10 +157,21 @@ public class Downloads {
         private final OutputStream out;
         private RowWriter writer;
         private long rows;
+        private final Presence presence = new Presence();
 
         Writing(Download download, OutputStream out) {
             this.download = download;
             this.out = out;
+        }
+
+        @Override
+        public void begun(Cancellation run) {
+            presence.begun(run);
+        }
+
+        @Override
+        public void waiting(int before) {
+            download.progress = new Progress("waiting", before, "");
         }
 
         @Override
@@ -115,7 +185,7 @@ public class Downloads {
                 writer = download.format.writer(out, download.header, json);
                 writer.columns(columns);
             } catch (IOException e) {
-                throw new UncheckedIOException("The browser went away", e);
+                throw new UncheckedIOException(e.getMessage(), e);
             }
         }
 
@@ -124,7 +194,7 @@ public class Downloads {
             try {
                 writer.row(values);
             } catch (IOException e) {
-                throw new UncheckedIOException("The browser went away", e);
+                throw new UncheckedIOException(e.getMessage(), e);
             }
             if (++rows % TELL_EVERY == 0) {
                 download.progress = new Progress("running", rows, "");
@@ -133,6 +203,7 @@ public class Downloads {
 
         void end() throws IOException {
             writer.close();
+            out.flush();
         }
     }
 }

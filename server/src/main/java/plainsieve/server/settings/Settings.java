@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
+import org.springframework.util.unit.DataSize;
 import plainsieve.server.people.Role;
 
 /**
@@ -16,6 +17,7 @@ import plainsieve.server.people.Role;
  * @param benchCap the most rows the bench shows
  * @param longestRun after this a statement is stopped at the database
  * @param longestDownload after this a download is stopped at the database
+ * @param spoolMost how much of an answer waits on the disk for a reader who is slower than its source
  * @param sentKept how long statements stay in Sent
  * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
@@ -31,6 +33,7 @@ public record Settings(
         @DefaultValue("1000") long benchCap,
         @DefaultValue("60s") Duration longestRun,
         @DefaultValue("30m") Duration longestDownload,
+        @DefaultValue("2GB") DataSize spoolMost,
         @DefaultValue("30d") Duration sentKept,
         @DefaultValue("20000") int sentMost,
         @DefaultValue("system") String timeZone,

@@ -22,7 +22,7 @@ class OpenSources {
         return thread;
     });
 
-    private record Opened(SourceRow row, Source source) {}
+    private record Opened(SourceRow row, Source source, WaitingLine line) {}
 
     OpenSources(KeptSources kept) {
         this.kept = kept;
@@ -30,15 +30,24 @@ class OpenSources {
 
     /** Throws {@link plainsieve.server.project.NotFound} when there is no such source. */
     Source get(String id) {
+        return opened(id).source();
+    }
+
+    /** The line in front of a source. Throws as {@link #get}. */
+    WaitingLine line(String id) {
+        return opened(id).line();
+    }
+
+    private Opened opened(String id) {
         SourceRow row = kept.row(id);
         return open.compute(id, (key, known) -> {
-                    if (known != null && sameAccess(known.row(), row)) {
-                        return known;
-                    }
-                    closeQuietly(known);
-                    return new Opened(row, open(kept.access(row)));
-                })
-                .source();
+            if (known != null && sameAccess(known.row(), row)) {
+                return known;
+            }
+            closeQuietly(known);
+            Source source = open(kept.access(row));
+            return new Opened(row, source, new WaitingLine(id, source.places()));
+        });
     }
 
     /** A source that is not kept: to try how it would be reached. The caller closes it. */

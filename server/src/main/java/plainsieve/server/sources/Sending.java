@@ -25,6 +25,8 @@ import plainsieve.sources.SourceAccess;
 public class Sending {
     private static final double NANOS_PER_MILLI = 1e6;
 
+    private static final RunListener NOBODY = new RunListener() {};
+
     private final OpenSources sources;
     private final Cancellations cancellations;
     private final SentLog log;
@@ -44,7 +46,7 @@ public class Sending {
      * @throws plainsieve.sources.SourceFailure when the source fails; written into Sent before it is thrown
      */
     public Answer send(String runId, Origin origin, Statement statement, RunListener listener) {
-        return logged(runId, origin, statement, (source, cancellation, sentId) -> {
+        return logged(runId, origin, statement, listener, (source, cancellation, sentId) -> {
             listener.sent(sentId, statement);
             Answer answer = source.run(new Dispatch.Sql(statement), limits(origin), cancellation, listener);
             listener.done(answer);
@@ -68,12 +70,17 @@ public class Sending {
      */
     public Told explain(Origin origin, Statement statement, boolean measured) {
         long start = System.nanoTime();
-        return logged(UUID.randomUUID().toString(), origin.forEvidence(), statement, (source, cancellation, sentId) -> {
-            Plan plan = source.explain(new Dispatch.Sql(statement), measured, limits(origin), cancellation);
-            double millis = millisSince(start);
-            int steps = plan.steps().size();
-            return new Outcome<>(new Told(plan, millis), new Answer(steps, steps, millis, millis));
-        });
+        return logged(
+                UUID.randomUUID().toString(),
+                origin.forEvidence(),
+                statement,
+                NOBODY,
+                (source, cancellation, sentId) -> {
+                    Plan plan = source.explain(new Dispatch.Sql(statement), measured, limits(origin), cancellation);
+                    double millis = millisSince(start);
+                    int steps = plan.steps().size();
+                    return new Outcome<>(new Told(plan, millis), new Answer(steps, steps, millis, millis));
+                });
     }
 
     /** What a source holds. Throws {@link plainsieve.sources.SourceFailure} when it does not tell. */
@@ -111,12 +118,24 @@ public class Sending {
         Outcome<T> ask(Source source, Cancellation cancellation, long sentId);
     }
 
-    private <T> T logged(String runId, Origin origin, Statement statement, Asking<T> asking) {
+    private <T> T logged(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
         Source source = sources.get(origin.sourceId());
-        SentLog.Begun begun = log.begin(runId, origin, statement);
-        // Behind what can fail: a run that never begins must not be remembered as running. A stop that overtakes is
-        // kept.
+        WaitingLine line = sources.line(origin.sourceId());
         Cancellation cancellation = cancellations.begin(runId);
+        try {
+            listener.begun(cancellation);
+            line.enter(origin.asker().viewer(), cancellation, limits(origin).longest(), listener::waiting);
+            try {
+                return logged(log.begin(runId, origin, statement), source, cancellation, asking);
+            } finally {
+                line.leave();
+            }
+        } finally {
+            cancellations.end(runId, cancellation);
+        }
+    }
+
+    private <T> T logged(SentLog.Begun begun, Source source, Cancellation cancellation, Asking<T> asking) {
         long start = System.nanoTime();
         try {
             Outcome<T> outcome = asking.ask(source, cancellation, begun.id());
@@ -125,12 +144,10 @@ public class Sending {
         } catch (RuntimeException e) {
             boolean stopped = cancellation
                     .reason()
-                    .filter(Cancellation.Reason.ASKED::equals)
+                    .filter(reason -> reason != Cancellation.Reason.TIME_LIMIT)
                     .isPresent();
             log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, e.getMessage(), millisSince(start));
             throw e;
-        } finally {
-            cancellations.end(runId);
         }
     }
 

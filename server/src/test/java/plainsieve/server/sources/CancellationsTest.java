@@ -40,10 +40,33 @@ class CancellationsTest {
 
     @Test
     void doesNotRememberForEverThatAnEndedRunWasStopped() {
-        cancellations.begin("over");
-        cancellations.end("over");
+        cancellations.end("over", cancellations.begin("over"));
         cancellations.stop("over");
         wait(Duration.ofMinutes(11));
         assertThat(cancellations.begin("over").reason()).isEmpty();
+    }
+
+    @Test
+    void stopsBothOfTwoRunsThatHaveTheSameId() {
+        Cancellation one = cancellations.begin("same");
+        Cancellation other = cancellations.begin("same");
+        cancellations.end("same", one);
+        Cancellation third = cancellations.begin("same");
+        cancellations.stop("same");
+        assertThat(one.reason()).isEmpty();
+        assertThat(other.reason()).contains(Cancellation.Reason.ASKED);
+        assertThat(third.reason()).contains(Cancellation.Reason.ASKED);
+    }
+
+    @Test
+    void inventedIdsPushNothingOut() {
+        Cancellation run = cancellations.begin("mine");
+        cancellations.stop("early");
+        for (int i = 0; i < 20_000; i++) {
+            cancellations.stop("invented " + i);
+        }
+        assertThat(cancellations.begin("early").reason()).contains(Cancellation.Reason.ASKED);
+        cancellations.stop("mine");
+        assertThat(run.reason()).contains(Cancellation.Reason.ASKED);
     }
 }

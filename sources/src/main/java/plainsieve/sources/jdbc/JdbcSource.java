@@ -27,7 +27,10 @@ import plainsieve.sources.SourceAccess;
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {
     private static final System.Logger LOG = System.getLogger(JdbcSource.class.getName());
-    private static final int MOST_CONNECTIONS = 8;
+    private static final int PLACES = 8;
+
+    /** For what is asked beside the runs: whether it lives, and what it holds. */
+    private static final int MORE_CONNECTIONS = 2;
 
     /** The network waits longer than the time limit, which stops a statement in a better way. */
     private static final Duration LATE = Duration.ofSeconds(5);
@@ -50,13 +53,18 @@ public final class JdbcSource implements Source {
         this.access = access;
         this.vendor = Vendors.of(access);
         this.clock = clock;
-        this.connections = new Connections(access, vendor, MOST_CONNECTIONS, clock);
+        this.connections = new Connections(access, vendor, PLACES + MORE_CONNECTIONS, clock);
         this.failures = new JdbcFailures(access, vendor);
     }
 
     /** The dialect that its statements are written in. */
     public Dialect dialect() {
         return access.settings().dialect();
+    }
+
+    @Override
+    public int places() {
+        return PLACES;
     }
 
     @Override

@@ -3,13 +3,33 @@ package plainsieve.server.api.reader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import plainsieve.core.statement.Placement;
+import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.SentBodies;
 import plainsieve.sources.Column;
 
-/** One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. */
-@Schema(oneOf = {RunEvent.Begun.class, RunEvent.Rows.class, RunEvent.Done.class, RunEvent.Failed.class})
+/**
+ * One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. What takes
+ * longer says how it stands before and in between: waiting, or going.
+ */
+@Schema(
+        oneOf = {
+            RunEvent.Waiting.class,
+            RunEvent.Going.class,
+            RunEvent.Begun.class,
+            RunEvent.Rows.class,
+            RunEvent.Done.class,
+            RunEvent.Failed.class
+        })
 public sealed interface RunEvent {
     String event();
+
+    /** @param before how many runs go in to the source before this one */
+    @Schema(name = "RunWaiting")
+    record Waiting(@Schema(allowableValues = "waiting") String event, int before) implements RunEvent {}
+
+    /** The source is at work. */
+    @Schema(name = "RunGoing")
+    record Going(@Schema(allowableValues = "going") String event) implements RunEvent {}
 
     @Schema(name = "RunBegun")
     record Begun(
@@ -37,6 +57,7 @@ public sealed interface RunEvent {
             implements RunEvent {}
 
     @Schema(name = "RunFailed")
-    record Failed(@Schema(allowableValues = "failed") String event, String message, String advice)
+    record Failed(
+            @Schema(allowableValues = "failed") String event, String message, String advice, List<ProblemBody> problems)
             implements RunEvent {}
 }

@@ -1,59 +1,76 @@
 package plainsieve.server.api.reader;
 
-import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.sent.SentValues;
+import plainsieve.server.sources.Presence;
 import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
-import plainsieve.sources.SourceFailure;
 import tools.jackson.databind.json.JsonMapper;
 
-/**
- * Streams one run to the browser as JSON lines. Nothing is written before the first row is ready, so a run that fails
- * before that is answered with a status and a problem; one that fails later ends with a line that says so.
- */
+/** Writes one run as JSON lines, each with one write, and knows how it stands. */
 final class RunStream implements RunListener {
     private static final int FIRST_BATCH = 50;
     private static final int BATCH = 500;
     private static final long LARGEST_EXACT = 1L << 53;
 
-    private final HttpServletResponse response;
+    private final OutputStream out;
     private final JsonMapper json;
     private final Clock clock;
     private final List<Object[]> batch = new ArrayList<>();
+    private final Presence presence = new Presence();
+    private volatile int before;
     private Statement statement;
     private long sentId;
     private int batchSize = FIRST_BATCH;
 
-    RunStream(HttpServletResponse response, JsonMapper json, Clock clock) {
-        this.response = response;
+    RunStream(OutputStream out, JsonMapper json, Clock clock) {
+        this.out = out;
         this.json = json;
         this.clock = clock;
     }
 
-    boolean hasBegun() {
-        return response.isCommitted();
+    @Override
+    public void begun(Cancellation run) {
+        presence.begun(run);
+    }
+
+    /** Nobody reads it any more. */
+    void leave() {
+        presence.leave();
+    }
+
+    @Override
+    public void waiting(int others) {
+        before = others + 1;
+    }
+
+    /** How it stands, while nothing comes of it. */
+    byte[] standing() {
+        int others = before;
+        return line(others > 0 ? new RunEvent.Waiting("waiting", others - 1) : new RunEvent.Going("going"));
     }
 
     @Override
     public void sent(long id, Statement what) {
+        before = 0;
         sentId = id;
         statement = what;
     }
 
     @Override
     public void columns(List<Column> columns) {
-        response.setContentType("application/x-ndjson");
-        response.setCharacterEncoding("UTF-8");
         write(new RunEvent.Begun(
                 "begun",
                 sentId,
@@ -99,9 +116,9 @@ final class RunStream implements RunListener {
                 clock.instant().toString()));
     }
 
-    void failed(SourceFailure failure) {
-        batch.clear();
-        write(new RunEvent.Failed("failed", failure.getMessage(), failure.advice()));
+    /** The last line of a run that failed. */
+    byte[] failed(FailureBody failure) {
+        return line(new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
     }
 
     private void flushBatch() {
@@ -113,12 +130,16 @@ final class RunStream implements RunListener {
 
     private void write(RunEvent event) {
         try {
-            OutputStream out = response.getOutputStream();
-            out.write(json.writeValueAsBytes(event));
-            out.write('\n');
-            out.flush();
+            out.write(line(event));
         } catch (IOException e) {
-            throw new UncheckedIOException("The browser went away", e);
+            throw new UncheckedIOException(e.getMessage(), e);
         }
+    }
+
+    private byte[] line(RunEvent event) {
+        byte[] bytes = json.writeValueAsBytes(event);
+        byte[] line = Arrays.copyOf(bytes, bytes.length + 1);
+        line[bytes.length] = '\n';
+        return line;
     }
 }

@@ -1,0 +1,37 @@
+package plainsieve.server.api.body;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.sources.SourceFailure;
+
+/** What went wrong and what to do, wherever it is told: in a problem document, or in the last line of a stream. */
+public record FailureBody(String message, String advice, List<ProblemBody> problems) {
+    /** Ours; the server's log says more. */
+    public static final FailureBody INTERNAL = new FailureBody(
+            "Something went wrong here that should not have.", "Try again. The server's log says more.", List.of());
+
+    /** A failure that is anyone's but ours; nothing for one that should not have been. */
+    public static Optional<FailureBody> of(RuntimeException failure) {
+        if (failure instanceof ProblemException problem) {
+            return Optional.of(new FailureBody(
+                    problem.getMessage(),
+                    problem.first().advice(),
+                    problem.problems().stream().map(ProblemBody::of).toList()));
+        }
+        return failure instanceof SourceFailure source ? Optional.of(of(source)) : Optional.empty();
+    }
+
+    /** With its place in the author's text, where that is known. */
+    public static FailureBody of(SourceFailure e) {
+        List<ProblemBody> problems = e
+                .place()
+                .map(place -> Problem.of("refused-statement", e.getMessage(), e.advice())
+                        .at(place))
+                .map(ProblemBody::of)
+                .stream()
+                .toList();
+        return new FailureBody(e.getMessage(), e.advice(), problems);
+    }
+}

@@ -1,0 +1,19 @@
+<script setup lang="ts">
+/* What a run waits for, and for how long by now. */
+import { computed, onScopeDispose, ref } from 'vue'
+import type { RunState } from '../composables/useRun'
+
+const props = defineProps<{ state: RunState & { status: 'running' } }>()
+
+const now = ref(Date.now())
+const ticking = setInterval(() => (now.value = Date.now()), 200)
+onScopeDispose(() => clearInterval(ticking))
+const seconds = computed(() => (Math.max(0, now.value - props.state.since) / 1000).toFixed(1))
+</script>
+
+<template>
+  <span>
+    <template v-if="state.behind > 0">Waiting for the source, {{ state.behind }} before you</template>
+    <template v-else>Asking the database</template>, {{ seconds }} s</span
+  >
+</template>
