@@ -163,7 +163,7 @@ public final class PreparedQuery {
         Planned.View view = limitsAndView(rewriting, choices, wanted, cap);
         rewriting.edits.addAll(Removal.of(source, query.conditionClauses(), rewriting.leftOut));
         behindStatement().ifPresent(rewriting.edits::add);
-        EditedText edited = EditedText.of(query.text(), Edits.outermost(rewriting.edits));
+        EditedText edited = check.edited(Edits.outermost(rewriting.edits));
         boolean limited = RowLimits.most(wanted, cap).isPresent() && !isOneRow(wanted);
         check.check(edited, new Planned(rewriting.leftOut, rewriting.outcomes, view, limited));
         return new Statement(edited.text(), edited.values(), report.of(edited, rewriting.outcomes, wanted), cap);

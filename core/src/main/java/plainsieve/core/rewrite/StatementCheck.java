@@ -3,6 +3,7 @@ package plainsieve.core.rewrite;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.EditedText;
 import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.sql.ParsedQuery;
@@ -35,6 +36,17 @@ final class StatementCheck {
     StatementCheck(ParsedQuery query, Source source) {
         this.query = query;
         this.source = source;
+    }
+
+    /** The text with its edits. Throws where two of them would change the same, each in its own way. */
+    EditedText edited(List<Edit> edits) {
+        for (int i = 1; i < edits.size(); i++) {
+            int start = edits.get(i).start();
+            if (start < edits.get(i - 1).end()) {
+                throw unsound(Place.in(query.text(), start, start));
+            }
+        }
+        return EditedText.of(query.text(), edits);
     }
 
     void check(EditedText edited, Planned planned) {

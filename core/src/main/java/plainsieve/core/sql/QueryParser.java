@@ -305,7 +305,7 @@ final class QueryParser implements FromReader.Inner {
                 nestedQuery(at);
                 return brackets.close(at) + 1;
             }
-            if (tokens.isWord(at + 1, "where") && tokens.isWord(at - 1, "filter")) {
+            if (tokens.isWord(at + 1, "where") && tokens.isWord(at - 1, "filter") && tokens.isBracket(at - 2, ')')) {
                 readInner(new Clause(Clause.Kind.FILTER, at + 1, new Span(at + 2, brackets.close(at))));
                 return brackets.close(at) + 1;
             }
