@@ -1,14 +1,18 @@
 package plainsieve.files;
 
+import java.util.Collection;
+import java.util.Objects;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.cfg.MapperBuilder;
+import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.dataformat.yaml.YAMLMapper;
@@ -109,6 +113,33 @@ public final class ProjectYaml {
                     .orElse("");
             return "“" + unknown.getPropertyName() + "” is no word of the format." + near;
         }
-        return e.getOriginalMessage().lines().findFirst().orElse("it is no YAML") + ".";
+        if (e instanceof MismatchedInputException other) {
+            String where = other.getPath().stream()
+                    .map(JacksonException.Reference::getPropertyName)
+                    .filter(Objects::nonNull)
+                    .reduce((first, last) -> last)
+                    .map(" behind “%s”"::formatted)
+                    .orElse("");
+            return "%s must stand%s.".formatted(kind(other.getTargetType()), where);
+        }
+        // What else it says is of this program's parts.
+        return e instanceof DatabindException
+                ? "something in it has not the form it should have."
+                : e.getOriginalMessage().lines().findFirst().orElse("it is no YAML") + ".";
+    }
+
+    private static String kind(Class<?> type) {
+        if (type == null) {
+            return "something else";
+        }
+        if (Collection.class.isAssignableFrom(type)) {
+            return "a list";
+        }
+        if (type == String.class) {
+            return "a text";
+        }
+        boolean truth = type == boolean.class || type == Boolean.class;
+        boolean number = Number.class.isAssignableFrom(type) || type.isPrimitive();
+        return truth ? "true or false" : number ? "a number" : "words with their values";
     }
 }

@@ -38,6 +38,11 @@ public final class Api {
             return rows;
         }
 
+        /** What is said to have gone wrong: in a problem document, or in the last line of what took longer to fail. */
+        public String failure() {
+            return last().path("detail").asString(last().path("message").asString(""));
+        }
+
         public JsonNode last() {
             return lines.get(lines.size() - 1);
         }

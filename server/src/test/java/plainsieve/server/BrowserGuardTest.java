@@ -9,14 +9,20 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Speaks HTTP by hand, because a well-behaved client does not let itself be told to lie about its host. */
 class BrowserGuardTest {
     private static String ask(String... headers) throws Exception {
+        return request("GET", "/api/projects/home/reports", headers);
+    }
+
+    private static String request(String method, String target, String... headers) throws Exception {
         URI address = URI.create(RunningServer.get().address());
         try (Socket socket = new Socket(address.getHost(), address.getPort())) {
-            String request = "GET /api/projects/home/reports HTTP/1.1\r\n" + String.join("\r\n", headers)
-                    + "\r\nConnection: close\r\n\r\n";
+            String request = "%s %s HTTP/1.1\r\n%s\r\nConnection: close\r\n\r\n"
+                    .formatted(method, target, String.join("\r\n", headers));
             socket.getOutputStream().write(request.getBytes(StandardCharsets.US_ASCII));
             return new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.UTF_8))
                     .lines()
@@ -36,15 +42,77 @@ class BrowserGuardTest {
         assertThat(ask("Host: evil.example")).startsWith("HTTP/1.1 403").contains("plainsieve.hosts");
     }
 
-    @Test
-    void refusesRequestsThatOtherSitesMake() throws Exception {
-        assertThat(ask("Host: localhost", "Sec-Fetch-Site: cross-site", "Sec-Fetch-Mode: no-cors"))
-                .startsWith("HTTP/1.1 403");
+    @ParameterizedTest
+    @CsvSource({
+        "GET, /api/projects/home/reports, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: no-cors",
+        "GET, /api/projects/home/reports, Sec-Fetch-Site: same-site, Sec-Fetch-Mode: cors",
+        "GET, /api/projects/home/reports, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: navigate",
+        "GET, /, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: no-cors",
+        "POST, /api/projects/home/runs/x/stop, Sec-Fetch-Site: cross-site, Sec-Fetch-Mode: navigate",
+        "POST, /api/projects/home/runs/x/stop, Origin: http://evil.example, Content-Length: 0",
+        "POST, /api/projects/home/runs/x/stop, Origin: null, Content-Length: 0",
+        "POST, /api/projects/home/runs/x/stop, Origin: http://localhost:1, Content-Length: 0"
+    })
+    void refusesRequestsThatOtherSitesMake(String method, String target, String one, String other) throws Exception {
+        assertThat(request(method, target, "Host: localhost", one, other))
+                .startsWith("HTTP/1.1 403")
+                .contains("application/problem+json", "X-Content-Type-Options: nosniff");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Sec-Fetch-Site: same-origin, Sec-Fetch-Mode: no-cors",
+        "Origin: http://localhost, Sec-Fetch-Site: same-origin",
+        "Origin: https://localhost, Content-Length: 0",
+        "Accept: */*, Content-Length: 0"
+    })
+    void takesWhatItsOwnPagesAndProgramsSend(String one, String other) throws Exception {
+        assertThat(request("POST", "/api/projects/home/runs/x/stop", "Host: localhost", one, other))
+                .startsWith("HTTP/1.1 204");
     }
 
     @Test
     void followsALinkFromAnotherSite() throws Exception {
-        assertThat(ask("Host: localhost", "Sec-Fetch-Site: cross-site", "Sec-Fetch-Mode: navigate"))
-                .startsWith("HTTP/1.1 200");
+        String page = request(
+                "GET",
+                "/projects/home/reports",
+                "Host: localhost",
+                "Sec-Fetch-Site: cross-site",
+                "Sec-Fetch-Mode: navigate");
+        assertThat(page).startsWith("HTTP/1.1 200").contains("<html", "frame-ancestors 'none'");
+    }
+
+    /** What no handler of ours ever sees, too. */
+    @ParameterizedTest
+    @CsvSource({
+        "GET, /api/nothing/like/it, 404",
+        "GET, /api/projects/home/reports/x%00, 400",
+        "GET, /[], 400",
+        "GET, /assets/none.js, 404",
+        "BREW, /api/projects, 405"
+    })
+    void everyErrorIsAProblemWithSafeHeaders(String method, String target, int status) throws Exception {
+        assertThat(request(method, target, "Host: localhost"))
+                .startsWith("HTTP/1.1 " + status)
+                .contains("application/problem+json", "X-Content-Type-Options: nosniff", "\"advice\"")
+                .doesNotContain("<html", "tomcat", "Tomcat");
+    }
+
+    @Test
+    void takesNoMoreThanItMay() throws Exception {
+        assertThat(request("POST", "/api/projects", "Host: localhost", "Content-Length: 99999999"))
+                .startsWith("HTTP/1.1 413")
+                .contains("larger than 32 MB");
+    }
+
+    /** Its page opens; what the link had behind the cut is told there. */
+    @Test
+    void aLinkThatWasCutOffStillOpensItsPage() throws Exception {
+        assertThat(request("GET", "/projects/home/reports/late-crossings?port=%E", "Host: localhost"))
+                .startsWith("HTTP/1.1 200")
+                .contains("<html");
+        assertThat(request("GET", "/api/projects/home/sent?query=%E", "Host: localhost"))
+                .startsWith("HTTP/1.1 400")
+                .contains("cut off");
     }
 }

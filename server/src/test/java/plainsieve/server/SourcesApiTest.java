@@ -29,9 +29,7 @@ class SourcesApiTest {
         assertThat(api.runDraft("outer", "select 1", Map.of()).rows()).hasSize(1);
         first.close();
         Api.Answer down = api.runDraft("outer", "select 1", Map.of());
-        assertThat(down.status()).isEqualTo(503);
-        assertThat(down.json().get("detail").asString())
-                .contains("outer islands", "localhost:" + port, "cannot be reached");
+        assertThat(down.failure()).contains("outer islands", "localhost:" + port, "cannot be reached");
         assertThat(api.get("/api/sources/outer%20islands/health")
                         .json()
                         .get("answers")

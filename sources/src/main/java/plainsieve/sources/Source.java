@@ -7,9 +7,6 @@ import plainsieve.core.evidence.Plan;
  * nothing from starting, and one that comes back is found without a restart.
  */
 public interface Source extends AutoCloseable {
-    /** How many statements it takes at once; more have to wait. */
-    int places();
-
     /**
      * Asks, and hands rows on as they come, at most as many as the cap.
      *

@@ -5,4 +5,7 @@ package plainsieve.sources;
  *
  * @param id stable; failures name the source by it
  */
-public record SourceAccess(String id, SourceSettings settings, Secret password) {}
+public record SourceAccess(String id, SourceSettings settings, Secret password) {
+    /** How many statements a source takes at once; more have to wait. */
+    public static final int PLACES = 8;
+}

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.EditedText;
+import plainsieve.core.rewrite.edit.EditsOverlap;
 import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.statement.BoundValue;
@@ -40,13 +41,11 @@ final class StatementCheck {
 
     /** The text with its edits. Throws where two of them would change the same, each in its own way. */
     EditedText edited(List<Edit> edits) {
-        for (int i = 1; i < edits.size(); i++) {
-            int start = edits.get(i).start();
-            if (start < edits.get(i - 1).end()) {
-                throw unsound(Place.in(query.text(), start, start));
-            }
+        try {
+            return EditedText.of(query.text(), edits);
+        } catch (EditsOverlap e) {
+            throw unsound(Place.in(query.text(), e.offset(), e.offset()));
         }
-        return EditedText.of(query.text(), edits);
     }
 
     void check(EditedText edited, Planned planned) {

@@ -7,6 +7,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.EditedText;
+import plainsieve.core.rewrite.edit.EditsOverlap;
 import plainsieve.core.rewrite.edit.Fragment;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
@@ -58,6 +59,6 @@ class EditedTextTest {
     @Test
     void refusesEditsThatOverlap() {
         assertThatThrownBy(() -> EditedText.of("abcdef", List.of(Edit.remove(0, 4), Edit.remove(2, 6))))
-                .isInstanceOf(IllegalStateException.class);
+                .isInstanceOf(EditsOverlap.class);
     }
 }

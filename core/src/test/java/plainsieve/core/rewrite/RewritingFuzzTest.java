@@ -124,14 +124,17 @@ class RewritingFuzzTest {
         } catch (ProblemException e) {
             assertThat(e.problems()).isNotEmpty();
             boolean unsound = e.problems().stream().map(Problem::kind).anyMatch("unsound-statement"::equals);
-            assertThat(unsound && isSql(text))
+            assertThat(unsound && isSql(text, dialect))
                     .as("its own check refuses a query")
                     .isFalse();
         }
     }
 
-    /** What no parser reads may be refused by any check. */
-    private static boolean isSql(String text) {
+    /** What no parser reads may be refused by any check. The one here takes # for a comment in every dialect. */
+    private static boolean isSql(String text, Dialect dialect) {
+        if (text.indexOf('#') >= 0 && !dialect.name().equals("mariadb")) {
+            return false;
+        }
         try {
             CCJSqlParserUtil.parse(text, parser -> parser.withTimeOut(2_000));
             return true;

@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Optional;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -90,6 +91,16 @@ class Problems extends ResponseEntityExceptionHandler {
         return answer(detail(status, e.getMessage(), e.advice()));
     }
 
+    /** An address that was cut within a character, for example. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> unreadableAddress(InvalidParameterException e) {
+        LOG.debug("Unreadable address", e);
+        return answer(detail(
+                HttpStatus.BAD_REQUEST,
+                "What stands behind the “?” of the address cannot be read: a “%” there is not followed by two digits.",
+                "The link was probably cut off. Ask for it again."));
+    }
+
     /** Nobody is left to answer to. */
     @ExceptionHandler
     void browserWentAway(UncheckedIOException e) {
@@ -131,6 +142,27 @@ class Problems extends ResponseEntityExceptionHandler {
                 .toList();
         return new ResponseEntity<>(
                 problem(new ProblemException(problems)).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
+    }
+
+    /** What the framework refuses, in our words: its own name things that are nothing to whoever asks. */
+    @Override
+    protected ResponseEntity<Object> handleExceptionInternal(
+            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        LOG.debug("Refused by the framework", e);
+        HttpStatus known = HttpStatus.valueOf(status.value());
+        String what =
+                switch (known) {
+                    case NOT_FOUND -> "There is nothing at this address.";
+                    case METHOD_NOT_ALLOWED -> "This cannot be done at this address.";
+                    case UNSUPPORTED_MEDIA_TYPE -> "The request's body must be application/json.";
+                    case NOT_ACCEPTABLE -> "What is here cannot be given in the form that is asked for.";
+                    default ->
+                        known.is4xxClientError()
+                                ? "The request could not be understood."
+                                : FailureBody.INTERNAL.message();
+                };
+        ProblemDetail detail = detail(known, what, "See /api/openapi for what is there and what it takes.");
+        return new ResponseEntity<>(detail, headers, known);
     }
 
     private static ProblemDetail detail(HttpStatus status, String message, String advice) {

@@ -6,17 +6,24 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Set;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.settings.Settings;
 
 /**
- * Keeps other web pages in the viewer's browser away from this server. A request must name a host we answer to (else a
- * page could reach us by pointing its own name here), and must not come from another site.
+ * Keeps other web pages in the viewer's browser away from this server. A request must name a host we answer to (else a page
+ * could reach us by pointing its own name here). Anyone may link to our pages; everything else, the whole API and every form,
+ * is for our own pages and for programs, which no other page can make ask.
  */
 @Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
 class BrowserGuard extends OncePerRequestFilter {
     private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");
+    private static final Set<String> READING = Set.of("GET", "HEAD");
+    private static final Set<String> OWN_SITE = Set.of("same-origin", "none");
 
     private final Settings settings;
 
@@ -27,23 +34,45 @@ class BrowserGuard extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        SafeHeaders.on(response);
         boolean knownHost =
                 LOOPBACK.contains(request.getServerName()) || settings.hosts().contains(request.getServerName());
-        boolean crossSite = "cross-site".equals(request.getHeader("Sec-Fetch-Site"))
-                && !"navigate".equals(request.getHeader("Sec-Fetch-Mode"));
-        if (!knownHost || crossSite) {
-            response.setStatus(HttpServletResponse.SC_FORBIDDEN);
-            response.setContentType("application/problem+json");
-            response.getWriter().write("""
-                    {"title":"This address is not answered.","status":403,\
-                    "detail":"Add the host name to plainsieve.hosts if browsers shall reach this server by it."}""");
-            return;
+        if (!knownHost) {
+            refuse(
+                    response,
+                    "This address is not answered.",
+                    "Add the host name to plainsieve.hosts if browsers shall reach this server by it.");
+        } else if (!isPageView(request) && isForeign(request)) {
+            refuse(response, "Another web page asked for this.", "Open Plain Sieve itself, and do it there.");
+        } else {
+            chain.doFilter(request, response);
         }
-        response.setHeader(
-                "Content-Security-Policy",
-                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'");
-        response.setHeader("X-Content-Type-Options", "nosniff");
-        response.setHeader("Referrer-Policy", "same-origin");
-        chain.doFilter(request, response);
+    }
+
+    private static boolean isPageView(HttpServletRequest request) {
+        String mode = request.getHeader("Sec-Fetch-Mode");
+        return READING.contains(request.getMethod())
+                && !request.getRequestURI().startsWith("/api/")
+                && (mode == null || mode.equals("navigate"));
+    }
+
+    /* Browsers say one or both; programs say neither. */
+    private static boolean isForeign(HttpServletRequest request) {
+        String site = request.getHeader("Sec-Fetch-Site");
+        String origin = request.getHeader(HttpHeaders.ORIGIN);
+        return site != null && !OWN_SITE.contains(site) || origin != null && !isOwn(origin, request);
+    }
+
+    private static boolean isOwn(String origin, HttpServletRequest request) {
+        String host = request.getHeader(HttpHeaders.HOST);
+        return origin.equals("http://" + host) || origin.equals("https://" + host);
+    }
+
+    private static void refuse(HttpServletResponse response, String what, String advice) throws IOException {
+        response.setStatus(HttpServletResponse.SC_FORBIDDEN);
+        response.setContentType("application/problem+json");
+        response.setCharacterEncoding("UTF-8");
+        response.getWriter().write("""
+                {"title":"Forbidden","status":403,"detail":"%s","advice":"%s","problems":[]}""".formatted(what, advice));
     }
 }

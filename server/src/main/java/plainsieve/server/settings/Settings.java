@@ -18,6 +18,7 @@ import plainsieve.server.people.Role;
  * @param longestRun after this a statement is stopped at the database
  * @param longestDownload after this a download is stopped at the database
  * @param spoolMost how much of an answer waits on the disk for a reader who is slower than its source
+ * @param bodyMost how large a request may be
  * @param sentKept how long statements stay in Sent
  * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
@@ -34,6 +35,7 @@ public record Settings(
         @DefaultValue("60s") Duration longestRun,
         @DefaultValue("30m") Duration longestDownload,
         @DefaultValue("2GB") DataSize spoolMost,
+        @DefaultValue("32MB") DataSize bodyMost,
         @DefaultValue("30d") Duration sentKept,
         @DefaultValue("20000") int sentMost,
         @DefaultValue("system") String timeZone,

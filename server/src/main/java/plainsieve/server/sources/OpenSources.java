@@ -45,8 +45,7 @@ class OpenSources {
                 return known;
             }
             closeQuietly(known);
-            Source source = open(kept.access(row));
-            return new Opened(row, source, new WaitingLine(id, source.places()));
+            return new Opened(row, open(kept.access(row)), new WaitingLine(id, SourceAccess.PLACES));
         });
     }
 

@@ -27,8 +27,6 @@ import plainsieve.sources.SourceAccess;
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {
     private static final System.Logger LOG = System.getLogger(JdbcSource.class.getName());
-    private static final int PLACES = 8;
-
     /** For what is asked beside the runs: whether it lives, and what it holds. */
     private static final int MORE_CONNECTIONS = 2;
 
@@ -53,18 +51,13 @@ public final class JdbcSource implements Source {
         this.access = access;
         this.vendor = Vendors.of(access);
         this.clock = clock;
-        this.connections = new Connections(access, vendor, PLACES + MORE_CONNECTIONS, clock);
+        this.connections = new Connections(access, vendor, SourceAccess.PLACES + MORE_CONNECTIONS, clock);
         this.failures = new JdbcFailures(access, vendor);
     }
 
     /** The dialect that its statements are written in. */
     public Dialect dialect() {
         return access.settings().dialect();
-    }
-
-    @Override
-    public int places() {
-        return PLACES;
     }
 
     @Override

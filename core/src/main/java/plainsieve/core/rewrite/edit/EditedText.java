@@ -30,7 +30,7 @@ public final class EditedText {
             shifts[count + 1] = shifts[count] + grown;
             count++;
             if (edit.start() < at) {
-                throw new IllegalStateException("Edits overlap at offset " + edit.start() + ": " + original);
+                throw new EditsOverlap(edit.start());
             }
             out.append(original, at, edit.start());
             for (Fragment.Slot slot : edit.replacement().slots()) {

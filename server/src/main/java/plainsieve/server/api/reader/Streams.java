@@ -55,7 +55,7 @@ public class Streams {
             RunStream stream = new RunStream(spool.in(), json, clock);
             CompletableFuture<Void> run = CompletableFuture.runAsync(() -> run(order, stream, spool), running);
             spool.await(SOON);
-            if (run.isCompletedExceptionally() && !spool.hasBytes()) {
+            if (spool.isOver(Duration.ZERO)) {
                 run.join();
             }
             deliver(spool, stream, response);

@@ -1,0 +1,95 @@
+package plainsieve.server.security;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ReadListener;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.ServletInputStream;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+import plainsieve.server.settings.Settings;
+
+/** Takes no more of a request than the server is set to take, whether it says beforehand how much it is or not. */
+@Component
+class BodyLimit extends OncePerRequestFilter {
+    private final long most;
+
+    BodyLimit(Settings settings) {
+        this.most = settings.bodyMost().toBytes();
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        if (request.getContentLengthLong() > most) {
+            response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
+            response.setContentType("application/problem+json");
+            response.setCharacterEncoding("UTF-8");
+            // What is not read cannot be followed by another request.
+            response.setHeader("Connection", "close");
+            response.getWriter().write("""
+                    {"title":"Content Too Large","status":413,"detail":"The request is larger than %d MB.",\
+                    "advice":"Send less, or set plainsieve.body-most.","problems":[]}""".formatted(most >> 20));
+            return;
+        }
+        chain.doFilter(new Limited(request), response);
+    }
+
+    private final class Limited extends HttpServletRequestWrapper {
+        Limited(HttpServletRequest request) {
+            super(request);
+        }
+
+        @Override
+        public ServletInputStream getInputStream() throws IOException {
+            return new Counted(super.getInputStream());
+        }
+    }
+
+    private final class Counted extends ServletInputStream {
+        private final ServletInputStream in;
+        private long read;
+
+        Counted(ServletInputStream in) {
+            this.in = in;
+        }
+
+        private int counted(int count) throws IOException {
+            read += Math.max(count, 0);
+            if (read > most) {
+                throw new IOException("The request is larger than %d MB".formatted(most >> 20));
+            }
+            return count;
+        }
+
+        @Override
+        public int read() throws IOException {
+            int single = in.read();
+            counted(single < 0 ? 0 : 1);
+            return single;
+        }
+
+        @Override
+        public int read(byte[] bytes, int from, int length) throws IOException {
+            return counted(in.read(bytes, from, length));
+        }
+
+        @Override
+        public boolean isFinished() {
+            return in.isFinished();
+        }
+
+        @Override
+        public boolean isReady() {
+            return in.isReady();
+        }
+
+        @Override
+        public void setReadListener(ReadListener listener) {
+            in.setReadListener(listener);
+        }
+    }
+}
