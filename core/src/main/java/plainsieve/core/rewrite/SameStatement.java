@@ -231,7 +231,7 @@ final class SameStatement {
         Set<String> bound = new LinkedHashSet<>();
         for (int i = our.from(); i < our.to(); i++) {
             if (ours.is(i, TokenKind.PARAMETER)) {
-                bound.add(sent.at(i).parameter());
+                sent.at(i).ifPresent(value -> bound.add(value.parameter()));
             }
         }
         List<String> expected = inLeaf.stream().filter(bound::contains).toList();
@@ -306,7 +306,10 @@ final class SameStatement {
             boolean named = planned.outcomes().get(a) == Placement.Outcome.NAMED;
             return named
                     ? ours.is(b, TokenKind.QUOTED_NAME)
-                    : ours.is(b, TokenKind.PARAMETER) && sent.at(b).parameter().equals(theirs.parameterName(a));
+                    : ours.is(b, TokenKind.PARAMETER)
+                            && sent.at(b)
+                                    .filter(value -> value.parameter().equals(theirs.parameterName(a)))
+                                    .isPresent();
         }
         if (ours.is(b, TokenKind.PARAMETER)) {
             return planned.limited() && theirs.is(a, TokenKind.NUMBER) && isInOutermostLimit(a) && sent.isRowCount(b);

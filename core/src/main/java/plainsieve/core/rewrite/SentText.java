@@ -1,6 +1,8 @@
 package plainsieve.core.rewrite;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.edit.EditedText;
 import plainsieve.core.sql.ParsedQuery;
@@ -14,6 +16,7 @@ import plainsieve.core.statement.BoundValue;
  */
 record SentText(ParsedQuery query, List<BoundValue> values) {
     private static final String PREFIX = ":b";
+    private static final Pattern OURS = Pattern.compile("b\\d{1,8}");
 
     static SentText read(EditedText edited, Dialect dialect) {
         StringBuilder text =
@@ -45,12 +48,17 @@ record SentText(ParsedQuery query, List<BoundValue> values) {
         return true;
     }
 
-    /** The value that is bound at a token. */
-    BoundValue at(int token) {
-        return values.get(Integer.parseInt(tokens().parameterName(token).substring(1)));
+    /** The value that is bound at a token; nothing at a parameter that was none to the author's text and is still there. */
+    Optional<BoundValue> at(int token) {
+        String name = tokens().parameterName(token);
+        boolean ours = OURS.matcher(name).matches();
+        int number = ours ? Integer.parseInt(name.substring(1)) : values.size();
+        return number < values.size() ? Optional.of(values.get(number)) : Optional.empty();
     }
 
     boolean isRowCount(int token) {
-        return at(token).bound() instanceof Bound.RowCount;
+        return at(token)
+                .filter(value -> value.bound() instanceof Bound.RowCount)
+                .isPresent();
     }
 }
