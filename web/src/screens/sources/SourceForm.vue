@@ -58,9 +58,17 @@ async function attempt(): Promise<void> {
   }
 }
 
+/* What this was opened with: a colleague's change since then is not overwritten. */
+const seen = (): object => {
+  const { id, kind, host, port, database, user } = start
+  return { id, kind, host, port, database, user }
+}
+
 async function keep(): Promise<void> {
   try {
-    await (props.source ? put(`/sources/${encodeURIComponent(props.source.id)}`, body()) : post('/sources', body()))
+    await (props.source
+      ? put(`/sources/${encodeURIComponent(props.source.id)}`, { ...body(), seen: seen() })
+      : post('/sources', body()))
     emit('done')
   } catch (error) {
     tried.value = { status: 'failed', failure: asFailure(error) }

@@ -14,6 +14,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.fixed.FixedValue;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -232,7 +233,8 @@ public class FixedOffers {
                 day.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH));
     }
 
-    /** Takes back what was made: the text as it was, and the parameters gone that nothing else uses by now. */
+    /** Takes back what was made: the text as it was, and the parameters gone that nothing else uses by now. All or nothing. */
+    @Transactional
     public Query takeBack(Project project, Query query, String text, List<String> names) {
         Query changed = queries.changeDraft(project, query, text);
         Project after = project.with(changed);

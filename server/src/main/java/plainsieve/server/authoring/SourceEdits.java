@@ -2,6 +2,7 @@ package plainsieve.server.authoring;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
@@ -15,6 +16,7 @@ import plainsieve.server.sources.KeptSources;
 import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
 
 /** Adds, changes, tries and removes sources. All projects of the server share them. */
 @Service
@@ -58,10 +60,14 @@ public class SourceEdits {
         }
     }
 
-    /** Reaches a source another way from now on. An empty password keeps the one there is, while the place stays the same. */
-    public void change(SourceAccess access) {
-        kept.row(access.id());
-        kept.change(kept.completed(access));
+    /**
+     * Reaches a source another way from now on. An empty password keeps the one there is, while the place stays the same.
+     *
+     * @param seen what the change was made from; nothing when it holds whatever that is
+     * @throws plainsieve.server.project.Changed when the source is another one by now
+     */
+    public void change(SourceAccess access, Optional<SourceSettings> seen) {
+        kept.change(kept.completed(access), seen);
         facts.forget(access.id());
     }
 

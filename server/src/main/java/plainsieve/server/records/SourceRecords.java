@@ -21,8 +21,12 @@ public interface SourceRecords {
             """)
     void add(SourceRow row);
 
-    @Update("update source set kind = #{kind}, settings = #{settings}, password = #{password} where id = #{id}")
-    int change(SourceRow row);
+    /** Changes one as it was before; returns 0 when it is not like that any more. */
+    @Update("""
+            update source set kind = #{row.kind}, settings = #{row.settings}, password = #{row.password}
+            where id = #{row.id} and settings = #{before.settings} and password = #{before.password}
+            """)
+    int change(@Param("row") SourceRow row, @Param("before") SourceRow before);
 
     /** A new id; queries follow by themselves. */
     @Update("update source set id = #{to} where id = #{from}")

@@ -4,6 +4,7 @@ import jakarta.annotation.PostConstruct;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.RecordsRefused;
@@ -65,8 +66,14 @@ public class KeptSources {
         records.add(rowOf(access));
     }
 
-    public void change(SourceAccess access) {
-        records.change(rowOf(access));
+    /** Throws {@link Changed} when it is another one than was seen, or becomes one at this moment. */
+    public void change(SourceAccess access, Optional<SourceSettings> seen) {
+        SourceRow before = row(access.id());
+        boolean another = seen.filter(settings -> !settings.equals(forms.settings(before)))
+                .isPresent();
+        if (another || records.change(rowOf(access), before) == 0) {
+            throw new Changed("The source");
+        }
     }
 
     public void rename(String from, String to) {

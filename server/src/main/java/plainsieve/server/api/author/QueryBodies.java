@@ -172,7 +172,12 @@ final class QueryBodies {
     }
 
     /** What was made of fixed values and shall be taken back. */
-    record FixedTakenBack(String text, int version, List<String> names) {
+    record FixedTakenBack(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            int version,
+            List<@NotNull(message = Lengths.MISSING) String> names) {
         FixedTakenBack {
             text = Absent.orEmpty(text);
             names = Absent.orEmpty(names);

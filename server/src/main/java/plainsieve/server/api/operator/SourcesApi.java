@@ -2,6 +2,7 @@ package plainsieve.server.api.operator;
 
 import jakarta.validation.Valid;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -39,8 +40,17 @@ class SourcesApi {
      *
      * @param database the database's name, or the path of its file
      * @param password empty keeps the one there is, while server and user stay the same
+     * @param seen what a change was made from; missing when it holds whatever that is
      */
-    record NewSource(String id, String kind, String host, int port, String database, String user, String password) {
+    record NewSource(
+            String id,
+            String kind,
+            String host,
+            int port,
+            String database,
+            String user,
+            String password,
+            NewSource seen) {
         NewSource {
             id = stripped(id);
             kind = stripped(kind);
@@ -82,7 +92,12 @@ class SourcesApi {
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void change(@PathVariable String id, @Valid @RequestBody NewSource body) {
-        edits.change(body.access(id));
+        SourceAccess access = body.access(id);
+        edits.change(
+                access,
+                body.seen() == null
+                        ? Optional.empty()
+                        : Optional.of(body.seen().access(id).settings()));
     }
 
     record NewName(String name) {

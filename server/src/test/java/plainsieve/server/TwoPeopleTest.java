@@ -1,0 +1,71 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** Two people who change the same at once, and changes of which a part is wrong: nothing is overwritten, nothing half done. */
+class TwoPeopleTest {
+    private final Api api = new Api(RunningServer.get().address());
+
+    @AfterEach
+    void remove() {
+        for (String query : List.of("both", "both-2")) {
+            api.send("DELETE", "/api/queries/" + query, "");
+        }
+        api.send("DELETE", "/api/sources/shared", "");
+        api.send("DELETE", "/api/parameters/both_make_it", "");
+    }
+
+    private static Map<String, Object> source(String host) {
+        return new HashMap<>(
+                Map.of("id", "shared", "kind", "postgresql", "host", host, "port", 5999, "database", "d", "user", "u"));
+    }
+
+    @Test
+    void aSourceThatSomebodyElseChangedIsNotOverwritten() {
+        assertThat(api.post("/api/sources", source("one.example")).status()).isEqualTo(201);
+        Map<String, Object> theirs = source("two.example");
+        theirs.put("seen", source("one.example"));
+        assertThat(api.send("PUT", "/api/sources/shared", theirs).status()).isEqualTo(204);
+        Map<String, Object> mine = source("three.example");
+        mine.put("seen", source("one.example"));
+        Api.Answer refused = api.send("PUT", "/api/sources/shared", mine);
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.failure()).contains("changed by someone else");
+        assertThat(api.get("/api/sources").json().toString())
+                .contains("two.example")
+                .doesNotContain("three.example");
+    }
+
+    /** Each is told in words; one of them has it. */
+    @Test
+    void theSameThingMadeTwiceAtOnceIsMadeOnce() {
+        List<CompletableFuture<Api.Answer>> all = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            all.add(CompletableFuture.supplyAsync(() -> api.post(
+                    "/api/parameters", Map.of("name", "both_make_it", "type", "text", "label", "Both make it"))));
+        }
+        List<Integer> statuses =
+                all.stream().map(answer -> answer.join().status()).toList();
+        assertThat(statuses).filteredOn(status -> status < 300).hasSize(1);
+        assertThat(statuses).allMatch(status -> status < 300 || status == 409 || status == 422);
+    }
+
+    @Test
+    void aChangeWithAWrongPartChangesNothing() {
+        api.post("/api/queries", Map.of("name", "Both", "sourceId", "ferries", "text", "select 1"));
+        Map<String, Object> body = new HashMap<>(Map.of("text", "select 2", "version", 1));
+        body.put("names", Arrays.asList(null, null));
+        Api.Answer refused = api.post("/api/queries/both/fixed/back", body);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(api.get("/api/queries/both").json().get("text").asString()).isEqualTo("select 1");
+    }
+}
