@@ -20,6 +20,7 @@ import plainsieve.server.records.RecordsRefused;
 
 class RecordsSafetyTest {
     private static final int ASKED = 20;
+    private static final int KILLS = Integer.getInteger("endure.kills", 2);
 
     @TempDir
     private Path folder;
@@ -103,7 +104,7 @@ class RecordsSafetyTest {
     @Test
     void losesNothingConfirmedWhenKilled() throws Exception {
         int confirmed = 0;
-        for (int round = 0; round < 2; round++) {
+        for (int round = 0; round < KILLS; round++) {
             int port = freePort();
             Process server = startServer(port);
             try {

@@ -61,4 +61,26 @@ class EditedTextTest {
         assertThatThrownBy(() -> EditedText.of("abcdef", List.of(Edit.remove(0, 4), Edit.remove(2, 6))))
                 .isInstanceOf(EditsOverlap.class);
     }
+
+    @Test
+    void keepsWordsApartThatNothingStoodBetween() {
+        EditedText edited = EditedText.of(
+                "having:p=h and:q",
+                List.of(
+                        new Edit(
+                                6,
+                                10,
+                                Fragment.build()
+                                        .text("h in (")
+                                        .bind("p", A)
+                                        .text(")")
+                                        .done()),
+                        new Edit(14, 16, Fragment.bound("q", A))));
+        assertThat(edited.text()).isEqualTo("having h in (?) and?");
+        assertThat(edited.values()).extracting(BoundValue::offset).containsExactly(13, 19);
+        assertThat(EditedText.of("a:p b", List.of(Edit.remove(1, 4))).text()).isEqualTo("a b");
+        assertThat(EditedText.of("ab", List.of(Edit.insert(1, Fragment.of("("))))
+                        .text())
+                .isEqualTo("a(b");
+    }
 }

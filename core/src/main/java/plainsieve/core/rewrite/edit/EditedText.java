@@ -17,6 +17,7 @@ public final class EditedText {
 
     private EditedText(String original, List<Edit> unsorted) {
         this.edits = unsorted.stream()
+                .map(edit -> edit.apart(original))
                 .sorted(Comparator.comparingInt(Edit::start)
                         .thenComparingInt(Edit::end)
                         .thenComparing(Edit::outside))

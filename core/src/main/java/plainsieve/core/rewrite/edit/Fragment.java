@@ -21,6 +21,14 @@ public record Fragment(String text, List<Slot> slots) {
         return new Fragment("?", List.of(new Slot(0, parameter, bound)));
     }
 
+    /** The same with text before and behind it. */
+    Fragment between(String before, String behind) {
+        List<Slot> moved = slots.stream()
+                .map(slot -> new Slot(slot.offset() + before.length(), slot.parameter(), slot.bound()))
+                .toList();
+        return new Fragment(before + text + behind, moved);
+    }
+
     public static Builder build() {
         return new Builder();
     }

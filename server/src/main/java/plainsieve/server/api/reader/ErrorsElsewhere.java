@@ -1,4 +1,4 @@
-package plainsieve.server.api;
+package plainsieve.server.api.reader;
 
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.RequestDispatcher;
@@ -11,6 +11,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
 import plainsieve.server.people.Role;
 
 /** Failures outside every handler, in a filter for example: a problem document like all others, never a page. */

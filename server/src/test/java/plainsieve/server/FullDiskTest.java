@@ -1,0 +1,93 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The disk that the records lie on is full: a small one of its own, where this machine lets one be made. */
+class FullDiskTest {
+    private static final String SIZE = "size=12m";
+
+    @TempDir
+    Path disk;
+
+    private boolean mounted;
+
+    @BeforeEach
+    void mount() throws Exception {
+        mounted = run("mount", "-t", "tmpfs", "-o", SIZE, "tmpfs", disk.toString()) == 0;
+        assumeTrue(mounted, "No disk can be made here");
+    }
+
+    @AfterEach
+    void unmount() throws Exception {
+        if (mounted) {
+            run("umount", disk.toString());
+        }
+    }
+
+    private static int run(String... command) throws Exception {
+        try {
+            return new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start()
+                    .waitFor();
+        } catch (IOException e) {
+            return -1;
+        }
+    }
+
+    private Path fill() throws IOException {
+        Path filler = disk.resolve("filler");
+        byte[] some = new byte[4096];
+        try (OutputStream out = Files.newOutputStream(filler)) {
+            while (true) {
+                out.write(some);
+            }
+        } catch (IOException e) {
+            return filler;
+        }
+    }
+
+    @Test
+    void refusesInWordsShowsWhatIsKeptAndGoesOnWhenThereIsRoom() throws Exception {
+        try (AnotherServer server = AnotherServer.on(disk)) {
+            Api api = server.api();
+            api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "/nowhere.duckdb"));
+            api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", "select 0"));
+            assertThat(save(api, 1, 1).status()).isEqualTo(200);
+            Path filler = fill();
+            int version = 2;
+            Api.Answer answer = save(api, version, version);
+            // What was free in the file and its log may still take a few small ones.
+            while (answer.status() == 200 && version < 200) {
+                version++;
+                answer = save(api, version, version);
+            }
+            assertThat(answer.status()).isEqualTo(507);
+            assertThat(answer.failure()).contains("disk", "full", "Nothing was changed");
+            Api.Answer kept = api.get("/api/queries/kept");
+            assertThat(kept.json().get("version").asInt()).isEqualTo(version);
+            assertThat(kept.json().get("text").asString()).startsWith("select " + (version - 1) + " ");
+            // Nobody is kept from asking by a log that has no room.
+            assertThat(api.runDraft("kept", "select 1", Map.of()).failure()).contains("cannot be reached");
+            Files.delete(filler);
+            assertThat(save(api, version, 1000).status()).isEqualTo(200);
+        }
+    }
+
+    private static Api.Answer save(Api api, int version, int number) {
+        String text = "select " + number + " /* " + "x".repeat(60_000) + " */";
+        return api.send("PUT", "/api/queries/kept/draft", Map.of("text", text, "version", version));
+    }
+}
