@@ -7,6 +7,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.springframework.stereotype.Component;
 import plainsieve.server.records.SourceRow;
+import plainsieve.server.sent.Purpose;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -22,7 +23,8 @@ class OpenSources {
         return thread;
     });
 
-    private record Opened(SourceRow row, Source source, WaitingLine line) {}
+    /** @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows */
+    private record Opened(SourceRow row, Source source, WaitingLine rows, WaitingLine beside) {}
 
     OpenSources(KeptSources kept) {
         this.kept = kept;
@@ -33,9 +35,13 @@ class OpenSources {
         return opened(id).source();
     }
 
-    /** The line in front of a source. Throws as {@link #get}. */
-    WaitingLine line(String id) {
-        return opened(id).line();
+    /** The line in front of a source for what is asked for this. Throws as {@link #get}. */
+    WaitingLine line(String id, Purpose.Kind purpose) {
+        Opened opened = opened(id);
+        return switch (purpose) {
+            case LIST, LOOK, EVIDENCE -> opened.beside();
+            default -> opened.rows();
+        };
     }
 
     private Opened opened(String id) {
@@ -45,7 +51,11 @@ class OpenSources {
                 return known;
             }
             closeQuietly(known);
-            return new Opened(row, open(kept.access(row)), new WaitingLine(id, SourceAccess.PLACES));
+            return new Opened(
+                    row,
+                    open(kept.access(row)),
+                    new WaitingLine(id, SourceAccess.PLACES),
+                    new WaitingLine(id, SourceAccess.PLACES_BESIDE));
         });
     }
 

@@ -120,7 +120,7 @@ public class Sending {
 
     private <T> T logged(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
         Source source = sources.get(origin.sourceId());
-        WaitingLine line = sources.line(origin.sourceId());
+        WaitingLine line = sources.line(origin.sourceId(), origin.purpose().kind());
         Cancellation cancellation = cancellations.begin(runId);
         try {
             listener.begun(cancellation);

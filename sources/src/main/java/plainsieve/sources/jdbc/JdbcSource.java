@@ -51,7 +51,8 @@ public final class JdbcSource implements Source {
         this.access = access;
         this.vendor = Vendors.of(access);
         this.clock = clock;
-        this.connections = new Connections(access, vendor, SourceAccess.PLACES + MORE_CONNECTIONS, clock);
+        this.connections = new Connections(
+                access, vendor, SourceAccess.PLACES + SourceAccess.PLACES_BESIDE + MORE_CONNECTIONS, clock);
         this.failures = new JdbcFailures(access, vendor);
     }
 
