@@ -1,7 +1,7 @@
 // Horizontal bars, drawn by ECharts, of which only the parts used here are loaded.
 import { BarChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
-import { init, use, type ECharts } from 'echarts/core'
+import { format, init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { countInWords } from '../formats'
 import type { Bar } from './barsOf'
@@ -48,6 +48,16 @@ function series(drawn: DrawnBars, part: number): object {
   }
 }
 
+interface Pointed {
+  name: string
+  seriesName: string
+  value: number
+}
+
+/** What is told of a bar that is pointed at, as HTML: values of a database stand in it as they are, and do nothing. */
+export const inTooltip = ({ name, seriesName, value }: Pointed, ofParts: boolean, unit: string): string =>
+  format.encodeHTML(`${name}${ofParts ? `, ${seriesName}` : ''}: ${countInWords(value)}${unit}`)
+
 export function drawBars(chart: ECharts, drawn: DrawnBars): void {
   const { bars, parts, unit } = drawn
   chart.setOption(
@@ -64,8 +74,7 @@ export function drawBars(chart: ECharts, drawn: DrawnBars): void {
       legend: legend(parts),
       tooltip: {
         trigger: 'item',
-        formatter: ({ name, seriesName, value }: { name: string; seriesName: string; value: number }) =>
-          `${name}${parts.length ? `, ${seriesName}` : ''}: ${countInWords(value)}${unit}`,
+        formatter: (pointed: Pointed) => inTooltip(pointed, parts.length > 0, unit),
       },
       xAxis: { type: 'value', show: false },
       yAxis: {

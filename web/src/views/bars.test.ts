@@ -1,0 +1,16 @@
+import { describe, expect, it } from 'vitest'
+import { inTooltip } from './bars'
+
+describe('what is told of a bar', () => {
+  it('is text, whatever a value holds', () => {
+    const pointed = { name: '<img src=x onerror=alert(1)>', seriesName: '<b>late</b>', value: 1200 }
+    const told = inTooltip(pointed, true, ' & more')
+    expect(told).not.toMatch(/[<>]/)
+    expect(told).toContain('&lt;img src=x onerror=alert(1)&gt;, &lt;b&gt;late&lt;/b&gt;: ')
+    expect(told).toMatch(/ &amp; more$/)
+  })
+
+  it('names the part only where there are parts', () => {
+    expect(inTooltip({ name: 'Skerrin', seriesName: 'x', value: 3 }, false, '')).toBe('Skerrin: 3')
+  })
+})
