@@ -1,9 +1,10 @@
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.Map;
 import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.w3c.dom.Element;
@@ -11,8 +12,6 @@ import org.w3c.dom.NodeList;
 
 /** Prints what test runners reported as a table in words: what, how it went, seconds. Started as a source file. */
 final class TestTable {
-    private static final Pattern ROW = Pattern.compile("\\[(\\d+)]");
-
     public static void main(String[] folders) throws Exception {
         System.out.println("| what | how it went | seconds |\n|---|---|---:|");
         for (String folder : folders) {
@@ -32,16 +31,27 @@ final class TestTable {
         Element suite = DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(report).getDocumentElement();
         String kind = suite.getAttribute("name").replaceAll(".*\\.", "").replaceFirst("Test$", "");
         NodeList cases = suite.getElementsByTagName("testcase");
+        Map<String, List<Element>> byTest = new LinkedHashMap<>();
         for (int i = 0; i < cases.getLength(); i++) {
             Element one = (Element) cases.item(i);
-            System.out.printf("| %s: %s | %s | %s |%n", kind, words(one.getAttribute("name")), went(one), one.getAttribute("time"));
+            byTest.computeIfAbsent(words(one.getAttribute("name")), test -> new ArrayList<>()).add(one);
         }
+        byTest.forEach((test, all) -> System.out.printf(
+                "| %s: %s | %s | %.1f |%n",
+                kind, all.size() == 1 ? test : test + ", " + all.size() + " ways", went(all), seconds(all)));
+    }
+
+    private static double seconds(List<Element> all) {
+        return all.stream().mapToDouble(one -> Double.parseDouble(one.getAttribute("time"))).sum();
+    }
+
+    private static String went(List<Element> all) {
+        List<String> each = all.stream().map(TestTable::went).distinct().toList();
+        return each.contains("failed") ? "failed" : each.get(0);
     }
 
     private static String words(String name) {
-        Matcher row = ROW.matcher(name);
-        String said = name.replaceFirst("\\(.*", "").replaceAll("(?<=[a-z])([A-Z])", " $1").toLowerCase();
-        return row.find() ? said + ", " + row.group(1) : said;
+        return name.replaceFirst("\\(.*", "").replaceAll("([A-Z])", " $1").toLowerCase();
     }
 
     private static String went(Element one) {
