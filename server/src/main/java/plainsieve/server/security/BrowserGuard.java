@@ -57,15 +57,18 @@ class BrowserGuard extends OncePerRequestFilter {
     }
 
     /* Browsers say one or both; programs say neither. */
-    private static boolean isForeign(HttpServletRequest request) {
+    private boolean isForeign(HttpServletRequest request) {
         String site = request.getHeader("Sec-Fetch-Site");
         String origin = request.getHeader(HttpHeaders.ORIGIN);
         return site != null && !OWN_SITE.contains(site) || origin != null && !isOwn(origin, request);
     }
 
-    private static boolean isOwn(String origin, HttpServletRequest request) {
+    /* A server in front of this one may ask it by another name than browsers do; they use one of those that are set. */
+    private boolean isOwn(String origin, HttpServletRequest request) {
         String host = request.getHeader(HttpHeaders.HOST);
-        return origin.equals("http://" + host) || origin.equals("https://" + host);
+        return origin.equals("http://" + host)
+                || origin.equals("https://" + host)
+                || settings.hosts().contains(origin.replaceFirst("^https?://", "").replaceFirst(":\\d+$", ""));
     }
 
     private static void refuse(HttpServletResponse response, String what, String advice) throws IOException {

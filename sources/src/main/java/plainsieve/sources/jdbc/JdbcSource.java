@@ -27,6 +27,7 @@ import plainsieve.sources.SourceAccess;
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {
     private static final System.Logger LOG = System.getLogger(JdbcSource.class.getName());
+
     /** For what is asked beside the runs: whether it lives, and what it holds. */
     private static final int MORE_CONNECTIONS = 2;
 

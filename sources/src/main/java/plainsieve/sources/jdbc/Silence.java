@@ -8,7 +8,6 @@ import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
@@ -70,17 +69,15 @@ final class Silence implements AutoCloseable {
 
     /** The database did not answer. One that lives shows it at once, and nobody is refused for more than a moment. */
     void notice() {
-        if (since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
+        if (!asking.isShutdown() && since.compareAndSet(Optional.empty(), Optional.of(Instant.now()))) {
             asking.execute(this::ask);
         }
     }
 
-    /* The clock only says when: what may hang does so on a thread of its own. */
+    /* The clock only says when: what may hang does so on a thread of its own. Who has closed the source needs no answer. */
     private void askLater() {
-        try {
+        if (!asking.isShutdown()) {
             clock.schedule(() -> asking.execute(this::ask), ASKED_EVERY.toMillis(), TimeUnit.MILLISECONDS);
-        } catch (RejectedExecutionException e) {
-            since.set(Optional.empty());
         }
     }
 

@@ -4,9 +4,11 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Optional;
-import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * Stops what runs on one connection: asks the database to cancel it, and when that does not help, breaks the connection, so
@@ -19,45 +21,72 @@ final class Stopping {
     private final Connection connection;
     private final Connections connections;
     private final ScheduledExecutorService clock;
-    private final Executor helpers;
+    private final ExecutorService helpers;
     private Optional<Statement> statement = Optional.empty();
     private boolean stopped;
-    private boolean ended;
+    private volatile boolean ended;
 
-    Stopping(Connection connection, Connections connections, ScheduledExecutorService clock, Executor helpers) {
+    /** Held while the database is asked to cancel, so that it never cancels what comes next on the connection. */
+    private final ReentrantLock cancelling = new ReentrantLock();
+
+    /** Set by whoever comes first, the end or the breaking: a connection that is broken goes to nobody else. */
+    private final AtomicBoolean decided = new AtomicBoolean();
+
+    Stopping(Connection connection, Connections connections, ScheduledExecutorService clock, ExecutorService helpers) {
         this.connection = connection;
         this.connections = connections;
         this.clock = clock;
         this.helpers = helpers;
     }
 
-    /** What is to be cancelled from now on. */
-    synchronized void runs(Statement running) {
+    /** What is to be cancelled from now on. Throws when it was stopped before. */
+    synchronized void runs(Statement running) throws SQLException {
         statement = Optional.of(running);
+        if (stopped) {
+            throw new SQLException("stopped before it began");
+        }
     }
 
-    /** Returns at once. */
+    /** Returns at once. A source that was closed has stopped everything already. */
     synchronized void stop() {
-        if (!ended && !stopped) {
+        if (!stopped) {
             stopped = true;
+            cancelInTime();
+        }
+    }
+
+    private synchronized void cancelInTime() {
+        if (!ended && !helpers.isShutdown()) {
             statement.ifPresent(running -> helpers.execute(() -> cancel(running)));
-            if (connections.canBreak()) {
-                clock.schedule(() -> helpers.execute(this::breakConnection), GRACE_MILLIS, TimeUnit.MILLISECONDS);
-            }
+            clock.schedule(this::insist, GRACE_MILLIS, TimeUnit.MILLISECONDS);
+        }
+    }
+
+    /* A cancel that comes a moment before its statement begins is lost; one in this process is cancelled again. */
+    private void insist() {
+        if (connections.canBreak()) {
+            helpers.execute(this::breakConnection);
+        } else {
+            cancelInTime();
         }
     }
 
     /* A statement that has just ended refuses to be cancelled; that is what was wanted. */
-    private static void cancel(Statement running) {
+    private void cancel(Statement running) {
+        cancelling.lock();
         try {
-            running.cancel();
+            if (!ended) {
+                running.cancel();
+            }
         } catch (SQLException e) {
             LOG.log(System.Logger.Level.DEBUG, "Cancel came late", e);
+        } finally {
+            cancelling.unlock();
         }
     }
 
     private void breakConnection() {
-        if (isEnded()) {
+        if (!decided.compareAndSet(false, true)) {
             return;
         }
         // Before whoever waits is free: what comes next must not wait, too.
@@ -67,15 +96,15 @@ final class Stopping {
         } catch (SQLException e) {
             LOG.log(System.Logger.Level.DEBUG, "The connection could not be broken", e);
         }
-        connections.drop(connection);
-    }
-
-    private synchronized boolean isEnded() {
-        return ended;
     }
 
     /** Nothing runs on the connection any more. */
-    synchronized void ended() {
+    void ended() {
+        cancelling.lock();
         ended = true;
+        cancelling.unlock();
+        if (!decided.compareAndSet(false, true)) {
+            connections.drop(connection);
+        }
     }
 }

@@ -1,5 +1,6 @@
 package plainsieve.server.api.body;
 
+import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
@@ -19,6 +20,12 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
                     problem.getMessage(),
                     problem.first().advice(),
                     problem.problems().stream().map(ProblemBody::of).toList()));
+        }
+        if (failure instanceof UncheckedIOException room) {
+            return Optional.of(new FailureBody(
+                    "The answer could not be passed on: %s.".formatted(room.getMessage()),
+                    "Ask for fewer rows, or tell who looks after this server that its disk has no room.",
+                    List.of()));
         }
         return failure instanceof SourceFailure source ? Optional.of(of(source)) : Optional.empty();
     }

@@ -59,7 +59,7 @@ public class Streams {
                 run.join();
             }
             deliver(spool, stream, response);
-            finish(run, stream, spool, response);
+            finish(run, stream, response);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } catch (CompletionException e) {
@@ -98,7 +98,7 @@ public class Streams {
     }
 
     /* The status has gone out long ago; the last line says how it ended. */
-    private void finish(CompletableFuture<Void> run, RunStream stream, Spool spool, HttpServletResponse response)
+    private static void finish(CompletableFuture<Void> run, RunStream stream, HttpServletResponse response)
             throws IOException {
         try {
             run.join();
