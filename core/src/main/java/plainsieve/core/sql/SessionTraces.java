@@ -29,6 +29,40 @@ public final class SessionTraces {
             "uuid",
             "uuid_short");
 
+    /** What stands in front of a bracket and is no call, as far as {@link Keywords} takes it for a name. */
+    private static final Set<String> OF_A_QUERY = Set.of(
+            "all",
+            "any",
+            "apply",
+            "between",
+            "by",
+            "cube",
+            "distinct",
+            "else",
+            "except",
+            "exists",
+            "fetch",
+            "from",
+            "group",
+            "having",
+            "intersect",
+            "join",
+            "json_table",
+            "lateral",
+            "limit",
+            "offset",
+            "on",
+            "over",
+            "rollup",
+            "sets",
+            "some",
+            "then",
+            "union",
+            "using",
+            "values",
+            "when",
+            "where");
+
     private SessionTraces() {}
 
     /** Whether the session should not be used for anything else after this statement. */
@@ -42,9 +76,21 @@ public final class SessionTraces {
         return false;
     }
 
+    /**
+     * Whether a function can be called here: its name is none of the words of a query, stands behind no {@code as} and
+     * {@code with}, which give names to columns, and behind nothing that ends an expression.
+     */
     private static boolean isCall(Tokens tokens, int name) {
-        boolean clause = tokens.isWord(name, "by") || tokens.isWord(name, "on") || tokens.isWord(name, "group");
-        return tokens.is(name, TokenKind.QUOTED_NAME) || Keywords.isFunctionName(tokens, name) && !clause;
+        boolean named = tokens.isWord(name - 1, "as")
+                || tokens.isWord(name - 1, "with")
+                || tokens.isWord(name - 1, "recursive")
+                || tokens.isBracket(name - 1, ')')
+                || tokens.is(name - 1, TokenKind.STRING)
+                || tokens.is(name - 1, TokenKind.NUMBER);
+        return !named
+                && (tokens.is(name, TokenKind.QUOTED_NAME)
+                        || Keywords.isFunctionName(tokens, name)
+                                && !OF_A_QUERY.contains(tokens.written(name).toLowerCase(Locale.ROOT)));
     }
 
     private static boolean leavesNothing(Tokens tokens, int name, Functions functions) {
