@@ -68,7 +68,8 @@ class BrowserGuard extends OncePerRequestFilter {
         String host = request.getHeader(HttpHeaders.HOST);
         return origin.equals("http://" + host)
                 || origin.equals("https://" + host)
-                || settings.hosts().contains(origin.replaceFirst("^https?://", "").replaceFirst(":\\d+$", ""));
+                || settings.hosts()
+                        .contains(origin.replaceFirst("^https?://", "").replaceFirst(":\\d+$", ""));
     }
 
     private static void refuse(HttpServletResponse response, String what, String advice) throws IOException {
