@@ -29,13 +29,14 @@ const count = computed(() => {
       Not run yet. <b>Ctrl Enter</b> runs the query with the trial values.
     </div>
     <FailureNote v-else-if="state.status === 'failed'" :failure="state.failure" class="m-2" />
-    <div v-else-if="state.status === 'running'" class="px-3 pt-2 soft" role="status">
+    <div v-else-if="state.status === 'running' && !answer" class="p-3 soft" role="status">
       <RunningWords :state="state" />
     </div>
     <div v-else-if="state.status === 'stopped'" class="note m-2">Stopped at the database.</div>
     <div v-if="answer" class="count" :class="{ stale: state.status !== 'done' }">
       <span class="big" data-test="row-count">{{ count }}</span> rows{{ answer.done.more ? ', the cap' : '' }}
-      <span class="soft small"
+      <RunningWords v-if="state.status === 'running'" class="soft small" :state="state" />
+      <span v-else class="soft small"
         >{{ millisInWords(answer.done.databaseMs)
         }}{{ before === undefined ? '' : ` · last run ${rowsInWords(before)}` }}</span
       >

@@ -18,6 +18,7 @@ const FORMATS = [
   { value: 'json', text: 'JSON' },
 ]
 const LOOK_EVERY = 400
+const UNDER_WAY = ['ordered', 'waiting', 'running']
 const format = ref('csv')
 const above = ref(true)
 const progress = shallowRef<DownloadProgress>()
@@ -54,7 +55,7 @@ async function look(id: string): Promise<void> {
   const now = await get<DownloadProgress>(`/downloads/${id}/progress`).catch(() => undefined)
   if (id !== runId) return
   if (now) progress.value = now
-  if (now?.state === 'ordered' || now?.state === 'running') timer = setTimeout(() => void look(id), LOOK_EVERY)
+  if (now && UNDER_WAY.includes(now.state)) timer = setTimeout(() => void look(id), LOOK_EVERY)
 }
 const stop = (): void => stopAtDatabase(runId)
 onScopeDispose(() => clearTimeout(timer))
@@ -88,7 +89,12 @@ onScopeDispose(() => clearTimeout(timer))
         ><span class="bad">Broken off after {{ rowsInWords(progress.rows) }}: {{ progress.problem }}</span></template
       >
       <template v-else
-        >{{ rowsInWords(progress.rows) }} so far <button class="as-link" @click="stop">Stop</button></template
+        >{{
+          progress.state === 'waiting'
+            ? `Waiting for the source, ${progress.rows} before you`
+            : `${rowsInWords(progress.rows)} so far`
+        }}
+        <button class="as-link" @click="stop">Stop</button></template
       >
     </div>
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />

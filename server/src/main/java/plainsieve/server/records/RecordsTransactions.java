@@ -68,7 +68,7 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
             change.holder = new ConnectionHolder(connection, true);
             change.holder.setSynchronizedWithTransaction(true);
             TransactionSynchronizationManager.bindResource(records, change.holder);
-        } catch (SQLException e) {
+        } catch (SQLException | RuntimeException e) {
             DataSourceUtils.releaseConnection(connection, records);
             gate.leave();
             throw new CannotCreateTransactionException("A change of the records could not begin", e);

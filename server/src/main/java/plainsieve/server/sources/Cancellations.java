@@ -72,6 +72,8 @@ public class Cancellations {
         if (stoppedBefore.estimatedSize() < MOST_OVERTAKING) {
             stoppedBefore.put(runId, true);
             if (!running.getOrDefault(runId, List.of()).isEmpty()) {
+                // It came meanwhile; the next one of this id is another.
+                stoppedBefore.invalidate(runId);
                 stop(runId);
             }
         }
