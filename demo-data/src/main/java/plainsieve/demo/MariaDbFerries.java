@@ -30,6 +30,18 @@ public final class MariaDbFerries extends TableFerries {
         return asked;
     }
 
+    /** Makes a user who may read the ferries and nothing else, from this machine, and signs in without a password. */
+    public static void letRead(Connection connection, String user) throws SQLException {
+        for (String host : List.of("localhost", "127.0.0.1")) {
+            String account = "'%s'@'%s'".formatted(user, host);
+            execute(
+                    connection,
+                    List.of(
+                            "create user if not exists " + account,
+                            "grant select, show view, execute on " + connection.getCatalog() + ".* to " + account));
+        }
+    }
+
     /** @param connection to an empty database; opened with {@code rewriteBatchedStatements} it is several times faster */
     public static void write(Connection connection, int crossings, IntConsumer progress) throws SQLException {
         execute(

@@ -24,6 +24,17 @@ public final class PostgresFerries {
         }
     }
 
+    /** Makes a user who may read the ferries and nothing else, and signs in without a password. */
+    public static void letRead(Connection connection, String user) throws SQLException {
+        execute(
+                connection,
+                List.of(
+                        "do $$ begin create role %s login; exception when duplicate_object then null; end $$"
+                                .formatted(user),
+                        "alter role %s set default_transaction_read_only = on".formatted(user),
+                        "grant select on all tables in schema public to %s".formatted(user)));
+    }
+
     /** Writes everything in one transaction: all of it or nothing. */
     public static void write(Connection connection, int crossings, IntConsumer progress) throws SQLException {
         connection.setAutoCommit(false);

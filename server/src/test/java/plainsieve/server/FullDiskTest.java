@@ -63,7 +63,7 @@ class FullDiskTest {
     void refusesInWordsShowsWhatIsKeptAndGoesOnWhenThereIsRoom() throws Exception {
         try (AnotherServer server = AnotherServer.on(disk)) {
             Api api = server.api();
-            api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "/nowhere.duckdb"));
+            api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
             api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", "select 0"));
             assertThat(save(api, 1, 1).status()).isEqualTo(200);
             Path filler = fill();

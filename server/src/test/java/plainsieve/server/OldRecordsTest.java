@@ -24,8 +24,8 @@ class OldRecordsTest {
     static void startOnOldRecords() throws Exception {
         Path folder = AnotherServer.folderOfVersion3();
         // The second start reads what the first has written.
-        AnotherServer.on(folder).close();
-        server = AnotherServer.on(folder);
+        AnotherServer.on(folder, "--plainsieve.file-folders=" + folder).close();
+        server = AnotherServer.on(folder, "--plainsieve.file-folders=" + folder);
         api = server.api();
     }
 

@@ -29,7 +29,7 @@ class RecordsBusyTest {
     void start() {
         server = AnotherServer.on(folder);
         api = server.api();
-        api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "/nowhere.duckdb"));
+        api.post("/api/sources", Map.of("id", "s", "kind", "duckdb", "database", "nowhere.duckdb"));
         for (String name : List.of("a", "b", "c", "d", "e", "f")) {
             api.post("/api/queries", Map.of("name", name, "sourceId", "s", "text", ""));
         }

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
 class SourcesApiTest {
@@ -54,6 +56,79 @@ class SourcesApiTest {
         Map<String, Object> bad = postgres("bad", 99_999);
         assertThat(api.post("/api/sources", bad).json().get("detail").asString())
                 .contains("between 1 and 65535");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"/etc/passwd", "../plainsieve.sqlite", "../secret.key", "a.duckdb;enable_external_access=true"})
+    void aFileThatIsNotForSourcesIsNeitherTriedNorAdded(String file) {
+        Map<String, Object> source = Map.of("id", "nosy", "kind", "duckdb", "database", file);
+        for (String route : List.of("/api/sources/try", "/api/sources")) {
+            Api.Answer answer = api.post(route, source);
+            assertThat(answer.status()).isEqualTo(422);
+            assertThat(answer.json().get("advice").asString()).isNotBlank();
+        }
+        assertThat(api.get("/api/sources").json().toString()).doesNotContain("nosy");
+        Api.Answer change = api.send("PUT", "/api/sources/ferries", Map.of("kind", "sqlite", "database", file));
+        assertThat(change.status()).isEqualTo(422);
+        assertThat(api.get("/api/sources/ferries/health").json().toString()).contains("DuckDB");
+    }
+
+    @Test
+    void aSourceBearsWhatItsOperatorSays() {
+        Map<String, Object> slow = new HashMap<>(like("islands", "briefly"));
+        slow.putAll(Map.of("places", 2, "seconds", 1));
+        assertThat(api.post("/api/sources", slow).status()).isEqualTo(201);
+        JsonNode kept = like("briefly");
+        assertThat(kept.get("places").asInt()).isEqualTo(2);
+        assertThat(kept.get("seconds").asInt()).isEqualTo(1);
+        assertThat(like("islands").get("places").asInt()).isEqualTo(8);
+        String query = newQuery("briefly");
+        assertThat(api.runDraft(query, "select sleep(5) as slept", Map.of()).failure())
+                .contains("1 s");
+        slow.put("places", 0);
+        assertThat(api.send("PUT", "/api/sources/briefly", slow)
+                        .json()
+                        .get("advice")
+                        .asString())
+                .contains("up to 200");
+    }
+
+    private JsonNode like(String id) {
+        for (JsonNode source : api.get("/api/sources").json()) {
+            if (source.get("id").asString().equals(id)) {
+                return source;
+            }
+        }
+        throw new AssertionError("There is no source " + id);
+    }
+
+    /** How one is reached, under another name. */
+    private Map<String, Object> like(String id, String otherId) {
+        JsonNode source = like(id);
+        return Map.of(
+                "id", otherId,
+                "kind", source.get("kind").asString(),
+                "host", source.get("host").asString(),
+                "port", source.get("port").asInt(),
+                "database", source.get("database").asString(),
+                "user", source.get("user").asString());
+    }
+
+    @Test
+    void theDemosServersAreAskedByAUserWhoMayOnlyRead() {
+        for (String id : List.of("harbour", "islands")) {
+            assertThat(like(id).get("user").asString()).isEqualTo("ferry_reader");
+            String query = newQuery(id);
+            assertThat(api.runDraft(query, "select count(*) as ports from ports", Map.of())
+                            .rows())
+                    .hasSize(1);
+        }
+        String users = "select count(*) from mysql.user";
+        assertThat(api.runDraft(newQuery("islands"), users, Map.of()).failure()).contains("denied");
+        String passwords = "select count(*) from pg_authid";
+        assertThat(api.runDraft(newQuery("harbour"), passwords, Map.of()).failure())
+                .contains("denied");
     }
 
     @Test

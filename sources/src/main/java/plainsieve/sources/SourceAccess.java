@@ -5,10 +5,14 @@ package plainsieve.sources;
  *
  * @param id stable; failures name the source by it
  */
-public record SourceAccess(String id, SourceSettings settings, Secret password) {
-    /** How many statements for rows a source takes at once; more have to wait. */
-    public static final int PLACES = 8;
+public record SourceAccess(String id, SourceSettings settings, Secret password, SourceLimits limits) {
+    /** One that bears what sources usually do. */
+    public SourceAccess(String id, SourceSettings settings, Secret password) {
+        this(id, settings, password, SourceLimits.USUAL);
+    }
 
-    /** How many it takes beside them for lists, looks and plans. */
-    public static final int PLACES_BESIDE = 3;
+    /** The same source, reached this way. */
+    public SourceAccess at(SourceSettings other) {
+        return new SourceAccess(id, other, password, limits);
+    }
 }

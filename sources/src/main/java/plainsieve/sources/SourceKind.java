@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import plainsieve.core.value.ProblemException;
 
 /** The kinds of source this build talks to. */
 public enum SourceKind {
@@ -43,17 +44,23 @@ public enum SourceKind {
         return file;
     }
 
-    /**
-     * The settings of a source of this kind. Throws {@link plainsieve.core.value.ProblemException} when they cannot be.
-     *
-     * @param database the database's name, or the path of its file; a file needs nothing else
-     */
-    public SourceSettings settings(String host, int port, String database, String user) {
+    /** The settings of a source of this kind. Throws {@link ProblemException} when they cannot be. */
+    public SourceSettings settings(SourceFields fields) {
         return switch (this) {
-            case POSTGRESQL -> new SourceSettings.PostgreSql(host, port, database, user);
-            case MARIADB -> new SourceSettings.MariaDb(host, port, database, user);
-            case SQLITE -> new SourceSettings.Sqlite(database);
-            case DUCKDB -> new SourceSettings.DuckDb(database);
+            case POSTGRESQL ->
+                new SourceSettings.PostgreSql(fields.host(), fields.port(), fields.database(), fields.user());
+            case MARIADB -> new SourceSettings.MariaDb(fields.host(), fields.port(), fields.database(), fields.user());
+            case SQLITE -> new SourceSettings.Sqlite(fields.database());
+            case DUCKDB -> new SourceSettings.DuckDb(fields.database());
         };
+    }
+
+    /** The same of what an earlier program kept, which may have taken what cannot be: that is unusable, and says why. */
+    public SourceSettings kept(SourceFields fields) {
+        try {
+            return settings(fields);
+        } catch (ProblemException e) {
+            return new SourceSettings.Unusable(this, fields, e.first());
+        }
     }
 }

@@ -25,6 +25,8 @@ public sealed interface SourceSettings {
         R sqlite(Sqlite settings);
 
         R duckDb(DuckDb settings);
+
+        R unusable(Unusable settings);
     }
 
     /** The dialect that statements for it are written in. */
@@ -56,6 +58,9 @@ public sealed interface SourceSettings {
     /** A database that is a file on this machine. */
     sealed interface InFile extends SourceSettings {
         String file();
+
+        /** The same kind of source in another file. */
+        InFile in(String otherFile);
 
         @Override
         default String address() {
@@ -104,6 +109,11 @@ public sealed interface SourceSettings {
         }
 
         @Override
+        public Sqlite in(String otherFile) {
+            return new Sqlite(otherFile);
+        }
+
+        @Override
         public SourceKind kind() {
             return SourceKind.SQLITE;
         }
@@ -121,6 +131,11 @@ public sealed interface SourceSettings {
         }
 
         @Override
+        public DuckDb in(String otherFile) {
+            return new DuckDb(otherFile);
+        }
+
+        @Override
         public SourceKind kind() {
             return SourceKind.DUCKDB;
         }
@@ -128,6 +143,21 @@ public sealed interface SourceSettings {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.duckDb(this);
+        }
+    }
+
+    /**
+     * What was kept for a source and cannot be its settings, so that it can be shown and corrected. Nothing is asked through it.
+     */
+    record Unusable(SourceKind kind, SourceFields fields, Problem why) implements SourceSettings {
+        @Override
+        public String address() {
+            return fields.database();
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.unusable(this);
         }
     }
 
@@ -148,7 +178,7 @@ public sealed interface SourceSettings {
         require(!file.isBlank(), "The source needs a file.", "Write the path of the database file.");
         // In a driver's address, settings stand behind these characters.
         require(
-                file.chars().noneMatch(c -> c == ';' || c == '?' || c < ' '),
+                file.chars().noneMatch(c -> c == ';' || c == '?' || c < ' ' || c == 127),
                 "The path of the file has a character that is not taken.",
                 "Rename the file, without ; and ?.");
     }

@@ -39,7 +39,7 @@ public final class TestDatabases {
         try (Connection connection = DriverManager.getConnection(url + file)) {
             writer.write(connection, kind.word());
         }
-        return new SourceAccess("file", kind.settings("", 0, file.toString(), ""), Secret.none());
+        return new SourceAccess("file", kind.settings(new SourceFields("", 0, file.toString(), "")), Secret.none());
     }
 
     private static SourceAccess postgreSql(Writer writer) throws IOException, SQLException {

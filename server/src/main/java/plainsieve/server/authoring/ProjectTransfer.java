@@ -26,6 +26,7 @@ import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportEntries;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceSettings;
 
@@ -82,10 +83,9 @@ public class ProjectTransfer {
     }
 
     private static SourceEntry entry(String id, SourceSettings settings) {
-        return settings instanceof SourceSettings.OnServer server
-                ? new SourceEntry(
-                        id, settings.kind().word(), server.host(), server.port(), server.database(), server.user())
-                : new SourceEntry(id, settings.kind().word(), "", 0, ((SourceSettings.InFile) settings).file(), "");
+        SourceFields fields = SourceFields.of(settings);
+        return new SourceEntry(
+                id, settings.kind().word(), fields.host(), fields.port(), fields.database(), fields.user());
     }
 
     private static List<ReportEntry> given(Project project) {
@@ -130,8 +130,9 @@ public class ProjectTransfer {
                         Nearest.to(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
-        SourceSettings settings = kind.settings(entry.host(), entry.port(), entry.database(), entry.user());
-        sources.add(new SourceAccess(entry.id(), settings, Secret.none()));
+        SourceSettings settings =
+                kind.settings(new SourceFields(entry.host(), entry.port(), entry.database(), entry.user()));
+        sources.bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 
     private void query(Project project, QueryEntry entry, Map<String, String> texts) {

@@ -16,7 +16,6 @@ import plainsieve.server.sources.KeptSources;
 import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceAccess;
-import plainsieve.sources.SourceSettings;
 
 /** Adds, changes, tries and removes sources. All projects of the server share them. */
 @Service
@@ -39,6 +38,12 @@ public class SourceEdits {
 
     /** Adds a source. Whether it can be reached shows in its health line; a database may be down while it is added. */
     public void add(SourceAccess access) {
+        kept.requireAllowed(access);
+        bringIn(access);
+    }
+
+    /** Adds a source of a project that comes from elsewhere. Its file may lie where this server must not read: its health says so. */
+    void bringIn(SourceAccess access) {
         checkName(access.id());
         refuseTaken(access.id());
         kept.add(access);
@@ -66,7 +71,8 @@ public class SourceEdits {
      * @param seen what the change was made from; nothing when it holds whatever that is
      * @throws plainsieve.server.project.Changed when the source is another one by now
      */
-    public void change(SourceAccess access, Optional<SourceSettings> seen) {
+    public void change(SourceAccess access, Optional<KeptSources.Seen> seen) {
+        kept.requireAllowed(access);
         kept.change(kept.completed(access), seen);
         facts.forget(access.id());
     }

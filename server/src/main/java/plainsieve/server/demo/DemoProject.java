@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,6 +19,7 @@ import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
 
 /** The demo's parameters, lists, queries and reports: project files like anyone's, brought in as anyone's are. */
 @Component
@@ -50,6 +52,13 @@ class DemoProject {
     public void addServer(SourceAccess source, String suffix, String audience) {
         sources.add(source);
         addLateCrossings(project(), suffix, source, audience);
+    }
+
+    /** Reaches a source of the demo this way from now on, if it is still reached as an earlier program did. */
+    void reach(SourceAccess source, SourceSettings before) {
+        if (projects.first().source(source.id()).equals(before)) {
+            sources.change(source, Optional.empty());
+        }
     }
 
     boolean hasSource(String id) {

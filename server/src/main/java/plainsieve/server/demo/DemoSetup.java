@@ -23,6 +23,12 @@ import plainsieve.sources.SourceSettings;
 /** Sets up the ferries when the demo is asked for and something of it is missing; says how far it is. */
 @Component
 class DemoSetup implements ApplicationRunner {
+    private static final String FERRIES = "ferries.duckdb";
+    private static final String HOST = "127.0.0.1";
+
+    /** The user of the demo's sources: may read the ferries and nothing else. */
+    private static final String READER = "ferry_reader";
+
     private final Settings settings;
     private final DemoProject project;
     private final int postgresPort;
@@ -49,14 +55,7 @@ class DemoSetup implements ApplicationRunner {
         if (!settings.demo()) {
             return;
         }
-        Path file = settings.dataFolder().resolve("ferries.duckdb").toAbsolutePath();
-        if (!Files.exists(file)) {
-            DuckDbFerries.write(file, settings.demoCrossings(), progress("DuckDB"));
-            System.out.println();
-        }
-        if (!project.hasSource("ferries")) {
-            project.addFerries(new SourceAccess("ferries", new SourceSettings.DuckDb(file.toString()), Secret.none()));
-        }
+        embedded();
         if (postgresPort > 0) {
             postgres();
         }
@@ -65,42 +64,68 @@ class DemoSetup implements ApplicationRunner {
         }
     }
 
-    private void mariadb() throws SQLException {
-        SourceSettings.MariaDb islands = new SourceSettings.MariaDb("127.0.0.1", mariadbPort, "ferries", "root");
-        String address = "jdbc:mariadb://127.0.0.1:" + mariadbPort + "/";
-        try (Connection connection = DriverManager.getConnection(address, "root", "");
-                Statement statement = connection.createStatement()) {
-            statement.execute("create database if not exists ferries character set utf8mb4");
+    private void embedded() throws SQLException, IOException {
+        Path file = settings.foldersOfFiles().get(0).resolve(FERRIES);
+        Path before = settings.dataFolder().resolve(FERRIES).toAbsolutePath();
+        if (Files.exists(before)) {
+            Files.move(before, file);
         }
-        try (Connection connection =
-                DriverManager.getConnection(address + islands.database() + "?useBulkStmts=true", "root", "")) {
-            if (!MariaDbFerries.isWritten(connection)) {
-                MariaDbFerries.write(connection, settings.demoCrossings(), progress("MariaDB"));
-                System.out.println();
-            }
+        if (!Files.exists(file)) {
+            DuckDbFerries.write(file, settings.demoCrossings(), progress("DuckDB"));
+            System.out.println();
         }
-        if (!project.hasSource("islands")) {
-            project.addServer(
-                    new SourceAccess("islands", islands, Secret.none()), " on the islands", "the same, from MariaDB");
+        SourceAccess ferries = new SourceAccess("ferries", new SourceSettings.DuckDb(FERRIES), Secret.none());
+        if (project.hasSource(ferries.id())) {
+            project.reach(ferries, new SourceSettings.DuckDb(before.toString()));
+        } else {
+            project.addFerries(ferries);
         }
     }
 
     private void postgres() throws SQLException {
-        SourceSettings.PostgreSql harbour =
-                new SourceSettings.PostgreSql("127.0.0.1", postgresPort, "postgres", "postgres");
-        try (Connection connection = DriverManager.getConnection(
-                "jdbc:postgresql://%s/%s".formatted("127.0.0.1:" + postgresPort, harbour.database()), "postgres", "")) {
+        String database = "postgres";
+        try (Connection connection =
+                DriverManager.getConnection(address("postgresql", postgresPort, database), "postgres", "")) {
             if (!PostgresFerries.isWritten(connection)) {
                 PostgresFerries.write(connection, settings.demoCrossings(), progress("PostgreSQL"));
                 System.out.println();
             }
+            PostgresFerries.letRead(connection, READER);
         }
-        if (!project.hasSource("harbour")) {
-            project.addServer(
-                    new SourceAccess("harbour", harbour, Secret.none()),
-                    " at the harbour server",
-                    "the same, from PostgreSQL");
+        SourceAccess harbour = new SourceAccess(
+                "harbour", new SourceSettings.PostgreSql(HOST, postgresPort, database, READER), Secret.none());
+        if (project.hasSource(harbour.id())) {
+            project.reach(harbour, new SourceSettings.PostgreSql(HOST, postgresPort, database, "postgres"));
+        } else {
+            project.addServer(harbour, " at the harbour server", "the same, from PostgreSQL");
         }
+    }
+
+    private void mariadb() throws SQLException {
+        String database = "ferries";
+        try (Connection connection = DriverManager.getConnection(address("mariadb", mariadbPort, ""), "root", "");
+                Statement statement = connection.createStatement()) {
+            statement.execute("create database if not exists %s character set utf8mb4".formatted(database));
+        }
+        try (Connection connection = DriverManager.getConnection(
+                address("mariadb", mariadbPort, database) + "?useBulkStmts=true", "root", "")) {
+            if (!MariaDbFerries.isWritten(connection)) {
+                MariaDbFerries.write(connection, settings.demoCrossings(), progress("MariaDB"));
+                System.out.println();
+            }
+            MariaDbFerries.letRead(connection, READER);
+        }
+        SourceAccess islands = new SourceAccess(
+                "islands", new SourceSettings.MariaDb(HOST, mariadbPort, database, READER), Secret.none());
+        if (project.hasSource(islands.id())) {
+            project.reach(islands, new SourceSettings.MariaDb(HOST, mariadbPort, database, "root"));
+        } else {
+            project.addServer(islands, " on the islands", "the same, from MariaDB");
+        }
+    }
+
+    private static String address(String database, int port, String name) {
+        return "jdbc:%s://%s:%d/%s".formatted(database, HOST, port, name);
     }
 
     private IntConsumer progress(String database) {

@@ -11,7 +11,9 @@ import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
+import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
+import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -63,21 +65,30 @@ public final class StoredForms {
         return numbered("report", ProjectYaml.toJson(ReportEntries.entry(report)));
     }
 
-    /** The settings of a source; its password stands beside them. */
+    /** The settings of a source, which may be unusable; its password stands beside them. */
     public SourceSettings settings(SourceRow row) {
         JsonNode kept = numbered(row.settings());
         SourceKind kind = SourceKind.ofWord(row.kind())
                 .orElseThrow(() -> new IllegalStateException("The records have a source of the kind " + row.kind()));
         String place = kind.isFile() ? "file" : "database";
-        return kind.settings(
+        return kind.kept(new SourceFields(
                 kept.path("host").asString(""),
                 kept.path("port").asInt(0),
                 kept.path(place).asString(""),
-                kept.path("user").asString(""));
+                kept.path("user").asString("")));
     }
 
-    public String write(SourceSettings settings) {
+    /** What a source is asked to bear; what a record does not say is as usual. */
+    public SourceLimits limits(SourceRow row) {
+        JsonNode kept = numbered(row.settings());
+        return new SourceLimits(
+                kept.path("places").asInt(SourceLimits.USUAL.places()),
+                kept.path("seconds").asInt(SourceLimits.USUAL.seconds()));
+    }
+
+    public String write(SourceSettings settings, SourceLimits limits) {
         ObjectNode kept = json.valueToTree(settings);
+        kept.put("places", limits.places()).put("seconds", limits.seconds());
         return json.writeValueAsString(
                 json.createObjectNode().put(FORMAT_FIELD, FORMAT).setAll(kept));
     }

@@ -10,6 +10,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.env.Environment;
@@ -21,12 +23,13 @@ import plainsieve.server.settings.Settings;
  * memory, and another server's changes would be lost. What lies there is readable by its owner only.
  */
 @Component
-public final class DataFolder {
+public final class DataFolder implements AutoCloseable {
     private static final String OWNER_ONLY = "rw-------";
 
     private final Path folder;
     private final FileChannel channel;
     private final FileLock lock;
+    private final Set<Path> own = ConcurrentHashMap.newKeySet();
 
     /** Throws {@link RecordsRefused}, with the address of the server that has the folder, or why it cannot be used. */
     public DataFolder(Settings settings) {
@@ -35,6 +38,7 @@ public final class DataFolder {
         try {
             Files.createDirectories(folder.toAbsolutePath());
             ownerOnly(file);
+            own.add(file);
             this.channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE);
             this.lock = lock(file);
             // What a server wrote that is no more says nothing of this one.
@@ -77,7 +81,22 @@ public final class DataFolder {
     public Path ownFile(String name) throws IOException {
         Path file = folder.resolve(name);
         ownerOnly(file);
+        own.add(file);
         return file;
+    }
+
+    /** Whether this is one of the server's own files here, by whatever name it goes. */
+    public boolean has(Path file) {
+        return own.stream().anyMatch(mine -> isSame(mine, file));
+    }
+
+    private static boolean isSame(Path mine, Path file) {
+        try {
+            return Files.exists(file) && Files.isSameFile(mine, file);
+        } catch (IOException e) {
+            // What cannot be looked at might be it.
+            return true;
+        }
     }
 
     private static void ownerOnly(Path file) throws IOException {
@@ -88,8 +107,9 @@ public final class DataFolder {
         }
     }
 
+    @Override
     @PreDestroy
-    void letGo() throws IOException {
+    public void close() throws IOException {
         lock.release();
         channel.close();
     }

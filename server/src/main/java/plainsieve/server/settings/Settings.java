@@ -13,6 +13,7 @@ import plainsieve.server.people.Role;
  * How this server runs. Cannot exist invalid.
  *
  * @param dataFolder where records and the demo database lie
+ * @param fileFolders in which folders the files of sources may lie; the folder {@code files} of the data folder unless set
  * @param readerCap the most rows one view of a report shows
  * @param benchCap the most rows the bench shows
  * @param longestRun after this a statement is stopped at the database
@@ -30,6 +31,7 @@ import plainsieve.server.people.Role;
 @ConfigurationProperties("plainsieve")
 public record Settings(
         @DefaultValue(".data") Path dataFolder,
+        @DefaultValue List<Path> fileFolders,
         @DefaultValue("10000") long readerCap,
         @DefaultValue("1000") long benchCap,
         @DefaultValue("60s") Duration longestRun,
@@ -57,6 +59,12 @@ public record Settings(
                 timeZone.equals("system") || ZoneId.getAvailableZoneIds().contains(timeZone),
                 "plainsieve.time-zone is no time zone: " + timeZone);
         hosts = List.copyOf(hosts);
+        fileFolders = List.copyOf(fileFolders);
+    }
+
+    /** The folders in which files of sources may lie; at least one. */
+    public List<Path> foldersOfFiles() {
+        return fileFolders.isEmpty() ? List.of(dataFolder.resolve("files")) : fileFolders;
     }
 
     public ZoneId zone() {

@@ -13,6 +13,7 @@ import plainsieve.server.records.SourceRow;
 import plainsieve.server.security.SecretBox;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 
 /** How each source is reached, as the records keep it: its settings in one form, its password locked. */
@@ -21,8 +22,10 @@ public class KeptSources {
     private final SourceRecords records;
     private final StoredForms forms;
     private final SecretBox secrets;
+    private final FileFence fence;
 
-    KeptSources(SourceRecords records, StoredForms forms, SecretBox secrets) {
+    KeptSources(SourceRecords records, StoredForms forms, SecretBox secrets, FileFence fence) {
+        this.fence = fence;
         this.records = records;
         this.forms = forms;
         this.secrets = secrets;
@@ -49,8 +52,13 @@ public class KeptSources {
                 "source", id, records.all().stream().map(SourceRow::id).toList()));
     }
 
+    /** What a source is asked to bear. Throws {@link NotFound} when there is no such source. */
+    public SourceLimits limits(String id) {
+        return forms.limits(row(id));
+    }
+
     SourceAccess access(SourceRow row) {
-        return new SourceAccess(row.id(), forms.settings(row), password(row));
+        return new SourceAccess(row.id(), forms.settings(row), password(row), forms.limits(row));
     }
 
     /** With the password that is kept, if none is given and the same user asks the same server. */
@@ -58,20 +66,27 @@ public class KeptSources {
         return find(access.id())
                 .filter(row -> access.password().reveal().isEmpty())
                 .filter(row -> sameServer(forms.settings(row), access.settings()))
-                .map(row -> new SourceAccess(access.id(), access.settings(), password(row)))
+                .map(row -> new SourceAccess(access.id(), access.settings(), password(row), access.limits()))
                 .orElse(access);
+    }
+
+    /** Throws {@link plainsieve.core.value.ProblemException} when it is a file that this server must not read. */
+    public void requireAllowed(SourceAccess access) {
+        fence.inside(access);
     }
 
     public void add(SourceAccess access) {
         records.add(rowOf(access));
     }
 
+    /** What a change was made from. */
+    public record Seen(SourceSettings settings, SourceLimits limits) {}
+
     /** Throws {@link Changed} when it is another one than was seen, or becomes one at this moment. */
-    public void change(SourceAccess access, Optional<SourceSettings> seen) {
+    public void change(SourceAccess access, Optional<Seen> seen) {
         SourceRow before = row(access.id());
-        boolean another = seen.filter(settings -> !settings.equals(forms.settings(before)))
-                .isPresent();
-        if (another || records.change(rowOf(access), before) == 0) {
+        Seen now = new Seen(forms.settings(before), forms.limits(before));
+        if (!seen.orElse(now).equals(now) || records.change(rowOf(access), before) == 0) {
             throw new Changed("The source");
         }
     }
@@ -95,7 +110,7 @@ public class KeptSources {
     private SourceRow rowOf(SourceAccess access) {
         SourceSettings settings = access.settings();
         String password = secrets.lock(access.password());
-        return new SourceRow(access.id(), settings.kind().word(), forms.write(settings), password, 0);
+        return new SourceRow(access.id(), settings.kind().word(), forms.write(settings, access.limits()), password, 0);
     }
 
     /* A kept password must not be sent to a server that it was not given for. */

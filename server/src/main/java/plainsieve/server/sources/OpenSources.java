@@ -1,21 +1,27 @@
 package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.sent.Purpose;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceLimits;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /** The sources of the server, opened when first needed. One whose record has changed is closed and opened anew. */
 @Component
 class OpenSources {
     private final KeptSources kept;
+    private final FileFence fence;
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "time-limits");
@@ -24,10 +30,11 @@ class OpenSources {
     });
 
     /** @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows */
-    private record Opened(SourceRow row, Source source, WaitingLine rows, WaitingLine beside) {}
+    private record Opened(SourceRow row, Source source, SourceLimits limits, WaitingLine rows, WaitingLine beside) {}
 
-    OpenSources(KeptSources kept) {
+    OpenSources(KeptSources kept, FileFence fence) {
         this.kept = kept;
+        this.fence = fence;
     }
 
     /** Throws {@link plainsieve.server.project.NotFound} when there is no such source. */
@@ -51,17 +58,41 @@ class OpenSources {
                 return known;
             }
             closeQuietly(known);
-            return new Opened(
-                    row,
-                    open(kept.access(row)),
-                    new WaitingLine(id, SourceAccess.PLACES),
-                    new WaitingLine(id, SourceAccess.PLACES_BESIDE));
+            return opened(row);
         });
     }
 
-    /** A source that is not kept: to try how it would be reached. The caller closes it. */
+    private Opened opened(SourceRow row) {
+        SourceAccess access = kept.access(row);
+        try {
+            return new Opened(
+                    row,
+                    open(access),
+                    access.limits(),
+                    new WaitingLine(row.id(), access.limits().places()),
+                    new WaitingLine(row.id(), SourceLimits.PLACES_BESIDE));
+        } catch (ProblemException e) {
+            Problem why = e.first();
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "“%s” cannot be asked: %s".formatted(row.id(), why.message()),
+                    why.advice(),
+                    e);
+        }
+    }
+
+    /** How long a source may be busy with one statement. Throws as {@link #get}. */
+    Duration longest(String id, Duration ofServer) {
+        return opened(id).limits().longest(ofServer);
+    }
+
+    /**
+     * A source that is not kept: to try how it would be reached. The caller closes it.
+     *
+     * @throws ProblemException when it must not be read
+     */
     Source open(SourceAccess access) {
-        return new JdbcSource(access, clock);
+        return new JdbcSource(fence.inside(access), clock);
     }
 
     /** Lets go of a source that was changed or removed. */

@@ -85,7 +85,7 @@ public class Sending {
 
     /** What a source holds. Throws {@link plainsieve.sources.SourceFailure} when it does not tell. */
     public Catalogue catalogue(String sourceId) {
-        return sources.get(sourceId).catalogue(new RunLimits(settings.longestRun()), new Cancellation());
+        return sources.get(sourceId).catalogue(limits(sourceId, settings.longestRun()), new Cancellation());
     }
 
     /** A sign of life of a source: its name and version. */
@@ -108,7 +108,11 @@ public class Sending {
     private RunLimits limits(Origin origin) {
         Duration longest =
                 origin.purpose().kind() == Purpose.Kind.DOWNLOAD ? settings.longestDownload() : settings.longestRun();
-        return new RunLimits(longest);
+        return limits(origin.sourceId(), longest);
+    }
+
+    private RunLimits limits(String sourceId, Duration ofServer) {
+        return new RunLimits(sources.longest(sourceId, ofServer));
     }
 
     /** What came of asking, and how it went. */

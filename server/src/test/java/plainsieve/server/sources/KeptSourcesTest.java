@@ -11,6 +11,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.server.AnotherServer;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 
 /** How sources are reached: a kept password goes only where it was given for. */
@@ -37,7 +38,9 @@ class KeptSourcesTest {
         String[] parts = address.split(" ", -1);
         SourceKind kind = SourceKind.ofWord(parts[0]).orElseThrow();
         return new SourceAccess(
-                "one", kind.settings(parts[1], Integer.parseInt(parts[2]), parts[3], parts[4]), new Secret(password));
+                "one",
+                kind.settings(new SourceFields(parts[1], Integer.parseInt(parts[2]), parts[3], parts[4])),
+                new Secret(password));
     }
 
     @ParameterizedTest

@@ -23,6 +23,7 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceLimits;
 
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {
@@ -52,8 +53,8 @@ public final class JdbcSource implements Source {
         this.access = access;
         this.vendor = Vendors.of(access);
         this.clock = clock;
-        this.connections = new Connections(
-                access, vendor, SourceAccess.PLACES + SourceAccess.PLACES_BESIDE + MORE_CONNECTIONS, clock);
+        int most = access.limits().places() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
+        this.connections = new Connections(access, vendor, most, clock);
         this.failures = new JdbcFailures(access, vendor);
     }
 

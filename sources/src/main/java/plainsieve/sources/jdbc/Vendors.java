@@ -1,5 +1,6 @@
 package plainsieve.sources.jdbc;
 
+import plainsieve.core.value.ProblemException;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
@@ -29,6 +30,11 @@ final class Vendors implements SourceSettings.Visitor<Vendor> {
     @Override
     public Vendor sqlite(SourceSettings.Sqlite settings) {
         return new SqliteVendor(settings);
+    }
+
+    @Override
+    public Vendor unusable(SourceSettings.Unusable settings) {
+        throw new ProblemException(settings.why());
     }
 
     @Override

@@ -16,9 +16,12 @@ import plainsieve.server.authoring.FirstRows;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
+import plainsieve.server.sources.KeptSources;
 import plainsieve.server.sources.Sending;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceFields;
+import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 
 /** Sources as authors see them: whether each answers, what it holds, how a query on it begins. */
@@ -26,10 +29,12 @@ import plainsieve.sources.SourceSettings;
 @RequestMapping("/api/projects/{project}/sources")
 @Route(Role.AUTHOR)
 class SourceContentsApi {
+    private final KeptSources kept;
     private final Sending sending;
     private final FirstRows firstRows;
 
-    SourceContentsApi(Sending sending, FirstRows firstRows) {
+    SourceContentsApi(KeptSources kept, Sending sending, FirstRows firstRows) {
+        this.kept = kept;
         this.sending = sending;
         this.firstRows = firstRows;
     }
@@ -41,36 +46,40 @@ class SourceContentsApi {
      * @param title its kind as people write it
      * @param address where it is, in words
      * @param database the database's name, or the path of its file
+     * @param places how many statements for rows it takes at once
+     * @param seconds how long each of them may run; 0 leaves it to the server
      */
     record SourceBody(
-            String id, String kind, String title, String address, String host, int port, String database, String user) {
-        static SourceBody of(String id, SourceSettings settings) {
-            return settings instanceof SourceSettings.OnServer server
-                    ? new SourceBody(
-                            id,
-                            settings.kind().word(),
-                            settings.kind().title(),
-                            settings.address(),
-                            server.host(),
-                            server.port(),
-                            server.database(),
-                            server.user())
-                    : new SourceBody(
-                            id,
-                            settings.kind().word(),
-                            settings.kind().title(),
-                            settings.address(),
-                            "",
-                            0,
-                            ((SourceSettings.InFile) settings).file(),
-                            "");
+            String id,
+            String kind,
+            String title,
+            String address,
+            String host,
+            int port,
+            String database,
+            String user,
+            int places,
+            int seconds) {
+        static SourceBody of(String id, SourceSettings settings, SourceLimits limits) {
+            SourceFields fields = SourceFields.of(settings);
+            return new SourceBody(
+                    id,
+                    settings.kind().word(),
+                    settings.kind().title(),
+                    settings.address(),
+                    fields.host(),
+                    fields.port(),
+                    fields.database(),
+                    fields.user(),
+                    limits.places(),
+                    limits.seconds());
         }
     }
 
     @GetMapping
     List<SourceBody> all(Project project) {
         return project.sources().entrySet().stream()
-                .map(source -> SourceBody.of(source.getKey(), source.getValue()))
+                .map(source -> SourceBody.of(source.getKey(), source.getValue(), kept.limits(source.getKey())))
                 .toList();
     }
 

@@ -20,9 +20,12 @@ import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
+import plainsieve.server.sources.KeptSources;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
+import plainsieve.sources.SourceLimits;
 
 /** Looks after sources, which all projects share. A password goes in and never comes out. */
 @RestController
@@ -39,6 +42,8 @@ class SourcesApi {
      * How a source is reached. What is missing is empty.
      *
      * @param database the database's name, or the path of its file
+     * @param places how many statements for rows it takes at once; as usual when missing
+     * @param seconds how long each of them may run; 0 leaves it to the server
      * @param password empty keeps the one there is, while server and user stay the same
      * @param seen what a change was made from; missing when it holds whatever that is
      */
@@ -50,8 +55,11 @@ class SourcesApi {
             String database,
             String user,
             String password,
+            Integer places,
+            int seconds,
             NewSource seen) {
         NewSource {
+            places = places == null ? SourceLimits.USUAL.places() : places;
             id = stripped(id);
             kind = stripped(kind);
             host = stripped(host);
@@ -65,12 +73,28 @@ class SourcesApi {
         }
 
         SourceAccess access(String called) {
-            SourceKind known = SourceKind.ofWord(kind)
+            return new SourceAccess(called, known().settings(fields()), new Secret(password), limits());
+        }
+
+        /** What a change was made from, whatever that was. */
+        KeptSources.Seen asSeen() {
+            return new KeptSources.Seen(known().kept(fields()), limits());
+        }
+
+        private SourceKind known() {
+            return SourceKind.ofWord(kind)
                     .orElseThrow(() -> new ProblemException(Problem.of(
                             "bad-source",
                             "“%s” is no kind of source.".formatted(kind),
                             "Use " + String.join(", ", SourceKind.words()) + ".")));
-            return new SourceAccess(called, known.settings(host, port, database, user), new Secret(password));
+        }
+
+        private SourceFields fields() {
+            return new SourceFields(host, port, database, user);
+        }
+
+        private SourceLimits limits() {
+            return new SourceLimits(places, seconds);
         }
     }
 
@@ -92,12 +116,7 @@ class SourcesApi {
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void change(@PathVariable String id, @Valid @RequestBody NewSource body) {
-        SourceAccess access = body.access(id);
-        edits.change(
-                access,
-                body.seen() == null
-                        ? Optional.empty()
-                        : Optional.of(body.seen().access(id).settings()));
+        edits.change(body.access(id), Optional.ofNullable(body.seen()).map(NewSource::asSeen));
     }
 
     record NewName(String name) {

@@ -1,0 +1,85 @@
+package plainsieve.server.sources;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.records.DataFolder;
+import plainsieve.server.settings.Settings;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * Which files of this machine may be sources: those in folders that the operator allowed, wherever links on the way lead, and
+ * never the server's own records and keys. A name without a folder lies in the first of them.
+ */
+@Component
+public class FileFence {
+    private final List<Path> folders;
+    private final DataFolder own;
+
+    FileFence(Settings settings, DataFolder own) throws IOException {
+        this.folders = settings.foldersOfFiles().stream()
+                .map(folder -> folder.toAbsolutePath().normalize())
+                .toList();
+        this.own = own;
+        Files.createDirectories(folders.get(0));
+    }
+
+    /**
+     * The same source with the whole path of its file, every link followed: what was looked at here is what is opened.
+     *
+     * @throws ProblemException when the file must not be read
+     */
+    public SourceAccess inside(SourceAccess access) {
+        return access.settings() instanceof SourceSettings.InFile file
+                ? access.at(file.in(allowed(file.file()).toString()))
+                : access;
+    }
+
+    private Path allowed(String written) {
+        Path file = followed(path(written));
+        if (folders.stream().map(FileFence::followed).noneMatch(file::startsWith)) {
+            throw refused("“%s” lies in no folder that this server may read.".formatted(written));
+        }
+        if (own.has(file)) {
+            throw refused("“%s” belongs to the server itself.".formatted(written));
+        }
+        return file;
+    }
+
+    private Path path(String written) {
+        try {
+            return folders.get(0).resolve(written).normalize();
+        } catch (InvalidPathException e) {
+            throw refused("“%s” is no path of a file here.".formatted(written));
+        }
+    }
+
+    /* A file that is not there yet lies where the nearest folder that is there leads. */
+    private static Path followed(Path path) {
+        Path there = path;
+        while (!Files.exists(there)) {
+            there = there.getParent();
+        }
+        try {
+            return there.toRealPath().resolve(there.relativize(path));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private ProblemException refused(String message) {
+        String named = folders.stream().map(Path::toString).collect(Collectors.joining(" or "));
+        return new ProblemException(Problem.of(
+                "bad-source",
+                message,
+                "Put the file into %s, or have its folder added to plainsieve.file-folders.".formatted(named)));
+    }
+}

@@ -1,0 +1,107 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** A source that an earlier program kept and this one does not take: it says why, can be corrected, and hides nothing else. */
+class OneBadSourceTest {
+    private static final String BAD = "ferries.duckdb;enable_external_access=true";
+
+    @TempDir
+    static Path folder;
+
+    private static AnotherServer server;
+    private static Api api;
+
+    @BeforeAll
+    static void startOnARecordThatCannotBe() throws SQLException {
+        AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=500")
+                .close();
+        keep("bad", "{\"format\":1,\"file\":\"" + BAD + "\"}");
+        keep("gone", "{\"format\":1,\"file\":\"/etc/hostname\"}");
+        server = AnotherServer.on(folder);
+        api = server.api();
+    }
+
+    private static void keep(String id, String settings) throws SQLException {
+        try (Connection records = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+                Statement statement = records.createStatement()) {
+            statement.executeUpdate(
+                    "insert into source (id, kind, settings, password, position) select '%s', kind, '%s',"
+                                    .formatted(id, settings)
+                            + " password, 9 from source where id = 'ferries'");
+        }
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    @Test
+    void everySourceIsListedWithWhatWasKept() {
+        JsonNode sources = api.get("/api/sources").json();
+        assertThat(sources.findValuesAsString("id")).containsExactly("ferries", "bad", "gone");
+        assertThat(sources.get(1).get("database").asString()).isEqualTo(BAD);
+    }
+
+    @Test
+    void itSaysWhyItCannotBeAsked() {
+        assertThat(health("bad")).contains("cannot be asked", "has a character that is not taken");
+        assertThat(health("gone")).contains("cannot be asked", "lies in no folder that this server may read");
+        assertThat(health("ferries")).startsWith("DuckDB");
+    }
+
+    private static String health(String id) {
+        return api.get("/api/sources/%s/health".formatted(id))
+                .json()
+                .get("message")
+                .asString();
+    }
+
+    @Test
+    void reportsOfOthersRunAndTheProjectIsExported() throws Exception {
+        assertThat(api.runView("vessel-diary", "diary", Map.of()).status()).isEqualTo(200);
+        assertThat(ProjectUpload.download(server.address()).get("project.yaml")).contains(BAD, "id: ferries");
+    }
+
+    @Test
+    void aQueryOnItFailsInTheSameWords() {
+        api.post("/api/queries", Map.of("name", "On bad", "sourceId", "bad", "text", "select 1"));
+        assertThat(api.runDraft("on-bad", "select 1", Map.of()).failure()).contains("cannot be asked");
+    }
+
+    @Test
+    void itCanBeCorrected() throws SQLException {
+        keep("worse", "{\"format\":1,\"file\":\"" + BAD + "\"}");
+        Map<String, Object> seen = Map.of("kind", "duckdb", "database", BAD);
+        Map<String, Object> corrected = Map.of("kind", "duckdb", "database", "ferries.duckdb", "seen", seen);
+        assertThat(api.send("PUT", "/api/sources/worse", corrected).status()).isEqualTo(204);
+        assertThat(health("worse")).startsWith("DuckDB");
+        assertThat(api.send("DELETE", "/api/sources/worse", "").status()).isEqualTo(204);
+    }
+
+    @Test
+    void aProjectFromElsewhereComesInThoughItsFileIsNotHere() throws Exception {
+        ProjectUpload.bringIn(server.address(), Map.of("project.yaml", """
+                        format: plain-sieve/2
+                        sources:
+                          - id: theirs
+                            kind: duckdb
+                            database: /somewhere/else.duckdb
+                        """));
+        assertThat(health("theirs")).contains("lies in no folder");
+        assertThat(api.send("DELETE", "/api/sources/theirs", "").status()).isEqualTo(204);
+    }
+}

@@ -1,0 +1,47 @@
+package plainsieve.sources;
+
+/**
+ * The settings of any kind of source side by side, as forms and files have them. What a kind does not have is empty or 0.
+ *
+ * @param database the database's name, or the path of its file
+ */
+public record SourceFields(String host, int port, String database, String user) {
+    public static SourceFields of(SourceSettings settings) {
+        return settings.accept(new OfKind());
+    }
+
+    private static SourceFields ofServer(SourceSettings.OnServer server) {
+        return new SourceFields(server.host(), server.port(), server.database(), server.user());
+    }
+
+    private static SourceFields ofFile(SourceSettings.InFile file) {
+        return new SourceFields("", 0, file.file(), "");
+    }
+
+    private static final class OfKind implements SourceSettings.Visitor<SourceFields> {
+        @Override
+        public SourceFields postgreSql(SourceSettings.PostgreSql settings) {
+            return ofServer(settings);
+        }
+
+        @Override
+        public SourceFields mariaDb(SourceSettings.MariaDb settings) {
+            return ofServer(settings);
+        }
+
+        @Override
+        public SourceFields sqlite(SourceSettings.Sqlite settings) {
+            return ofFile(settings);
+        }
+
+        @Override
+        public SourceFields duckDb(SourceSettings.DuckDb settings) {
+            return ofFile(settings);
+        }
+
+        @Override
+        public SourceFields unusable(SourceSettings.Unusable settings) {
+            return settings.fields();
+        }
+    }
+}
