@@ -11,6 +11,8 @@ import './style/base.css'
 import { createBootstrap } from 'bootstrap-vue-next/plugins/createBootstrap'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { keepFocus } from './focus'
 import { router } from './router'
 
 createApp(App).use(createBootstrap()).use(router).mount('#app')
+keepFocus(document)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* How a source is reached: a new one, or one that is changed. It can be tried before it is kept. */
 import { BButton, BFormInput, BFormSelect } from 'bootstrap-vue-next'
-import { computed, reactive, shallowRef, watch } from 'vue'
+import { computed, onMounted, reactive, shallowRef, useTemplateRef, watch } from 'vue'
 import { asFailure, post, put, type Failure } from '../../api/client'
 import type { Source } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -16,7 +16,17 @@ const KINDS = [
   { value: 'duckdb', text: 'DuckDB file' },
   { value: 'sqlite', text: 'SQLite file' },
 ]
-const start = props.source ?? { id: '', kind: 'postgresql', host: 'localhost', port: 5432, database: '', user: '' }
+const USUAL_PLACES = 8
+const start = props.source ?? {
+  id: '',
+  kind: 'postgresql',
+  host: 'localhost',
+  port: 5432,
+  database: '',
+  user: '',
+  places: USUAL_PLACES,
+  seconds: 0,
+}
 const fields = reactive({
   id: start.id,
   kind: start.kind,
@@ -25,7 +35,12 @@ const fields = reactive({
   database: start.database,
   user: start.user,
   password: '',
+  places: start.places,
+  /* 0 is the server's own limit, and stands there as nothing. */
+  seconds: start.seconds || '',
 })
+const form = useTemplateRef('form')
+onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
 const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */
@@ -45,8 +60,15 @@ watch(
   },
 )
 
-const body = (): object =>
-  onServer.value ? { ...fields, port: Number(fields.port) } : { ...fields, host: '', port: 0, user: '', password: '' }
+const body = (): object => ({
+  ...fields,
+  ...(onServer.value ? { port: Number(fields.port) } : { host: '', port: 0, user: '', password: '' }),
+  places: Number(fields.places),
+  seconds: Number(fields.seconds),
+})
+
+/* A database that does not answer may be down today; what cannot be a source is no matter of today. */
+const mayBeDown = computed(() => tried.value.status === 'failed' && tried.value.failure.status >= 500)
 
 async function attempt(): Promise<void> {
   tried.value = { status: 'trying' }
@@ -58,10 +80,16 @@ async function attempt(): Promise<void> {
   }
 }
 
+/* Nothing is kept that was not tried: who wants it all the same says so. */
+async function tryAndKeep(): Promise<void> {
+  if (tried.value.status !== 'answers') await attempt()
+  if (tried.value.status === 'answers') await keep()
+}
+
 /* What this was opened with: a colleague's change since then is not overwritten. */
 const seen = (): object => {
-  const { id, kind, host, port, database, user } = start
-  return { id, kind, host, port, database, user }
+  const { id, kind, host, port, database, user, places, seconds } = start
+  return { id, kind, host, port, database, user, places, seconds }
 }
 
 async function keep(): Promise<void> {
@@ -77,12 +105,12 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form class="card-box grid" @submit.prevent="keep">
+  <form ref="form" class="card-box grid" @submit.prevent="tryAndKeep">
     <label v-if="!source">Name <BFormInput v-model="fields.id" placeholder="harbour" required /></label>
     <label>Kind <BFormSelect v-model="fields.kind" :options="KINDS" /></label>
     <label v-if="onServer">Host <BFormInput v-model="fields.host" required /></label>
     <label v-if="onServer">Port <BFormInput v-model="fields.port" inputmode="numeric" required /></label>
-    <label>{{ onServer ? 'Database' : 'Path of the file' }} <BFormInput v-model="fields.database" required /></label>
+    <label>{{ onServer ? 'Database' : 'File' }} <BFormInput v-model="fields.database" required /></label>
     <label v-if="onServer">User <BFormInput v-model="fields.user" autocomplete="off" required /></label>
     <label v-if="onServer"
       >Password
@@ -92,16 +120,38 @@ async function keep(): Promise<void> {
         autocomplete="new-password"
         :placeholder="source ? 'as before, on the same server' : ''"
     /></label>
-    <div class="wide soft">
+    <div class="wide row-line">
+      It takes at most
+      <BFormInput v-model="fields.places" class="number" inputmode="numeric" aria-label="Statements at once" required />
+      statements at once, each for at most
+      <BFormInput
+        v-model="fields.seconds"
+        class="number"
+        inputmode="numeric"
+        placeholder="usual"
+        aria-label="Seconds" />
+      seconds.
+    </div>
+    <div v-if="onServer" class="wide soft">
       Connections are read-only. The password is kept encrypted and never sent back. Best give a user that may only
       read.
+    </div>
+    <div v-else class="wide soft">
+      A name is looked for in the server's folder for files; a whole path may lead into any folder that the operator
+      allowed. The file is opened read-only.
     </div>
     <p v-if="tried.status === 'answers'" class="wide m-0" role="status">
       <span class="answers" aria-hidden="true">●</span> {{ tried.version }} answers.
     </p>
-    <FailureNote v-else-if="tried.status === 'failed'" :failure="tried.failure" class="wide" />
+    <FailureNote v-else-if="tried.status === 'failed'" :failure="tried.failure" class="wide"
+      ><button v-if="mayBeDown" type="button" class="as-link ms-1" @click="keep">
+        {{ source ? 'Keep it all the same' : 'Add it all the same' }}
+      </button></FailureNote
+    >
     <div class="wide row-line">
-      <BButton type="submit" variant="primary">{{ source ? 'Keep the change' : 'Add source' }}</BButton>
+      <BButton type="submit" variant="primary" :disabled="tried.status === 'trying'">{{
+        source ? 'Keep the change' : 'Add source'
+      }}</BButton>
       <BButton variant="outline-primary" :disabled="tried.status === 'trying'" @click="attempt">{{
         tried.status === 'trying' ? 'Trying …' : 'Try it first'
       }}</BButton>
@@ -119,6 +169,9 @@ async function keep(): Promise<void> {
 }
 .wide {
   grid-column: 1 / -1;
+}
+.number {
+  width: 5.5em;
 }
 .answers {
   color: var(--leaf);

@@ -98,6 +98,8 @@ class ThingsTest {
         fill("User", "postgres");
         browser.click("form button", "Try it first");
         browser.see("form .note.bad");
+        browser.click("form button", "Add source");
+        browser.untilText("form .note.bad", text -> text.contains("Add it all the same"));
         assertThat(api.get("/api/sources").json().toString()).doesNotContain("second harbour");
 
         String port = api.get("/api/sources")
@@ -117,6 +119,7 @@ class ThingsTest {
         browser.click("[aria-label='Change second harbour']");
         fill("Port", "1");
         browser.click("form button", "Keep the change");
+        browser.click("form .note.bad button", "Keep it all the same");
         browser.untilText("[aria-label='second harbour']", text -> text.contains("cannot be reached"));
         browser.click("[aria-label='Remove second harbour']");
         browser.click(".note button", "Remove “second harbour”");

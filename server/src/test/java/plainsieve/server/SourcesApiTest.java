@@ -151,6 +151,16 @@ class SourcesApiTest {
     }
 
     @Test
+    void routinesAreListedWithTheNamesOfTheirArguments() {
+        for (String source : List.of("harbour", "islands")) {
+            JsonNode functions = api.get("/api/sources/%s/contents".formatted(source))
+                    .json()
+                    .get("functions");
+            assertThat(functions.toString()).contains("month_of_crossings").doesNotContain("IN month_start");
+        }
+    }
+
+    @Test
     void showsFirstRowsAndStartsAQuery() {
         JsonNode look = api.get("/api/sources/ferries/rows?table=ports").json();
         assertThat(look.get("rows")).hasSize(14);

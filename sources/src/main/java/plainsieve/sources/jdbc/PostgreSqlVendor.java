@@ -95,7 +95,7 @@ public final class PostgreSqlVendor implements Vendor {
                 from pg_class c join pg_namespace n on n.oid = c.relnamespace
                 where c.relkind in ('r', 'm', 'p', 'f') and n.nspname not in ('pg_catalog', 'information_schema', 'pg_toast')""", """
                 select n.nspname, p.proname, case p.prokind when 'p' then 'procedure' else 'function' end,
-                  pg_get_function_identity_arguments(p.oid)
+                  regexp_replace(pg_get_function_identity_arguments(p.oid), '(^|, )(IN|INOUT|VARIADIC) ', '\\1', 'g')
                 from pg_proc p join pg_namespace n on n.oid = p.pronamespace
                 where (p.proretset or p.prokind = 'p') and p.prorettype not in ('trigger'::regtype, 'event_trigger'::regtype)
                   and n.nspname not in ('pg_catalog', 'information_schema')

@@ -1,0 +1,80 @@
+import { afterEach, beforeEach, expect, test } from 'vitest'
+import { keepFocus } from './focus'
+
+let stop: () => void
+beforeEach(() => {
+  stop = keepFocus(document)
+})
+afterEach(() => {
+  stop()
+  document.body.innerHTML = ''
+})
+
+/** After a frame, when the page has settled. */
+const settled = (): Promise<void> => new Promise(done => setTimeout(done, 40))
+const of = (id: string): HTMLElement => document.getElementById(id) as HTMLElement
+const focused = (): string | undefined => document.activeElement?.id
+
+function show(html: string, focus: string): void {
+  document.body.innerHTML = html
+  of(focus).focus()
+}
+
+test('what comes in the place of a removed button gets the focus', async () => {
+  show(
+    '<main><button id="one">1</button><p id="old"><button id="add">+</button></p><a id="last" href="#">x</a></main>',
+    'add',
+  )
+  of('old').outerHTML = '<form><input id="name"></form>'
+  await settled()
+  expect(focused()).toBe('name')
+})
+
+test('the next of several, and at the end the one before', async () => {
+  show(
+    '<main><ul><li><button id="a">a</button></li><li id="gone"><button id="b">b</button></li>' +
+      '<li><button id="c">c</button></li></ul></main>',
+    'b',
+  )
+  of('gone').remove()
+  await settled()
+  expect(focused()).toBe('c')
+  of('c').remove()
+  await settled()
+  expect(focused()).toBe('a')
+})
+
+test('a button that is switched off while something runs has the focus again afterwards', async () => {
+  show('<main><button id="try">Try</button><button id="other">Other</button></main>', 'try')
+  of('try').blur()
+  of('try').setAttribute('disabled', '')
+  await settled()
+  expect(focused()).toBe('')
+  of('try').removeAttribute('disabled')
+  await settled()
+  expect(focused()).toBe('try')
+})
+
+test('another page begins at its beginning', async () => {
+  show('<header><a id="nav" href="#">Nav</a></header><main id="old"><a id="link" href="#">Open</a></main>', 'link')
+  of('old').outerHTML = '<main id="new"><button id="first">1</button></main>'
+  await settled()
+  expect(focused()).toBe('new')
+})
+
+test('who moves the focus on purpose is not disturbed', async () => {
+  show('<main><button id="a">a</button><button id="b">b</button><button id="c">c</button></main>', 'a')
+  of('a').remove()
+  of('c').focus()
+  await settled()
+  expect(focused()).toBe('c')
+})
+
+test('who clicks on nothing has no focus', async () => {
+  show('<main><p id="text">Words</p><button id="a">a</button><button id="b">b</button></main>', 'a')
+  of('text').dispatchEvent(new Event('pointerdown', { bubbles: true }))
+  of('a').blur()
+  of('b').remove()
+  await settled()
+  expect(focused()).toBe('')
+})

@@ -1,0 +1,96 @@
+/* When what has the focus goes away, the browser gives the focus to the page and the next key means nothing. Here it goes
+   to what stands in the place of it: the next notice, the field that opened, the button that follows. */
+
+const FOCUSABLE = [
+  'a[href]',
+  'button:not(:disabled)',
+  'input:not(:disabled)',
+  'select:not(:disabled)',
+  'textarea:not(:disabled)',
+  '[contenteditable=true]',
+  '[tabindex]:not([tabindex="-1"])',
+].join()
+
+/** Where something stood: in what, and behind what. */
+interface Stood {
+  parent: Element
+  behind: Element | null
+}
+
+/** Watches a page until the returned function is called. */
+export function keepFocus(page: Document): () => void {
+  let held: Element | undefined
+  let stood: Stood[] = []
+  let looking = false
+
+  const forget = (): void => {
+    held = undefined
+  }
+  function remember(event: FocusEvent): void {
+    held = event.target instanceof Element ? event.target : undefined
+    stood = held ? waysUp(held) : []
+  }
+  /* After the frame: whoever moves the focus on purpose has done so by then. */
+  function look(): void {
+    if (looking || !held) return
+    looking = true
+    requestAnimationFrame(() => {
+      looking = false
+      if (held && nothingHasIt(page)) giveBack()
+    })
+  }
+  function giveBack(): void {
+    if (held?.isConnected) {
+      // Switched off while something runs, it is on again; or somebody let go of it.
+      if (held.matches(FOCUSABLE)) focus(held)
+      return
+    }
+    const heir = heirOf(stood, page)
+    if (heir) focus(heir)
+  }
+
+  const watcher = new MutationObserver(look)
+  watcher.observe(page.body, { childList: true, subtree: true, attributes: true, attributeFilter: ['disabled'] })
+  page.addEventListener('focusin', remember)
+  page.addEventListener('pointerdown', forget)
+  return () => {
+    watcher.disconnect()
+    page.removeEventListener('focusin', remember)
+    page.removeEventListener('pointerdown', forget)
+  }
+}
+
+const nothingHasIt = (page: Document): boolean => !page.activeElement || page.activeElement === page.body
+
+/* From the nearest parent outwards. */
+function waysUp(element: Element): Stood[] {
+  const ways: Stood[] = []
+  for (let each: Element = element; each.parentElement; each = each.parentElement) {
+    ways.push({ parent: each.parentElement, behind: each.previousElementSibling })
+  }
+  return ways
+}
+
+function heirOf(stood: Stood[], page: Document): Element | undefined {
+  for (const { parent, behind } of stood) {
+    if (!parent.isConnected) continue
+    // Another page: its readers begin at its beginning.
+    if (parent.querySelector('main')) return page.querySelector('main') ?? undefined
+    const all = [...parent.querySelectorAll('*')].filter(each => each.matches(FOCUSABLE) && isSeen(each))
+    const heir = all.find(each => isBehind(each, behind)) ?? all.at(-1)
+    if (heir) return heir
+  }
+  return undefined
+}
+
+const isSeen = (element: Element): boolean => element.checkVisibility?.() ?? true
+
+const isBehind = (element: Element, other: Element | null): boolean =>
+  !other?.isConnected ||
+  (!other.contains(element) && (other.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0)
+
+function focus(element: Element): void {
+  if (!(element instanceof HTMLElement)) return
+  if (element.tagName === 'MAIN') element.tabIndex = -1
+  element.focus({ preventScroll: true })
+}
