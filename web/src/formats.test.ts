@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import type { Column } from './api/types'
-import { cellInWords, dateInWords, isNumeric, millisInWords, numberInWords } from './formats'
+import {
+  cellInWords,
+  dateInWords,
+  isNumeric,
+  millisInWords,
+  measureInWords,
+  momentInWords,
+  numberInWords,
+} from './formats'
 
 const column = (name: string, kind: Column['kind']): Column => ({ name, kind, type: '' })
 
@@ -15,8 +23,44 @@ describe('dates', () => {
 describe('numbers', () => {
   it('keep what is no number', () => expect(numberInWords('fifteen')).toBe('fifteen'))
   it('keep an empty text empty', () => expect(numberInWords('')).toBe(''))
-  it('are rounded to two places', () => expect(numberInWords('27.92378')).toMatch(/^27.92$/))
+  it.each([
+    ['0.0004', '0.0004'],
+    ['9007199254740993', '9,007,199,254,740,993'],
+    ['1234567890123456789.123456789', '1,234,567,890,123,456,789.123456789'],
+    ['-1.50', '-1.5'],
+    ['1e-7', '0.0000001'],
+  ])('keep every digit: %s', (text, words) => expect(numberInWords(text)).toBe(words))
   it('count small times in tenths', () => expect(millisInWords(5.9)).toMatch(/^5.9 ms$/))
+})
+
+describe('what was measured', () => {
+  it.each<[string | number, string]>([
+    [27.92378, '27.92378'],
+    [12.345678901234, '12.35…'],
+    ['0.000012345678', '0.00001235…'],
+    [1 / 3, '0.3333…'],
+    [0.1 + 0.2, '0.3'],
+    [1234567.8900000001, '1,234,567.89'],
+    ['1234567890123456789.1234567891', '1,234,567,890,123,456,789.12…'],
+    [0.0004, '0.0004'],
+    [1e21, '1,000,000,000,000,000,000,000'],
+    ['NaN', 'NaN'],
+    ['-Infinity', '-Infinity'],
+  ])('is cut with a sign only: %s', (value, words) => expect(measureInWords(value)).toBe(words))
+})
+
+describe('moments', () => {
+  it.each([
+    ['2026-03-01T06:40', '06:40'],
+    ['2026-03-01T06:40:05', '06:40:05'],
+    ['2026-03-01 06:40:00.25', '06:40:00…'],
+    ['2026-03-01T08:00Z', '08:00 UTC'],
+    ['2026-03-01T10:00:01+02:00', '10:00:01 +02:00'],
+  ])('say their seconds and their zone: %s', (iso, end) => expect(momentInWords(iso).endsWith(end)).toBe(true))
+  it.each(['infinity', '0000-00-00 00:00:00', '+12026-03-01T10:00', '2026-02-30T25:00'])(
+    'stay as they are when no calendar has them: %s',
+    iso => expect(momentInWords(iso)).toBe(iso),
+  )
 })
 
 describe('a cell', () => {

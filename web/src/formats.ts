@@ -1,10 +1,19 @@
 // Dates and numbers as the viewer's locale writes them. On the wire and in links they stay ISO 8601 and plain decimals.
 import type { Cell, Column } from './api/types'
 
-const numbers = new Intl.NumberFormat(undefined, { maximumFractionDigits: 2 })
-const plain = new Intl.NumberFormat(undefined, { useGrouping: false, maximumFractionDigits: 10 })
+/* Exact: as many digits as were given. Decimals beyond a double's digits come as text and are never made numbers of. */
+const MOST_DIGITS = 20
+const numbers = new Intl.NumberFormat(undefined, { maximumFractionDigits: MOST_DIGITS })
+const plain = new Intl.NumberFormat(undefined, { useGrouping: false, maximumFractionDigits: MOST_DIGITS })
+/* Cut: two places, or more where the first digits that say something stand further back. */
+const cut = new Intl.NumberFormat(undefined, {
+  maximumFractionDigits: 2,
+  maximumSignificantDigits: 4,
+  roundingPriority: 'morePrecision',
+})
+const tenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 })
 const days = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
-const moments = new Intl.DateTimeFormat(undefined, {
+const TO_THE_MINUTE = {
   day: 'numeric',
   month: 'short',
   year: 'numeric',
@@ -12,7 +21,9 @@ const moments = new Intl.DateTimeFormat(undefined, {
   minute: '2-digit',
   hourCycle: 'h23',
   timeZone: 'UTC',
-})
+} as const
+const minutes = new Intl.DateTimeFormat(undefined, TO_THE_MINUTE)
+const seconds = new Intl.DateTimeFormat(undefined, { ...TO_THE_MINUTE, second: '2-digit' })
 const clock = new Intl.DateTimeFormat(undefined, {
   hour: '2-digit',
   minute: '2-digit',
@@ -28,21 +39,60 @@ export function isDay(iso: string): boolean {
 
 export const dateInWords = (iso: string): string => (isDay(iso) ? days.format(new Date(`${iso}T00:00:00Z`)) : iso)
 
-export function numberInWords(text: string | number): string {
-  const number = Number(text)
-  return text !== '' && Number.isFinite(number) ? numbers.format(number) : String(text)
+/** What an empty text is called, which is a value and not a missing one. */
+export const EMPTY_TEXT = 'empty text'
+export const textInWords = (text: string): string => (text === '' ? EMPTY_TEXT : text)
+
+/** A number with every digit it has. */
+export const numberInWords = (text: string | number): string => written(numbers, text)
+
+/**
+ * A number that was measured or reckoned: with every digit while they are few, else cut with a sign that there are more, which
+ * the exact value is beside.
+ */
+export function measureInWords(value: string | number): string {
+  const exact = typeof value === 'number' ? withoutNoise(value) : value
+  if (fractionDigits(exact) <= MOST_SHOWN || !isNumber(exact)) return numberInWords(exact)
+  return `${written(cut, exact)}…`
 }
+
+const MOST_SHOWN = 6
+/* Sums of binary fractions end in digits that nobody measured. */
+const TRUE_DIGITS = 12
+function withoutNoise(value: number): string {
+  const rounded = Number(value.toPrecision(TRUE_DIGITS))
+  return String(fractionDigits(String(rounded)) <= MOST_SHOWN ? rounded : value)
+}
+
+function fractionDigits(text: string): number {
+  const [, fraction = '', power = '0'] = /^-?\d+(?:\.(\d+))?(?:e([+-]?\d+))?$/i.exec(text) ?? []
+  return Math.max(0, fraction.length - Number(power))
+}
+
+const isNumber = (text: string): boolean => text !== '' && Number.isFinite(Number(text))
+
+/* As text it keeps digits that a double has not. */
+const written = (format: Intl.NumberFormat, value: string | number): string =>
+  isNumber(String(value)) ? format.format(String(value) as Intl.StringNumericLiteral) : String(value)
 
 export const countInWords = (count: number): string => numbers.format(count)
 export const rowsInWords = (count: number): string => `${countInWords(count)} ${count === 1 ? 'row' : 'rows'}`
 export const millisInWords = (millis: number): string =>
-  `${numbers.format(millis < 10 ? Math.round(millis * 10) / 10 : Math.round(millis))} ms`
+  `${millis < 10 ? tenths.format(millis) : numbers.format(Math.round(millis))} ms`
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
-/** A database's own moment has no zone; it is shown as it stands. */
+/**
+ * A moment to its second where it has one. Without a zone it is shown as it stands; with one, on that zone's clock, and the zone
+ * is said. What is beyond a second is cut off with a sign.
+ */
 export function momentInWords(iso: string): string {
-  const date = new Date(/Z$|[+-]\d{2}:\d{2}$/.test(iso) ? iso : `${iso}Z`)
-  return Number.isNaN(date.getTime()) ? iso : moments.format(date)
+  const [, local = '', fraction = '', zone = ''] =
+    /^(\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(?::\d{2})?)(\.\d+)?(Z|[+-]\d{2}:\d{2})?$/.exec(iso) ?? []
+  const date = new Date(`${local.replace(' ', 'T')}Z`)
+  if (Number.isNaN(date.getTime())) return iso
+  const more = Number(fraction) > 0 ? '…' : ''
+  const shown = date.getUTCSeconds() > 0 || more ? seconds : minutes
+  return `${shown.format(date)}${more}${zone && ` ${zone === 'Z' ? 'UTC' : zone}`}`
 }
 
 /** Whether a column names things rather than measures them: such numbers get no thousands marks. */
@@ -57,9 +107,9 @@ export function cellInWords(cell: Cell, column: Column): string {
       return momentInWords(String(cell))
     case 'INTEGER':
     case 'DECIMAL':
-      return isIdentifier(column) ? plain.format(Number(cell)) : numberInWords(String(cell))
+      return isIdentifier(column) ? written(plain, cell as string | number) : measureInWords(cell as string | number)
     default:
-      return String(cell)
+      return textInWords(String(cell))
   }
 }
 

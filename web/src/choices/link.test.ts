@@ -14,6 +14,8 @@ describe('choices in a link', () => {
       { port: { kind: 'values', values: ['Ardlow'], withoutValue: true } },
       'port=Ardlow&without=port',
     ],
+    ['an empty text', { note: chosen(['']) }, 'empty.text=note'],
+    ['an empty text among others', { note: chosen(['a', '']) }, 'note=a&empty.text=note'],
     ['only none', { port: { kind: 'values', values: [], withoutValue: true } }, 'without=port'],
     [
       'odd characters',
@@ -24,6 +26,14 @@ describe('choices in a link', () => {
     expect(toLink(choices).toString()).toBe(link)
     expect(fromLink(new URLSearchParams(link))).toEqual(choices)
   })
+
+  it.each<[string, Choices]>([
+    ['all=port&port=A', { port: { kind: 'all', values: ['A'], withoutValue: false } }],
+    ['port=&port=A', { port: { kind: 'blank', values: ['A'], withoutValue: false } }],
+    ['port=A&port=A', { port: chosen(['A', 'A']) }],
+  ])('passes on what contradicts itself, for the server to tell: %s', (link, choices) =>
+    expect(fromLink(new URLSearchParams(link))).toEqual(choices),
+  )
 
   it('leaves what is kept at the server or signed to those who know it', () => {
     expect(fromLink(new URLSearchParams('port=A&saved=x&signed=y.z'))).toEqual({ port: chosen(['A']) })

@@ -1,11 +1,11 @@
-import type { Choice, Choices } from '../api/types'
-import { all, blank } from './choices'
+import type { Choices } from '../api/types'
 import { isPick } from './picksLink'
 
 /*
  * Choices in a link, see docs/links.md:
  *   port=Ardlow&port=Skerrin   these values         vessel=        blank
  *   all=port                   every value          without=port   rows without a value, too
+ *   empty.text=note            an empty text, which is a value and no blank
  *   saved=…                    choices kept at the server           signed=…       choices that nobody can change
  */
 const ALL = 'all'
@@ -13,7 +13,9 @@ const WITHOUT = 'without'
 /** Choices kept at the server, in place of a link that would be too long; and choices that nobody can change. */
 export const SAVED = 'saved'
 export const SIGNED = 'signed'
-const OWN = new Set([ALL, WITHOUT, SAVED, SIGNED])
+/* No parameter can have this name. */
+const EMPTY = 'empty.text'
+const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED])
 
 /** Servers and mail programs cut longer ones off. */
 const LONGEST_LINK = 6000
@@ -24,28 +26,29 @@ export function toLink(choices: Choices): URLSearchParams {
   for (const [name, choice] of Object.entries(choices)) {
     if (choice.kind === 'all') link.append(ALL, name)
     else if (choice.kind === 'blank') link.append(name, '')
-    else choice.values.forEach(value => link.append(name, value))
+    else choice.values.forEach(value => (value === '' ? link.append(EMPTY, name) : link.append(name, value)))
     if (choice.withoutValue) link.append(WITHOUT, name)
   }
   return link
 }
 
-/** Reads every choice a link has, known or not: what does not fit is for the server to say, not for us to drop. */
+/**
+ * Reads every choice a link has, known or not: what does not fit or contradicts itself is for the server to say, not for us to
+ * drop.
+ */
 export function fromLink(link: URLSearchParams): Choices {
+  const every = link.getAll(ALL)
+  const without = link.getAll(WITHOUT).filter(name => !isPick(name))
+  const empty = link.getAll(EMPTY)
+  const named = [...link.keys()].filter(name => !OWN.has(name) && !isPick(name))
   const choices: Choices = {}
-  for (const name of new Set(link.keys())) {
-    if (!OWN.has(name) && !isPick(name)) choices[name] = written(link.getAll(name))
-  }
-  link.getAll(ALL).forEach(name => (choices[name] = all()))
-  for (const name of link.getAll(WITHOUT).filter(name => !isPick(name))) {
-    choices[name] = { kind: 'values', values: choices[name]?.values ?? [], withoutValue: true }
+  for (const name of new Set([...named, ...every, ...without, ...empty])) {
+    const written = link.getAll(name)
+    const values = written.filter(value => value !== '').concat(empty.filter(other => other === name).map(() => ''))
+    const kind = every.includes(name) ? 'all' : written.includes('') ? 'blank' : 'values'
+    choices[name] = { kind, values, withoutValue: without.includes(name) }
   }
   return choices
-}
-
-function written(values: string[]): Choice {
-  const filled = values.filter(value => value !== '')
-  return filled.length === 0 ? blank() : { kind: 'values', values: filled, withoutValue: false }
 }
 
 const KINDS = new Set(['blank', 'all', 'values'])

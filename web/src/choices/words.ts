@@ -1,5 +1,5 @@
 import type { Choice, ListedValue, Parameter } from '../api/types'
-import { numberInWords } from '../formats'
+import { numberInWords, textInWords } from '../formats'
 import { periodInWords } from './periods'
 
 const MOST_NAMED = 3
@@ -10,7 +10,7 @@ export function choiceInWords(parameter: Parameter, choice: Choice, list: Listed
   if (choice.kind === 'all') return `every ${parameter.label.toLowerCase()}`
   if (parameter.everyRow !== '' && choice.values[0] === parameter.everyRow) return parameter.blankWords || 'every row'
   const labels = new Map(list.map(item => [item.value, item.label]))
-  const words = choice.values.map(value => labels.get(value) ?? valueInWords(parameter, value))
+  const words = choice.values.map(value => textInWords(labels.get(value) ?? valueInWords(parameter, value)))
   if (choice.withoutValue) words.push('no value')
   const named = (COVERED[parameter.covers] ?? '') + several(words)
   return parameter.unit ? `${named} ${parameter.unit}` : named

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* One value of a list: whether it is chosen, its words, and how many rows have it. */
-import { countInWords } from '../formats'
+import { countInWords, textInWords } from '../formats'
 import type { Option } from './useOptions'
 
 defineProps<{ option: Option; many: boolean; on: boolean }>()
@@ -8,7 +8,7 @@ defineProps<{ option: Option; many: boolean; on: boolean }>()
 
 <template>
   <span class="tick" :class="[many ? 'box' : 'dot', { on }]" aria-hidden="true"></span>
-  <span class="label" :class="{ gone: option.gone }">{{ option.label }}</span>
+  <span class="label" :class="{ gone: option.gone, soft: option.label === '' }">{{ textInWords(option.label) }}</span>
   <span v-if="option.gone" class="small">not on the list</span>
   <span v-else-if="option.count >= 0" class="small soft num">{{ countInWords(option.count) }}</span>
 </template>

@@ -29,7 +29,9 @@ const field = ref<InstanceType<typeof BFormInput> | null>(null)
 const { options, long, searching, more } = useOptions(props, search)
 
 const picked = computed(() => new Set(props.modelValue.values))
-const isTicked = (value: string): boolean => props.modelValue.kind === 'all' || picked.value.has(value)
+/* Of a list that is not here as a whole, all but one cannot be said: there, a click means only this one. */
+const isAllOfLong = computed(() => props.modelValue.kind === 'all' && long.value)
+const isTicked = (value: string): boolean => (props.modelValue.kind === 'all' && !long.value) || picked.value.has(value)
 const hasSearch = computed(() => long.value || props.list.length >= SEARCH_FROM)
 const placeholder = computed(() =>
   long.value ? 'Search the list' : `Search ${countInWords(props.list.length)} values`,
@@ -61,7 +63,8 @@ function toggle(value: string): void {
     emit('update:modelValue', chosen([value]))
     return
   }
-  const base = props.modelValue.kind === 'all' ? props.list.map(item => item.value) : props.modelValue.values
+  const isAll = props.modelValue.kind === 'all' && !long.value
+  const base = isAll ? props.list.map(item => item.value) : props.modelValue.values
   const values = isTicked(value) ? base.filter(other => other !== value) : [...base, value]
   emit('update:modelValue', {
     ...chosen(values),
@@ -158,6 +161,7 @@ defineExpose({ focus })
         </div>
       </div>
     </div>
+    <div v-if="isAllOfLong" class="small soft" role="status">Every value is chosen. Click one to have only that.</div>
     <ValueShortcuts
       :parameter="parameter"
       :model-value="modelValue"

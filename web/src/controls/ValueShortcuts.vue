@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /* What can be chosen of a list by one click: all, none, rows without a value, the default. */
+import { computed } from 'vue'
 import { all, blank, sameChoice } from '../choices/choices'
 import type { Choice, Parameter } from '../api/types'
 
 const props = defineProps<{ parameter: Parameter; modelValue: Choice }>()
 const emit = defineEmits<{ 'update:modelValue': [choice: Choice] }>()
+
+/* All leaves the condition out, so rows without a value are among them. */
+const hasWithout = computed(() => props.modelValue.kind === 'all' || props.modelValue.withoutValue)
 
 function toggleWithout(): void {
   const withoutValue = !props.modelValue.withoutValue
@@ -25,9 +29,10 @@ function toggleWithout(): void {
       v-if="parameter.many"
       class="as-link small"
       type="button"
-      :aria-pressed="modelValue.withoutValue"
-      :class="{ pressed: modelValue.withoutValue }"
-      title="Rows without a value, too"
+      :aria-pressed="hasWithout"
+      :class="{ pressed: hasWithout }"
+      :disabled="modelValue.kind === 'all'"
+      :title="modelValue.kind === 'all' ? 'All has them, too' : 'Rows without a value, too'"
       @click="toggleWithout">
       no value
     </button>

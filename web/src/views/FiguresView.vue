@@ -3,7 +3,7 @@ import { computed, shallowRef, watch } from 'vue'
 import type { Answer } from '../api/runs'
 import type { Cell, View } from '../api/types'
 import { isUnderWay, lastAnswer } from '../composables/useRun'
-import { dateInWords, numberInWords } from '../formats'
+import { dateInWords, measureInWords } from '../formats'
 import { changeInWords } from './compared'
 import ViewCard from './ViewCard.vue'
 import { useViewRun, type Asked } from './useViewRun'
@@ -45,8 +45,13 @@ function inWords(row: Cell[] | undefined, index: number): string {
   const value = row?.[index] ?? null
   if (value === null) return '–'
   const kind = answer.value?.begun.columns[index]?.kind
-  return kind === 'DATE' || kind === 'DATETIME' ? dateInWords(String(value).slice(0, 10)) : numberInWords(String(value))
+  return kind === 'DATE' || kind === 'DATETIME'
+    ? dateInWords(String(value).slice(0, 10))
+    : measureInWords(value as string | number)
 }
+/* What was cut off stands at the pointer. */
+const exactly = (index: number): string | undefined =>
+  inWords(values.value, index).endsWith('…') ? String(values.value?.[index]) : undefined
 function beforeInWords(index: number): string {
   if (compared || !before.value) return ''
   const old = inWords(before.value, index)
@@ -65,7 +70,7 @@ const changes = computed(() =>
   <ViewCard :view="view" :asked="asked" :state="state" class="bare" @stop="stop" @again="rerun">
     <div class="figures">
       <div v-for="(figure, i) in view.measures" :key="i" class="figure">
-        <b
+        <b :title="exactly(i)"
           >{{ inWords(values, i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b
         ><span class="soft">{{ figure.label }}</span>
         <span v-if="changes[i]" class="change small" data-test="compared">{{ changes[i] }}</span>

@@ -82,6 +82,7 @@ function sort(column: string): void {
       :view="view"
       :choices="asked.choices.value"
       :filters="filters"
+      :sorted="sorted"
       :signed="asked.signed.value"
       @close="emit('download', false)" />
     <p v-if="state.status === 'done' && answer?.rows.length === 0" class="py-3 m-0">

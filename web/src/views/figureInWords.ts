@@ -1,5 +1,5 @@
 import type { Cell } from '../api/types'
-import { numberInWords } from '../formats'
+import { measureInWords } from '../formats'
 
 /** A figure of a group as viewers read it. */
-export const figureInWords = (cell: Cell): string => (cell === null ? '–' : numberInWords(String(cell)))
+export const figureInWords = (cell: Cell): string => (cell === null ? '–' : measureInWords(cell as string | number))

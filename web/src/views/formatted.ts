@@ -3,8 +3,11 @@ import type { Cell, Column } from '../api/types'
 import { periodInWords } from '../choices/periods'
 import { cellInWords, dateInWords, momentInWords } from '../formats'
 
-const digits = (count: number): Intl.NumberFormat =>
-  new Intl.NumberFormat(undefined, { minimumFractionDigits: count, maximumFractionDigits: count })
+/* As text, so that digits beyond a double's are rounded from what they are. */
+const toDigits = (text: string, count: number): string =>
+  new Intl.NumberFormat(undefined, { minimumFractionDigits: count, maximumFractionDigits: count }).format(
+    text as Intl.StringNumericLiteral,
+  )
 
 /** A value in its format; as its column writes it where it has none, or where the format does not suit the value. */
 export function formatted(cell: Cell, column: Column, format = ''): string {
@@ -17,8 +20,15 @@ export function formatted(cell: Cell, column: Column, format = ''): string {
   if (kind === 'moment') return momentInWords(text)
   const number = Number(text)
   if (!Number.isFinite(number) || text === '') return cellInWords(cell, column)
-  if (kind === 'money') return `${number < 0 ? '−' : ''}${detail} ${digits(2).format(Math.abs(number))}`
-  if (kind === 'percent') return `${digits(Number(detail || 0)).format(number)} %`
+  if (kind === 'money') return `${number < 0 ? '−' : ''}${detail} ${toDigits(text.replace('-', ''), 2)}`
+  if (kind === 'percent') return `${toDigits(text, Number(detail || 0))} %`
   if (kind === 'unit') return `${cellInWords(cell, column)} ${detail}`
-  return digits(Number(detail || 0)).format(number)
+  return toDigits(text, Number(detail || 0))
 }
+
+/** What a cell says beside its words: its value as it came, where the words say less or may not fit. */
+export function exactly(cell: Cell, words: string): string | undefined {
+  const text = String(cell)
+  return cell !== null && text !== '' && (text !== words || text.length > MOST_THAT_FITS) ? text : undefined
+}
+const MOST_THAT_FITS = 40

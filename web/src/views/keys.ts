@@ -1,7 +1,7 @@
 /* What a view groups by: an output column, perhaps with a part of time or the width of bands behind a colon. */
 import type { Cell } from '../api/types'
 import { periodInWords } from '../choices/periods'
-import { dateInWords, isDay, numberInWords } from '../formats'
+import { dateInWords, isDay, numberInWords, textInWords } from '../formats'
 
 export interface Key {
   column: string
@@ -36,7 +36,7 @@ export function keyInWords(key: string, value: Cell): string {
   if (value === null) return withoutIt(key)
   const { cut } = readKey(key)
   const text = String(value)
-  if (cut === '') return text
+  if (cut === '') return textInWords(text)
   if (cut === 'weekday') return weekdays.format(MONDAY + (Number(text) - 1) * MILLIS_PER_DAY)
   if (cut === 'hour') return `${text.padStart(2, '0')}:00`
   if (CUTS.has(cut)) return isDay(text.slice(0, 10)) ? stretchInWords(cut, text.slice(0, 10)) : text

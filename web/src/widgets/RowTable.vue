@@ -4,7 +4,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Cell, Column } from '../api/types'
 import { isNumeric } from '../formats'
-import { formatted } from '../views/formatted'
+import { exactly, formatted } from '../views/formatted'
 
 const props = defineProps<{
   columns: Column[]
@@ -63,6 +63,19 @@ function widthOf(column: Column): Record<string, string> {
   const width = props.widths?.[column.name]
   return width ? { minWidth: `${width}ch`, maxWidth: `${width}ch` } : {}
 }
+/** The cells of a row as they stand there; the exact value is at the pointer where the words say less. */
+const inWords = (cells: Cell[]) =>
+  props.columns.map((column, c) => {
+    const cell = cells[c] ?? null
+    const words = cell === null ? 'no value' : formatted(cell, column, props.formats?.[column.name])
+    return {
+      words,
+      exact: exactly(cell, words),
+      nothing: cell === null || cell === '',
+      numeric: isNumeric(column),
+      width: widthOf(column),
+    }
+  })
 const direction = (column: Column) =>
   props.sorted?.column === column.name ? (props.sorted.descending ? 'descending' : 'ascending') : 'none'
 </script>
@@ -92,9 +105,13 @@ const direction = (column: Column) =>
           <td class="spacer" :colspan="columns.length" :style="{ height: `${before}px` }"></td>
         </tr>
         <tr v-for="row in shown" :key="row.index" class="data">
-          <td v-for="(column, c) in columns" :key="c" :class="{ num: isNumeric(column) }" :style="widthOf(column)">
-            <span v-if="row.cells[c] === null" class="nothing">no value</span
-            ><template v-else>{{ formatted(row.cells[c] ?? null, column, formats?.[column.name]) }}</template>
+          <td
+            v-for="(cell, c) in inWords(row.cells)"
+            :key="c"
+            :class="{ num: cell.numeric }"
+            :style="cell.width"
+            :title="cell.exact">
+            <span :class="{ nothing: cell.nothing }">{{ cell.words }}</span>
           </td>
         </tr>
         <tr v-if="after > 0" aria-hidden="true">

@@ -6,10 +6,19 @@ import { asFailure, get, post, type Failure } from '../../api/client'
 import { inApi } from '../../api/project'
 import { newRunId, stop as stopAtDatabase } from '../../api/runs'
 import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
+import type { Sorted } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { rowsInWords } from '../../formats'
 
-const props = defineProps<{ report: Report; view: View; choices: Choices; filters: ColumnFilter[]; signed: string }>()
+const props = defineProps<{
+  report: Report
+  view: View
+  choices: Choices
+  filters: ColumnFilter[]
+  signed: string
+  /** As the table is sorted; as its query has it where that is nothing. */
+  sorted?: Sorted
+}>()
 defineEmits<{ close: [] }>()
 
 const FORMATS = [
@@ -21,6 +30,7 @@ const LOOK_EVERY = 400
 const UNDER_WAY = ['ordered', 'waiting', 'running']
 const format = ref('csv')
 const above = ref(true)
+const exact = ref(false)
 const progress = shallowRef<DownloadProgress>()
 const failure = shallowRef<Failure>()
 let runId = ''
@@ -36,9 +46,9 @@ async function fetchFile(): Promise<void> {
       choices: props.choices,
       signed: props.signed,
       filters: props.filters,
-      sortBy: '',
-      descending: false,
-      format: format.value,
+      sortBy: props.sorted?.column ?? '',
+      descending: props.sorted?.descending ?? false,
+      format: format.value === 'csv' && exact.value ? 'csv-exact' : format.value,
       above: above.value,
     })
     const link = document.createElement('a')
@@ -79,6 +89,12 @@ onScopeDispose(() => clearTimeout(timer))
         aria-label="Format" />
       <BFormCheckbox v-if="format === 'csv'" v-model="above"
         >question and choices on top, in lines that begin with #</BFormCheckbox
+      >
+      <BFormCheckbox
+        v-if="format === 'csv'"
+        v-model="exact"
+        title="Else an apostrophe stands before texts that begin with = + - or @, so that no workbook runs them as formulas"
+        >every text exactly as it is</BFormCheckbox
       >
       <span v-else class="soft">with the question and the choices inside</span>
       <BButton variant="primary" @click="fetchFile">Download</BButton>

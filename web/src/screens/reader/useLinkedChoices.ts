@@ -5,8 +5,12 @@ import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
 import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
 
-export const paramsOf = (fullPath: string): URLSearchParams =>
-  new URLSearchParams(fullPath.split('?')[1]?.split('#')[0] ?? '')
+/** What stands behind the first question mark: a further one belongs to a value. */
+export function paramsOf(fullPath: string): URLSearchParams {
+  const path = fullPath.split('#')[0] ?? ''
+  const at = path.indexOf('?')
+  return new URLSearchParams(at < 0 ? '' : path.slice(at + 1))
+}
 
 const selectionsOf = (reportId: string): string => `/reports/${reportId}/selections`
 

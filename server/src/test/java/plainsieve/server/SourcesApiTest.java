@@ -153,9 +153,8 @@ class SourcesApiTest {
     @Test
     void routinesAreListedWithTheNamesOfTheirArguments() {
         for (String source : List.of("harbour", "islands")) {
-            JsonNode functions = api.get("/api/sources/%s/contents".formatted(source))
-                    .json()
-                    .get("functions");
+            JsonNode functions =
+                    api.get("/api/sources/%s/contents".formatted(source)).json().get("functions");
             assertThat(functions.toString()).contains("month_of_crossings").doesNotContain("IN month_start");
         }
     }

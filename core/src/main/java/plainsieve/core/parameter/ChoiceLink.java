@@ -2,33 +2,46 @@ package plainsieve.core.parameter;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Choices as links write them, see docs/links.md: {@code port=Ardlow&port=Skerrin&vessel=&all=class&without=port}. */
 public final class ChoiceLink {
     private static final String ALL = "all";
     private static final String WITHOUT = "without";
 
+    /** An empty text as a value: {@code note=} is a blank. No parameter can have this name. */
+    private static final String EMPTY = "empty.text";
+
     private ChoiceLink() {}
 
-    /** @param query the names of a link's query part with their values, decoded, in their order */
+    /**
+     * Reads every choice of a link. What contradicts itself, a value beside all of them, is read as that: {@link ChoiceReader}
+     * refuses it.
+     *
+     * @param query the names of a link's query part with their values, decoded, in their order
+     */
     public static Map<String, ChoiceText> read(Map<String, List<String>> query) {
+        Set<String> names = new LinkedHashSet<>(query.keySet());
+        List<String> all = query.getOrDefault(ALL, List.of());
+        List<String> without = query.getOrDefault(WITHOUT, List.of());
+        List<String> empty = query.getOrDefault(EMPTY, List.of());
+        names.removeAll(Set.of(ALL, WITHOUT, EMPTY));
+        names.addAll(all);
+        names.addAll(without);
+        names.addAll(empty);
         Map<String, ChoiceText> choices = new LinkedHashMap<>();
-        query.forEach((name, values) -> {
-            if (!name.equals(ALL) && !name.equals(WITHOUT)) {
-                choices.put(
-                        name,
-                        ChoiceText.of(values.stream()
-                                .filter(value -> !value.isEmpty())
-                                .toList()));
-            }
-        });
-        query.getOrDefault(ALL, List.of()).forEach(name -> choices.put(name, ChoiceText.all()));
-        for (String name : query.getOrDefault(WITHOUT, List.of())) {
-            List<String> values = new ArrayList<>(
-                    choices.getOrDefault(name, ChoiceText.blank()).values());
-            choices.put(name, new ChoiceText(ChoiceText.Kind.VALUES, values, true));
+        for (String name : names) {
+            List<String> written = query.getOrDefault(name, List.of());
+            List<String> values = new ArrayList<>(written);
+            values.removeIf(String::isEmpty);
+            empty.stream().filter(name::equals).forEach(other -> values.add(""));
+            boolean blank = written.contains("");
+            ChoiceText.Kind kind =
+                    all.contains(name) ? ChoiceText.Kind.ALL : blank ? ChoiceText.Kind.BLANK : ChoiceText.Kind.VALUES;
+            choices.put(name, new ChoiceText(kind, values, without.contains(name)));
         }
         return choices;
     }

@@ -1,11 +1,15 @@
 package plainsieve.core.parameter;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Period;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
@@ -14,6 +18,7 @@ import plainsieve.core.value.ValueReader;
 /** Types and checks choices: text in, {@link Choice} out, or every problem at once, each naming its parameter. */
 public final class ChoiceReader {
     private static final int LONGEST_SHOWN = 60;
+    private static final LocalDate SOME_DAY = LocalDate.of(2026, 3, 31);
 
     private ChoiceReader() {}
 
@@ -45,11 +50,38 @@ public final class ChoiceReader {
     }
 
     private static Choice read(Parameter parameter, ChoiceText text) {
+        refuseContradictions(parameter, text);
         return switch (text.kind()) {
             case BLANK -> blank(parameter);
             case ALL -> all(parameter);
             case VALUES -> values(parameter, text);
         };
+    }
+
+    /** Nothing that is said is passed over in silence: which of two things holds is not for us to choose. */
+    private static void refuseContradictions(Parameter parameter, ChoiceText text) {
+        boolean values = text.kind() == ChoiceText.Kind.VALUES;
+        boolean more = !text.values().isEmpty() || (text.withoutValue() && text.kind() == ChoiceText.Kind.BLANK);
+        if (!values && more) {
+            String said = text.kind() == ChoiceText.Kind.ALL ? "every value" : "nothing";
+            String other = text.values().stream()
+                    .findFirst()
+                    .map(value -> "“" + value + "”")
+                    .orElse("no value");
+            throw new ProblemException(Problem.of(
+                    "contradictory-choice",
+                    "For :%s, both %s and %s are chosen.".formatted(parameter.name(), said, other),
+                    "Take one of them out."));
+        }
+        Set<String> seen = new HashSet<>();
+        for (String value : text.values()) {
+            if (!seen.add(value)) {
+                throw new ProblemException(Problem.of(
+                        "repeated-value",
+                        "“%s” is chosen twice for :%s.".formatted(value, parameter.name()),
+                        "Take one of them out."));
+            }
+        }
     }
 
     private static Choice blank(Parameter parameter) {
@@ -73,7 +105,7 @@ public final class ChoiceReader {
     }
 
     private static Choice values(Parameter parameter, ChoiceText text) {
-        List<String> distinct = text.values().stream().distinct().toList();
+        List<String> distinct = text.values();
         if (distinct.isEmpty() && !text.withoutValue()) {
             return blank(parameter);
         }
@@ -118,12 +150,17 @@ public final class ChoiceReader {
 
     /** A month may be written 2026-03; the value is its first day. */
     private static Value readValue(Parameter parameter, String text) {
-        return parameter
-                .covers()
-                .period()
-                .flatMap(period -> period.read(text.strip()))
+        Optional<Period> period = parameter.covers().period();
+        if (period.isEmpty()) {
+            return ValueReader.read(parameter.type(), text);
+        }
+        return period.get()
+                .read(text.strip())
                 .<Value>map(Value.Day::new)
-                .orElseGet(() -> ValueReader.read(parameter.type(), text));
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "unreadable-value",
+                        "“%s” is not a %s.".formatted(text, period.get().word()),
+                        "Write one like %s.".formatted(period.get().written(SOME_DAY)))));
     }
 
     private static Problem notListed(Parameter parameter, String value, AllowedValues list) {

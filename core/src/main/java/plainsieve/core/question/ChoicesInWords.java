@@ -66,7 +66,8 @@ public final class ChoicesInWords {
         List<String> said = new ArrayList<>();
         int named = Math.min(choice.values().size(), MOST_NAMED + 1);
         for (String value : choice.values().subList(0, named)) {
-            said.add(value(parameter, value));
+            String words = value(parameter, value);
+            said.add(words.isEmpty() ? "empty text" : words);
         }
         int count = choice.values().size() + (choice.withoutValue() ? 1 : 0);
         if (choice.withoutValue()) {

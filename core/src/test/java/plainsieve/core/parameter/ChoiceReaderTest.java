@@ -12,7 +12,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
-import plainsieve.core.value.Value;
 
 class ChoiceReaderTest {
     private static final Parameter PORT = Parameter.of("port", Type.TEXT)
@@ -39,9 +38,35 @@ class ChoiceReaderTest {
     }
 
     @Test
-    void manyValuesLoseTheirRepeats() {
-        assertThat(read(PORT, "Ardlow", "Ardlow", "Skerrin"))
-                .isEqualTo(new Choice.Many(List.of(new Value.Text("Ardlow"), new Value.Text("Skerrin")), false));
+    void aValueThatStandsTwiceIsSaid() {
+        assertThatThrownBy(() -> read(PORT, "Ardlow", "Ardlow", "Skerrin"))
+                .hasMessageContaining("“Ardlow” is chosen twice");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "ALL,   Ardlow, false, every value and “Ardlow”",
+        "BLANK, Ardlow, false, nothing and “Ardlow”",
+        "BLANK, '',     true,  nothing and no value"
+    })
+    void whatContradictsItselfIsSaidAndNotResolved(ChoiceText.Kind kind, String value, boolean without, String both) {
+        List<String> values = value.isEmpty() ? List.of() : List.of(value);
+        assertThatThrownBy(() -> read(Map.of("port", new ChoiceText(kind, values, without)), PORT))
+                .hasMessageContaining(both);
+    }
+
+    @Test
+    void allOfThemWithTheRowsWithoutAValueAreAllOfThem() {
+        ChoiceText all = new ChoiceText(ChoiceText.Kind.ALL, List.of(), true);
+        assertThat(read(Map.of("port", all), PORT)).containsEntry("port", new Choice.All());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"MONTH, 2026-13, month, 2026-03", "QUARTER, 2026-Q5, quarter, 2026-Q1", "YEAR, 26, year, 2026"})
+    void aPeriodThatIsNoneIsCalledByItsKind(Covers covers, String text, String kind, String like) {
+        Parameter period = DAY.covering(covers);
+        assertThatThrownBy(() -> read(period, text))
+                .hasMessageContaining("“%s” is not a %s. Write one like %s.".formatted(text, kind, like));
     }
 
     @Test

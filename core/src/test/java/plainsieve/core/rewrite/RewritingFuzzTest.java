@@ -138,7 +138,8 @@ class RewritingFuzzTest {
             return false;
         }
         try {
-            CCJSqlParserUtil.parse(text, parser -> parser.withTimeOut(2_000));
+            // It also ends a statement, and reads no further, at two empty lines.
+            CCJSqlParserUtil.parse(text.replaceAll("[\\r\\n]+", "\n"), parser -> parser.withTimeOut(2_000));
             return true;
         } catch (JSQLParserException | RuntimeException | Error e) {
             return false;

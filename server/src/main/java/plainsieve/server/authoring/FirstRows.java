@@ -1,6 +1,7 @@
 package plainsieve.server.authoring;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -25,6 +26,7 @@ import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.Sending;
+import plainsieve.server.sources.ShownValue;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
 
@@ -62,14 +64,8 @@ public class FirstRows {
 
         @Override
         public void row(Object[] values) {
-            List<Object> row = new ArrayList<>();
-            for (Object value : values) {
-                row.add(
-                        value == null || value instanceof Boolean || value instanceof Number
-                                ? value
-                                : value.toString());
-            }
-            rows.add(row);
+            // A missing value is null, which List.of does not take.
+            rows.add(Arrays.stream(values).map(ShownValue::of).collect(Collectors.toCollection(ArrayList::new)));
         }
     }
 

@@ -9,18 +9,27 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import plainsieve.sources.Column;
 
 /**
  * CSV by RFC 4180 in UTF-8. On top, when wanted, the question and the choices in lines that begin with {@code #}, the
  * comment prefix of the W3C's model for tabular data. A missing value is an empty field, an empty text is {@code ""}.
+ *
+ * <p>A text that begins with {@code = + - @}, a tab or a line's end is run as a formula by programs that open the file as a
+ * workbook. Guarded, it gets an apostrophe in front, which they take for "this is text". Numbers, days and times stay.
  */
 final class CsvRows implements RowWriter {
     private static final int BUFFER = 1 << 16;
 
-    private final Writer out;
+    private static final Pattern FORMULA = Pattern.compile("(?s)[=+\\-@\t\r\n].*");
+    private static final Pattern NUMBER_OR_TIME = Pattern.compile("[+-]?\\d[\\d.,:eE+-]*|-?[Ii]nfinity");
 
-    CsvRows(OutputStream stream, FileHeader header) throws IOException {
+    private final Writer out;
+    private final boolean guarded;
+
+    CsvRows(OutputStream stream, FileHeader header, boolean guarded) throws IOException {
+        this.guarded = guarded;
         out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), BUFFER);
         if (header.above()) {
             comment(header.title() + ": " + header.question());
@@ -61,6 +70,9 @@ final class CsvRows implements RowWriter {
             return;
         }
         String text = value instanceof BigDecimal number ? number.toPlainString() : value.toString();
+        if (guarded && value instanceof String && isFormula(text)) {
+            text = "'" + text;
+        }
         if (value instanceof String && needsQuotes(text)) {
             out.write('"');
             out.write(text.replace("\"", "\"\""));
@@ -68,6 +80,10 @@ final class CsvRows implements RowWriter {
         } else {
             out.write(text);
         }
+    }
+
+    private static boolean isFormula(String text) {
+        return FORMULA.matcher(text).matches() && !NUMBER_OR_TIME.matcher(text).matches();
     }
 
     /** A text that begins with # would read as a comment where it stands first. */

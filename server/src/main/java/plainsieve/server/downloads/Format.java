@@ -8,28 +8,38 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The formats of a download. */
 public enum Format {
-    CSV("text/csv; charset=utf-8") {
+    /** With texts that a workbook would take for formulas made harmless. */
+    CSV("csv", "text/csv; charset=utf-8") {
         @Override
         RowWriter writer(OutputStream out, FileHeader header, JsonMapper json) throws IOException {
-            return new CsvRows(out, header);
+            return new CsvRows(out, header, true);
         }
     },
-    JSON("application/json") {
+    /** With every text as it is, for programs. */
+    CSV_EXACT("csv", "text/csv; charset=utf-8") {
+        @Override
+        RowWriter writer(OutputStream out, FileHeader header, JsonMapper json) throws IOException {
+            return new CsvRows(out, header, false);
+        }
+    },
+    JSON("json", "application/json") {
         @Override
         RowWriter writer(OutputStream out, FileHeader header, JsonMapper json) {
             return new JsonRows(out, header, json);
         }
     },
-    XLSX("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet") {
+    XLSX("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet") {
         @Override
         RowWriter writer(OutputStream out, FileHeader header, JsonMapper json) {
             return new XlsxRows(out, header);
         }
     };
 
+    private final String extension;
     private final String mediaType;
 
-    Format(String mediaType) {
+    Format(String extension, String mediaType) {
+        this.extension = extension;
         this.mediaType = mediaType;
     }
 
@@ -37,15 +47,21 @@ public enum Format {
         return mediaType;
     }
 
+    /** How its files end. */
     public String extension() {
-        return name().toLowerCase(Locale.ROOT);
+        return extension;
+    }
+
+    /** The word in the API: {@code csv-exact}. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     abstract RowWriter writer(OutputStream out, FileHeader header, JsonMapper json) throws IOException;
 
     public static Optional<Format> ofWord(String word) {
         for (Format format : values()) {
-            if (format.extension().equals(word)) {
+            if (format.word().equals(word)) {
                 return Optional.of(format);
             }
         }

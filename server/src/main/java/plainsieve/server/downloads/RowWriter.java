@@ -9,6 +9,6 @@ import plainsieve.sources.Column;
 interface RowWriter extends Closeable {
     void columns(List<Column> columns) throws IOException;
 
-    /** A value is null, a Boolean, a Long, a BigDecimal, a Double, or text. */
+    /** A value is null, a Boolean, a Long, a BigDecimal, a Double, {@link plainsieve.sources.Binary}, or text. */
     void row(Object[] values) throws IOException;
 }

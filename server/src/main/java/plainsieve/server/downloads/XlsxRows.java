@@ -2,6 +2,7 @@ package plainsieve.server.downloads;
 
 import java.io.IOException;
 import java.io.OutputStream;
+import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -19,6 +20,7 @@ final class XlsxRows implements RowWriter {
     private static final int MOST_ROWS = 1_048_576;
     private static final int FLUSH_EVERY = 500;
     private static final int LONGEST_TEXT = 32_767;
+    private static final int MOST_DIGITS = 15;
     private static final int FIRST_YEAR = 1900;
 
     private final Workbook workbook;
@@ -79,14 +81,26 @@ final class XlsxRows implements RowWriter {
     }
 
     private void cell(int column, Object value) {
-        if (value instanceof Number number) {
+        if (value instanceof Number number && isExact(number)) {
             sheet.value(row, column, number);
         } else if (value instanceof Boolean truth) {
             sheet.value(row, column, truth);
         } else if (value != null && !date(column, value.toString())) {
-            String text = value.toString();
-            sheet.inlineString(row, column, text.length() > LONGEST_TEXT ? text.substring(0, LONGEST_TEXT) : text);
+            String text = value instanceof BigDecimal number ? number.toPlainString() : value.toString();
+            sheet.inlineString(row, column, text.length() > LONGEST_TEXT ? cut(text) : text);
         }
+    }
+
+    /** A workbook's numbers have fifteen digits; one with more is text, so that none is lost. */
+    private static boolean isExact(Number number) {
+        return number instanceof Double
+                || new BigDecimal(number.toString()).stripTrailingZeros().precision() <= MOST_DIGITS;
+    }
+
+    /** A cell holds no longer text: what is left out is said in it. */
+    private static String cut(String text) {
+        String note = " … (cut: %,d letters)".formatted(text.length());
+        return text.substring(0, LONGEST_TEXT - note.length()) + note;
     }
 
     /** A workbook knows days from 1900 on; earlier ones, and what is no day, stay text. */

@@ -54,7 +54,14 @@ final class ChoosingRun {
         Map<String, String> former = project.formerNames();
         asked.choices().forEach((name, text) -> {
             String current = former.getOrDefault(name, name);
-            given.putIfAbsent(asked.mayChoose().contains(name) ? name : current, text);
+            String now = asked.mayChoose().contains(name) ? name : current;
+            if (given.putIfAbsent(now, text) != null) {
+                problems.add(Problem.of(
+                                "twice-named",
+                                ":%s is chosen twice, also by a name that it had before.".formatted(now),
+                                "Take one of them out of the link.")
+                        .about(now));
+            }
         });
         asked.asker().fixed().forEach((name, text) -> fixed.put(former.getOrDefault(name, name), text));
     }

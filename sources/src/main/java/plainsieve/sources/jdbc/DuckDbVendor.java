@@ -2,16 +2,31 @@ package plainsieve.sources.jdbc;
 
 import com.zaxxer.hikari.HikariConfig;
 import java.math.BigDecimal;
+import java.sql.Blob;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Map;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Value;
+import plainsieve.sources.Column;
 import plainsieve.sources.SourceSettings;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
 public final class DuckDbVendor implements Vendor {
     private static final int MOST_DIGITS = 38;
+
+    /** What the driver makes of days and moments without an end or a beginning. */
+    private static final Map<String, String> ENDLESS = Map.of(
+            "+5881580-07-11", ColumnReading.INFINITY,
+            "-5877641-06-24", "-" + ColumnReading.INFINITY,
+            "+294247-01-10T04:00:54.775807", ColumnReading.INFINITY,
+            "-290308-12-21T19:59:05.224193", "-" + ColumnReading.INFINITY,
+            "+294247-01-10T04:00:54.775807Z", ColumnReading.INFINITY,
+            "-290308-12-21T19:59:05.224193Z", "-" + ColumnReading.INFINITY,
+            "+292278994-08-17T07:12:55.807", ColumnReading.INFINITY,
+            "2262-04-11T23:47:16.854775807", ColumnReading.INFINITY);
 
     private final SourceSettings.DuckDb settings;
 
@@ -42,6 +57,27 @@ public final class DuckDbVendor implements Vendor {
                 select schema_name, function_name, 'function', array_to_string(parameters, ', ')
                 from duckdb_functions() where function_type = 'table_macro' and not internal
                 order by 1, 2""", "");
+    }
+
+    /** Whole numbers of any width; the driver has no type for the wider ones. */
+    @Override
+    public Column.Kind kind(String typeName, int sqlType) {
+        if (typeName.endsWith("INT") || typeName.endsWith("INTEGER")) {
+            return Column.Kind.INTEGER;
+        }
+        return typeName.equals("BIT") ? Column.Kind.OTHER : Vendor.super.kind(typeName, sqlType);
+    }
+
+    @Override
+    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+        if (column.type().equals("BLOB")) {
+            Blob blob = rows.getBlob(index);
+            return blob == null ? null : ColumnReading.bytes(blob);
+        }
+        // As an object, the driver loses the era of a day.
+        Object value =
+                column.kind() == Column.Kind.DATE ? rows.getString(index) : Vendor.super.read(rows, index, column);
+        return value instanceof String text ? ENDLESS.getOrDefault(text, text) : value;
     }
 
     @Override

@@ -3,10 +3,12 @@ package plainsieve.sources.jdbc;
 import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import plainsieve.core.sql.SessionTraces;
 import plainsieve.core.sql.SessionVariables;
+import plainsieve.sources.Column;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
 
@@ -64,6 +66,38 @@ public final class MariaDbVendor implements Vendor {
                 from information_schema.routines r
                 where r.routine_schema = database() and r.routine_type = 'PROCEDURE'
                 order by r.routine_name""", "");
+    }
+
+    /** The driver takes a year for its first day. */
+    @Override
+    public Column.Kind kind(String typeName, int sqlType) {
+        return typeName.equals("YEAR") ? Column.Kind.INTEGER : Vendor.super.kind(typeName, sqlType);
+    }
+
+    /** Days and times as the server writes them: its zero days and times of more than a day are no dates of Java's. */
+    @Override
+    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+        return switch (column.type()) {
+            case "DATE" -> rows.getString(index);
+            case "TIME" -> shortened(rows.getString(index));
+            case "DATETIME", "TIMESTAMP" -> moment(rows.getString(index));
+            case "YEAR" -> year(rows.getString(index));
+            default -> Vendor.super.read(rows, index, column);
+        };
+    }
+
+    private static Long year(String text) {
+        return text == null ? null : Long.valueOf(text);
+    }
+
+    private static String moment(String text) {
+        boolean isDay = text != null && !text.startsWith("0000");
+        return isDay ? shortened(text).replaceFirst("^(\\S+) (\\d\\d:\\d\\d)(:00$)?", "$1T$2") : text;
+    }
+
+    /** Without the zeros at the end of a fraction, which the driver fills up to six digits. */
+    private static String shortened(String text) {
+        return text == null || text.indexOf('.') < 0 ? text : text.replaceFirst("\\.?0+$", "");
     }
 
     @Override

@@ -16,6 +16,8 @@ import plainsieve.core.sql.SessionTraces;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.sources.Binary;
+import plainsieve.sources.Column;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
 
@@ -24,6 +26,8 @@ public final class PostgreSqlVendor implements Vendor {
     private static final int ROWS_PER_FETCH = 1000;
     private static final String QUERY_CANCELED = "57014";
     private static final Set<String> SHUTTING_DOWN = Set.of("57P01", "57P02", "57P03");
+
+    private static final Set<String> NO_PLAIN_TYPES = Set.of("bit", "varbit", "money");
 
     private final SourceSettings.PostgreSql settings;
     private final Secret password;
@@ -105,6 +109,22 @@ public final class PostgreSqlVendor implements Vendor {
                     when p.proretset then 'MANY_ROWS' when p.provolatile = 'v' then 'VOLATILE' else 'SCALAR' end
                 from pg_proc p join pg_namespace n on n.oid = p.pronamespace
                 where p.prokind <> 'p' and n.nspname not in ('pg_catalog', 'information_schema')""");
+    }
+
+    /** The driver takes strings of bits for one yes or no, and amounts of money for numbers that they are not everywhere. */
+    @Override
+    public Column.Kind kind(String typeName, int sqlType) {
+        return NO_PLAIN_TYPES.contains(typeName) ? Column.Kind.OTHER : Vendor.super.kind(typeName, sqlType);
+    }
+
+    /** What is neither number, text, day nor yes-or-no is shown as the server writes it. */
+    @Override
+    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+        if (column.type().equals("bytea")) {
+            byte[] bytes = rows.getBytes(index);
+            return bytes == null ? null : Binary.of(bytes);
+        }
+        return column.kind() == Column.Kind.OTHER ? rows.getString(index) : Vendor.super.read(rows, index, column);
     }
 
     @Override

@@ -2,6 +2,7 @@ package plainsieve.sources.jdbc;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.DateTimeException;
 import java.util.List;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
@@ -10,6 +11,7 @@ import plainsieve.sources.RowReceiver;
 
 /** Hands rows from a result set to a receiver, up to the cap, and counts and times them. */
 public final class RowPump {
+    private static final String NO_DAY = "no day of the calendar";
     private static final double NANOS_PER_MILLI = 1e6;
 
     private final ResultSet rows;
@@ -58,8 +60,17 @@ public final class RowPump {
     private Object[] read(List<Column> columns) throws SQLException {
         Object[] values = new Object[columns.size()];
         for (int i = 0; i < values.length; i++) {
-            values[i] = vendor.read(rows, i + 1, columns.get(i));
+            values[i] = read(i + 1, columns.get(i));
         }
         return values;
+    }
+
+    /* Databases hold days that no calendar has, such as 2026-00-00, and drivers do not tell how they are written. */
+    private Object read(int index, Column column) throws SQLException {
+        try {
+            return vendor.read(rows, index, column);
+        } catch (DateTimeException e) {
+            return NO_DAY;
+        }
     }
 }

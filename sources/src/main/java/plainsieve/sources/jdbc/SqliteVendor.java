@@ -13,6 +13,7 @@ import java.util.List;
 import plainsieve.core.catalogue.DeclaredType;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Value;
+import plainsieve.sources.Binary;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceSettings;
 
@@ -125,7 +126,7 @@ public final class SqliteVendor implements Vendor {
         }
         return value instanceof Integer number
                 ? Long.valueOf(number)
-                : value instanceof byte[] bytes ? bytes.length + " bytes" : value;
+                : value instanceof byte[] bytes ? Binary.of(bytes) : value;
     }
 
     @Override

@@ -4,7 +4,9 @@ import com.zaxxer.hikari.HikariConfig;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
+import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 import plainsieve.core.statement.Bound;
@@ -65,17 +67,23 @@ public interface Vendor {
 
     /** The columns of an answer. The rows stand before the first one. */
     default List<Column> columns(ResultSet rows) throws SQLException {
-        return JdbcValues.columns(rows.getMetaData());
+        ResultSetMetaData meta = rows.getMetaData();
+        List<Column> columns = new ArrayList<>();
+        for (int i = 1; i <= meta.getColumnCount(); i++) {
+            String type = meta.getColumnTypeName(i);
+            columns.add(new Column(meta.getColumnLabel(i), type, kind(type, meta.getColumnType(i))));
+        }
+        return columns;
     }
 
-    /** What a column of a table is good for. */
+    /** What a column of a table or an answer is good for. */
     default Column.Kind kind(String typeName, int sqlType) {
         return JdbcValues.kind(sqlType);
     }
 
     /** One value of the current row, as {@link RowReceiver#row} wants it. */
     default Object read(ResultSet rows, int index, Column column) throws SQLException {
-        return JdbcValues.read(rows, index, column);
+        return ColumnReading.read(rows, index, column);
     }
 
     boolean isStopped(SQLException failure);

@@ -3,7 +3,6 @@ package plainsieve.server.api.reader;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -14,6 +13,7 @@ import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.sent.SentValues;
 import plainsieve.server.sources.Presence;
 import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.ShownValue;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
@@ -23,8 +23,6 @@ import tools.jackson.databind.json.JsonMapper;
 final class RunStream implements RunListener {
     private static final int FIRST_BATCH = 50;
     private static final int BATCH = 500;
-    private static final long LARGEST_EXACT = 1L << 53;
-
     private final OutputStream out;
     private final JsonMapper json;
     private final Clock clock;
@@ -83,24 +81,13 @@ final class RunStream implements RunListener {
     @Override
     public void row(Object[] values) {
         for (int i = 0; i < values.length; i++) {
-            values[i] = exact(values[i]);
+            values[i] = ShownValue.of(values[i]);
         }
         batch.add(values);
         if (batch.size() >= batchSize) {
             flushBatch();
             batchSize = BATCH;
         }
-    }
-
-    /** A browser's numbers are doubles; what would lose digits travels as text. */
-    private static Object exact(Object value) {
-        if (value instanceof Long number && Math.abs(number) > LARGEST_EXACT) {
-            return number.toString();
-        }
-        if (value instanceof Double number && !Double.isFinite(number)) {
-            return number.toString();
-        }
-        return value instanceof BigDecimal number ? number.toPlainString() : value;
     }
 
     @Override
