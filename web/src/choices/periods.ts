@@ -89,9 +89,3 @@ export function spanInWords(from: string, to: string): string {
   if (days < 1) return 'The last day is before the first.'
   return `${dateInWords(from)} to ${dateInWords(to)}, ${days === 1 ? '1 day' : `${days} days, both days included`}`
 }
-
-/** Today where the viewer is. */
-export function today(): string {
-  const now = new Date()
-  return asIso(new Date(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate())))
-}

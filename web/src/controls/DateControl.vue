@@ -3,6 +3,7 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { ref, watch } from 'vue'
 import { blank, chosen, onlyValue } from '../choices/choices'
+import { dayTyped } from '../choices/typed'
 import { dateInWords, isDay } from '../formats'
 import type { ControlEmits, ControlProps } from './types'
 
@@ -17,7 +18,7 @@ watch(
 )
 
 function choose(text: string): void {
-  const value = text.trim()
+  const value = dayTyped(text)
   if (value !== onlyValue(props.modelValue)) emit('update:modelValue', value ? chosen([value]) : blank())
 }
 </script>

@@ -3,6 +3,7 @@
 import { BFormTextarea } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { blank, chosen } from '../choices/choices'
+import { dayTyped, numberTyped, numberToType } from '../choices/typed'
 import { countInWords } from '../formats'
 import type { ControlEmits, ControlProps } from './types'
 
@@ -10,28 +11,33 @@ const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 
 const MOST_LINES = 5
-const asText = (): string => props.modelValue.values.join('\n')
-const typed = ref(asText())
-watch(
-  () => props.modelValue.values,
-  () => {
-    if (lines(typed.value).join('\n') !== asText()) typed.value = asText()
-  },
-)
+const isNumber = computed(() => ['integer', 'decimal'].includes(props.parameter.type))
+const read = (line: string): string =>
+  isNumber.value ? numberTyped(line) : props.parameter.type === 'date' ? dayTyped(line) : line.trim()
 const lines = (text: string): string[] => [
   ...new Set(
     text
       .split(/[\r\n\t]+/)
-      .map(line => line.trim())
+      .map(read)
       .filter(line => line !== ''),
   ),
 ]
+const asText = (): string =>
+  props.modelValue.values.map(value => (isNumber.value ? numberToType(value) : value)).join('\n')
+const typed = ref(asText())
+const isChosen = (): boolean => lines(typed.value).join('\n') === props.modelValue.values.join('\n')
+watch(
+  () => props.modelValue.values,
+  () => {
+    if (!isChosen()) typed.value = asText()
+  },
+)
 const count = computed(() => lines(typed.value).length)
 const height = computed(() => Math.min(Math.max(count.value, 2), MOST_LINES))
 
 function choose(): void {
   const values = lines(typed.value)
-  if (values.join('\n') !== asText()) emit('update:modelValue', values.length ? chosen(values) : blank())
+  if (!isChosen()) emit('update:modelValue', values.length ? chosen(values) : blank())
 }
 </script>
 

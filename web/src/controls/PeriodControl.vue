@@ -3,12 +3,14 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { blank, chosen, onlyValue } from '../choices/choices'
-import { firstDay, periodInWords, stepped, today } from '../choices/periods'
+import { firstDay, periodInWords, stepped } from '../choices/periods'
+import { useToday } from '../choices/today'
 import { isDay } from '../formats'
 import type { ControlEmits, ControlProps } from './types'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
+const today = useToday()
 
 const period = computed(() => props.parameter.covers)
 const value = computed(() => onlyValue(props.modelValue))

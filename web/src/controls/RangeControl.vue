@@ -4,7 +4,8 @@ import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
 import { computed, inject } from 'vue'
 import type { Choices, Parameter } from '../api/types'
 import { blank, chosen, onlyValue, sameChoice } from '../choices/choices'
-import { quickSpans, spanInWords, today } from '../choices/periods'
+import { quickSpans, spanInWords } from '../choices/periods'
+import { useToday } from '../choices/today'
 import { choosingKey } from '../composables/useChoosing'
 import { numberInWords } from '../formats'
 import ChoiceControl from './ChoiceControl.vue'
@@ -24,6 +25,7 @@ const low = computed(() => onlyValue(choiceOf(props.from)))
 const high = computed(() => onlyValue(choiceOf(props.to)))
 const isDates = computed(() => props.from.type === 'date')
 const isNumbers = computed(() => ['integer', 'decimal'].includes(props.from.type))
+const today = useToday()
 const spans = computed(() => [...quickSpans(today()), { name: props.from.blankWords || 'any day', from: '', to: '' }])
 const isFixed = (end: Parameter): boolean => props.fixed?.includes(end.name) ?? false
 

@@ -3,27 +3,30 @@
 import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { blank, chosen, onlyValue } from '../choices/choices'
+import { numberToType, numberTyped } from '../choices/typed'
 import type { ControlEmits, ControlProps } from './types'
 
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
 
-const typed = ref(onlyValue(props.modelValue))
+const isNumber = computed(() => ['integer', 'decimal'].includes(props.parameter.type))
+const shown = (): string => (isNumber.value ? numberToType(onlyValue(props.modelValue)) : onlyValue(props.modelValue))
+const typed = ref(shown())
 /* Only another value replaces what is being typed, not the same one loaded again. */
 watch(
   () => onlyValue(props.modelValue),
-  now => (typed.value = now),
+  () => (typed.value = shown()),
 )
 
 const COVERED: Record<string, string> = { containing: 'contains', starting: 'starts with', ending: 'ends with' }
 const inputType = computed(() => (props.parameter.type === 'datetime' ? 'datetime-local' : 'text'))
-const inputMode = computed(() => (['integer', 'decimal'].includes(props.parameter.type) ? 'decimal' : 'text'))
+const inputMode = computed(() => (isNumber.value ? 'decimal' : 'text'))
 
 /* A browser tells of year 0002 while someone types 2026. */
 const isHalfTyped = (): boolean => inputType.value !== 'text' && typed.value.startsWith('0')
 
 function choose(): void {
-  const value = typed.value.trim()
+  const value = isNumber.value ? numberTyped(typed.value) : typed.value.trim()
   if (!isHalfTyped() && value !== onlyValue(props.modelValue))
     emit('update:modelValue', value ? chosen([value]) : blank())
 }

@@ -32,6 +32,10 @@ const BY_SCREEN: [RegExp, KeyTold[]][] = [
     /^\/queries\/./,
     [
       { keys: 'Ctrl Enter', what: 'run' },
+      { keys: 'Esc', what: 'stop' },
+      { keys: 'Ctrl S', what: 'save now; a pause in typing saves, too' },
+      { keys: 'Alt 1 … 4', what: 'go to choices, query, rows, sent' },
+      { keys: '/', what: 'search the list that is open' },
       { keys: 'Ctrl Space', what: 'offer names and parameters' },
     ],
   ],

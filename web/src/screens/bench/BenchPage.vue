@@ -85,7 +85,7 @@ const mend = (name: string, type: string) =>
     () => void changed(),
   ).take('type', type)
 
-useBenchKeys({ run, stop })
+useBenchKeys({ run, stop, save: () => void draft.settle() })
 onMounted(() => void parameters.reload())
 </script>
 

@@ -6,13 +6,13 @@ import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ReportPage from './ReportPage.vue'
-import { choicesOfLink } from './useLinkedChoices'
+import { choicesOfLink, paramsOf } from './useLinkedChoices'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const { state, reload } = useLoaded(async signal => ({
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
-  choices: await choicesOfLink(props.id, new URLSearchParams(route.fullPath.split('?')[1]?.split('#')[0] ?? '')),
+  choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
 /* A click can lead from one report to another. */
 watch(

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /* Choices that a viewer keeps under names of their own. */
 import { BDropdown, BFormInput } from 'bootstrap-vue-next'
-import { ref } from 'vue'
-import { get, post, remove } from '../../api/client'
+import { computed, ref, shallowRef } from 'vue'
+import { asFailure, get, post, remove, type Failure } from '../../api/client'
 import type { Choices, Selection } from '../../api/types'
+import FailureNote from '../../widgets/FailureNote.vue'
 
 const props = defineProps<{ reportId: string; choices: Choices }>()
 const emit = defineEmits<{ open: [choices: Choices] }>()
@@ -11,6 +12,7 @@ const emit = defineEmits<{ open: [choices: Choices] }>()
 const path = `/reports/${props.reportId}/selections`
 const kept = ref<Selection[]>([])
 const name = ref('')
+const failure = shallowRef<Failure>()
 
 /* Once, by an address that leads on, the server gives the cookie by which it knew this viewer before for all its addresses. */
 const CARRIED = 'plainsieve.viewer-carried'
@@ -24,16 +26,24 @@ async function load(): Promise<void> {
   await carryOver()
   kept.value = await get<Selection[]>(path).catch(() => kept.value)
 }
+async function attempt(what: () => Promise<unknown>): Promise<void> {
+  failure.value = undefined
+  try {
+    await what()
+    name.value = ''
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+  await load()
+}
+/* The choices of that name as they were seen here; another page's are not overwritten. */
+const named = computed(() => kept.value.find(selection => selection.name === name.value.trim()))
 async function keep(): Promise<void> {
   if (!name.value.trim()) return
-  await post(path, { name: name.value, choices: props.choices })
-  name.value = ''
-  await load()
+  const instead = named.value ? { instead: named.value.choices } : {}
+  await attempt(() => post(path, { name: name.value, choices: props.choices, ...instead }))
 }
-async function forget(id: string): Promise<void> {
-  await remove(`${path}/${id}`)
-  await load()
-}
+const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id}`))
 </script>
 
 <template>
@@ -58,9 +68,10 @@ async function forget(id: string): Promise<void> {
         <BFormInput v-model="name" placeholder="Name for these choices" aria-label="Name for these choices" /><button
           class="as-link"
           :disabled="!name.trim()">
-          Save
+          {{ named ? 'Replace' : 'Save' }}
         </button>
       </form>
+      <FailureNote v-if="failure" :failure="failure" class="mt-1" />
     </div>
   </BDropdown>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BFormCheckbox, BFormInput, BFormSelect } from 'bootstrap-vue-next'
-import { computed, ref } from 'vue'
-import { useRoute } from 'vue-router'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { get } from '../../api/client'
 import type { QueryCard, ReportCard, SentLine, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
@@ -13,9 +13,14 @@ import { useSentLines } from './useSentLines'
 import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES } from './words'
 
 const route = useRoute()
-const { wanted, state, follow } = useSentLines({
-  query: String(route.query.query ?? ''),
-  report: String(route.query.report ?? ''),
+const router = useRouter()
+/* What is wanted stands in the address: a reload, a link and Back keep it. */
+const { wanted, state, follow } = useSentLines(
+  Object.fromEntries(Object.entries(route.query).map(([name, value]) => [name, String(value ?? '')])),
+)
+watch(wanted, now => {
+  const said = Object.entries(now).filter(([name, value]) => value !== '' && !(name === 'order' && value === 'new'))
+  void router.replace({ query: Object.fromEntries(said) })
 })
 const { state: names } = useLoaded(async signal => ({
   queries: await get<QueryCard[]>('/queries', signal),

@@ -17,22 +17,24 @@ export interface SentWanted {
   order: 'new' | 'slow' | 'failed'
 }
 
+const EVERYTHING: SentWanted = {
+  outcome: '',
+  cause: '',
+  source: '',
+  query: '',
+  report: '',
+  search: '',
+  order: 'new',
+}
+
 /** The statements that are wanted. While they follow, what is sent meanwhile shows up by itself, also in a window beside. */
-export function useSentLines(start: Partial<SentWanted>): {
+export function useSentLines(start: Record<string, string>): {
   wanted: SentWanted
   state: ShallowRef<Loaded<SentLine[]>>
   follow: { on: boolean }
 } {
-  const wanted = reactive<SentWanted>({
-    outcome: '',
-    cause: '',
-    source: '',
-    query: '',
-    report: '',
-    search: '',
-    order: 'new',
-    ...start,
-  })
+  const known = Object.entries(start).filter(([name]) => name in EVERYTHING)
+  const wanted = reactive<SentWanted>({ ...EVERYTHING, ...Object.fromEntries(known) })
   const follow = reactive({ on: true })
   const { state, reload } = useLoaded(signal =>
     get<SentLine[]>(`/sent?${new URLSearchParams({ ...wanted, limit: '100' })}`, signal),

@@ -45,6 +45,24 @@ class TwoPeopleTest {
                 .doesNotContain("three.example");
     }
 
+    @Test
+    void whatIsSavedUnderANameIsNotOverwrittenUnseen() {
+        String path = "/api/reports/late-crossings/selections";
+        Map<String, Object> ardlow = Map.of("port", Api.values("Ardlow"));
+        Map<String, Object> skerrin = Map.of("port", Api.values("Skerrin"));
+        Map<String, Object> lunna = Map.of("port", Api.values("Lunna"));
+        assertThat(api.post(path, Map.of("name", "mine", "choices", ardlow)).status())
+                .isEqualTo(200);
+        Api.Answer taken = api.post(path, Map.of("name", "mine", "choices", skerrin));
+        assertThat(taken.failure()).contains("Other choices are saved as “mine”");
+        assertThat(api.post(path, Map.of("name", "mine", "choices", skerrin, "instead", ardlow))
+                        .status())
+                .isEqualTo(200);
+        Api.Answer late = api.post(path, Map.of("name", "mine", "choices", lunna, "instead", ardlow));
+        assertThat(late.status()).isEqualTo(409);
+        assertThat(api.get(path).json().toString()).contains("Skerrin").doesNotContain("Lunna", "Ardlow");
+    }
+
     /** Each is told in words; one of them has it. */
     @Test
     void theSameThingMadeTwiceAtOnceIsMadeOnce() {

@@ -4,8 +4,10 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -48,8 +50,15 @@ public class Selections {
                 .orElseThrow(() -> new NotFound("selection", id, List.of()));
     }
 
-    /** The same name again keeps the newer choices; the same choices without a name have the same id. */
-    public Selection keep(Owner owner, String name, Map<String, ChoiceText> choices) {
+    /**
+     * Keeps choices; the same choices without a name have the same id.
+     *
+     * @param instead the choices of that name which these shall replace; nothing when there are none
+     * @throws Changed when others are kept under the name by now
+     */
+    @Transactional
+    public Selection keep(
+            Owner owner, String name, Map<String, ChoiceText> choices, Optional<Map<String, ChoiceText>> instead) {
         String stripped = name.strip();
         if (stripped.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
@@ -60,14 +69,27 @@ public class Selections {
         String what = stripped.isEmpty() ? report + "\n" + kept : report + "\n" + owner.viewer() + "\n" + stripped;
         String fresh =
                 UUID.nameUUIDFromBytes(what.getBytes(StandardCharsets.UTF_8)).toString();
-        String id = records.of(owner.inRecords()).stream()
+        Optional<SelectionRow> before = records.of(owner.inRecords()).stream()
                 .filter(row -> row.name().equals(stripped))
-                .map(SelectionRow::id)
-                .findFirst()
-                .orElse(fresh);
+                .findFirst();
+        before.filter(row -> !row.choices().equals(kept)).ifPresent(row -> refuseOthers(row, instead));
+        String id = before.map(SelectionRow::id).orElse(fresh);
         records.keep(new SelectionRow(
                 id, owner.project().id(), owner.report().id(), owner.viewer(), stripped, kept, clock.instant()));
         return get(owner.project(), owner.report(), id);
+    }
+
+    private void refuseOthers(SelectionRow row, Optional<Map<String, ChoiceText>> instead) {
+        Map<String, ChoiceText> there = forms.choices(row.choices());
+        if (instead.isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "name-taken",
+                    "Other choices are saved as “%s” already.".formatted(row.name()),
+                    "Replace them, or choose another name."));
+        }
+        if (!there.equals(instead.get())) {
+            throw new Changed("What is saved as “%s”".formatted(row.name()));
+        }
     }
 
     public void remove(Owner owner, String id) {

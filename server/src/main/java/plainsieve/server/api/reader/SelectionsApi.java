@@ -5,6 +5,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -44,12 +45,18 @@ class SelectionsApi {
         }
     }
 
-    /** @param name missing in place of a link that would be too long */
+    /**
+     * Choices to keep.
+     *
+     * @param name missing in place of a link that would be too long
+     * @param instead the choices under that name which these shall replace; missing when there are none
+     */
     record NewSelection(
             @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String name,
 
-            Map<String, ChoiceBody> choices) {
+            Map<String, ChoiceBody> choices,
+            Map<String, ChoiceBody> instead) {
         NewSelection {
             name = Absent.orEmpty(name);
         }
@@ -85,7 +92,11 @@ class SelectionsApi {
         String owner = viewer.isEmpty() ? UUID.randomUUID().toString() : viewer;
         response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner));
         Selections.Owner whose = new Selections.Owner(project, project.report(reportId), owner);
-        return Selection.of(selections.keep(whose, body.name(), ChoiceBody.texts(body.choices())));
+        return Selection.of(selections.keep(
+                whose,
+                body.name(),
+                ChoiceBody.texts(body.choices()),
+                Optional.ofNullable(body.instead()).map(ChoiceBody::texts)));
     }
 
     @DeleteMapping("/{id}")

@@ -1,0 +1,33 @@
+package plainsieve.server.api.reader;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Role;
+import plainsieve.server.settings.Settings;
+
+/** What day it is here, whatever day it is where a browser stands: relative days are worked out from it, for everyone. */
+@RestController
+@Route(Role.READER)
+class ClockApi {
+    private final Clock clock;
+    private final ZoneId zone;
+
+    ClockApi(Clock clock, Settings settings) {
+        this.clock = clock;
+        this.zone = settings.zone();
+    }
+
+    /** @param timeZone by its name in the IANA time zone database, or its offset */
+    record Today(String today, String timeZone) {}
+
+    @GetMapping("/api/today")
+    Today today() {
+        return new Today(
+                LocalDate.now(clock.withZone(zone)).toString(), zone.equals(ZoneOffset.UTC) ? "UTC" : zone.getId());
+    }
+}
