@@ -1,6 +1,7 @@
 package plainsieve.server;
 
 import java.io.IOException;
+import java.net.CookieManager;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -16,7 +17,10 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Api {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
-    private final HttpClient client = HttpClient.newHttpClient();
+    /** One viewer, as a browser is: it keeps the cookie by which it is known. */
+    private final HttpClient client =
+            HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
+
     private final String address;
 
     public Api(String address) {

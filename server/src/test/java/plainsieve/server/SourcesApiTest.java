@@ -192,6 +192,26 @@ class SourcesApiTest {
     }
 
     @Test
+    void aTypedArgumentIsProposedAsTheDatabaseDescribesIt() throws InterruptedException {
+        String query = newQuery("harbour");
+        Map<String, Object> typed =
+                Map.of("text", "select * from public.crossings_of_month( :argument )", "name", "argument");
+        JsonNode proposal = proposal(query, typed);
+        for (int i = 0; i < 50 && !proposal.get("reason").asString().contains("crossings_of_month"); i++) {
+            // What the source describes may still be on its way.
+            Thread.sleep(100);
+            proposal = proposal(query, typed);
+        }
+        assertThat(proposal.get("reason").asString()).isEqualTo("A date, as crossings_of_month takes it.");
+        assertThat(proposal.get("definition").get("type").asString()).isEqualTo("date");
+        assertThat(proposal.get("definition").get("blankRule").asString()).isEqualTo("not-allowed");
+    }
+
+    private JsonNode proposal(String query, Map<String, Object> typed) {
+        return api.post("/api/queries/%s/proposal".formatted(query), typed).json();
+    }
+
+    @Test
     void aProcedureRunsOnItsOwnWhereTheDatabaseAllows() {
         api.post("/api/parameters", Map.of("name", "called_month", "type", "date", "version", 0));
         String query = newQuery("islands");

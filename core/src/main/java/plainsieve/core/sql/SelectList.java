@@ -62,7 +62,8 @@ public final class SelectList {
         int at = clause.from();
         Optional<Span> on = Optional.empty();
         while (at < clause.to() && isModifier(at)) {
-            if (tokens.isWord(at, "distinct") && tokens.isWord(at + 1, "on")) {
+            boolean keyed = tokens.isWord(at, "distinct") && tokens.isWord(at + 1, "on");
+            if (keyed && tokens.isBracket(at + 2, '(')) {
                 int close = brackets.close(at + 2);
                 on = Optional.of(new Span(at + 3, close));
                 at = close;

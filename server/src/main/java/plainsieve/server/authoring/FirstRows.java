@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
-import plainsieve.core.catalogue.DeclaredType;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Parameter;
@@ -149,19 +148,15 @@ public class FirstRows {
                     argument.strip().split("\\s+")[0].toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]|^[^a-z]+", "");
             String name = word.isEmpty() ? "argument" : word;
             String free = parameters.containsKey(name) ? name + "_" + (parameters.size() + 1) : name;
-            Parameter parameter = Parameter.of(free, type(argument)).withBlankRule(BlankRule.NOT_ALLOWED);
+            Parameter parameter = Parameter.of(
+                            free,
+                            new DeclaredArgument(found.name(), argument).type().orElse(Type.TEXT))
+                    .withBlankRule(BlankRule.NOT_ALLOWED);
             parameters.put(free, Proposals.definition(parameter));
         }
         String arguments = parameters.keySet().stream().map(name -> ":" + name).collect(Collectors.joining(", "));
         String path = schema(schema, dialect) + plain(found.name(), dialect);
         return new Start("select *\nfrom %s(%s)".formatted(path, arguments), List.copyOf(parameters.values()));
-    }
-
-    /** The type of an argument as the database writes it behind its name; a text where it does not say. */
-    private static Type type(String argument) {
-        String words = argument.strip();
-        int space = words.indexOf(' ');
-        return DeclaredType.of(space < 0 ? "" : words.substring(space)).orElse(Type.TEXT);
     }
 
     /** The schema in which databases look first goes without saying. */

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ComparedColumn;
+import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.Parameter;
@@ -50,6 +51,15 @@ public class Proposals {
         Parameter guessed = ParameterGuess.of(name, parsed, ChoiceText.blank());
         Optional<ComparedColumn> compared =
                 columns.stream().filter(column -> column.type().isPresent()).findFirst();
+        Optional<DeclaredArgument> argument = DeclaredArgument.of(parsed, name, facts.functions(query.sourceId()));
+        if (compared.isEmpty() && argument.flatMap(DeclaredArgument::type).isPresent()) {
+            Type type = argument.get().type().orElseThrow();
+            return new Proposal(
+                    definition(Parameter.of(name, type).withBlankRule(BlankRule.NOT_ALLOWED)),
+                    "A %s, as %s takes it."
+                            .formatted(type.inWords(), argument.get().of()),
+                    ColumnPlace.NONE);
+        }
         if (compared.isEmpty()) {
             boolean limit = guessed.type() == Type.INTEGER;
             return new Proposal(

@@ -49,17 +49,20 @@ public class SourceFacts {
     private record Asked(Instant at, Future<Facts> answer, Facts before) {}
 
     /**
+     * @param functions those that give rows, and procedures
      * @param names the columns of each table, in lower case
      * @param all every column of every table
      * @param indexes for each table, in lower case, the leading column of each index and the name of that index
      */
     private record Facts(
             List<Catalogue.Table> tables,
+            List<Catalogue.Function> functions,
             ColumnFacts columns,
             Map<String, Set<String>> names,
             Map<String, Map<String, String>> indexes,
             SourceNames all) {
-        static final Facts NONE = new Facts(List.of(), ColumnFacts.none(), Map.of(), Map.of(), SourceNames.none());
+        static final Facts NONE =
+                new Facts(List.of(), List.of(), ColumnFacts.none(), Map.of(), Map.of(), SourceNames.none());
     }
 
     SourceFacts(Sending sending, Clock clock) {
@@ -74,6 +77,11 @@ public class SourceFacts {
     /** Every table as the source describes it; none until the source has answered. */
     public List<Catalogue.Table> described(String sourceId) {
         return facts(sourceId).tables();
+    }
+
+    /** Functions that give rows as the source describes them; none until the source has answered. */
+    public List<Catalogue.Function> functions(String sourceId) {
+        return facts(sourceId).functions();
     }
 
     /** Every table with the names of its columns, in lower case; none until the source has answered. */
@@ -134,7 +142,12 @@ public class SourceFacts {
         try {
             Catalogue catalogue = sending.catalogue(sourceId);
             return new Facts(
-                    catalogue.tables(), facts(catalogue), names(catalogue), indexes(catalogue), all(catalogue));
+                    catalogue.tables(),
+                    catalogue.functions(),
+                    facts(catalogue),
+                    names(catalogue),
+                    indexes(catalogue),
+                    all(catalogue));
         } catch (SourceFailure e) {
             return Facts.NONE;
         }
