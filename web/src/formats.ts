@@ -1,18 +1,19 @@
 // Dates and numbers as the viewer's locale writes them. On the wire and in links they stay ISO 8601 and plain decimals.
 import type { Cell, Column } from './api/types'
+import { LOCALE } from './locale'
 
 /* Exact: as many digits as were given. Decimals beyond a double's digits come as text and are never made numbers of. */
 const MOST_DIGITS = 20
-const numbers = new Intl.NumberFormat(undefined, { maximumFractionDigits: MOST_DIGITS })
-const plain = new Intl.NumberFormat(undefined, { useGrouping: false, maximumFractionDigits: MOST_DIGITS })
+const numbers = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: MOST_DIGITS })
+const plain = new Intl.NumberFormat(LOCALE, { useGrouping: false, maximumFractionDigits: MOST_DIGITS })
 /* Cut: two places, or more where the first digits that say something stand further back. */
-const cut = new Intl.NumberFormat(undefined, {
+const cut = new Intl.NumberFormat(LOCALE, {
   maximumFractionDigits: 2,
   maximumSignificantDigits: 4,
   roundingPriority: 'morePrecision',
 })
-const tenths = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 })
-const days = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+const tenths = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 })
+const days = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
 const TO_THE_MINUTE = {
   day: 'numeric',
   month: 'short',
@@ -22,9 +23,9 @@ const TO_THE_MINUTE = {
   hourCycle: 'h23',
   timeZone: 'UTC',
 } as const
-const minutes = new Intl.DateTimeFormat(undefined, TO_THE_MINUTE)
-const seconds = new Intl.DateTimeFormat(undefined, { ...TO_THE_MINUTE, second: '2-digit' })
-const clock = new Intl.DateTimeFormat(undefined, {
+const minutes = new Intl.DateTimeFormat(LOCALE, TO_THE_MINUTE)
+const seconds = new Intl.DateTimeFormat(LOCALE, { ...TO_THE_MINUTE, second: '2-digit' })
+const clock = new Intl.DateTimeFormat(LOCALE, {
   hour: '2-digit',
   minute: '2-digit',
   second: '2-digit',

@@ -1,4 +1,5 @@
 import { dateInWords, isDay } from '../formats'
+import { LOCALE } from '../locale'
 
 /* Days as ISO texts, worked with in UTC, so that no time zone can shift one. */
 const asDate = (iso: string): Date => new Date(`${iso}T00:00:00Z`)
@@ -18,7 +19,7 @@ export function firstDay(period: string, written: string): string {
   return period === 'year' ? `${year}-01-01` : written
 }
 
-const months = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric', timeZone: 'UTC' })
+const months = new Intl.DateTimeFormat(LOCALE, { month: 'long', year: 'numeric', timeZone: 'UTC' })
 
 export function periodInWords(period: string, written: string): string {
   const first = firstDay(period, written)

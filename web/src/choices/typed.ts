@@ -1,12 +1,13 @@
 /* What viewers type, as their locale writes it: 1.000,5 and 31.03.2026 in German. On the wire and in links it is ISO. */
 import { isDay } from '../formats'
+import { LOCALE } from '../locale'
 
 interface Marks {
   group: string
   decimal: string
 }
 
-function marksOf(locale?: string): Marks {
+function marksOf(locale = LOCALE): Marks {
   const parts = new Intl.NumberFormat(locale).formatToParts(12345.6)
   const of = (type: string, usual: string): string => parts.find(part => part.type === type)?.value ?? usual
   return { group: of('group', ','), decimal: of('decimal', '.') }
@@ -16,7 +17,7 @@ function marksOf(locale?: string): Marks {
 const escaped = (mark: string): string => (/\s/.test(mark) ? '\\s' : /['’]/.test(mark) ? "['’]" : `\\${mark}`)
 
 /** A number as plain decimals, or the text as it is where it is none in this locale: the server says what is wrong with it. */
-export function numberTyped(text: string, locale?: string): string {
+export function numberTyped(text: string, locale = LOCALE): string {
   const { group, decimal } = marksOf(locale)
   const typed = text.trim().replace('−', '-')
   const grouped = new RegExp(`^-?\\d{1,3}(${escaped(group)}\\d{3})+(${escaped(decimal)}\\d+)?$`)
@@ -26,11 +27,11 @@ export function numberTyped(text: string, locale?: string): string {
 }
 
 /** A number for a field: as the locale writes it, but without marks between thousands. */
-export const numberToType = (plain: string, locale?: string): string =>
+export const numberToType = (plain: string, locale = LOCALE): string =>
   /^-?\d+(\.\d+)?$/.test(plain) ? plain.replace('.', marksOf(locale).decimal) : plain
 
 /** A day in ISO 8601, or the text as it is where it is none in this locale. */
-export function dayTyped(text: string, locale?: string): string {
+export function dayTyped(text: string, locale = LOCALE): string {
   const typed = text.trim()
   if (isDay(typed)) return typed
   const day = inNumbers(typed, locale) ?? inWords(typed, locale)
@@ -41,7 +42,7 @@ const iso = (year: string, month: string | number, day: string): string =>
   `${year}-${String(month).padStart(2, '0')}-${day.padStart(2, '0')}`
 
 /* 31.03.2026, 3/31/2026: in the locale's order. A year of two digits could be any. */
-function inNumbers(typed: string, locale?: string): string | undefined {
+function inNumbers(typed: string, locale = LOCALE): string | undefined {
   const numbers = /^(\d{1,4})[./ -]+(\d{1,2})[./ -]+(\d{1,4})\.?$/.exec(typed)
   if (!numbers) return undefined
   const order = new Intl.DateTimeFormat(locale)
@@ -53,7 +54,7 @@ function inNumbers(typed: string, locale?: string): string | undefined {
 }
 
 /* 1 Mar 2026, 1. März 2026, Mar 1, 2026. */
-function inWords(typed: string, locale?: string): string | undefined {
+function inWords(typed: string, locale = LOCALE): string | undefined {
   const word = /\p{L}+/u.exec(typed)?.[0]
   const day = /(?<!\d)\d{1,2}(?!\d)/.exec(typed)?.[0]
   const year = /(?<!\d)\d{4}(?!\d)/.exec(typed)?.[0]
@@ -61,7 +62,7 @@ function inWords(typed: string, locale?: string): string | undefined {
   return month && day && year ? iso(year, month, day) : undefined
 }
 
-function monthCalled(word: string, locale?: string): number | undefined {
+function monthCalled(word: string, locale = LOCALE): number | undefined {
   const wanted = word.toLowerCase()
   for (let month = 1; month <= 12; month++) {
     const names = (['long', 'short'] as const).map(style =>

@@ -1,11 +1,12 @@
 /* A figure beside the same one of another span, or of all rows. */
 import type { Cell, View } from '../api/types'
 import { measureInWords } from '../formats'
+import { LOCALE } from '../locale'
 
 type FigureOfView = View['measures'][number]
 
 const THAN: Record<string, string> = { before: 'the span before', year: 'a year before' }
-const percent = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 })
+const percent = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 })
 
 /** "▲ 12 % more than the span before (1,147)"; "37.3 % of 3,443"; nothing where one of the two is missing. */
 export function changeInWords(with_: string, figure: FigureOfView, now: Cell, then: Cell): string | undefined {

@@ -2,10 +2,11 @@
 import type { Cell, Column } from '../api/types'
 import { periodInWords } from '../choices/periods'
 import { cellInWords, dateInWords, momentInWords } from '../formats'
+import { LOCALE } from '../locale'
 
 /* As text, so that digits beyond a double's are rounded from what they are. */
 const toDigits = (text: string, count: number): string =>
-  new Intl.NumberFormat(undefined, { minimumFractionDigits: count, maximumFractionDigits: count }).format(
+  new Intl.NumberFormat(LOCALE, { minimumFractionDigits: count, maximumFractionDigits: count }).format(
     text as Intl.StringNumericLiteral,
   )
 

@@ -2,6 +2,7 @@
 import type { Cell } from '../api/types'
 import { periodInWords } from '../choices/periods'
 import { dateInWords, isDay, numberInWords, textInWords } from '../formats'
+import { LOCALE } from '../locale'
 
 export interface Key {
   column: string
@@ -13,7 +14,7 @@ const CUTS = new Set(['day', 'week', 'month', 'quarter', 'year', 'weekday', 'hou
 const AGAIN = new Set(['weekday', 'hour'])
 const MONDAY = Date.UTC(2024, 0, 1)
 const MILLIS_PER_DAY = 86_400_000
-const weekdays = new Intl.DateTimeFormat(undefined, { weekday: 'long', timeZone: 'UTC' })
+const weekdays = new Intl.DateTimeFormat(LOCALE, { weekday: 'long', timeZone: 'UTC' })
 
 export function readKey(text: string): Key {
   const colon = text.lastIndexOf(':')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watchEffect } from 'vue'
 import type { Answer } from '../../api/runs'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
@@ -64,8 +64,11 @@ async function startOver(): Promise<void> {
   await clear()
   reset()
 }
-watch(question, now => (document.title = now ? `${props.report.name}: ${now.sentence}` : props.report.name), {
-  immediate: true,
+/* What is picked narrows the rows as much as what is chosen. */
+watchEffect(() => {
+  const only = picked.value.map(one => `${one.title || 'rows'}: ${one.label}`).join('; ')
+  const asked = question.value ? `: ${question.value.sentence}` : ''
+  document.title = `${props.report.name}${asked}${only && ` Only ${only}.`}`
 })
 </script>
 

@@ -81,6 +81,21 @@ class DownloadsApiTest {
     }
 
     @Test
+    void whatWasPickedStandsInTheQuestionAndOnTop() throws Exception {
+        Map<String, Object> body = new HashMap<>(Map.of("format", "csv", "above", true, "choices", Map.of()));
+        body.put("runId", UUID.randomUUID().toString());
+        body.put(
+                "filters",
+                List.of(
+                        Map.of("column", "port", "type", "text", "values", List.of("Ardlow")),
+                        Map.of("column", "departed_at:month", "type", "date", "values", List.of("2026-03-01"))));
+        String file = text(fetch(api.post("/api/reports/late-crossings/views/crossings/downloads", body)));
+        assertThat(file.lines().findFirst().orElseThrow())
+                .endsWith(" Only port: Ardlow; departed at, month: 2026-03-01.");
+        assertThat(file).contains("\r\n# only port: Ardlow\r\n").doesNotContain("\r\nSkerrin,");
+    }
+
+    @Test
     void csvWithoutATopBeginsWithItsColumns() throws Exception {
         assertThat(text(fetch(order("late-crossings", "csv", false, Map.of())))).startsWith("Port,Vessel,");
     }
@@ -285,6 +300,15 @@ class DownloadsApiTest {
                 .contains("property=\"og:title\"")
                 .contains("&lt;b&gt;")
                 .doesNotContain("<b>");
+    }
+
+    @Test
+    void aPageSaysWhatIsPickedInItsTitle() throws Exception {
+        URI address = URI.create(
+                ADDRESS
+                        + "/projects/home/reports/late-crossings?port=Ardlow&only.by-vessel=Dunlin&without=only.by-port&only.gone=x");
+        fetchPage(address);
+        assertThat(fetchPage(address)).contains(" Only vessel: Dunlin; port: no value.</title>");
     }
 
     private static String fetchPage(URI address) throws IOException, InterruptedException {

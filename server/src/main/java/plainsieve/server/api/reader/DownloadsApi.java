@@ -36,6 +36,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.PickedWords;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.runs.RunOrder;
@@ -80,18 +81,19 @@ class DownloadsApi {
         Questions.Question question = questions.ask(project, report, choices, locale);
         String name =
                 "%s %s.%s".formatted(report.name(), clock.instant().toString().substring(0, 10), format.extension());
+        List<RunOrder.ColumnFilter> picked = RunBodies.filters(body.filters());
         ReportOrders.Asked asked = new ReportOrders.Asked(
                 body.runId(),
                 RunOrder.Text.live(project.query(view.queryId())),
                 view,
                 Part.MAIN,
                 body.sort(),
-                RunBodies.filters(body.filters()),
+                picked,
                 1);
         FileHeader header = new FileHeader(
                 report.name(),
-                question.said().sentence(),
-                inWords(project, question),
+                question.said().sentence() + PickedWords.behindQuestion(picked),
+                inWords(project, question, picked),
                 clock.instant().toString(),
                 body.above(),
                 labels(view));
@@ -99,13 +101,16 @@ class DownloadsApi {
         return new RunBodies.DownloadBody(body.runId(), name);
     }
 
-    private static List<Map.Entry<String, String>> inWords(Project project, Questions.Question question) {
+    private static List<Map.Entry<String, String>> inWords(
+            Project project, Questions.Question question, List<RunOrder.ColumnFilter> picked) {
         List<Map.Entry<String, String>> choices = new ArrayList<>();
         question.chosen().texts().forEach((name, text) -> {
             if (project.parameters().containsKey(name)) {
                 choices.add(Map.entry(project.parameter(name).label(), written(text)));
             }
         });
+        picked.forEach(filter ->
+                choices.add(Map.entry("only " + PickedWords.column(filter.column()), PickedWords.values(filter))));
         return choices;
     }
 

@@ -29,8 +29,10 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.PickedWords;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.runs.RunOrder;
 
 /** The page of a report with its question in the title, so that a link shown elsewhere says what it asks. */
 @RestController
@@ -74,10 +76,12 @@ class ReportPages {
         link.remove("saved");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
             Report report = askers.given(project, id, asker);
+            List<RunOrder.ColumnFilter> picked = PicksOfLink.taken(link, report);
             Asker linked = askers.of(project, id, asker, signed == null ? "" : signed.get(0));
             AskedChoices choices = ReportOrders.choices(project, linked, report, ChoiceLink.read(link));
             return report.name() + ": "
-                    + questions.ask(project, report, choices, locale).said().sentence();
+                    + questions.ask(project, report, choices, locale).said().sentence()
+                    + PickedWords.behindQuestion(picked);
         });
         try {
             return asked.get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
