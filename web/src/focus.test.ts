@@ -10,8 +10,8 @@ afterEach(() => {
   document.body.innerHTML = ''
 })
 
-/** After a frame, when the page has settled. */
-const settled = (): Promise<void> => new Promise(done => setTimeout(done, 40))
+/** After two frames, when the page has settled. */
+const settled = (): Promise<void> => new Promise(done => setTimeout(done, 80))
 const of = (id: string): HTMLElement => document.getElementById(id) as HTMLElement
 const focused = (): string | undefined => document.activeElement?.id
 

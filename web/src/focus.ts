@@ -11,6 +11,8 @@ const FOCUSABLE = [
   '[tabindex]:not([tabindex="-1"])',
 ].join()
 
+const WHAT_HIDES = ['disabled', 'class', 'style', 'hidden']
+
 /** Where something stood: in what, and behind what. */
 interface Stood {
   parent: Element
@@ -30,17 +32,19 @@ export function keepFocus(page: Document): () => void {
     held = event.target instanceof Element ? event.target : undefined
     stood = held ? waysUp(held) : []
   }
-  /* After the frame: whoever moves the focus on purpose has done so by then. */
+  /* After the next frame: who moves the focus on purpose has done so by then, and what is hidden has lost it. */
   function look(): void {
     if (looking || !held) return
     looking = true
-    requestAnimationFrame(() => {
-      looking = false
-      if (held && nothingHasIt(page)) giveBack()
-    })
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => {
+        looking = false
+        if (held && nothingHasIt(page)) giveBack()
+      }),
+    )
   }
   function giveBack(): void {
-    if (held?.isConnected) {
+    if (held?.isConnected && isSeen(held)) {
       // Switched off while something runs, it is on again; or somebody let go of it.
       if (held.matches(FOCUSABLE)) focus(held)
       return
@@ -50,7 +54,7 @@ export function keepFocus(page: Document): () => void {
   }
 
   const watcher = new MutationObserver(look)
-  watcher.observe(page.body, { childList: true, subtree: true, attributes: true, attributeFilter: ['disabled'] })
+  watcher.observe(page.body, { childList: true, subtree: true, attributes: true, attributeFilter: WHAT_HIDES })
   page.addEventListener('focusin', remember)
   page.addEventListener('pointerdown', forget)
   return () => {

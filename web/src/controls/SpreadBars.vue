@@ -64,6 +64,7 @@ i {
 }
 i b {
   width: 100%;
+  forced-color-adjust: none;
   background: var(--sea-light);
 }
 i.inside b {

@@ -26,6 +26,7 @@ defineProps<{ option: Option; many: boolean; on: boolean }>()
   height: 14px;
   border: 1px solid var(--box);
   background: var(--field);
+  forced-color-adjust: none;
   flex: none;
 }
 .tick.box {

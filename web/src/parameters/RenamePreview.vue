@@ -1,14 +1,17 @@
 <script setup lang="ts">
 /* Every line that a new name changes. */
 import { BButton } from 'bootstrap-vue-next'
+import { onMounted, useTemplateRef } from 'vue'
 import type { TextChange } from '../api/types'
 
 defineProps<{ name: string; wanted: string; preview: TextChange[] }>()
 const emit = defineEmits<{ confirm: []; cancel: [] }>()
+const box = useTemplateRef('box')
+onMounted(() => box.value?.querySelector<HTMLElement>('.row-line button')?.focus())
 </script>
 
 <template>
-  <section class="note mb-2" aria-label="Rename">
+  <section ref="box" class="note mb-2" aria-label="Rename">
     <p class="m-0 pb-1">
       Rename <code>:{{ name }}</code> to <code>:{{ wanted }}</code
       >{{

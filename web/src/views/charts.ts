@@ -1,5 +1,17 @@
 /* What all drawings have in common. What is drawn has no style sheet: it asks the page for its tokens. */
-export const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+export function token(name: string): string {
+  const value = getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+  return /^[A-Z]\w+$/.test(value) ? colourOf(value) : value
+}
+
+/* Where colours are forced, tokens are the system's: CanvasText. Only the page knows which colour that is. */
+function colourOf(name: string): string {
+  const probe = document.body.appendChild(document.createElement('span'))
+  probe.style.color = name
+  const { color } = getComputedStyle(probe)
+  probe.remove()
+  return color
+}
 
 /* Eight colours that stay apart for colour-blind eyes. */
 const SERIES = ['--sea', '--mark-3', '--mark-1', '--mark-5', '--mark-6', '--mark-4', '--mark-2', '--mark-8']

@@ -6,6 +6,8 @@ import type { Made, Notice, Placement, Problem, QueryCheck, Ran } from '../../ap
 import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
 import { teachNames, type Known } from '../../query/completion'
 import FixedNote from './FixedNote.vue'
+import { countInWords } from '../../formats'
+import { nextPlace, putTogether } from '../../query/alike'
 import { goneMarks } from '../../query/placements'
 import { whereNotes } from '../../query/where'
 
@@ -84,6 +86,8 @@ function fix(notice: Notice): void {
   view.dispatch({ changes: notice.edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
   view.focus()
 }
+const together = computed(() => putTogether(props.check.notices))
+const cursor = (): number => view?.state.selection.main.head ?? 0
 function goTo(at: number): void {
   view?.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true })
   view?.focus()
@@ -131,7 +135,7 @@ onBeforeUnmount(() => view?.destroy())
         @go-to="goTo" />
       <ul v-if="check.notices.length" class="notices" aria-label="Notices">
         <li
-          v-for="notice in check.notices"
+          v-for="{ first: notice, all } in together"
           :key="notice.kind + notice.start + notice.message"
           class="note"
           :class="{ bad: notice.blocks }"
@@ -140,6 +144,13 @@ onBeforeUnmount(() => view?.destroy())
             <b>Line {{ notice.line }}</b>
           </button>
           {{ notice.message }} {{ notice.advice }}
+          <button
+            v-if="all.length > 1"
+            class="as-link"
+            title="Go to the next one"
+            @click="goTo(nextPlace({ first: notice, all }, cursor()))">
+            And {{ countInWords(all.length - 1) }} more places like it.
+          </button>
           <button v-if="notice.fix" class="as-link fix" @click="fix(notice)">{{ notice.fix }}</button>
         </li>
       </ul>

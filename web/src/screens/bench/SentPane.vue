@@ -65,4 +65,13 @@ const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 .left {
   border-right: 1px solid var(--line);
 }
+@media (max-width: 1000px) {
+  .sent {
+    display: block;
+    height: auto;
+  }
+  .left {
+    border-right: 0;
+  }
+}
 </style>

@@ -162,6 +162,11 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
   grid-template-columns: minmax(180px, 2fr) repeat(6, minmax(0, 1fr));
   gap: 8px;
 }
+@media (max-width: 1000px) {
+  .filters {
+    grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+  }
+}
 .scroll {
   overflow: auto;
   border-top: 1px solid var(--line);

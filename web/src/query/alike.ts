@@ -1,0 +1,28 @@
+import type { Notice } from '../api/types'
+
+/** Notices that say the same of several places. */
+export interface Alike {
+  first: Notice
+  /** All of them, in the order of the text. */
+  all: Notice[]
+}
+
+const saying = (notice: Notice): string =>
+  JSON.stringify([notice.kind, notice.message, notice.advice, notice.fix, notice.mendType, notice.parameter])
+
+/** One for what is said several times: three thousand equal notices are one with its count. */
+export function putTogether(notices: Notice[]): Alike[] {
+  const together = new Map<string, Alike>()
+  for (const notice of notices) {
+    const before = together.get(saying(notice))
+    if (before) before.all.push(notice)
+    else together.set(saying(notice), { first: notice, all: [notice] })
+  }
+  return [...together.values()]
+}
+
+/** The place behind the last one that was gone to; after the last, the first again. */
+export function nextPlace(alike: Alike, at: number): number {
+  const next = alike.all.find(notice => notice.start > at) ?? alike.first
+  return next.start
+}
