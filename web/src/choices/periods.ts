@@ -8,7 +8,7 @@ const MILLIS_PER_DAY = 86_400_000
 
 /** The first day of the month, quarter or year that is written 2026-03, 2026-Q1, 2026, or by any of its days. */
 export function firstDay(period: string, written: string): string {
-  if (period === 'month' && /^\d{4}-\d{2}$/.test(written)) return `${written}-01`
+  if (period === 'month' && isDay(`${written}-01`)) return `${written}-01`
   const quarter = /^(\d{4})-Q([1-4])$/.exec(written)
   if (period === 'quarter' && quarter) return `${quarter[1]}-${String(Number(quarter[2]) * 3 - 2).padStart(2, '0')}-01`
   if (period === 'year' && /^\d{4}$/.test(written)) return `${written}-01-01`

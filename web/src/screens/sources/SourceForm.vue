@@ -127,7 +127,8 @@ async function keep(): Promise<void> {
       <BFormInput
         v-model="fields.seconds"
         class="number"
-        inputmode="numeric"
+        type="number"
+        min="0"
         placeholder="usual"
         aria-label="Seconds" />
       seconds.

@@ -190,6 +190,8 @@ class BenchTest {
         browser.see("form label:nth-of-type(5) input").sendKeys("deep");
         browser.see("form label:nth-of-type(6) input").sendKeys("diver");
         browser.click("form button", "Add source");
+        browser.click("form .note.bad button", "Add it all the same");
+        browser.see("[aria-label=sunken]");
         browser.untilText(".note.bad", text -> text.contains("“sunken” at localhost:9/deep cannot be reached"));
         browser.open("/queries/" + newQuery("From the deep", "sunken", "select 1"));
         browser.see(".cm-content");

@@ -29,7 +29,9 @@ public class FileFence {
                 .map(folder -> folder.toAbsolutePath().normalize())
                 .toList();
         this.own = own;
-        Files.createDirectories(folders.get(0));
+        if (settings.fileFolders().isEmpty()) {
+            Files.createDirectories(folders.get(0));
+        }
     }
 
     /**
