@@ -2,7 +2,7 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Report, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import { countInWords, rowsInWords } from '../formats'
+import { measureInWords, rowsInWords } from '../formats'
 import { barsOf, type Bar } from './barsOf'
 import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
 import QuietTable from './QuietTable.vue'
@@ -30,8 +30,8 @@ const together = computed(() => more.value.reduce((sum, bar) => sum + bar.total,
 /* Rows without a partner are counted and explained, not hidden. */
 const alone = computed(() => all.value.bars.find(bar => bar.key === null))
 const numbers = (bar: Bar): string[] =>
-  bar.values.map(value => (value === null ? '–' : countInWords(value) + (figure?.unit === '%' ? ' %' : '')))
-const asText = computed(() => bars.value.map(bar => `${bar.name}: ${countInWords(bar.total)}`).join(', '))
+  bar.values.map(value => (value === null ? '–' : measureInWords(value) + (figure?.unit === '%' ? ' %' : '')))
+const asText = computed(() => bars.value.map(bar => `${bar.name}: ${measureInWords(bar.total)}`).join(', '))
 const height = computed(() => {
   const lines = props.view.look.beside ? Math.max(1, all.value.parts.length * 0.55) : 1
   return Math.max(3, bars.value.length * lines) * BAR_HEIGHT + (all.value.parts.length > 0 ? 30 : 0)
@@ -100,7 +100,7 @@ useChart(
         {{
           opened
             ? `Only the first ${view.look.first}`
-            : `and ${more.length} more${adds ? ` with ${countInWords(together)} together` : ''}`
+            : `and ${more.length} more${adds ? ` with ${measureInWords(together)} together` : ''}`
         }}
       </button>
     </div>

@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import type { Report, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import { countInWords, rowsInWords } from '../formats'
+import { measureInWords, rowsInWords } from '../formats'
 import { columnInWords, readKey, stretchInWords } from './keys'
 import { linesOf, type Line } from './linesOf'
 import type { Stretch } from './periodSteps'
@@ -30,7 +30,7 @@ const drawn = computed(() =>
 const words = (day: string): string => stretchInWords(stretch, day)
 const said = (line: Line, at: number): string => {
   const value = line.values[at]
-  return value === null || value === undefined ? '–' : countInWords(value)
+  return value === null || value === undefined ? '–' : measureInWords(value)
 }
 const asText = computed(() => {
   const [only] = drawn.value.lines
@@ -38,7 +38,7 @@ const asText = computed(() => {
   const points = drawn.value.days
     .map((day, i) => ({ day, value: only.values[i] ?? null }))
     .filter(point => point.value !== null)
-  const shown = points.slice(0, MOST_SAID).map(point => `${words(point.day)}: ${countInWords(point.value ?? 0)}`)
+  const shown = points.slice(0, MOST_SAID).map(point => `${words(point.day)}: ${measureInWords(point.value ?? 0)}`)
   return shown.join(', ') + (points.length > MOST_SAID ? ` and ${points.length - MOST_SAID} more` : '')
 })
 function pick(at: number): void {

@@ -3,7 +3,7 @@ import { BarChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { format, init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
-import { countInWords } from '../formats'
+import { measureInWords } from '../formats'
 import type { Bar } from './barsOf'
 import { FACE, legend, seriesColour, token } from './charts'
 
@@ -43,7 +43,7 @@ function series(drawn: DrawnBars, part: number): object {
       position: 'right',
       color: token('--ink'),
       fontFamily: FACE,
-      formatter: ({ value }: { value: number }) => countInWords(value) + unit,
+      formatter: ({ value }: { value: number }) => measureInWords(value) + unit,
     },
   }
 }
@@ -56,7 +56,7 @@ interface Pointed {
 
 /** What is told of a bar that is pointed at, as HTML: values of a database stand in it as they are, and do nothing. */
 export const inTooltip = ({ name, seriesName, value }: Pointed, ofParts: boolean, unit: string): string =>
-  format.encodeHTML(`${name}${ofParts ? `, ${seriesName}` : ''}: ${countInWords(value)}${unit}`)
+  format.encodeHTML(`${name}${ofParts ? `, ${seriesName}` : ''}: ${measureInWords(value)}${unit}`)
 
 export function drawBars(chart: ECharts, drawn: DrawnBars): void {
   const { bars, parts, unit } = drawn

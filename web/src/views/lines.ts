@@ -3,7 +3,7 @@ import { LineChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
-import { countInWords } from '../formats'
+import { measureInWords } from '../formats'
 import { FACE, legend, seriesColour, token } from './charts'
 import type { Lines } from './linesOf'
 
@@ -36,7 +36,7 @@ export function drawLines(chart: ECharts, { days, lines }: Lines, words: (day: s
       legend: legend(lines.map(line => line.name)),
       tooltip: {
         trigger: 'axis',
-        valueFormatter: (value: number | null) => (value === null ? 'no rows' : countInWords(value)),
+        valueFormatter: (value: number | null) => (value === null ? 'no rows' : measureInWords(value)),
       },
       xAxis: {
         type: 'category',
