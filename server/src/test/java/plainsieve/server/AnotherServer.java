@@ -38,15 +38,16 @@ public final class AnotherServer implements AutoCloseable {
         return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(classes).run(all));
     }
 
-    /** A folder as version 3 left it: its records, its key, and the ferries. */
+    /** A folder as version 3 left it: its records, its key, and the ferries, put where files of sources lie since. */
     public static Path folderOfVersion3() throws IOException, SQLException {
         Path folder = Files.createTempDirectory("plainsieve-version-3");
-        DuckDbFerries.write(folder.resolve("ferries.duckdb"), 2000, done -> {});
+        Path files = Files.createDirectories(folder.resolve("files"));
+        DuckDbFerries.write(files.resolve("ferries.duckdb"), 2000, done -> {});
         Path key = folder.resolve("secret.key");
         Files.write(key, resource("records/version-3.key"));
         Files.setPosixFilePermissions(key, PosixFilePermissions.fromString("rw-------"));
         String records = new String(resource("records/version-3.sql"), StandardCharsets.UTF_8)
-                .replace("{data}", folder.toString());
+                .replace("{data}", files.toString());
         try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
                 Statement statement = connection.createStatement()) {
             statement.executeUpdate(records);

@@ -24,8 +24,8 @@ class OldRecordsTest {
     static void startOnOldRecords() throws Exception {
         Path folder = AnotherServer.folderOfVersion3();
         // The second start reads what the first has written.
-        AnotherServer.on(folder, "--plainsieve.file-folders=" + folder).close();
-        server = AnotherServer.on(folder, "--plainsieve.file-folders=" + folder);
+        AnotherServer.on(folder).close();
+        server = AnotherServer.on(folder);
         api = server.api();
     }
 
@@ -66,6 +66,16 @@ class OldRecordsTest {
         assertThat(klass.get("default").get("choice").get("kind").asString()).isEqualTo("all");
         assertThat(klass.get("trialChoice").toString())
                 .isEqualTo("{\"kind\":\"values\",\"values\":[\"Isle\"],\"withoutValue\":true}");
+    }
+
+    @Test
+    void itsFormerNameStillMeansItButNotBesideThePresentOne() {
+        String text = "select name from vessels where vessel_class in (:klass)";
+        assertThat(api.runDraft("classes", text, Map.of("class", values("Isle")))
+                        .rows())
+                .isNotEmpty();
+        Map<String, Object> both = Map.of("klass", values("Isle"), "class", values("Isle"));
+        assertThat(api.runDraft("classes", text, both).failure()).contains(":klass is chosen twice");
     }
 
     @Test

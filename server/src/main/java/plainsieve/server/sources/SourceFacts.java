@@ -29,7 +29,7 @@ import plainsieve.sources.SourceFailure;
 
 /**
  * What each source says of its columns, kept for a while. Nobody waits for a slow or a dead database: until it has
- * answered, nothing is known of its columns.
+ * answered, what it said before holds, or nothing is known of its columns.
  */
 @Service
 public class SourceFacts {
@@ -46,7 +46,7 @@ public class SourceFacts {
     private final Map<String, Asked> asked = new ConcurrentHashMap<>();
 
     /** @param before what it had said before */
-    private record Asked(Instant at, Future<Facts> answer, Facts before) {}
+    private record Asked(Instant at, Future<Optional<Facts>> answer, Facts before) {}
 
     /**
      * @param functions those that give rows, and procedures
@@ -117,39 +117,38 @@ public class SourceFacts {
         if (asked == null) {
             return Facts.NONE;
         }
-        try {
-            return asked.answer().isDone() ? asked.answer().get() : asked.before();
-        } catch (ExecutionException e) {
-            return asked.before();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return asked.before();
-        }
+        return asked.answer().isDone() ? within(asked, 0) : asked.before();
     }
 
     private Facts facts(String sourceId) {
+        return within(asked(sourceId), LONGEST_WAIT_MILLIS);
+    }
+
+    /* While a source does not answer, what it said last holds: an offer that was made does not go away by itself. */
+    private static Facts within(Asked asked, long millis) {
         try {
-            return asked(sourceId).answer().get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+            return asked.answer().get(millis, TimeUnit.MILLISECONDS).orElse(asked.before());
         } catch (TimeoutException | ExecutionException e) {
-            return Facts.NONE;
+            return asked.before();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            return Facts.NONE;
+            return asked.before();
         }
     }
 
-    private Facts ask(String sourceId) {
+    /** Nothing when the source does not tell. */
+    private Optional<Facts> ask(String sourceId) {
         try {
             Catalogue catalogue = sending.catalogue(sourceId);
-            return new Facts(
+            return Optional.of(new Facts(
                     catalogue.tables(),
                     catalogue.functions(),
                     facts(catalogue),
                     names(catalogue),
                     indexes(catalogue),
-                    all(catalogue));
+                    all(catalogue)));
         } catch (SourceFailure e) {
-            return Facts.NONE;
+            return Optional.empty();
         }
     }
 

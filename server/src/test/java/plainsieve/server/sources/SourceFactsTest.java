@@ -1,0 +1,92 @@
+package plainsieve.server.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import plainsieve.server.AnotherServer;
+
+/** What a source said of its columns holds while it does not answer, and goes when the source is another one. */
+class SourceFactsTest {
+    @TempDir
+    Path folder;
+
+    private final LaterClock clock = new LaterClock();
+    private AnotherServer server;
+    private SourceFacts facts;
+
+    /** A clock that is put forward by hand. */
+    private static final class LaterClock extends Clock {
+        private Instant now = Instant.parse("2026-03-01T00:00:00Z");
+
+        void wait(Duration time) {
+            now = now.plus(time);
+        }
+
+        @Override
+        public ZoneId getZone() {
+            return ZoneOffset.UTC;
+        }
+
+        @Override
+        public Clock withZone(ZoneId zone) {
+            return this;
+        }
+
+        @Override
+        public Instant instant() {
+            return now;
+        }
+    }
+
+    @BeforeEach
+    void start() throws InterruptedException {
+        server = AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=200");
+        facts = new SourceFacts(server.part(Sending.class), clock);
+        for (int i = 0; i < 100 && facts.described("ferries").isEmpty(); i++) {
+            TimeUnit.MILLISECONDS.sleep(100);
+        }
+        assertThat(facts.described("ferries")).hasSize(4);
+    }
+
+    @AfterEach
+    void stop() {
+        facts.close();
+        server.close();
+    }
+
+    private void loseTheFile() {
+        Map<String, Object> gone = Map.of("kind", "duckdb", "database", "gone.duckdb");
+        assertThat(server.api().send("PUT", "/api/sources/ferries", gone).status())
+                .isEqualTo(204);
+    }
+
+    @Test
+    void holdsWhileTheSourceDoesNotAnswer() throws InterruptedException {
+        loseTheFile();
+        for (int minutes = 0; minutes < 3; minutes++) {
+            clock.wait(Duration.ofMinutes(2));
+            assertThat(facts.described("ferries")).hasSize(4);
+            // It has failed by then, which is no answer either.
+            TimeUnit.MILLISECONDS.sleep(600);
+            assertThat(facts.described("ferries")).hasSize(4);
+        }
+    }
+
+    @Test
+    void goesWhenTheSourceIsAnotherOne() {
+        loseTheFile();
+        facts.forget("ferries");
+        assertThat(facts.described("ferries")).isEmpty();
+    }
+}
