@@ -66,7 +66,7 @@ public final class ChoiceReader {
             String said = text.kind() == ChoiceText.Kind.ALL ? "every value" : "nothing";
             String other = text.values().stream()
                     .findFirst()
-                    .map(value -> "“" + value + "”")
+                    .map(value -> "“" + shortened(value) + "”")
                     .orElse("no value");
             throw new ProblemException(Problem.of(
                     "contradictory-choice",
@@ -78,7 +78,7 @@ public final class ChoiceReader {
             if (!seen.add(value)) {
                 throw new ProblemException(Problem.of(
                         "repeated-value",
-                        "“%s” is chosen twice for :%s.".formatted(value, parameter.name()),
+                        "“%s” is chosen twice for :%s.".formatted(shortened(value), parameter.name()),
                         "Take one of them out."));
             }
         }
@@ -105,19 +105,19 @@ public final class ChoiceReader {
     }
 
     private static Choice values(Parameter parameter, ChoiceText text) {
-        List<String> distinct = text.values();
-        if (distinct.isEmpty() && !text.withoutValue()) {
+        List<String> chosen = text.values();
+        if (chosen.isEmpty() && !text.withoutValue()) {
             return blank(parameter);
         }
-        if (!parameter.many() && (distinct.size() != 1 || text.withoutValue())) {
+        if (!parameter.many() && (chosen.size() != 1 || text.withoutValue())) {
             throw new ProblemException(Problem.of(
                     "many-for-one",
                     ":%s takes one value, but %d were chosen."
-                            .formatted(parameter.name(), distinct.size() + (text.withoutValue() ? 1 : 0)),
+                            .formatted(parameter.name(), chosen.size() + (text.withoutValue() ? 1 : 0)),
                     "Choose one value, or let the parameter take many."));
         }
         List<Value> values =
-                distinct.stream().map(value -> readListed(parameter, value)).toList();
+                chosen.stream().map(value -> readListed(parameter, value)).toList();
         return parameter.many() ? new Choice.Many(values, text.withoutValue()) : new Choice.One(values.get(0));
     }
 
@@ -166,10 +166,9 @@ public final class ChoiceReader {
     private static Problem notListed(Parameter parameter, String value, AllowedValues list) {
         Optional<String> nearest =
                 value.length() > LONGEST_SHOWN ? Optional.empty() : Nearest.to(value, list.written());
-        String shown = value.length() > LONGEST_SHOWN ? value.substring(0, LONGEST_SHOWN) + "…" : value;
         return Problem.of(
                 "value-not-listed",
-                "“%s” is not on the list of :%s.".formatted(shown, parameter.name()),
+                "“%s” is not on the list of :%s.".formatted(shortened(value), parameter.name()),
                 nearest.map("Did you mean “%s”?"::formatted).orElse("Choose a value from the list."));
     }
 
@@ -181,8 +180,11 @@ public final class ChoiceReader {
                         parameters.isEmpty()
                                 ? "There are no parameters here."
                                 : "There are: " + String.join(", ", parameters.keySet()) + ".");
-        String shown = name.length() > LONGEST_SHOWN ? name.substring(0, LONGEST_SHOWN) + "…" : name;
-        return Problem.of("unknown-parameter", "There is no parameter “%s” here.".formatted(shown), advice)
+        return Problem.of("unknown-parameter", "There is no parameter “%s” here.".formatted(shortened(name)), advice)
                 .about(name);
+    }
+
+    private static String shortened(String text) {
+        return text.length() > LONGEST_SHOWN ? text.substring(0, LONGEST_SHOWN) + "…" : text;
     }
 }

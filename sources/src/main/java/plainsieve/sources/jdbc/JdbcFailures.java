@@ -7,6 +7,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceSettings;
 
 /** What a driver's exception means, in words: what happened and what to do. */
 final class JdbcFailures {
@@ -18,13 +19,13 @@ final class JdbcFailures {
         this.vendor = vendor;
     }
 
+    /** Of a statement. */
     SourceFailure of(SQLException e, RunLimits limits, Cancellation cancellation) {
         Optional<Cancellation.Reason> stopped = cancellation.reason();
-        return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofConnecting(e);
+        return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofStatement(e);
     }
 
-    /** The same where nothing can have been stopped by hand. */
-    SourceFailure ofConnecting(SQLException e) {
+    private SourceFailure ofStatement(SQLException e) {
         if (e instanceof SQLTransientConnectionException || vendor.isUnreachable(e)) {
             return unreachable(e);
         }
@@ -42,6 +43,42 @@ final class JdbcFailures {
                 e);
     }
 
+    /** Of a connection that somebody waits for and may stop. */
+    SourceFailure ofConnecting(SQLException e, RunLimits limits, Cancellation cancellation) {
+        Optional<Cancellation.Reason> stopped = cancellation.reason();
+        return stopped.isPresent() ? stopped(e, limits, stopped.get()) : ofConnecting(e);
+    }
+
+    /** Of a connection: nothing is wrong with any query, so what is told is what the source's own settings or its owner can mend. */
+    SourceFailure ofConnecting(SQLException e) {
+        SQLException cause = innermost(e);
+        if (vendor.isFull(cause)) {
+            return new SourceFailure(
+                    SourceFailure.Kind.BUSY,
+                    "“%s” takes no further connection now: %s".formatted(access.id(), vendor.message(cause)),
+                    "Try again in a while, or let the source take fewer statements at once.",
+                    e);
+        }
+        if (vendor.refusesUser(cause)) {
+            return notLetIn("does not let this user in", "Correct the user or the password of the source.", cause);
+        }
+        return vendor.missesDatabase(cause)
+                ? notLetIn("has no such database", "Correct the name of the database of the source.", cause)
+                : unreachable(e);
+    }
+
+    private SourceFailure notLetIn(String what, String advice, SQLException cause) {
+        return new SourceFailure(
+                SourceFailure.Kind.UNREACHABLE,
+                "“%s” at %s %s: %s".formatted(access.id(), access.settings().address(), what, vendor.message(cause)),
+                advice,
+                cause);
+    }
+
+    private static SQLException innermost(SQLException e) {
+        return e.getCause() instanceof SQLException inner ? innermost(inner) : e;
+    }
+
     private static SourceFailure stopped(SQLException e, RunLimits limits, Cancellation.Reason reason) {
         return reason == Cancellation.Reason.TIME_LIMIT
                 ? new SourceFailure(
@@ -54,12 +91,18 @@ final class JdbcFailures {
     }
 
     private SourceFailure unreachable(SQLException e) {
-        SQLException cause = e.getCause() instanceof SQLException inner ? inner : e;
+        boolean file = access.settings() instanceof SourceSettings.InFile;
         return new SourceFailure(
                 SourceFailure.Kind.UNREACHABLE,
-                "“%s” at %s cannot be reached: %s"
-                        .formatted(access.id(), access.settings().address(), vendor.message(cause)),
-                "Start the database or correct its address; nothing here needs a restart.",
+                "“%s” at %s cannot be %s: %s"
+                        .formatted(
+                                access.id(),
+                                access.settings().address(),
+                                file ? "opened" : "reached",
+                                vendor.message(innermost(e))),
+                file
+                        ? "Put the file back or correct its name; nothing here needs a restart."
+                        : "Start the database or correct its address; nothing here needs a restart.",
                 e);
     }
 }

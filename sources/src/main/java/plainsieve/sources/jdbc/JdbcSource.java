@@ -98,7 +98,7 @@ public final class JdbcSource implements Source {
 
     private <T> T onConnection(RunLimits limits, Cancellation cancellation, Work<T> work) {
         return withAlarm(limits, cancellation, () -> {
-            try (Connection connection = connections.get()) {
+            try (Connection connection = connection(limits, cancellation)) {
                 connections.limit(connection, limits.longest().plus(LATE));
                 Stopping stopping = new Stopping(connection, connections, clock, helpers);
                 try {
@@ -114,6 +114,14 @@ public final class JdbcSource implements Source {
                 throw failures.of(e, limits, cancellation);
             }
         });
+    }
+
+    private Connection connection(RunLimits limits, Cancellation cancellation) {
+        try {
+            return connections.get();
+        } catch (SQLException e) {
+            throw failures.ofConnecting(e, limits, cancellation);
+        }
     }
 
     /** Something to be done within a time. */

@@ -6,6 +6,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.Set;
 import plainsieve.core.sql.SessionTraces;
 import plainsieve.core.sql.SessionVariables;
 import plainsieve.sources.Column;
@@ -22,6 +23,10 @@ public final class MariaDbVendor implements Vendor {
             "sql_mode='STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION'";
 
     private static final String READ_ONLY = "set session transaction read only";
+
+    private static final Set<Integer> USER_REFUSED = Set.of(1044, 1045, 1698);
+    private static final int NO_SUCH_DATABASE = 1049;
+    private static final Set<Integer> FULL = Set.of(1040, 1203, 1226);
 
     private final SourceSettings.MariaDb settings;
     private final Secret password;
@@ -128,6 +133,23 @@ public final class MariaDbVendor implements Vendor {
     @Override
     public boolean isStopped(SQLException failure) {
         return INTERRUPTED.equals(failure.getSQLState());
+    }
+
+    /* Some of these have a state of SQL's that says something else: see MariaDB's own list of error codes. */
+
+    @Override
+    public boolean refusesUser(SQLException failure) {
+        return USER_REFUSED.contains(failure.getErrorCode());
+    }
+
+    @Override
+    public boolean missesDatabase(SQLException failure) {
+        return failure.getErrorCode() == NO_SUCH_DATABASE;
+    }
+
+    @Override
+    public boolean isFull(SQLException failure) {
+        return FULL.contains(failure.getErrorCode());
     }
 
     @Override

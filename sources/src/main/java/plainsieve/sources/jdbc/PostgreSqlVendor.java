@@ -27,6 +27,8 @@ public final class PostgreSqlVendor implements Vendor {
     private static final String QUERY_CANCELED = "57014";
     private static final Set<String> SHUTTING_DOWN = Set.of("57P01", "57P02", "57P03");
 
+    private static final String TOO_MANY_CONNECTIONS = "53300";
+
     private static final Set<String> NO_PLAIN_TYPES = Set.of("bit", "varbit", "money");
 
     private final SourceSettings.PostgreSql settings;
@@ -171,6 +173,11 @@ public final class PostgreSqlVendor implements Vendor {
     @Override
     public boolean isStopped(SQLException failure) {
         return QUERY_CANCELED.equals(failure.getSQLState());
+    }
+
+    @Override
+    public boolean isFull(SQLException failure) {
+        return TOO_MANY_CONNECTIONS.equals(failure.getSQLState());
     }
 
     @Override

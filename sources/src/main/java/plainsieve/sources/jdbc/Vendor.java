@@ -90,6 +90,21 @@ public interface Vendor {
 
     boolean isUnreachable(SQLException failure);
 
+    /** Whether it does not let this user in with this password: class 28 of the SQL standard. */
+    default boolean refusesUser(SQLException failure) {
+        return failure.getSQLState() != null && failure.getSQLState().startsWith("28");
+    }
+
+    /** Whether there is no database of this name: class 3D of the SQL standard. */
+    default boolean missesDatabase(SQLException failure) {
+        return failure.getSQLState() != null && failure.getSQLState().startsWith("3D");
+    }
+
+    /** Whether it takes no further connection now. */
+    default boolean isFull(SQLException failure) {
+        return false;
+    }
+
     /** Where in the statement a failure lies, from 0, if the database tells. */
     default OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         return OptionalInt.empty();

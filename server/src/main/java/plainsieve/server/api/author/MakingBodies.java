@@ -174,7 +174,12 @@ final class MakingBodies {
             @NotNull(message = Lengths.MISSING) @Schema(implementation = Object.class)
             JsonNode form,
 
-            int version) {}
+            int version) {
+        FormBack {
+            // JSON's null is a node like any other.
+            form = form == null || form.isNull() ? null : form;
+        }
+    }
 
     /** @param version the one that was seen */
     record Seen(int version) {}

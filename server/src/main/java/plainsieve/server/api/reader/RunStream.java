@@ -23,6 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class RunStream implements RunListener {
     private static final int FIRST_BATCH = 50;
     private static final int BATCH = 500;
+
     private final OutputStream out;
     private final JsonMapper json;
     private final Clock clock;

@@ -1,0 +1,86 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** What is wrong with the way to a source is told as that, and never as a query to be corrected. */
+class ConnectingTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    private static SourceFailure failure(SourceSettings settings, String password) {
+        SourceAccess access = new SourceAccess("there", settings, new Secret(password));
+        try (JdbcSource source = new JdbcSource(access, CLOCK)) {
+            SourceFailure health = catchThrowableOfType(SourceFailure.class, source::health);
+            Dispatch question = new Dispatch.Sql(new Statement("select 1", List.of(), List.of(), 10));
+            SourceFailure run = catchThrowableOfType(
+                    SourceFailure.class,
+                    () -> source.run(
+                            question, new RunLimits(Duration.ofSeconds(10)), new Cancellation(), new Collected()));
+            assertThat(run).hasMessage(health.getMessage());
+            assertThat(run.advice()).isEqualTo(health.advice()).doesNotContain("query");
+            return run;
+        }
+    }
+
+    private static SourceSettings.OnServer server(String kind) throws Exception {
+        return (SourceSettings.OnServer) Databases.settings(kind).settings();
+    }
+
+    private static SourceSettings with(SourceSettings.OnServer to, String host, String database, String user) {
+        return to.kind().settings(new SourceFields(host, to.port(), database, user));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"postgresql", "mariadb"})
+    void aWrongPasswordAsksForUserAndPassword(String kind) throws Exception {
+        SourceSettings.OnServer to = server(kind);
+        SourceFailure failure = failure(with(to, to.host(), to.database(), "nobody_here"), "wrong");
+        assertThat(failure.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
+        assertThat(failure).hasMessageContaining("does not let this user in");
+        assertThat(failure.advice()).contains("password");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"postgresql", "mariadb"})
+    void aWrongNameOfADatabaseAsksForIt(String kind) throws Exception {
+        SourceSettings.OnServer to = server(kind);
+        SourceFailure failure = failure(with(to, to.host(), "no_such_database", to.user()), "");
+        assertThat(failure).hasMessageContaining("has no such database");
+        assertThat(failure.advice()).contains("name of the database");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"postgresql", "mariadb"})
+    void aWrongHostAsksForTheAddress(String kind) throws Exception {
+        SourceSettings.OnServer to = server(kind);
+        SourceFailure failure = failure(with(to, "no-such-host.invalid", to.database(), to.user()), "");
+        assertThat(failure).hasMessageContaining("cannot be reached");
+        assertThat(failure.advice()).contains("address");
+    }
+
+    @Test
+    void aMissingFileAsksForIt() {
+        for (SourceSettings file : List.of(
+                new SourceSettings.DuckDb("/nowhere/gone.duckdb"), new SourceSettings.Sqlite("/nowhere/gone.sqlite"))) {
+            SourceFailure failure = failure(file, "");
+            assertThat(failure).hasMessageContaining("cannot be opened");
+            assertThat(failure.advice()).contains("Put the file back");
+        }
+    }
+}
