@@ -23,6 +23,8 @@ const MOST_VISIBLE = 9
 const id = useId()
 const search = ref('')
 const active = ref(0)
+/* Whoever went to a value by the arrows means it with Space; whoever types a search means a blank. */
+const wandering = ref(false)
 const unknown = ref<string[]>([])
 const scroller = ref<HTMLElement | null>(null)
 const field = ref<InstanceType<typeof BFormInput> | null>(null)
@@ -52,7 +54,10 @@ const shown = computed(() =>
     return item ? [{ item, top: row.start, index: row.index }] : []
   }),
 )
-watch(search, () => (active.value = 0))
+watch(search, () => {
+  active.value = 0
+  wandering.value = false
+})
 watch(shown, rows => {
   if (rows.at(-1)?.index === options.value.length - 1) void more()
 })
@@ -86,8 +91,10 @@ function keys(event: KeyboardEvent, inSearch: boolean): void {
   if (event.key === '/' && !inSearch && hasSearch.value) focus()
   else if (move && !(inSearch && ['Home', 'End'].includes(event.key))) {
     active.value = move(active.value, options.value.length - 1)
+    wandering.value = true
     virtual.value.scrollToIndex(active.value)
-  } else if (option && (event.key === 'Enter' || (event.key === ' ' && !inSearch))) toggle(option.value)
+  } else if (option && (event.key === 'Enter' || (event.key === ' ' && (!inSearch || wandering.value))))
+    toggle(option.value)
   else return
   event.preventDefault()
   event.stopPropagation()

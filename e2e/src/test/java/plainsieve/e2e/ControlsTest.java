@@ -97,7 +97,7 @@ class ControlsTest {
         browser.see("[data-control=quay] input[type=search]");
         browser.until(() -> "INPUT".equals(browser.script("return document.activeElement.tagName")) ? true : null);
         browser.press("tarn");
-        browser.press(Keys.ENTER);
+        browser.press(Keys.ARROW_DOWN, Keys.SPACE);
         question("from Tarn Quay");
         browser.tabTo("Route:");
         browser.press(Keys.ENTER);
