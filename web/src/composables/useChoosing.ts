@@ -10,6 +10,8 @@ export interface Choosing {
   reportId: string
   /** The signed part of the link; empty when there is none. */
   signed: ComputedRef<string>
+  /** What is said at the controls, by the name of the parameter; nothing where that is not known. */
+  problems?: ComputedRef<Record<string, string>>
   /** Whether trial values stand in for what is not chosen, as on the bench. */
   trial: boolean
 }

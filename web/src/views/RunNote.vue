@@ -1,6 +1,10 @@
 <script setup lang="ts">
-/* Says how a view's run stands, unless all is well. Choice problems are told at the controls; here only a short word. */
-import { computed, onScopeDispose, ref, watch } from 'vue'
+/*
+ * Says how a view's run stands, unless all is well. Problems of choices are told at the controls; here only a short word, but
+ * for those that only the run has found.
+ */
+import { computed, inject, onScopeDispose, ref, watch } from 'vue'
+import { choosingKey } from '../composables/useChoosing'
 import type { RunState } from '../composables/useRun'
 import RunningWords from './RunningWords.vue'
 
@@ -19,9 +23,11 @@ watch(
   () => (since.value = Date.now()),
 )
 const waitsLong = computed(() => props.state.status === 'waiting' && now.value - since.value > SHOW_AFTER)
-const byChoice = computed(
-  () => props.state.status === 'failed' && props.state.failure.problems.some(problem => problem.parameter !== ''),
+const told = inject(choosingKey, undefined)?.problems
+const ofChoices = computed(() =>
+  props.state.status === 'failed' ? props.state.failure.problems.filter(problem => problem.parameter !== '') : [],
 )
+const untold = computed(() => ofChoices.value.filter(problem => told && !(problem.parameter in told.value)))
 </script>
 
 <template>
@@ -34,7 +40,10 @@ const byChoice = computed(
   <div v-else-if="state.status === 'stopped'" class="note row-line">
     Stopped. <button class="as-link" @click="emit('again')">Run again</button>
   </div>
-  <div v-else-if="byChoice" class="note bad">Not run: a choice above cannot be used.</div>
+  <div v-else-if="ofChoices.length" class="note bad">
+    <template v-if="untold[0]">Not run: {{ untold[0].message }} {{ untold[0].advice }}</template>
+    <template v-else>Not run: a choice above cannot be used.</template>
+  </div>
   <div v-else-if="state.status === 'failed'" class="note bad" role="alert">
     {{ state.failure.message }} {{ state.failure.advice }}
     <button class="as-link" @click="emit('again')">Try again</button>

@@ -7,7 +7,7 @@ defineProps<{ failure: Failure }>()
 <template>
   <div class="note bad" role="alert">
     <strong>{{ failure.message.replace(failure.advice, '').trim() }}</strong>
-    <span v-if="failure.advice"> {{ failure.advice }}</span>
+    <template v-if="failure.advice">{{ ' ' + failure.advice }}</template>
     <slot />
   </div>
 </template>

@@ -41,7 +41,12 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const { question, failure } = useQuestion(`/reports/${report.id}`, choices, signed, accept)
   const fixed = computed(() => question.value?.fixed ?? [])
 
+  const problems = computed(() => question.value?.problems ?? [])
+  const problemOf = computed<Record<string, string>>(() =>
+    Object.fromEntries(problems.value.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
+  )
   provide(choosingKey, {
+    problems: problemOf,
     choices: computed(() => choices.value),
     needs: computed(() => report.needs),
     reportId: report.id,
@@ -74,10 +79,6 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
 
   const forget = (name: string): void => void set(without(choices.value, [name]))
   const reset = (): void => void set(complete({}))
-  const problems = computed(() => question.value?.problems ?? [])
-  const problemOf = computed<Record<string, string>>(() =>
-    Object.fromEntries(problems.value.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
-  )
   const strangers = computed(() => problems.value.filter(problem => !(problem.parameter in defaults)))
   const linked = Object.keys(linkedChoices).length > 0
   return { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked }

@@ -120,6 +120,12 @@ class OddChoicesTest {
         browser.untilText(".say", text -> text.contains("v2"));
     }
 
+    @Test
+    void whatOnlyTheRunFindsIsToldWhereItRan() {
+        browser.open("/reports/late-crossings?rows=-1");
+        browser.untilText(".table-view .note", text -> text.contains("A row limit must be 0 or more."));
+    }
+
     private static void untilFocusedIsIn(String selector) {
         browser.until(() -> Boolean.TRUE.equals(
                         browser.script("return document.activeElement.closest(arguments[0]) !== null", selector))

@@ -55,7 +55,7 @@ final class JdbcFailures {
         if (vendor.isFull(cause)) {
             return new SourceFailure(
                     SourceFailure.Kind.BUSY,
-                    "“%s” takes no further connection now: %s".formatted(access.id(), vendor.message(cause)),
+                    "“%s” takes no further connection now: %s".formatted(access.id(), words(cause)),
                     "Try again in a while, or let the source take fewer statements at once.",
                     e);
         }
@@ -70,9 +70,15 @@ final class JdbcFailures {
     private SourceFailure notLetIn(String what, String advice, SQLException cause) {
         return new SourceFailure(
                 SourceFailure.Kind.UNREACHABLE,
-                "“%s” at %s %s: %s".formatted(access.id(), access.settings().address(), what, vendor.message(cause)),
+                "“%s” at %s %s: %s".formatted(access.id(), access.settings().address(), what, words(cause)),
                 advice,
                 cause);
+    }
+
+    /** The driver's words as a sentence, since another follows. */
+    private String words(SQLException e) {
+        String message = vendor.message(e);
+        return message.matches("(?s).*[.!?]") ? message : message + ".";
     }
 
     private static SQLException innermost(SQLException e) {
@@ -99,7 +105,7 @@ final class JdbcFailures {
                                 access.id(),
                                 access.settings().address(),
                                 file ? "opened" : "reached",
-                                vendor.message(innermost(e))),
+                                words(innermost(e))),
                 file
                         ? "Put the file back or correct its name; nothing here needs a restart."
                         : "Start the database or correct its address; nothing here needs a restart.",
