@@ -105,7 +105,7 @@ class JdbcSourceTest {
         assertThat(single(kind, "select count(*) from ports where name not in (:p)", Map.of(text, ChoiceText.of(ids))))
                 .isEqualTo(14L);
         String[] days = IntStream.range(0, 100)
-                .mapToObj(i -> "20" + (25 + i % 4) + "-01-" + "%02d".formatted(1 + i / 4))
+                .mapToObj(i -> "20" + (25 + i % 2) + "-01-" + "%02d".formatted(1 + i % 28))
                 .toArray(String[]::new);
         Parameter day = Parameter.of("p", Type.DATE).takingMany();
         assertThat(single(kind, "select count(*) from vessels where retired_on = :p", Map.of(day, ChoiceText.of(days))))

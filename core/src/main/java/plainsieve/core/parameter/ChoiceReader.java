@@ -73,12 +73,20 @@ public final class ChoiceReader {
                     "For :%s, both %s and %s are chosen.".formatted(parameter.name(), said, other),
                     "Take one of them out."));
         }
+    }
+
+    /**
+     * Refuses a value that stands twice, as a link may have it. Programs may give what they have; its repeats go.
+     *
+     * @throws ProblemException when there is one
+     */
+    public static void refuseRepeats(String parameter, ChoiceText text) {
         Set<String> seen = new HashSet<>();
         for (String value : text.values()) {
             if (!seen.add(value)) {
                 throw new ProblemException(Problem.of(
                         "repeated-value",
-                        "“%s” is chosen twice for :%s.".formatted(shortened(value), parameter.name()),
+                        "“%s” is chosen twice for :%s.".formatted(shortened(value), parameter),
                         "Take one of them out."));
             }
         }
@@ -105,19 +113,19 @@ public final class ChoiceReader {
     }
 
     private static Choice values(Parameter parameter, ChoiceText text) {
-        List<String> chosen = text.values();
-        if (chosen.isEmpty() && !text.withoutValue()) {
+        List<String> distinct = text.values().stream().distinct().toList();
+        if (distinct.isEmpty() && !text.withoutValue()) {
             return blank(parameter);
         }
-        if (!parameter.many() && (chosen.size() != 1 || text.withoutValue())) {
+        if (!parameter.many() && (distinct.size() != 1 || text.withoutValue())) {
             throw new ProblemException(Problem.of(
                     "many-for-one",
                     ":%s takes one value, but %d were chosen."
-                            .formatted(parameter.name(), chosen.size() + (text.withoutValue() ? 1 : 0)),
+                            .formatted(parameter.name(), distinct.size() + (text.withoutValue() ? 1 : 0)),
                     "Choose one value, or let the parameter take many."));
         }
         List<Value> values =
-                chosen.stream().map(value -> readListed(parameter, value)).toList();
+                distinct.stream().map(value -> readListed(parameter, value)).toList();
         return parameter.many() ? new Choice.Many(values, text.withoutValue()) : new Choice.One(values.get(0));
     }
 

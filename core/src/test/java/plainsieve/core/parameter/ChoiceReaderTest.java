@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
 
 class ChoiceReaderTest {
     private static final Parameter PORT = Parameter.of("port", Type.TEXT)
@@ -38,9 +39,16 @@ class ChoiceReaderTest {
     }
 
     @Test
-    void aValueThatStandsTwiceIsSaid() {
-        assertThatThrownBy(() -> read(PORT, "Ardlow", "Ardlow", "Skerrin"))
-                .hasMessageContaining("“Ardlow” is chosen twice");
+    void manyValuesLoseTheirRepeats() {
+        assertThat(read(PORT, "Ardlow", "Ardlow", "Skerrin"))
+                .isEqualTo(new Choice.Many(List.of(new Value.Text("Ardlow"), new Value.Text("Skerrin")), false));
+    }
+
+    @Test
+    void aValueThatStandsTwiceInALinkIsSaid() {
+        assertThatThrownBy(() -> ChoiceReader.refuseRepeats("port", ChoiceText.of("Ardlow", "Skerrin", "Ardlow")))
+                .hasMessageContaining("“Ardlow” is chosen twice for :port");
+        ChoiceReader.refuseRepeats("port", ChoiceText.of("Ardlow", "Skerrin"));
     }
 
     @ParameterizedTest

@@ -121,6 +121,9 @@ final class ChoosingRun {
             }
             ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), text(definition));
             texts.put(name, text);
+            if (given.containsKey(name)) {
+                ChoiceReader.refuseRepeats(name, text);
+            }
             if (asked.signedOnly().contains(name) && !fixed.containsKey(name)) {
                 throw new ProblemException(Problem.of(
                         "signed-link-needed",
