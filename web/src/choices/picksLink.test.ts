@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { View } from '../api/types'
 import { fromLink } from './link'
-import { picksOfLink, picksToLink } from './picksLink'
+import { picksOfLink, picksToLink, strangePicks } from './picksLink'
 
 const views = [
   { id: 'by-port', title: 'By port', queryId: 'late', groupBy: ['port', 'vessel'] },
@@ -31,8 +31,17 @@ describe('picks in a link', () => {
     ])
     expect(read('without=only.by-port')[0]?.label).toBe('no port')
   })
-  it('of views that are gone, or that group nothing, are left out', () => {
+  it('of views that are gone, or that group nothing, are no picks', () => {
     expect(read('only.gone=1&only.rows=2&port=Ardlow&without=port')).toEqual([])
+  })
+  it('of views that are gone are named, to be told', () => {
+    const strange = (link: string) => strangePicks(new URLSearchParams(link), views)
+    expect(strange('only.gone=1&only.rows=2&only.by-port=A&without=only.left:date&without=port')).toEqual([
+      'only.gone',
+      'only.rows',
+      'only.left:date',
+    ])
+    expect(strange('only.when:date=2025-07-01&port=A')).toEqual([])
   })
   it('are no choices', () => {
     expect(fromLink(new URLSearchParams('only.by-port=Ardlow&without=only.when:date&port=Skerrin'))).toEqual({

@@ -24,7 +24,16 @@ export function picksToLink(picked: Picked[]): URLSearchParams {
   return link
 }
 
-/** The picks of a link; those of views that the report has no more are left out. */
+/** Names of picks of a link that no view of the report knows any more: they are told, not passed over. */
+export function strangePicks(link: URLSearchParams, views: Report['definition']['views']): string[] {
+  const said = [...link].map(([name, value]) => (name === WITHOUT ? value : name)).filter(isPick)
+  const known = views.filter(view => view.groupBy.length > 0).map(view => view.id)
+  return said.filter(name => !known.includes(viewOf(name)))
+}
+
+const viewOf = (name: string): string => name.slice(ONLY.length).split(':')[0] ?? ''
+
+/** The picks of a link that a view of the report knows. */
 export function picksOfLink(link: URLSearchParams, views: Report['definition']['views']): Picked[] {
   const said = [...link].flatMap(([name, value]): [string, string | null][] => {
     if (isPick(name)) return [[name, value]]

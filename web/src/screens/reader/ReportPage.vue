@@ -28,7 +28,7 @@ const { choices, question, failure, signed, fixed, choose, forget, reset, proble
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
 const router = useRouter()
-const { picked, pick, clear } = useLinkedPicks(props.report)
+const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report)
 const asked: Asked = {
   path: `/reports/${props.report.id}`,
   report: props.report,
@@ -94,6 +94,11 @@ watchEffect(() => {
     <div v-for="stranger in strangers" :key="stranger.message" class="note bad mx-4 mb-2" role="alert">
       {{ stranger.message }} {{ stranger.advice }}
       <button v-if="stranger.parameter" class="as-link" @click="forget(stranger.parameter)">Leave it out</button>
+    </div>
+    <div v-if="strange.length" class="note bad mx-4 mb-2" role="alert">
+      The link has a pick of a view that is not here any more: {{ strange.join(', ') }}. Its rows are not narrowed by
+      it.
+      <button class="as-link" @click="forgetStrange">Leave it out</button>
     </div>
     <DroppedNote :report="report" :dropped="dropped" />
     <div v-if="picked.length" class="picked mx-4 mb-2" role="group" aria-label="Picked">

@@ -1,7 +1,7 @@
-import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Report } from '../../api/types'
-import { isPick, picksOfLink, picksToLink } from '../../choices/picksLink'
+import { isPick, picksOfLink, picksToLink, strangePicks } from '../../choices/picksLink'
 import { togglePick } from '../../views/usePicked'
 import type { Picked } from '../../views/useViewRun'
 import { paramsOf, queryOf } from './useLinkedChoices'
@@ -11,6 +11,10 @@ export function useLinkedPicks(report: Report): {
   picked: Ref<Picked[]>
   pick: (one: Picked) => void
   clear: () => Promise<void>
+  /** Picks of the link that no view knows. */
+  strange: ComputedRef<string[]>
+  /** Leaves them out of the link. */
+  forgetStrange: () => Promise<void>
 } {
   const route = useRoute()
   const router = useRouter()
@@ -37,6 +41,8 @@ export function useLinkedPicks(report: Report): {
     await router.push({ path: route.path, query: queryOf(rest) })
   }
 
+  const strange = computed(() => strangePicks(paramsOf(route.fullPath), views))
+
   /* Esc closes what is open first. */
   function takeBack(event: KeyboardEvent): void {
     const busy = event.defaultPrevented || document.querySelector('.dropdown-menu.show') !== null
@@ -46,5 +52,11 @@ export function useLinkedPicks(report: Report): {
   window.addEventListener('keydown', takeBack)
   onScopeDispose(() => window.removeEventListener('keydown', takeBack))
 
-  return { picked, pick: one => void set(togglePick(picked.value, one)), clear: () => set([]) }
+  return {
+    picked,
+    pick: one => void set(togglePick(picked.value, one)),
+    clear: () => set([]),
+    strange,
+    forgetStrange: () => set(picked.value),
+  }
 }

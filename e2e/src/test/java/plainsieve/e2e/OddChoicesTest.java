@@ -121,6 +121,17 @@ class OddChoicesTest {
     }
 
     @Test
+    void aPickOfAViewThatIsGoneIsToldAndCanBeLeftOut() {
+        browser.open(ODD + "?odd_word=plain&only.gone=x");
+        browser.untilText("main .note.bad", text -> text.contains("only.gone"));
+        untilOneRow();
+        browser.click("main .note.bad button", "Leave it out");
+        browser.until(() -> browser.address().contains("only.gone") ? null : true);
+        assertThat(browser.all("main .note.bad")).isEmpty();
+        untilOneRow();
+    }
+
+    @Test
     void whatOnlyTheRunFindsIsToldWhereItRan() {
         browser.open("/reports/late-crossings?rows=-1");
         browser.untilText(".table-view .note", text -> text.contains("A row limit must be 0 or more."));

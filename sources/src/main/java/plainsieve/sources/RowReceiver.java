@@ -6,8 +6,9 @@ import java.util.List;
 public interface RowReceiver {
     void columns(List<Column> columns);
 
-    /** One row; a value is null, a Boolean, a Long, a BigDecimal, a finite Double, {@link Binary}, or
-     * text: days and moments in ISO 8601, what no number can say as NaN, Infinity and -Infinity, everything else as the database
-     * writes it. */
+    /**
+     * One row; a value is null, a Boolean, a Long, a BigDecimal, a finite Double, {@link Binary}, or text: days and moments in
+     * ISO 8601, what no number can say as NaN, Infinity and -Infinity, everything else as the database writes it.
+     */
     void row(Object[] values);
 }

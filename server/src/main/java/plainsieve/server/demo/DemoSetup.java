@@ -67,7 +67,8 @@ class DemoSetup implements ApplicationRunner {
     private void embedded() throws SQLException, IOException {
         Path file = settings.foldersOfFiles().get(0).resolve(FERRIES);
         Path before = settings.dataFolder().resolve(FERRIES).toAbsolutePath();
-        if (Files.exists(before)) {
+        Files.createDirectories(file.toAbsolutePath().getParent());
+        if (Files.exists(before) && !Files.exists(file)) {
             Files.move(before, file);
         }
         if (!Files.exists(file)) {

@@ -72,7 +72,8 @@ public class Selections {
         Optional<SelectionRow> before = records.of(owner.inRecords()).stream()
                 .filter(row -> row.name().equals(stripped))
                 .findFirst();
-        before.filter(row -> !row.choices().equals(kept)).ifPresent(row -> refuseOthers(row, instead));
+        before.filter(row -> !forms.choices(row.choices()).equals(choices))
+                .ifPresent(row -> refuseOthers(row, instead));
         String id = before.map(SelectionRow::id).orElse(fresh);
         records.keep(new SelectionRow(
                 id, owner.project().id(), owner.report().id(), owner.viewer(), stripped, kept, clock.instant()));

@@ -1,12 +1,11 @@
 package plainsieve.server.sources;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -67,21 +66,22 @@ public class FileFence {
     /* A file that is not there yet lies where the nearest folder that is there leads. */
     private static Path followed(Path path) {
         Path there = path;
-        while (!Files.exists(there)) {
+        while (!Files.exists(there, LinkOption.NOFOLLOW_LINKS)) {
             there = there.getParent();
         }
         try {
             return there.toRealPath().resolve(there.relativize(path));
         } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            throw refused("“%s” leads nowhere.".formatted(there.getFileName()));
         }
     }
 
-    private ProblemException refused(String message) {
-        String named = folders.stream().map(Path::toString).collect(Collectors.joining(" or "));
-        return new ProblemException(Problem.of(
-                "bad-source",
-                message,
-                "Put the file into %s, or have its folder added to plainsieve.file-folders.".formatted(named)));
+    /* Readers may be told this, too: no folder of the machine is named. */
+    private static ProblemException refused(String message) {
+        return new ProblemException(
+                Problem.of(
+                        "bad-source",
+                        message,
+                        "Put the file into the server's folder for files, or have its folder added to plainsieve.file-folders."));
     }
 }

@@ -2,7 +2,9 @@ package plainsieve.server.sources;
 
 import jakarta.annotation.PostConstruct;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
@@ -52,9 +54,9 @@ public class KeptSources {
                 "source", id, records.all().stream().map(SourceRow::id).toList()));
     }
 
-    /** What a source is asked to bear. Throws {@link NotFound} when there is no such source. */
-    public SourceLimits limits(String id) {
-        return forms.limits(row(id));
+    /** What each source is asked to bear, by its id. */
+    public Map<String, SourceLimits> limits() {
+        return records.all().stream().collect(Collectors.toMap(SourceRow::id, forms::limits));
     }
 
     SourceAccess access(SourceRow row) {

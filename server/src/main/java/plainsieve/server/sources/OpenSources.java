@@ -1,7 +1,6 @@
 package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
-import java.time.Duration;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
@@ -29,29 +28,31 @@ class OpenSources {
         return thread;
     });
 
-    /** @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows */
-    private record Opened(SourceRow row, Source source, SourceLimits limits, WaitingLine rows, WaitingLine beside) {}
+    /**
+     * A source that is open.
+     *
+     * @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows
+     */
+    record Opened(SourceRow row, Source source, SourceLimits limits, WaitingLine rows, WaitingLine beside) {
+        /** The line in front of it for what is asked for this. */
+        WaitingLine line(Purpose.Kind purpose) {
+            return switch (purpose) {
+                case LIST, LOOK, EVIDENCE -> beside;
+                default -> rows;
+            };
+        }
+    }
 
     OpenSources(KeptSources kept, FileFence fence) {
         this.kept = kept;
         this.fence = fence;
     }
 
-    /** Throws {@link plainsieve.server.project.NotFound} when there is no such source. */
-    Source get(String id) {
-        return opened(id).source();
-    }
-
-    /** The line in front of a source for what is asked for this. Throws as {@link #get}. */
-    WaitingLine line(String id, Purpose.Kind purpose) {
-        Opened opened = opened(id);
-        return switch (purpose) {
-            case LIST, LOOK, EVIDENCE -> opened.beside();
-            default -> opened.rows();
-        };
-    }
-
-    private Opened opened(String id) {
+    /**
+     * Throws {@link plainsieve.server.project.NotFound} when there is no such source, and {@link SourceFailure} when it cannot be
+     * asked as it is kept.
+     */
+    Opened get(String id) {
         SourceRow row = kept.row(id);
         return open.compute(id, (key, known) -> {
             if (known != null && sameAccess(known.row(), row)) {
@@ -79,11 +80,6 @@ class OpenSources {
                     why.advice(),
                     e);
         }
-    }
-
-    /** How long a source may be busy with one statement. Throws as {@link #get}. */
-    Duration longest(String id, Duration ofServer) {
-        return opened(id).limits().longest(ofServer);
     }
 
     /**

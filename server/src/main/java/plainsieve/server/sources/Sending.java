@@ -2,6 +2,7 @@ package plainsieve.server.sources;
 
 import java.time.Duration;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.statement.Statement;
@@ -46,9 +47,9 @@ public class Sending {
      * @throws plainsieve.sources.SourceFailure when the source fails; written into Sent before it is thrown
      */
     public Answer send(String runId, Origin origin, Statement statement, RunListener listener) {
-        return logged(runId, origin, statement, listener, (source, cancellation, sentId) -> {
+        return logged(runId, origin, statement, listener, (source, limits, cancellation, sentId) -> {
             listener.sent(sentId, statement);
-            Answer answer = source.run(new Dispatch.Sql(statement), limits(origin), cancellation, listener);
+            Answer answer = source.run(new Dispatch.Sql(statement), limits, cancellation, listener);
             listener.done(answer);
             return new Outcome<>(answer, answer);
         });
@@ -75,8 +76,8 @@ public class Sending {
                 origin.forEvidence(),
                 statement,
                 NOBODY,
-                (source, cancellation, sentId) -> {
-                    Plan plan = source.explain(new Dispatch.Sql(statement), measured, limits(origin), cancellation);
+                (source, limits, cancellation, sentId) -> {
+                    Plan plan = source.explain(new Dispatch.Sql(statement), measured, limits, cancellation);
                     double millis = millisSince(start);
                     int steps = plan.steps().size();
                     return new Outcome<>(new Told(plan, millis), new Answer(steps, steps, millis, millis));
@@ -85,12 +86,13 @@ public class Sending {
 
     /** What a source holds. Throws {@link plainsieve.sources.SourceFailure} when it does not tell. */
     public Catalogue catalogue(String sourceId) {
-        return sources.get(sourceId).catalogue(limits(sourceId, settings.longestRun()), new Cancellation());
+        OpenSources.Opened opened = sources.get(sourceId);
+        return opened.source().catalogue(limits(opened, settings.longestRun()), new Cancellation());
     }
 
     /** A sign of life of a source: its name and version. */
     public String health(String sourceId) {
-        return sources.get(sourceId).health();
+        return sources.get(sourceId).source().health();
     }
 
     /** The same of a source that is not kept yet. */
@@ -105,32 +107,32 @@ public class Sending {
         sources.forget(sourceId);
     }
 
-    private RunLimits limits(Origin origin) {
-        Duration longest =
-                origin.purpose().kind() == Purpose.Kind.DOWNLOAD ? settings.longestDownload() : settings.longestRun();
-        return limits(origin.sourceId(), longest);
+    private Duration longest(Origin origin) {
+        return origin.purpose().kind() == Purpose.Kind.DOWNLOAD ? settings.longestDownload() : settings.longestRun();
     }
 
-    private RunLimits limits(String sourceId, Duration ofServer) {
-        return new RunLimits(sources.longest(sourceId, ofServer));
+    private static RunLimits limits(OpenSources.Opened opened, Duration ofServer) {
+        return new RunLimits(opened.limits().longest(ofServer));
     }
 
     /** What came of asking, and how it went. */
     private record Outcome<T>(T result, Answer answer) {}
 
     private interface Asking<T> {
-        Outcome<T> ask(Source source, Cancellation cancellation, long sentId);
+        Outcome<T> ask(Source source, RunLimits limits, Cancellation cancellation, long sentId);
     }
 
     private <T> T logged(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
-        Source source = sources.get(origin.sourceId());
-        WaitingLine line = sources.line(origin.sourceId(), origin.purpose().kind());
+        OpenSources.Opened opened = sources.get(origin.sourceId());
+        RunLimits limits = limits(opened, longest(origin));
+        WaitingLine line = opened.line(origin.purpose().kind());
         Cancellation cancellation = cancellations.begin(runId);
         try {
             listener.begun(cancellation);
-            line.enter(origin.asker().viewer(), cancellation, limits(origin).longest(), listener::waiting);
+            line.enter(origin.asker().viewer(), cancellation, limits.longest(), listener::waiting);
             try {
-                return logged(log.begin(runId, origin, statement), source, cancellation, asking);
+                SentLog.Begun begun = log.begin(runId, origin, statement);
+                return logged(begun, cancellation, () -> asking.ask(opened.source(), limits, cancellation, begun.id()));
             } finally {
                 line.leave();
             }
@@ -139,10 +141,10 @@ public class Sending {
         }
     }
 
-    private <T> T logged(SentLog.Begun begun, Source source, Cancellation cancellation, Asking<T> asking) {
+    private <T> T logged(SentLog.Begun begun, Cancellation cancellation, Supplier<Outcome<T>> asking) {
         long start = System.nanoTime();
         try {
-            Outcome<T> outcome = asking.ask(source, cancellation, begun.id());
+            Outcome<T> outcome = asking.get();
             log.done(begun, outcome.answer());
             return outcome.result();
         } catch (RuntimeException e) {

@@ -87,6 +87,12 @@ class FileFenceTest {
     }
 
     @Test
+    void aLinkThatLeadsNowhereYetIsNoWayOutLater() throws IOException {
+        Files.createSymbolicLink(files.resolve("later"), temporary.resolve("outside-later.duckdb"));
+        assertRefused(fence, "later", "leads nowhere");
+    }
+
+    @Test
     void aLinkInsideIsFollowed() throws IOException {
         Files.createFile(files.resolve("this-year.duckdb"));
         Files.createSymbolicLink(files.resolve("current"), files.resolve("this-year.duckdb"));

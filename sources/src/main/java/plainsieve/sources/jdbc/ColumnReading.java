@@ -9,7 +9,6 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
-import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
 import java.util.StringJoiner;
@@ -99,13 +98,9 @@ final class ColumnReading {
             return String.valueOf(value);
         }
         StringJoiner all = new StringJoiner(", ", "[", "]");
-        for (Object element : elements(array.getArray())) {
+        for (Object element : (Object[]) array.getArray()) {
             all.add(String.valueOf(plain(element)));
         }
         return all.toString();
-    }
-
-    private static Iterable<Object> elements(Object array) {
-        return array instanceof Object[] objects ? Arrays.asList(objects) : Arrays.asList(array);
     }
 }

@@ -77,7 +77,10 @@ final class JdbcFailures {
 
     /** The driver's words as a sentence, since another follows. */
     private String words(SQLException e) {
-        String message = vendor.message(e);
+        // Where files lie on this machine is nothing for readers.
+        String message = access.settings() instanceof SourceSettings.InFile file
+                ? vendor.message(e).replace(file.file(), file.address())
+                : vendor.message(e);
         return message.matches("(?s).*[.!?]") ? message : message + ".";
     }
 

@@ -3,6 +3,7 @@ package plainsieve.server.api.author;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -78,8 +79,11 @@ class SourceContentsApi {
 
     @GetMapping
     List<SourceBody> all(Project project) {
+        Map<String, SourceLimits> limits = kept.limits();
         return project.sources().entrySet().stream()
-                .map(source -> SourceBody.of(source.getKey(), source.getValue(), kept.limits(source.getKey())))
+                // One that went at this moment is shown as the project knew it.
+                .map(source -> SourceBody.of(
+                        source.getKey(), source.getValue(), limits.getOrDefault(source.getKey(), SourceLimits.USUAL)))
                 .toList();
     }
 
