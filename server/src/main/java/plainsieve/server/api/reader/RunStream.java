@@ -30,6 +30,9 @@ final class RunStream implements RunListener {
     private final List<Object[]> batch = new ArrayList<>();
     private final Presence presence = new Presence();
     private volatile int before;
+    /** Its last line is written; what is still to be kept of the run is nothing for its reader. */
+    private volatile boolean ended;
+
     private Statement statement;
     private long sentId;
     private int batchSize = FIRST_BATCH;
@@ -57,6 +60,9 @@ final class RunStream implements RunListener {
 
     /** How it stands, while nothing comes of it. */
     byte[] standing() {
+        if (ended) {
+            return new byte[0];
+        }
         int others = before;
         return line(others > 0 ? new RunEvent.Waiting("waiting", others - 1) : new RunEvent.Going("going"));
     }
@@ -94,6 +100,7 @@ final class RunStream implements RunListener {
     @Override
     public void done(Answer answer) {
         flushBatch();
+        ended = true;
         write(new RunEvent.Done(
                 "done",
                 answer.fetched(),
