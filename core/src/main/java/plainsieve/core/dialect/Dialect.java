@@ -26,6 +26,9 @@ public interface Dialect {
     /** What the functions that come with the database do to rows. */
     Functions functions();
 
+    /** How it writes what steps reckon. */
+    Forms forms();
+
     /** Quotes a name so that it is taken literally, whatever characters it has. */
     default String quoteName(String name) {
         return '"' + name.replace("\"", "\"\"") + '"';

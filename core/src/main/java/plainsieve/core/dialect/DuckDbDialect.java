@@ -17,7 +17,14 @@ final class DuckDbDialect implements Dialect {
             Feature.QUALIFY,
             Feature.FETCH_FIRST);
 
+    private static final Forms FORMS = new DuckDbForms();
+
     private final Functions functions = Functions.of("duckdb");
+
+    @Override
+    public Forms forms() {
+        return FORMS;
+    }
 
     @Override
     public Functions functions() {

@@ -16,7 +16,14 @@ final class MariaDbDialect implements Dialect {
             Feature.SESSION_VARIABLES,
             Feature.FETCH_FIRST);
 
+    private static final Forms FORMS = new MariaDbForms();
+
     private final Functions functions = Functions.of("mariadb");
+
+    @Override
+    public Forms forms() {
+        return FORMS;
+    }
 
     @Override
     public Functions functions() {

@@ -17,7 +17,14 @@ final class PostgreSqlDialect implements Dialect {
             Feature.COLON_BEHIND_OPERAND,
             Feature.FETCH_FIRST);
 
+    private static final Forms FORMS = new PostgreSqlForms();
+
     private final Functions functions = Functions.of("postgresql");
+
+    @Override
+    public Forms forms() {
+        return FORMS;
+    }
 
     @Override
     public Functions functions() {

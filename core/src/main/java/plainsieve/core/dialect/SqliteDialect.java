@@ -10,7 +10,14 @@ final class SqliteDialect implements Dialect {
     private static final Syntax SYNTAX =
             Syntax.of(Feature.BACKTICK_NAMES, Feature.BRACKETED_NAMES, Feature.AT_PLACEHOLDERS);
 
+    private static final Forms FORMS = new SqliteForms();
+
     private final Functions functions = Functions.of("sqlite");
+
+    @Override
+    public Forms forms() {
+        return FORMS;
+    }
 
     @Override
     public Functions functions() {

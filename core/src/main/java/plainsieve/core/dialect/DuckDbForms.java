@@ -1,0 +1,41 @@
+package plainsieve.core.dialect;
+
+/** What steps reckon, as DuckDB writes it. */
+final class DuckDbForms implements Forms {
+    @Override
+    public String days(String from, String to) {
+        return "date_diff('day', cast(" + from + " as date), cast(" + to + " as date))";
+    }
+
+    @Override
+    public String stretches(int seconds, String from, String to) {
+        return "cast(trunc(date_diff('second', cast(" + from + " as timestamp), cast(" + to + " as timestamp)) / " + seconds
+                + ") as bigint)";
+    }
+
+    @Override
+    public String rounded(String of, String digits) {
+        return "round(" + of + ", " + digits + ")";
+    }
+
+    @Override
+    public String asWhole(String of) {
+        return "cast(trunc(" + asNumber(of) + ") as bigint)";
+    }
+
+    @Override
+    public String asNumber(String of) {
+        return "cast(" + of + " as decimal(38, 10))";
+    }
+
+    @Override
+    public String ascending() {
+        return " nulls last";
+    }
+
+    @Override
+    public String dayRows(String from, String to) {
+        return "select cast(n as date) as n from generate_series(cast(" + from + " as timestamp), cast(" + to
+                + " as timestamp), interval 1 day) as s(n)";
+    }
+}

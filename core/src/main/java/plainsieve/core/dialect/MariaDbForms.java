@@ -1,0 +1,94 @@
+package plainsieve.core.dialect;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.value.Type;
+
+/** What steps reckon, as MariaDB writes it. */
+final class MariaDbForms implements Forms {
+    @Override
+    public String joined(List<String> texts) {
+        return "concat(" + String.join(", ", texts) + ")";
+    }
+
+    @Override
+    public String part(Part part, String of) {
+        return part == Part.DAY ? "dayofmonth(" + of + ")" : part.word() + "(" + of + ")";
+    }
+
+    @Override
+    public String moved(String from, Move move, boolean days) {
+        return "(" + from + " " + move.sign() + " interval " + move.amount() + " " + move.unit() + ")";
+    }
+
+    @Override
+    public String lastDay(String first, String unit) {
+        return "(" + first + " + interval 1 " + unit + " - interval 1 day)";
+    }
+
+    @Override
+    public String days(String from, String to) {
+        return "datediff(" + to + ", " + from + ")";
+    }
+
+    @Override
+    public String stretches(int seconds, String from, String to) {
+        return "truncate(timestampdiff(second, " + from + ", " + to + ") / " + seconds + ", 0)";
+    }
+
+    @Override
+    public String length(String of) {
+        return "char_length(" + of + ")";
+    }
+
+    /** Its division of decimals gives four digits more than they have; of numbers with an exponent it gives all. */
+    @Override
+    public String withFraction(String of) {
+        return of + " * 1e0";
+    }
+
+    @Override
+    public String rounded(String of, String digits) {
+        return "round(" + of + ", " + digits + ")";
+    }
+
+    @Override
+    public String asWhole(String of) {
+        return "cast(truncate(" + of + ", 0) as signed)";
+    }
+
+    @Override
+    public String asNumber(String of) {
+        return "cast(" + of + " as decimal(38, 10))";
+    }
+
+    @Override
+    public String around(String before, String text, String after) {
+        return "concat(" + (before.isEmpty() ? "" : "'" + before + "', ") + text
+                + (after.isEmpty() ? "" : ", '" + after + "'") + ")";
+    }
+
+    /** Here what has no value is less than everything. */
+    @Override
+    public Optional<String> emptyLast(String expression) {
+        return Optional.of(expression + " is null");
+    }
+
+    @Override
+    public String numbers(String from, String to) {
+        return "with recursive s (n) as (select cast(" + from + " as signed) union all select n + 1 from s where n < " + to
+                + ") select n from s where n <= " + to;
+    }
+
+    @Override
+    public String dayRows(String from, String to) {
+        return "with recursive s (n) as (select cast(" + from
+                + " as date) union all select n + interval 1 day from s where n < cast(" + to
+                + " as date)) select n from s where n <= cast(" + to + " as date)";
+    }
+
+    @Override
+    public String nothing(Type type) {
+        return "null";
+    }
+}

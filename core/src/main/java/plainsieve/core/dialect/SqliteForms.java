@@ -1,0 +1,103 @@
+package plainsieve.core.dialect;
+
+import plainsieve.core.value.Type;
+
+/** What steps reckon, as SQLite writes it: days and times are texts here. */
+final class SqliteForms implements Forms {
+    @Override
+    public String today() {
+        return "date('now', 'localtime')";
+    }
+
+    @Override
+    public String part(Part part, String of) {
+        return switch (part) {
+            case YEAR -> "cast(strftime('%Y', " + of + ") as integer)";
+            case QUARTER -> "((cast(strftime('%m', " + of + ") as integer) + 2) / 3)";
+            case MONTH -> "cast(strftime('%m', " + of + ") as integer)";
+            case DAY -> "cast(strftime('%d', " + of + ") as integer)";
+            case HOUR -> "cast(strftime('%H', " + of + ") as integer)";
+        };
+    }
+
+    @Override
+    public String moved(String from, Move move, boolean days) {
+        String how = days ? "date(" : "datetime(";
+        String amount = move.unit().equals("quarter")
+                ? "(" + move.amount() + ") * 3"
+                : move.unit().equals("week") ? "(" + move.amount() + ") * 7" : move.amount();
+        String unit = move.unit().equals("quarter") ? "month" : move.unit().equals("week") ? "day" : move.unit();
+        String span = move.fixed() && amount.equals(move.amount())
+                ? "'" + move.sign() + amount + " " + unit + "s'"
+                : "'" + move.sign() + "' || " + amount + " || ' " + unit + "s'";
+        return how + from + ", " + span + ")";
+    }
+
+    @Override
+    public String lastDay(String first, String unit) {
+        String span =
+                switch (unit) {
+                    case "week" -> "+7 days";
+                    case "quarter" -> "+3 months";
+                    default -> "+1 " + unit;
+                };
+        return "date(" + first + ", '" + span + "', '-1 day')";
+    }
+
+    @Override
+    public String days(String from, String to) {
+        return "cast(julianday(date(" + to + ")) - julianday(date(" + from + ")) as integer)";
+    }
+
+    @Override
+    public String stretches(int seconds, String from, String to) {
+        return "cast((strftime('%s', " + to + ") - strftime('%s', " + from + ")) / " + seconds + " as integer)";
+    }
+
+    @Override
+    public String firstLetters(String of, String count) {
+        return "substr(" + of + ", 1, " + count + ")";
+    }
+
+    @Override
+    public String lastLetters(String of, String count) {
+        return "substr(" + of + ", -" + count + ")";
+    }
+
+    @Override
+    public String rounded(String of, String digits) {
+        return "round(" + of + ", " + digits + ")";
+    }
+
+    @Override
+    public String asWhole(String of) {
+        return "cast(" + of + " as integer)";
+    }
+
+    @Override
+    public String asDay(String of) {
+        return "date(" + of + ")";
+    }
+
+    @Override
+    public String ascending() {
+        return " nulls last";
+    }
+
+    @Override
+    public String numbers(String from, String to) {
+        return "with recursive s (n) as (select cast(" + from + " as integer) union all select n + 1 from s where n < " + to
+                + ") select n from s where n <= " + to;
+    }
+
+    @Override
+    public String dayRows(String from, String to) {
+        return "with recursive s (n) as (select date(" + from + ") union all select date(n, '+1 day') from s where n < date("
+                + to + ")) select n from s where n <= date(" + to + ")";
+    }
+
+    @Override
+    public String nothing(Type type) {
+        return "null";
+    }
+}

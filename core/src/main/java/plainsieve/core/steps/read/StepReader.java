@@ -1,0 +1,243 @@
+package plainsieve.core.steps.read;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.Rows;
+import plainsieve.core.steps.step.Step;
+
+/** Reads a step. Every kind begins with words of its own; docs/steps.md has the table of them. */
+final class StepReader {
+    private static final String KEPT = "rows without one are kept";
+    private static final String LEFT_OUT = "only rows that have one";
+
+    private final Cursor cursor;
+    private final ExpressionReader expressions;
+    private final ConditionReader conditions;
+    private final RowsReader rows;
+    private final TotalReader totals;
+
+    private record Beginning(String words, Supplier<Step> rest) {}
+
+    StepReader(Cursor cursor) {
+        this.cursor = cursor;
+        this.expressions = new ExpressionReader(cursor);
+        this.conditions = new ConditionReader(cursor, expressions);
+        this.rows = new RowsReader(cursor, expressions);
+        this.totals = new TotalReader(cursor, expressions, conditions);
+    }
+
+    /** The words that steps begin with, longer ones before those that begin them. */
+    private List<Beginning> beginnings() {
+        return List.of(
+                new Beginning("rows of", () -> new Step.From(rows.read())),
+                new Beginning("where", () -> new Step.Where(conditions.read())),
+                new Beginning("beside each, its row of", this::beside),
+                new Beginning("only those with a row of", () -> onlyThose(true)),
+                new Beginning("only those without a row of", () -> onlyThose(false)),
+                new Beginning("only those whose", this::amongThose),
+                new Beginning("under it, the rows of", () -> new Step.Under(rows.read())),
+                new Beginning("columns", () -> new Step.Columns(taken(Mark.Kind.COLUMNS))),
+                new Beginning("without columns", this::without),
+                new Beginning("rename", this::rename),
+                new Beginning("new column", this::newColumn),
+                new Beginning("fill blanks of", this::fill),
+                new Beginning("replace in", this::replace),
+                new Beginning("distinct rows", Step.Distinct::new),
+                new Beginning("total of everything", () -> totals.read(false)),
+                new Beginning("total by", () -> totals.read(true)),
+                new Beginning("sort by", () -> new Step.Sort(totals.by())),
+                new Beginning("first", this::first),
+                new Beginning("running total of", () -> running(Step.Running.Kind.SUM)),
+                new Beginning("rank as", () -> running(Step.Running.Kind.RANK)),
+                new Beginning("row number as", () -> running(Step.Running.Kind.NUMBER)));
+    }
+
+    /** The step of a whole line. */
+    Step read() {
+        Optional<Beginning> found = beginnings().stream()
+                .filter(beginning -> sees(beginning.words()))
+                .findFirst();
+        Beginning beginning = found.orElseThrow(() -> cursor.wrong(
+                "No step begins like this.",
+                "Begin with “where”, “beside each, its row of”, “total by”, “new column”, “sort by”, “first” or another of the offered words."));
+        take(beginning.words());
+        Step step = beginning.rest().get();
+        if (!cursor.isAtEnd()) {
+            throw cursor.wrong("The step should end here.", "Write what follows as a step of its own.");
+        }
+        return step;
+    }
+
+    /* Commas within the words are signs of their own. */
+    private boolean sees(String words) {
+        return cursor.sees(spaced(words));
+    }
+
+    private void take(String words) {
+        cursor.takes(spaced(words));
+    }
+
+    private static String spaced(String words) {
+        return words.replace(",", " ,");
+    }
+
+    private Step beside() {
+        Rows other = rows.read();
+        Step.Match match = match();
+        List<Step.Taken> columns = cursor.takes(":") ? taken(Mark.Kind.THEIR_COLUMNS) : List.of();
+        boolean kept = true;
+        if (cursor.takes(";")) {
+            int start = cursor.start();
+            kept = cursor.takes(KEPT);
+            if (!kept) {
+                cursor.must(LEFT_OUT);
+            }
+            cursor.mark(Mark.of(Mark.Kind.KEPT, new At(start, cursor.last().end())));
+        }
+        return new Step.Beside(other, match, columns, kept);
+    }
+
+    private Step.Match match() {
+        if (cursor.takes("with the same")) {
+            int start = cursor.start();
+            List<Step.Name> names = names();
+            At at = new At(start, cursor.last().end());
+            cursor.mark(Mark.of(Mark.Kind.THEIR_COLUMNS, at));
+            return new Step.SameColumns(names);
+        }
+        cursor.must("where");
+        return new Step.Matching(conditions.read());
+    }
+
+    private Step onlyThose(boolean with) {
+        Rows other = rows.read();
+        return new Step.OnlyThose(other, match(), with);
+    }
+
+    private Step amongThose() {
+        Step.Name column = column();
+        boolean among = !cursor.takes("is not in");
+        if (among) {
+            cursor.must("is in");
+        }
+        Optional<Step.Name> theirs = Optional.empty();
+        if (cursor.peek().isName() && cursor.peek(1).isWord("of")) {
+            theirs = Optional.of(cursor.name("A column"));
+            cursor.must("of");
+        }
+        return new Step.AmongThose(column, among, theirs, rows.read());
+    }
+
+    private Step.Name column() {
+        cursor.wants(Wanted.Kind.COLUMN, "");
+        Step.Name name = cursor.name("A column");
+        cursor.mark(Mark.of(Mark.Kind.COLUMN, name.at()));
+        return name;
+    }
+
+    private List<Step.Name> names() {
+        List<Step.Name> names = new ArrayList<>();
+        do {
+            cursor.wants(Wanted.Kind.COLUMN, "");
+            names.add(cursor.name("A column"));
+        } while (cursor.takes(","));
+        return names;
+    }
+
+    /** {@code name as port, island}, one mark for all of it. */
+    private List<Step.Taken> taken(Mark.Kind kind) {
+        int start = cursor.start();
+        List<Step.Taken> taken = new ArrayList<>();
+        do {
+            cursor.wants(kind == Mark.Kind.COLUMNS ? Wanted.Kind.COLUMN : Wanted.Kind.THEIRS, "");
+            Step.Name name = cursor.name("A column");
+            taken.add(new Step.Taken(name, cursor.takes("as") ? cursor.name("A name") : name));
+        } while (cursor.takes(","));
+        cursor.mark(Mark.of(kind, new At(start, cursor.last().end())));
+        return taken;
+    }
+
+    private Step without() {
+        int start = cursor.start();
+        List<Step.Name> names = names();
+        cursor.mark(Mark.of(Mark.Kind.COLUMNS, new At(start, cursor.last().end())));
+        return new Step.Without(names);
+    }
+
+    private Step rename() {
+        List<Step.Taken> renamed = new ArrayList<>();
+        do {
+            Step.Name name = column();
+            cursor.must("to");
+            Step.Name as = cursor.name("A name");
+            cursor.mark(Mark.of(Mark.Kind.NAME, as.at()));
+            renamed.add(new Step.Taken(name, as));
+        } while (cursor.takes(","));
+        return new Step.Rename(renamed);
+    }
+
+    private Step newColumn() {
+        Step.Name name = cursor.name("The name of the column");
+        cursor.mark(Mark.of(Mark.Kind.NAME, name.at()));
+        cursor.must(":");
+        int start = cursor.start();
+        int marks = cursor.marks().size();
+        Expression value = expressions.read();
+        // A formula is changed as a whole: its words mean little alone.
+        cursor.marks().subList(marks, cursor.marks().size()).clear();
+        cursor.mark(Mark.of(Mark.Kind.FORMULA, new At(start, cursor.last().end())));
+        return new Step.NewColumn(name, value);
+    }
+
+    private Step fill() {
+        Step.Name column = column();
+        cursor.must("with");
+        return new Step.Fill(column, expressions.compared(column.name()));
+    }
+
+    private Step replace() {
+        Step.Name column = column();
+        cursor.must(":");
+        List<Step.Replacement> pairs = new ArrayList<>();
+        do {
+            Expression what = expressions.compared(column.name());
+            cursor.must("with");
+            pairs.add(new Step.Replacement(what, expressions.compared(column.name())));
+        } while (cursor.takes(","));
+        return new Step.Replace(column, pairs);
+    }
+
+    private Step first() {
+        int start = cursor.start();
+        Expression count = expressions.single();
+        cursor.mark(Mark.of(Mark.Kind.COUNT, new At(start, cursor.last().end())));
+        cursor.must("rows");
+        List<Step.Name> each = cursor.takes("of each") ? each() : List.of();
+        List<Step.By> by = cursor.takes("by") ? totals.by() : List.of();
+        return new Step.First(count, each, by);
+    }
+
+    private List<Step.Name> each() {
+        int start = cursor.start();
+        List<Step.Name> names = names();
+        cursor.mark(Mark.of(Mark.Kind.COLUMNS, new At(start, cursor.last().end())));
+        return names;
+    }
+
+    private Step running(Step.Running.Kind kind) {
+        Optional<Expression> of = Optional.empty();
+        if (kind == Step.Running.Kind.SUM) {
+            of = Optional.of(expressions.read());
+            cursor.must("as");
+        }
+        Step.Name name = cursor.name("The name of the column");
+        cursor.mark(Mark.of(Mark.Kind.NAME, name.at()));
+        List<Step.Name> each = cursor.takes("of each") ? each() : List.of();
+        cursor.must("by");
+        return new Step.Running(kind, of, name, each, totals.by());
+    }
+}

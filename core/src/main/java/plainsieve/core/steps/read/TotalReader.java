@@ -1,0 +1,143 @@
+package plainsieve.core.steps.read;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Condition;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.Step;
+
+/** Reads totals, what they are by, and orders. */
+final class TotalReader {
+    /** Longer words before those that begin them. */
+    private static final List<Map.Entry<String, Measure.Function>> FIGURES = List.of(
+            Map.entry("number of rows", Measure.Function.COUNT),
+            Map.entry("number of different", Measure.Function.COUNT_DISTINCT),
+            Map.entry("number of", Measure.Function.COUNT),
+            Map.entry("sum of", Measure.Function.SUM),
+            Map.entry("average of", Measure.Function.AVG),
+            Map.entry("smallest", Measure.Function.MIN),
+            Map.entry("largest", Measure.Function.MAX),
+            Map.entry("median of", Measure.Function.MEDIAN));
+
+    private final Cursor cursor;
+    private final ExpressionReader expressions;
+    private final ConditionReader conditions;
+
+    TotalReader(Cursor cursor, ExpressionReader expressions, ConditionReader conditions) {
+        this.cursor = cursor;
+        this.expressions = expressions;
+        this.conditions = conditions;
+    }
+
+    /** @param grouped whether keys come first */
+    Step.Total read(boolean grouped) {
+        List<Step.Key> keys = new ArrayList<>();
+        if (grouped) {
+            do {
+                keys.add(key());
+            } while (cursor.takes(","));
+        }
+        List<Step.Figure> figures = new ArrayList<>();
+        if (!grouped || cursor.sees(":")) {
+            cursor.must(":");
+            do {
+                figures.add(figure());
+            } while (cursor.takes(","));
+        }
+        return new Step.Total(keys, figures);
+    }
+
+    private Step.Key key() {
+        int marks = cursor.marks().size();
+        Expression value = expressions.read();
+        boolean plain = value instanceof Expression.Column;
+        if (!plain) {
+            cursor.marks().subList(marks, cursor.marks().size()).clear();
+            cursor.mark(Mark.of(Mark.Kind.FORMULA, value.at()));
+        }
+        if (cursor.takes("as")) {
+            return new Step.Key(value, made());
+        }
+        if (value instanceof Expression.Column column) {
+            return new Step.Key(value, new Step.Name(column.name(), column.at()));
+        }
+        throw cursor.wrong("What this is called is missing here.", "Write “as” and a name.");
+    }
+
+    private Step.Name made() {
+        Step.Name name = cursor.name("A name");
+        cursor.mark(Mark.of(Mark.Kind.NAME, name.at()));
+        return name;
+    }
+
+    private Step.Figure figure() {
+        int start = cursor.start();
+        Map.Entry<String, Measure.Function> found = FIGURES.stream()
+                .filter(figure -> cursor.sees(figure.getKey()))
+                .findFirst()
+                .orElseThrow(() -> cursor.wrong(
+                        "A total is missing here.", "Write for example “number of rows” or “sum of passengers”."));
+        cursor.takes(found.getKey());
+        int marks = cursor.marks().size();
+        boolean ofRows = found.getKey().equals("number of rows");
+        Optional<Expression> of = ofRows ? Optional.empty() : Optional.of(expressions.read());
+        cursor.marks().subList(marks, cursor.marks().size()).clear();
+        cursor.mark(Mark.of(Mark.Kind.FIGURE, new At(start, cursor.last().end())));
+        Optional<Condition> where = cursor.takes("where") ? Optional.of(conditions.read()) : Optional.empty();
+        At at = new At(start, cursor.last().end());
+        return new Step.Figure(found.getValue(), of, where, name(found.getValue(), of, at), at);
+    }
+
+    /** What a total is called that has no name of its own: its words, as far as a name can have them. */
+    private Step.Name name(Measure.Function function, Optional<Expression> of, At at) {
+        if (cursor.takes("as")) {
+            return made();
+        }
+        String column = of.filter(Expression.Column.class::isInstance)
+                .map(expression -> ((Expression.Column) expression).name())
+                .orElse("");
+        String words =
+                switch (function) {
+                    case COUNT -> of.isEmpty() ? "rows" : "number";
+                    case COUNT_DISTINCT -> "different";
+                    case AVG -> "average";
+                    case MIN -> "smallest";
+                    case MAX -> "largest";
+                    case SUM, MEDIAN, SHARE -> function.word();
+                };
+        return new Step.Name(column.isEmpty() ? words : words + "_" + column, at);
+    }
+
+    /** {@code island, departed_at largest first}. */
+    List<Step.By> by() {
+        List<Step.By> all = new ArrayList<>();
+        do {
+            all.add(one());
+        } while (cursor.takes(","));
+        return all;
+    }
+
+    private Step.By one() {
+        cursor.wants(Wanted.Kind.COLUMN, "");
+        Step.Name name = cursor.name("A column");
+        cursor.mark(Mark.of(Mark.Kind.COLUMN, name.at()));
+        int start = cursor.start();
+        // A comma in front of the direction reads well, too.
+        boolean comma = cursor.peek().isSign(",") && cursor.peek(2).isWord("first");
+        if (comma) {
+            cursor.take();
+        }
+        boolean largest = cursor.takes("largest first");
+        boolean said = largest || cursor.takes("smallest first");
+        if (said) {
+            At at = new At(comma ? start + 1 : start, cursor.last().end());
+            At words = new At(cursor.last().end() - (largest ? "largest first" : "smallest first").length(), at.end());
+            cursor.mark(new Mark(Mark.Kind.DIRECTION, words, words, List.of()));
+        }
+        return new Step.By(name, largest);
+    }
+}

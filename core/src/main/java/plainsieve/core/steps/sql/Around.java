@@ -1,0 +1,46 @@
+package plainsieve.core.steps.sql;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.steps.step.KnownColumn;
+
+/** What steps can speak of that stands outside of them. */
+public interface Around {
+    /** The columns of a table, in its order; nothing when they are not known. @param schema empty where none is named */
+    Optional<List<KnownColumn>> columns(String schema, String table);
+
+    /** The names of the source's tables; none when they are not known. */
+    Collection<String> tables();
+
+    /** The text of another query of the same source; nothing when there is none of this id. */
+    Optional<String> query(String id);
+
+    /** The ids of the other queries of the same source. */
+    Collection<String> queries();
+
+    /** Where nothing is known. */
+    static Around nothing() {
+        return new Around() {
+            @Override
+            public Optional<List<KnownColumn>> columns(String schema, String table) {
+                return Optional.empty();
+            }
+
+            @Override
+            public Collection<String> tables() {
+                return List.of();
+            }
+
+            @Override
+            public Optional<String> query(String id) {
+                return Optional.empty();
+            }
+
+            @Override
+            public Collection<String> queries() {
+                return List.of();
+            }
+        };
+    }
+}

@@ -1,0 +1,221 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import plainsieve.core.steps.step.KnownColumn;
+
+/**
+ * One SELECT that is being made. What it gives is called by names; what it is from by aliases that no other has.
+ *
+ * @param open whether it also gives every other column of what it is from first, because they are not known one by one
+ * @param where conditions on rows, all of which have to be true
+ */
+record Block(
+        List<From> from,
+        List<Sql> where,
+        Optional<Grouping> grouping,
+        List<Out> outs,
+        boolean open,
+        boolean distinct,
+        List<Ordering> order,
+        Optional<Sql> limit) {
+
+    /** A column that a block gives. */
+    record Out(String name, Reckoned value) {}
+
+    /** @param by the name that was said, which the block may not give any more */
+    record Ordering(String by, Reckoned value, boolean largestFirst) {}
+
+    /** @param having conditions on groups */
+    record Grouping(List<Sql> keys, List<Sql> having) {
+        Grouping {
+            keys = List.copyOf(keys);
+            having = List.copyOf(having);
+        }
+
+        Grouping having(Sql condition) {
+            return new Grouping(keys, Block.with(having, condition));
+        }
+    }
+
+    /** One of the things that a block is from. @param join how it is joined; nothing for the first */
+    record From(Item item, String alias, Optional<Join> join) {}
+
+    record Join(boolean kept, Sql on) {}
+
+    /** What rows come from. */
+    sealed interface Item {}
+
+    /** A table, or another text that gives rows. */
+    record Written(String text, Optional<List<KnownColumn>> columns, Origin origin) implements Item {}
+
+    /** A query that is written out, in brackets. */
+    record Asked(Sql query) implements Item {}
+
+    record Nested(Block block) implements Item {}
+
+    /** Blocks one under the other, with the same names in the same order. */
+    record Stack(List<Block> blocks) implements Item {
+        Stack {
+            blocks = List.copyOf(blocks);
+        }
+    }
+
+    Block {
+        from = List.copyOf(from);
+        where = List.copyOf(where);
+        outs = List.copyOf(outs);
+        order = List.copyOf(order);
+    }
+
+    /** A block that gives all that something has. */
+    static Block of(Item item, String alias, Optional<List<KnownColumn>> columns, Origin origin) {
+        List<Out> outs = columns.orElse(List.of()).stream()
+                .map(column -> new Out(column.name(), ref(alias, column, origin)))
+                .toList();
+        From from = new From(item, alias, Optional.empty());
+        return new Block(
+                List.of(from), List.of(), Optional.empty(), outs, columns.isEmpty(), false, List.of(), Optional.empty());
+    }
+
+    static Reckoned ref(String alias, KnownColumn column, Origin origin) {
+        Reckoned read =
+                Reckoned.single(Sql.of(new Sql.Ref(alias, column.name(), origin)), column.type(), Level.ROW);
+        return column.mayBeEmpty() ? read : read.neverEmpty();
+    }
+
+    /** What it gives, by name; of names that differ in case only, the one that is written so. */
+    Optional<Out> out(String name) {
+        return outs.stream().filter(out -> out.name().equals(name)).findFirst().or(() -> outs.stream()
+                .filter(out -> out.name().equalsIgnoreCase(name))
+                .findFirst());
+    }
+
+    /** Its columns; nothing when not all of them are known. */
+    Optional<List<KnownColumn>> columns() {
+        return open
+                ? Optional.empty()
+                : Optional.of(outs.stream()
+                        .map(out -> new KnownColumn(
+                                out.name(), out.value().type(), out.value().mayBeEmpty()))
+                        .toList());
+    }
+
+    /** What a block that gives all of another has from it by name. */
+    List<Out> inStar() {
+        return open && from.get(0).item() instanceof Nested nested ? nested.block().outs() : List.of();
+    }
+
+    /** Whether all of what it is from comes first, as it is: a column that is not known one by one cannot go, or change. */
+    boolean keepsStar() {
+        List<Out> all = inStar();
+        boolean kept = outs.size() >= all.size();
+        for (int i = 0; kept && i < all.size(); i++) {
+            Sql sql = outs.get(i).value().sql();
+            kept = outs.get(i).name().equals(all.get(i).name())
+                    && sql.pieces().size() == 1
+                    && sql.pieces().get(0) instanceof Sql.Ref ref
+                    && ref.column().equals(all.get(i).name());
+        }
+        return kept;
+    }
+
+    boolean hasWindow() {
+        return outs.stream().anyMatch(out -> out.value().level() == Level.WINDOW);
+    }
+
+    /** Whether each row that it is from is one row that it gives, or none: so that more conditions and joins fit in. */
+    boolean isPlain() {
+        return grouping.isEmpty() && !distinct && limit.isEmpty() && !hasWindow();
+    }
+
+    /** Every column that it names of what it, or a block around it, is from. */
+    void refs(Consumer<Sql.Ref> each) {
+        outs.forEach(out -> out.value().sql().refs(each));
+        where.forEach(sql -> sql.refs(each));
+        grouping.ifPresent(group -> {
+            group.keys().forEach(sql -> sql.refs(each));
+            group.having().forEach(sql -> sql.refs(each));
+        });
+        order.forEach(one -> one.value().sql().refs(each));
+        from.forEach(one -> {
+            one.join().ifPresent(join -> join.on().refs(each));
+            if (one.item() instanceof Nested nested) {
+                nested.block().refs(each);
+            } else if (one.item() instanceof Stack stack) {
+                stack.blocks().forEach(block -> block.refs(each));
+            } else if (one.item() instanceof Asked asked) {
+                asked.query().refs(each);
+            }
+        });
+    }
+
+    /** Every alias in it, at any depth. */
+    Set<String> aliases() {
+        Set<String> all = new LinkedHashSet<>();
+        for (From one : from) {
+            all.add(one.alias());
+            if (one.item() instanceof Nested nested) {
+                all.addAll(nested.block().aliases());
+            } else if (one.item() instanceof Stack stack) {
+                stack.blocks().forEach(block -> all.addAll(block.aliases()));
+            }
+        }
+        refs(ref -> all.add(ref.alias()));
+        return all;
+    }
+
+    Block outs(List<Out> others) {
+        return new Block(from, where, grouping, others, open, distinct, order, limit);
+    }
+
+    Block from(From more) {
+        return new Block(with(from, more), where, grouping, outs, open, distinct, order, limit);
+    }
+
+    Block where(Sql condition) {
+        return new Block(from, with(where, condition), grouping, outs, open, distinct, order, limit);
+    }
+
+    Block grouped(Grouping by) {
+        return new Block(from, where, Optional.of(by), outs, open, distinct, order, limit);
+    }
+
+    Block closed() {
+        return new Block(from, where, grouping, outs, false, distinct, order, limit);
+    }
+
+    Block asDistinct() {
+        return new Block(from, where, grouping, outs, open, true, order, limit);
+    }
+
+    Block ordered(List<Ordering> by) {
+        return new Block(from, where, grouping, outs, open, distinct, by, limit);
+    }
+
+    Block limited(Sql rows) {
+        return new Block(from, where, grouping, outs, open, distinct, order, Optional.of(rows));
+    }
+
+    /** The same with a column more, or another in its place. */
+    Block with(Out out) {
+        List<Out> all = new ArrayList<>(outs);
+        Optional<Out> before = out(out.name());
+        if (before.isPresent()) {
+            all.set(all.indexOf(before.get()), new Out(before.get().name(), out.value()));
+        } else {
+            all.add(out);
+        }
+        return outs(all);
+    }
+
+    private static <T> List<T> with(List<T> all, T more) {
+        List<T> longer = new ArrayList<>(all);
+        longer.add(more);
+        return longer;
+    }
+}

@@ -1,0 +1,94 @@
+package plainsieve.core.steps.sql;
+
+import plainsieve.core.steps.step.Step;
+import plainsieve.core.value.ProblemException;
+
+/** Puts step upon step: the block after each is made of the one before it. */
+final class Building {
+    private final Making making;
+    private final RowsSql rows;
+
+    Building(Making making, Queries queries) {
+        this.making = making;
+        this.rows = new RowsSql(making, queries);
+    }
+
+    /** The rows that all begins with. */
+    Block first(Step.From step) {
+        return rows.of(step.rows(), making.reserved());
+    }
+
+    /** A step as the one that all begins with. */
+    static Step.From beginning(Step step, Making making) {
+        if (step instanceof Step.From from) {
+            return from;
+        }
+        throw making.wrong(
+                "bad-step",
+                making.origin().at(),
+                "The first step says what rows it begins with.",
+                "Begin with “rows of” and a table.");
+    }
+
+    /** The block after a step. Throws {@link ProblemException} with the place in its line where it cannot be. */
+    Block after(Block block, Step step) {
+        Block after = made(block, step);
+        if (!after.keepsStar()) {
+            throw making.wrong(
+                    "unknown-columns",
+                    making.origin().at(),
+                    "What columns there are is not known here, and this step takes one of them away.",
+                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+        }
+        return after;
+    }
+
+    private Block made(Block block, Step step) {
+        FilterSql filters = new FilterSql(making, rows);
+        ColumnsSql columns = new ColumnsSql(making);
+        OrderSql orders = new OrderSql(making);
+        if (step instanceof Step.Where where) {
+            return filters.where(block, where.condition());
+        } else if (step instanceof Step.Beside beside) {
+            return new JoinSql(making, rows).beside(block, beside);
+        } else if (step instanceof Step.OnlyThose only) {
+            return filters.onlyThose(block, only);
+        } else if (step instanceof Step.AmongThose among) {
+            return filters.amongThose(block, among);
+        } else if (step instanceof Step.Under under) {
+            return new StackSql(making, rows).under(block, under);
+        } else if (step instanceof Step.Total total) {
+            return new TotalSql(making).of(block, total);
+        } else if (step instanceof Step.Sort sort) {
+            return orders.sort(block, sort.by());
+        } else if (step instanceof Step.First first) {
+            return orders.first(block, first);
+        } else if (step instanceof Step.Running running) {
+            return orders.running(block, running);
+        }
+        return columns(columns, block, step);
+    }
+
+    private Block columns(ColumnsSql columns, Block block, Step step) {
+        if (step instanceof Step.Columns chosen) {
+            return columns.columns(block, chosen.columns());
+        } else if (step instanceof Step.Without without) {
+            return columns.without(block, without.columns());
+        } else if (step instanceof Step.Rename rename) {
+            return columns.rename(block, rename.columns());
+        } else if (step instanceof Step.NewColumn made) {
+            return columns.newColumn(block, made);
+        } else if (step instanceof Step.Fill fill) {
+            return columns.fill(block, fill);
+        } else if (step instanceof Step.Replace replace) {
+            return columns.replace(block, replace);
+        } else if (step instanceof Step.Distinct) {
+            return columns.distinct(block);
+        }
+        throw making.wrong(
+                "bad-step",
+                making.origin().at(),
+                "Only the first step says what rows it begins with.",
+                "Write “beside each, its row of” or “under it, the rows of”.");
+    }
+}

@@ -1,0 +1,94 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.DatePart;
+import plainsieve.core.dialect.Forms;
+import plainsieve.core.steps.sql.Reckoned.Binding;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.Function;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** Makes SQL of functions. */
+final class FunctionSql {
+    private final ExpressionSql expressions;
+
+    FunctionSql(ExpressionSql expressions) {
+        this.expressions = expressions;
+    }
+
+    Reckoned of(Expression.Call call) {
+        List<Reckoned> arguments = new ArrayList<>();
+        call.arguments().forEach(argument -> arguments.add(expressions.of(argument)));
+        Origin origin = expressions.making().origin(call.at());
+        Sql[] parts = arguments.stream()
+                .map(argument -> argument.at(Binding.SINGLE, origin))
+                .toArray(Sql[]::new);
+        Sql sql = Sql.form(p -> written(call, p, arguments), origin, parts);
+        Reckoned all = expressions.together(arguments, sql, type(call.function(), arguments), Binding.SINGLE);
+        boolean oneIsThere = call.function() == Function.FIRST_VALUE
+                && arguments.stream().anyMatch(argument -> !argument.mayBeEmpty());
+        return oneIsThere ? all.neverEmpty() : all;
+    }
+
+    private static Optional<Type> type(Function function, List<Reckoned> arguments) {
+        Optional<Type> given = arguments.get(0).type();
+        return switch (function) {
+            case FIRST_VALUE ->
+                arguments.stream().flatMap(argument -> argument.type().stream()).findFirst();
+            case ABSOLUTE, BAND -> given.isPresent() ? given : function.type();
+            default -> function.type();
+        };
+    }
+
+    private String written(Expression.Call call, List<String> p, List<Reckoned> arguments) {
+        Forms forms = expressions.forms();
+        String of = p.get(0);
+        return switch (call.function()) {
+            case YEAR -> forms.part(Forms.Part.YEAR, of);
+            case QUARTER -> forms.part(Forms.Part.QUARTER, of);
+            case MONTH -> forms.part(Forms.Part.MONTH, of);
+            case DAY -> forms.part(Forms.Part.DAY, of);
+            case HOUR -> forms.part(Forms.Part.HOUR, of);
+            case WEEKDAY -> "(" + expressions.making().dialect().part(DatePart.WEEKDAY, of) + ")";
+            case LENGTH -> forms.length(of);
+            case UPPER -> "upper(" + of + ")";
+            case LOWER -> "lower(" + of + ")";
+            case TRIMMED -> "trim(" + of + ")";
+            case FIRST_LETTERS -> forms.firstLetters(text(of, arguments), p.get(1));
+            case LAST_LETTERS -> forms.lastLetters(text(of, arguments), p.get(1));
+            case ROUNDED -> forms.rounded(of, p.get(1));
+            case ABSOLUTE -> "abs(" + of + ")";
+            case BAND -> band(call, of);
+            case FISCAL_YEAR ->
+                "(" + forms.part(Forms.Part.YEAR, of) + " + case when " + forms.part(Forms.Part.MONTH, of) + " >= "
+                        + p.get(1) + " and " + p.get(1) + " > 1 then 1 else 0 end)";
+            case FIRST_VALUE -> "coalesce(" + String.join(", ", p) + ")";
+            case AS_TEXT -> expressions.making().dialect().asText(of);
+            case AS_WHOLE -> forms.asWhole(of);
+            case AS_NUMBER -> forms.asNumber(of);
+            case AS_DAY -> forms.asDay(of);
+        };
+    }
+
+    private String text(String of, List<Reckoned> arguments) {
+        return arguments.get(0).type().equals(Optional.of(Type.TEXT))
+                ? of
+                : expressions.making().dialect().asText(of);
+    }
+
+    private String band(Expression.Call call, String of) {
+        Expression width = call.arguments().get(1);
+        if (width instanceof Expression.Fixed fixed && !fixed.value().written().matches("-.*|0|0\\.0*")) {
+            Value value = fixed.value();
+            if (value.type() == Type.INTEGER || value.type() == Type.DECIMAL) {
+                return "(" + expressions.making().dialect().band(new java.math.BigDecimal(value.written()), of) + ")";
+            }
+        }
+        throw expressions
+                .making()
+                .wrong("bad-step", width.at(), "A band is as wide as a number above nought.", "Write “band of … by 10”.");
+    }
+}

@@ -1,0 +1,19 @@
+package plainsieve.core.steps.sql;
+
+/** What the value of a column hangs on, and so where a condition on it may stand. */
+enum Level {
+    /** On no row. */
+    CONSTANT,
+    /** On what is grouped by. */
+    KEY,
+    /** On one row. */
+    ROW,
+    /** On the rows of a group. */
+    TOTAL,
+    /** On other rows of the answer. */
+    WINDOW;
+
+    Level with(Level other) {
+        return compareTo(other) >= 0 ? this : other;
+    }
+}

@@ -1,0 +1,10 @@
+package plainsieve.core.steps.sql;
+
+import java.util.Set;
+import plainsieve.core.steps.step.Rows;
+
+/** Other queries of the project, whose rows steps can take. */
+interface Queries {
+    /** The block of a query, in which no alias is one of those taken. */
+    Block block(Rows.Query query, Making making, Set<String> taken);
+}

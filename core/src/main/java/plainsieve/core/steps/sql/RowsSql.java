@@ -1,0 +1,110 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Rows;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Type;
+
+/** Makes blocks of what rows come from. */
+final class RowsSql {
+    private final Making making;
+    private final Queries queries;
+
+    RowsSql(Making making, Queries queries) {
+        this.making = making;
+        this.queries = queries;
+    }
+
+    /** @param taken aliases that are in use around it */
+    Block of(Rows rows, Set<String> taken) {
+        Origin origin = making.origin(rows.at());
+        if (rows instanceof Rows.Table table) {
+            Optional<List<KnownColumn>> columns = columns(table);
+            String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
+            Block.Written written = new Block.Written(schema + name(table.name()), columns, origin);
+            return Block.of(written, Making.alias(table.name(), taken), columns, origin);
+        }
+        if (rows instanceof Rows.Query query) {
+            return queries.block(query, making, taken);
+        }
+        if (rows instanceof Rows.Typed typed) {
+            return typed(typed, taken);
+        }
+        return series((Rows.Series) rows, taken);
+    }
+
+    private String name(String name) {
+        return Names.written(name, making.dialect());
+    }
+
+    private Optional<List<KnownColumn>> columns(Rows.Table table) {
+        Optional<List<KnownColumn>> columns = making.around().columns(table.schema(), table.name());
+        boolean known = columns.isPresent()
+                || making.around().tables().isEmpty()
+                || making.around().tables().stream().anyMatch(table.name()::equalsIgnoreCase);
+        if (!known) {
+            throw making.wrong(
+                    "unknown-table",
+                    table.at(),
+                    "There is no table “%s”.".formatted(table.inWords()),
+                    Nearest.to(table.name(), making.around().tables())
+                            .map("Did you mean “%s”?"::formatted)
+                            .orElse("Take one of the source's tables."));
+        }
+        return columns;
+    }
+
+    /** One SELECT a row, so that every database takes it, with parameters too. */
+    private Block typed(Rows.Typed typed, Set<String> taken) {
+        Origin origin = making.origin(typed.at());
+        ExpressionSql expressions = new ExpressionSql(making, nothing());
+        List<Block> rows = new ArrayList<>();
+        for (List<Expression> row : typed.rows()) {
+            List<Block.Out> outs = new ArrayList<>();
+            for (int i = 0; i < row.size(); i++) {
+                outs.add(new Block.Out(typed.columns().get(i), expressions.of(row.get(i))));
+            }
+            rows.add(nothing().outs(outs));
+        }
+        List<KnownColumn> columns = new ArrayList<>();
+        for (int i = 0; i < typed.columns().size(); i++) {
+            int at = i;
+            Optional<Type> type = rows.stream()
+                    .flatMap(row -> row.outs().get(at).value().type().stream())
+                    .findFirst();
+            boolean mayBeEmpty = rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
+            columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
+        }
+        return Block.of(new Block.Stack(rows), Making.alias("typed", taken), Optional.of(columns), origin);
+    }
+
+    private static Block nothing() {
+        return new Block(
+                List.of(), List.of(), Optional.empty(), List.of(), false, false, List.of(), Optional.empty());
+    }
+
+    private Block series(Rows.Series series, Set<String> taken) {
+        Origin origin = making.origin(series.at());
+        ExpressionSql expressions = new ExpressionSql(making, nothing());
+        Reckoned from = expressions.of(series.from());
+        Reckoned to = expressions.of(series.to());
+        Sql query = Sql.form(
+                p -> series.days()
+                        ? making.dialect().forms().dayRows(p.get(0), p.get(1))
+                        : making.dialect().forms().numbers(p.get(0), p.get(1)),
+                origin,
+                from.at(Reckoned.Binding.SINGLE, origin),
+                to.at(Reckoned.Binding.SINGLE, origin));
+        Type type = series.days() ? Type.DATE : Type.INTEGER;
+        KnownColumn n = new KnownColumn("n", Optional.of(type), false);
+        String alias = Making.alias("numbers", taken);
+        Block block = Block.of(new Block.Asked(query), alias, Optional.of(List.of(n)), origin);
+        return block.outs(List.of(
+                new Block.Out(series.column(), block.outs().get(0).value())));
+    }
+}

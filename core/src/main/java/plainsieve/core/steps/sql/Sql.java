@@ -1,0 +1,103 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Function;
+
+/** A part of a statement that is being made: its words, the columns that it names, and where each comes from. */
+record Sql(List<Piece> pieces) {
+    /** A stretch of it. */
+    sealed interface Piece {}
+
+    record Words(String text, Origin origin) implements Piece {}
+
+    /** A column of one of the things that a block is from. */
+    record Ref(String alias, String column, Origin origin) implements Piece {}
+
+    /** A whole query within. */
+    record Within(Block block) implements Piece {}
+
+    /* Stands for an argument while a form is filled in; no form has such characters. */
+    private static final char FIRST_MARK = '\uE000';
+
+    Sql {
+        pieces = List.copyOf(pieces);
+    }
+
+    static Sql of(String text, Origin origin) {
+        return new Sql(List.of(new Words(text, origin)));
+    }
+
+    static Sql of(Piece piece) {
+        return new Sql(List.of(piece));
+    }
+
+    /** Parts with words between them. */
+    static Sql joined(List<Sql> parts, String between, Origin origin) {
+        List<Piece> all = new ArrayList<>();
+        for (Sql part : parts) {
+            if (!all.isEmpty()) {
+                all.add(new Words(between, origin));
+            }
+            all.addAll(part.pieces());
+        }
+        return new Sql(all);
+    }
+
+    /** A form with these parts as its arguments, in the order in which it is given them. */
+    static Sql form(Function<List<String>, String> form, Origin origin, Sql... parts) {
+        List<String> marks = new ArrayList<>();
+        for (int i = 0; i < parts.length; i++) {
+            marks.add(Character.toString((char) (FIRST_MARK + i)));
+        }
+        String filled = form.apply(marks);
+        List<Piece> pieces = new ArrayList<>();
+        int from = 0;
+        for (int i = 0; i <= filled.length(); i++) {
+            int part = i == filled.length() ? 0 : filled.charAt(i) - FIRST_MARK;
+            boolean isPart = i < filled.length() && part >= 0 && part < parts.length;
+            if ((isPart || i == filled.length()) && from < i) {
+                pieces.add(new Words(filled.substring(from, i), origin));
+            }
+            if (isPart) {
+                pieces.addAll(parts[part].pieces());
+                from = i + 1;
+            }
+        }
+        return new Sql(pieces);
+    }
+
+    Sql and(String text, Origin origin) {
+        return plus(of(text, origin));
+    }
+
+    Sql plus(Sql more) {
+        List<Piece> all = new ArrayList<>(pieces);
+        all.addAll(more.pieces());
+        return new Sql(all);
+    }
+
+    /** In brackets. */
+    Sql bracketed(Origin origin) {
+        return of("(", origin).plus(this).and(")", origin);
+    }
+
+    /** How many characters it has, about. */
+    int length() {
+        return pieces.stream()
+                .mapToInt(piece -> piece instanceof Words words ? words.text().length() : 12)
+                .sum();
+    }
+
+    /** Every column that it names, those in queries within it, too. */
+    void refs(Consumer<Ref> each) {
+        for (Piece piece : pieces) {
+            if (piece instanceof Ref ref) {
+                each.accept(ref);
+            } else if (piece instanceof Within within) {
+                within.block().refs(each);
+            }
+        }
+    }
+}

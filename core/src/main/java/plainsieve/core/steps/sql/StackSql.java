@@ -1,0 +1,93 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Step;
+
+/** Makes SQL of rows that are put under each other, by the names of their columns. */
+final class StackSql {
+    private final Making making;
+    private final RowsSql rows;
+
+    StackSql(Making making, RowsSql rows) {
+        this.making = making;
+        this.rows = rows;
+    }
+
+    Block under(Block block, Step.Under step) {
+        Block other = rows.of(step.rows(), making.taken(block));
+        refuseOpen(block, step);
+        refuseOpen(other, step);
+        List<KnownColumn> columns = new ArrayList<>(block.columns().orElseThrow());
+        for (KnownColumn column : other.columns().orElseThrow()) {
+            if (block.out(column.name()).isEmpty()) {
+                columns.add(column);
+            }
+        }
+        List<Block> blocks = new ArrayList<>();
+        for (Block before : before(block)) {
+            blocks.add(filled(before, columns));
+        }
+        blocks.add(filled(other.ordered(List.of()), columns));
+        List<KnownColumn> all = columns.stream()
+                .map(column -> new KnownColumn(
+                        column.name(),
+                        column.type(),
+                        column.mayBeEmpty()
+                                || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
+                .toList();
+        return Block.of(
+                new Block.Stack(blocks), Making.alias("under", aliases(blocks)), Optional.of(all), making.origin());
+    }
+
+    private static boolean mayBeEmpty(Block block, KnownColumn column) {
+        return block.out(column.name()).filter(out -> out.value().mayBeEmpty()).isPresent();
+    }
+
+    private static Set<String> aliases(List<Block> blocks) {
+        Set<String> all = new LinkedHashSet<>();
+        blocks.forEach(block -> all.addAll(block.aliases()));
+        return all;
+    }
+
+    /** Rows that were put under each other before are not put into each other. */
+    private List<Block> before(Block block) {
+        Block unordered = block.limit().isPresent() ? block : block.ordered(List.of());
+        boolean bare = StatementWriter.isBareStack(unordered)
+                && ((Block.Stack) unordered.from().get(0).item()).blocks().stream().noneMatch(one -> one.from().isEmpty());
+        return bare ? ((Block.Stack) unordered.from().get(0).item()).blocks() : List.of(limitedWithin(unordered));
+    }
+
+    /* An order and a limit of one part would be taken for those of all of them. */
+    private Block limitedWithin(Block block) {
+        return block.limit().isPresent() ? making.wrapped(block).ordered(List.of()) : block;
+    }
+
+    private Block filled(Block block, List<KnownColumn> columns) {
+        Block limited = limitedWithin(block);
+        List<Block.Out> outs = new ArrayList<>();
+        for (KnownColumn column : columns) {
+            Optional<Block.Out> out = limited.out(column.name());
+            String written = column.type()
+                    .map(making.dialect().forms()::nothing)
+                    .orElse("null");
+            Reckoned none = Reckoned.single(Sql.of(written, making.origin()), column.type(), Level.CONSTANT);
+            outs.add(new Block.Out(column.name(), out.map(Block.Out::value).orElse(none)));
+        }
+        return limited.outs(outs);
+    }
+
+    private void refuseOpen(Block block, Step.Under step) {
+        if (block.open()) {
+            throw making.wrong(
+                    "unknown-columns",
+                    step.rows().at(),
+                    "What columns there are is not known here, so rows cannot be put under each other by their names.",
+                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+        }
+    }
+}

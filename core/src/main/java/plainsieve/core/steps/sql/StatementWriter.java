@@ -1,0 +1,299 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.step.KnownColumn;
+
+/**
+ * Writes blocks out as one statement: a clause a line, blocks within blocks further to the right. Of what stands within, only
+ * the columns that are used around it are asked.
+ */
+final class StatementWriter {
+    private final Making making;
+    private final Dialect dialect;
+    private final StringBuilder text = new StringBuilder();
+    private final List<Made.Stretch> stretches = new ArrayList<>();
+
+    /** @param making the last step, for what belongs to none */
+    StatementWriter(Making making) {
+        this.making = making;
+        this.dialect = making.dialect();
+    }
+
+    Made write(Block block) {
+        block(Shape.ALL, block, "\n", false);
+        return new Made(text.toString(), stretches);
+    }
+
+    /** What of a block is asked: all of it, or these columns alone. */
+    private record Shape(boolean all, Set<String> names) {
+        static final Shape ALL = new Shape(true, Set.of());
+
+        boolean wants(String name) {
+            return all || names.contains(name);
+        }
+    }
+
+    /** Whether a block is nothing but blocks under each other. */
+    static boolean isBareStack(Block block) {
+        boolean one = block.from().size() == 1 && block.from().get(0).item() instanceof Block.Stack;
+        if (!one || !block.where().isEmpty() || !block.isPlain() || !block.order().isEmpty()) {
+            return false;
+        }
+        Block.Stack stack = (Block.Stack) block.from().get(0).item();
+        List<String> names = stack.blocks().get(0).outs().stream().map(Block.Out::name).toList();
+        return names.equals(block.outs().stream().map(Block.Out::name).toList())
+                && block.outs().stream().allMatch(out -> isPlain(out));
+    }
+
+    private static boolean isPlain(Block.Out out) {
+        List<Sql.Piece> pieces = out.value().sql().pieces();
+        return pieces.size() == 1
+                && pieces.get(0) instanceof Sql.Ref ref
+                && ref.column().equals(out.name());
+    }
+
+    private void words(String words, Origin origin) {
+        int start = text.length();
+        text.append(words);
+        int last = stretches.size() - 1;
+        boolean goesOn = last >= 0
+                && stretches.get(last).end() == start
+                && stretches.get(last).origin().equals(origin);
+        if (goesOn) {
+            stretches.set(last, new Made.Stretch(stretches.get(last).start(), text.length(), origin));
+        } else {
+            stretches.add(new Made.Stretch(start, text.length(), origin));
+        }
+    }
+
+    private void words(String words) {
+        text.append(words);
+    }
+
+    private String name(String name) {
+        return Names.written(name, dialect);
+    }
+
+    /** @param line what begins a new clause: a line with its indent, or a blank where all stands in one line */
+    private void block(Shape shape, Block whole, String line, boolean within) {
+        if (isBareStack(whole)) {
+            stack(shape, (Block.Stack) whole.from().get(0).item(), line);
+            return;
+        }
+        Block block = asked(shape, whole);
+        boolean qualified = within || isQualified(block);
+        words(block.distinct() ? "select distinct " : "select ");
+        select(block, qualified);
+        from(block, line, qualified);
+        conditions("where", block.where(), line, qualified);
+        block.grouping().ifPresent(grouping -> {
+            list("group by", grouping.keys(), line, qualified);
+            conditions("having", grouping.having(), line, qualified);
+        });
+        List<Sql> order = block.order().stream()
+                .map(one -> new OrderSql(making).term(one, said(block, one)))
+                .toList();
+        list("order by", order, line, qualified);
+        block.limit().ifPresent(limit -> {
+            words(line + "limit ");
+            sql(limit, qualified);
+        });
+    }
+
+    /** What is ordered by its name in the SELECT list, where it has one and is more than a column. */
+    private Sql said(Block block, Block.Ordering one) {
+        Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().equals(one.value()));
+        return out.isEmpty() || isPlain(out.get())
+                ? one.value().sql()
+                : Sql.of(name(out.get().name()), making.origin());
+    }
+
+    /** The block with only what is asked of it. Without keys there is one row only while something is totalled. */
+    private Block asked(Shape shape, Block block) {
+        if (shape.all() || block.distinct()) {
+            return block;
+        }
+        List<Block.Out> outs = new ArrayList<>(block.outs().stream()
+                .filter(out -> shape.wants(out.name()))
+                .toList());
+        if (block.open()) {
+            String first = block.from().get(0).alias();
+            shape.names().stream()
+                    .filter(name -> block.out(name).isEmpty())
+                    .map(name -> new KnownColumn(name, Optional.empty(), true))
+                    .forEach(column -> outs.add(
+                            new Block.Out(column.name(), Block.ref(first, column, making.origin()))));
+        }
+        boolean loosesTotals = block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
+                && outs.stream().noneMatch(out -> out.value().level() == Level.TOTAL);
+        if (outs.isEmpty() || loosesTotals) {
+            block.outs().stream()
+                    .filter(out -> !loosesTotals || out.value().level() == Level.TOTAL)
+                    .findFirst()
+                    .ifPresent(outs::add);
+        }
+        return block.outs(outs).closed();
+    }
+
+    /** Whether columns are written with what they are of: where there are several things, or a name could mean two columns. */
+    private static boolean isQualified(Block block) {
+        if (block.from().size() > 1) {
+            return true;
+        }
+        Set<String> named = new HashSet<>();
+        Set<String> aliases = new HashSet<>();
+        block.refs(ref -> {
+            named.add(ref.column().toLowerCase(Locale.ROOT));
+            aliases.add(ref.alias());
+        });
+        boolean others = block.where().stream()
+                .anyMatch(sql -> sql.pieces().stream().anyMatch(Sql.Within.class::isInstance));
+        return others
+                || block.outs().stream()
+                        .anyMatch(out -> !isPlain(out)
+                                && named.contains(out.name().toLowerCase(Locale.ROOT)));
+    }
+
+    private void select(Block block, boolean qualified) {
+        List<Block.Out> outs = block.outs();
+        int skipped = block.open() ? block.inStar().size() : starred(block);
+        boolean star = block.open() || skipped > 0;
+        if (star) {
+            Block.From first = block.from().get(0);
+            words(block.from().size() == 1 ? "*" : first.alias() + ".*");
+        }
+        for (int i = skipped; i < outs.size(); i++) {
+            Block.Out out = outs.get(i);
+            words(i > 0 || star ? ", " : "");
+            sql(out.value().sql(), qualified);
+            if (!isPlain(out) && !out.name().isEmpty()) {
+                words(" as " + name(out.name()));
+            }
+        }
+        if (outs.isEmpty() && !star) {
+            words("1 as one");
+        }
+    }
+
+    /** How many of the columns are all those of the first thing, one by one. */
+    private static int starred(Block block) {
+        if (block.from().isEmpty() || block.grouping().isPresent()) {
+            return 0;
+        }
+        List<Block.Out> outs = block.outs();
+        Block.From first = block.from().get(0);
+        List<String> all = names(first.item());
+        boolean same = !all.isEmpty() && outs.size() >= all.size();
+        for (int i = 0; same && i < all.size(); i++) {
+            Block.Out out = outs.get(i);
+            same = isPlain(out)
+                    && out.name().equals(all.get(i))
+                    && ((Sql.Ref) out.value().sql().pieces().get(0)).alias().equals(first.alias());
+        }
+        return same ? all.size() : 0;
+    }
+
+    private static List<String> names(Block.Item item) {
+        if (item instanceof Block.Written written) {
+            return written.columns().orElse(List.of()).stream().map(KnownColumn::name).toList();
+        }
+        if (item instanceof Block.Nested nested && !nested.block().open()) {
+            return nested.block().outs().stream().map(Block.Out::name).toList();
+        }
+        return item instanceof Block.Stack stack
+                ? stack.blocks().get(0).outs().stream().map(Block.Out::name).toList()
+                : List.of();
+    }
+
+    private void from(Block block, String line, boolean qualified) {
+        for (Block.From one : block.from()) {
+            words(line + one.join().map(join -> join.kept() ? "left join " : "join ").orElse("from "));
+            item(block, one, line, qualified);
+            one.join().ifPresent(join -> {
+                words(" on ");
+                sql(join.on(), true);
+            });
+        }
+    }
+
+    private void item(Block block, Block.From one, String line, boolean qualified) {
+        boolean inOneLine = line.equals(" ");
+        String deeper = inOneLine ? line : line + "  ";
+        if (one.item() instanceof Block.Written written) {
+            words(written.text(), written.origin());
+            words(qualified ? " " + one.alias() : "");
+            return;
+        }
+        words(inOneLine ? "(" : "(" + deeper);
+        Shape shape = needed(block, one);
+        if (one.item() instanceof Block.Nested nested) {
+            block(shape, nested.block(), deeper, false);
+        } else if (one.item() instanceof Block.Stack stack) {
+            stack(shape, stack, deeper);
+        } else {
+            sql(((Block.Asked) one.item()).query(), true);
+        }
+        words(inOneLine ? ") " : line + ") ");
+        words(one.alias());
+    }
+
+    /** What of a thing is used in a block. */
+    private static Shape needed(Block block, Block.From one) {
+        boolean first = block.from().get(0).equals(one);
+        if (first && block.open()) {
+            return Shape.ALL;
+        }
+        Set<String> names = new LinkedHashSet<>();
+        block.refs(ref -> {
+            if (ref.alias().equals(one.alias())) {
+                names.add(ref.column());
+            }
+        });
+        List<String> all = names(one.item());
+        return !all.isEmpty() && names.containsAll(all) ? Shape.ALL : new Shape(false, names);
+    }
+
+    private void stack(Shape shape, Block.Stack stack, String line) {
+        boolean first = true;
+        for (Block block : stack.blocks()) {
+            words(first ? "" : line + "union all" + line);
+            boolean bare = block.from().isEmpty();
+            block(shape, block, bare ? " " : line, false);
+            first = false;
+        }
+    }
+
+    private void conditions(String word, List<Sql> conditions, String line, boolean qualified) {
+        boolean inOneLine = line.equals(" ");
+        for (int i = 0; i < conditions.size(); i++) {
+            words(i == 0 ? line + word + " " : inOneLine ? " and " : line + "  and ");
+            sql(conditions.get(i), qualified);
+        }
+    }
+
+    private void list(String words, List<Sql> parts, String line, boolean qualified) {
+        for (int i = 0; i < parts.size(); i++) {
+            words(i == 0 ? line + words + " " : ", ");
+            sql(parts.get(i), qualified);
+        }
+    }
+
+    private void sql(Sql sql, boolean qualified) {
+        for (Sql.Piece piece : sql.pieces()) {
+            if (piece instanceof Sql.Words words) {
+                words(words.text(), words.origin());
+            } else if (piece instanceof Sql.Ref ref) {
+                words((qualified ? ref.alias() + "." : "") + name(ref.column()), ref.origin());
+            } else {
+                block(Shape.ALL, ((Sql.Within) piece).block(), " ", true);
+            }
+        }
+    }
+}

@@ -1,0 +1,165 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.read.Mark;
+import plainsieve.core.steps.read.ReadLine;
+import plainsieve.core.steps.read.Scope;
+import plainsieve.core.steps.read.Wanted;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Step;
+import plainsieve.core.value.Lines;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Steps as they were read: each with what it says, what rows there are after it, and what is wrong with it; and the statement
+ * that they come to.
+ *
+ * <pre>
+ * StepsReading.of("steps 1\nrows of crossings\nwhere state is 'CANCELLED'", dialect, around).sql()
+ *     → select * from crossings where state = 'CANCELLED'
+ * </pre>
+ *
+ * @param made nothing while something is wrong
+ */
+public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> problems) {
+    /**
+     * A step.
+     *
+     * @param line the number of its line in the text, from 0
+     * @param written its words as they are kept
+     * @param marks words in it that can be changed; none while it cannot be understood
+     * @param columns the columns after it; nothing when they are not known
+     * @param fresh those of them that the step brought
+     * @param problem what is wrong with it; its place is in the whole text
+     */
+    public record One(
+            int line,
+            boolean on,
+            String written,
+            List<Mark> marks,
+            Optional<List<KnownColumn>> columns,
+            Set<String> fresh,
+            Optional<Problem> problem,
+            Optional<Step> step) {}
+
+    public StepsReading {
+        steps = List.copyOf(steps);
+        problems = List.copyOf(problems);
+    }
+
+    /** Reads the text of steps. Never throws on what is wrong in it. */
+    public static StepsReading of(String text, Dialect dialect, Around around) {
+        return new Reader(text, dialect, around).read();
+    }
+
+    /** The statement. Throws {@link ProblemException} with every problem when there is none. */
+    public Made statement() {
+        return made.orElseThrow(() -> new ProblemException(problems));
+    }
+
+    /** What could come next in a line of which this much is typed, behind the first so many steps. */
+    public Set<Wanted> wanted(String typed, int behind) {
+        return ReadLine.wanted(typed, new Scope(behind == 0 ? Optional.empty() : steps.get(behind - 1).columns()));
+    }
+
+    /** Goes through the lines with the rows as they are after each. */
+    private static final class Reader {
+        private final String text;
+        private final Dialect dialect;
+        private final Around around;
+        private final List<One> steps = new ArrayList<>();
+        private final List<Problem> problems = new ArrayList<>();
+        private Optional<Block> block = Optional.empty();
+        private Making last;
+
+        Reader(String text, Dialect dialect, Around around) {
+            this.text = text;
+            this.dialect = dialect;
+            this.around = around;
+            this.last = Making.of(dialect, around, 0, "");
+        }
+
+        StepsReading read() {
+            StepLines.of(text).lines().forEach(this::step);
+            if (block.isEmpty() && problems.isEmpty()) {
+                problems.add(Problem.of("no-steps", "There is no step yet.", "Begin with “rows of” and a table.")
+                        .at(Place.in(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
+            }
+            Optional<Made> made = problems.isEmpty()
+                    ? block.map(found -> new StatementWriter(last).write(found))
+                    : Optional.empty();
+            return new StepsReading(steps, made, problems);
+        }
+
+        private void step(StepLines.Line line) {
+            Making making = Making.of(dialect, around, line.number(), line.text());
+            Scope scope = new Scope(block.flatMap(Block::columns));
+            Optional<ReadLine> read = Optional.empty();
+            try {
+                read = Optional.of(ReadLine.of(line.text(), scope));
+                making = Making.of(dialect, around, line.number(), read.get().written());
+                Block after = after(read.get().step(), making);
+                if (line.on()) {
+                    Set<String> fresh = fresh(after);
+                    block = Optional.of(after);
+                    last = making;
+                    add(line, read, fresh, Optional.empty());
+                    return;
+                }
+                add(line, read, Set.of(), Optional.empty());
+            } catch (ProblemException e) {
+                Problem placed = placed(e.first(), line);
+                if (line.on()) {
+                    problems.add(placed);
+                }
+                add(line, read, Set.of(), Optional.of(placed));
+            }
+        }
+
+        private Block after(Step step, Making making) {
+            Building building = new Building(making, new QueriesOfSteps(List.of()));
+            return block.isEmpty()
+                    ? building.first(Building.beginning(step, making))
+                    : building.after(block.get(), step);
+        }
+
+        private Set<String> fresh(Block after) {
+            Set<String> fresh = new TreeSet<>();
+            after.outs().stream()
+                    .filter(out -> block.isPresent()
+                            && block.get().out(out.name()).isEmpty()
+                            && !block.get().open())
+                    .forEach(out -> fresh.add(out.name()));
+            return fresh;
+        }
+
+        private void add(StepLines.Line line, Optional<ReadLine> read, Set<String> fresh, Optional<Problem> problem) {
+            steps.add(new One(
+                    line.number(),
+                    line.on(),
+                    read.map(ReadLine::written).orElse(line.text()),
+                    read.map(ReadLine::marks).orElse(List.of()),
+                    block.flatMap(Block::columns),
+                    fresh,
+                    problem,
+                    read.map(ReadLine::step)));
+        }
+
+        private Problem placed(Problem problem, StepLines.Line line) {
+            Function<Place, Place> shifted = place -> Lines.of(text)
+                    .place(
+                            Math.min(line.start() + place.start(), text.length()),
+                            Math.min(line.start() + place.end(), text.length()));
+            return problem.at(problem.place().map(shifted).orElseGet(() -> Lines.of(text)
+                    .place(line.start(), line.start() + line.text().length())));
+        }
+    }
+}

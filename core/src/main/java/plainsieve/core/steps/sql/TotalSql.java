@@ -1,0 +1,127 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.steps.sql.Reckoned.Binding;
+import plainsieve.core.steps.step.Step;
+import plainsieve.core.value.Type;
+
+/** Makes SQL of totals. */
+final class TotalSql {
+    private final Making making;
+
+    TotalSql(Making making) {
+        this.making = making;
+    }
+
+    Block of(Block block, Step.Total step) {
+        Block plain = block.isPlain() ? block : making.wrapped(block);
+        Block from = named(plain.ordered(List.of()), step);
+        List<Sql> keys = new ArrayList<>();
+        List<Block.Out> outs = new ArrayList<>();
+        for (Step.Key key : step.keys()) {
+            Reckoned value = key(from, key);
+            keys.add(value.sql());
+            add(outs, key.name(), level(value, Level.KEY));
+        }
+        for (Step.Figure figure : step.figures()) {
+            add(outs, figure.name(), figure(from, figure));
+        }
+        if (outs.isEmpty()) {
+            throw making.wrong(
+                    "bad-step", making.origin().at(), "Nothing is totalled here.", "Write “number of rows”.");
+        }
+        return from.outs(outs).closed().grouped(new Block.Grouping(keys, List.of()));
+    }
+
+    private void add(List<Block.Out> outs, Step.Name name, Reckoned value) {
+        if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
+            throw making.wrong(
+                    "column-twice",
+                    name.at(),
+                    "There are two columns “%s” then.".formatted(name.name()),
+                    "Call one of them otherwise, with “as …”.");
+        }
+        outs.add(new Block.Out(name.name(), value));
+    }
+
+    /*
+     * A parameter in what is grouped by would be another one in the SELECT list to a database, and a constant means the
+     * number of a column to some: both get a name one level further in.
+     */
+    private Block named(Block block, Step.Total step) {
+        Block with = block;
+        boolean any = false;
+        for (Step.Key key : step.keys()) {
+            Reckoned value = new ExpressionSql(making, block).of(key.value());
+            if (value.chosen() || value.level() == Level.CONSTANT) {
+                with = with.with(new Block.Out(key.name().name(), value));
+                any = true;
+            }
+        }
+        return any ? making.wrapped(with) : block;
+    }
+
+    private Reckoned key(Block from, Step.Key key) {
+        Reckoned value = new ExpressionSql(making, from).of(key.value());
+        return value.chosen() || value.level() == Level.CONSTANT
+                ? new ExpressionSql(making, from).column(key.name().name(), key.name().at())
+                : value;
+    }
+
+    private static Reckoned level(Reckoned value, Level level) {
+        return new Reckoned(value.sql(), value.type(), level, value.mayBeEmpty(), value.binding(), value.chosen());
+    }
+
+    private Reckoned figure(Block from, Step.Figure figure) {
+        Origin origin = making.origin(figure.at());
+        ExpressionSql expressions = new ExpressionSql(making, from);
+        Optional<Reckoned> of = figure.of().map(expressions::of);
+        Sql counted = of.map(Reckoned::sql).orElse(Sql.of(figure.where().isPresent() ? "1" : "*", origin));
+        if (figure.where().isPresent()) {
+            Reckoned where = new ConditionSql(expressions).of(figure.where().get());
+            counted = Sql.of("case when ", origin)
+                    .plus(where.sql())
+                    .and(" then ", origin)
+                    .plus(counted)
+                    .and(" end", origin);
+        }
+        Sql sql = Sql.form(p -> call(figure, p.get(0)), origin, counted);
+        boolean counts = figure.function() == Measure.Function.COUNT
+                || figure.function() == Measure.Function.COUNT_DISTINCT;
+        boolean chosen = of.filter(Reckoned::chosen).isPresent();
+        Reckoned total =
+                new Reckoned(sql, type(figure, of), Level.TOTAL, !counts, Binding.SINGLE, chosen);
+        return counts ? total.neverEmpty() : total;
+    }
+
+    private String call(Step.Figure figure, String of) {
+        return switch (figure.function()) {
+            case COUNT -> "count(" + of + ")";
+            case COUNT_DISTINCT -> "count(distinct " + of + ")";
+            case SUM -> "sum(" + of + ")";
+            case AVG -> "avg(" + of + ")";
+            case MIN -> "min(" + of + ")";
+            case MAX -> "max(" + of + ")";
+            case MEDIAN ->
+                making.dialect()
+                        .median(of)
+                        .orElseThrow(() -> making.wrong(
+                                "not-in-this-database",
+                                figure.at(),
+                                "The database of this source has no median.",
+                                "Take the average, or the smallest and the largest."));
+            case SHARE -> throw new IllegalStateException("no step says it");
+        };
+    }
+
+    private static Optional<Type> type(Step.Figure figure, Optional<Reckoned> of) {
+        return switch (figure.function()) {
+            case COUNT, COUNT_DISTINCT -> Optional.of(Type.INTEGER);
+            case AVG, MEDIAN -> Optional.of(Type.DECIMAL);
+            default -> of.flatMap(Reckoned::type);
+        };
+    }
+}

@@ -1,0 +1,138 @@
+package plainsieve.core.steps.step;
+
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.rewrite.Measure;
+
+/** One operation on rows: the row of words behind it says all there is to it. */
+public sealed interface Step {
+    /** The rows that all begins with. */
+    record From(Rows rows) implements Step {}
+
+    /** Keeps the rows of which a condition is true. */
+    record Where(Condition condition) implements Step {}
+
+    /**
+     * Puts columns of other rows beside each row.
+     *
+     * @param kept whether a row without such a one stays
+     */
+    record Beside(Rows rows, Match match, List<Taken> columns, boolean kept) implements Step {
+        public Beside {
+            columns = List.copyOf(columns);
+        }
+    }
+
+    /** Keeps the rows that have, or have not, at least one such row elsewhere; none is doubled. */
+    record OnlyThose(Rows rows, Match match, boolean with) implements Step {}
+
+    /** Keeps the rows whose column is, or is not, among the values of a column elsewhere. */
+    record AmongThose(Name column, boolean among, Optional<Name> theirs, Rows rows) implements Step {}
+
+    /** Puts other rows under these, column by column of the same name. */
+    record Under(Rows rows) implements Step {}
+
+    /** These columns alone, in this order. */
+    record Columns(List<Taken> columns) implements Step {
+        public Columns {
+            columns = List.copyOf(columns);
+        }
+    }
+
+    /** All but these columns. */
+    record Without(List<Name> columns) implements Step {
+        public Without {
+            columns = List.copyOf(columns);
+        }
+    }
+
+    record Rename(List<Taken> columns) implements Step {
+        public Rename {
+            columns = List.copyOf(columns);
+        }
+    }
+
+    /** A column more, or another value in one that there is. */
+    record NewColumn(Name name, Expression value) implements Step {}
+
+    /** Puts a value where a column has none. */
+    record Fill(Name column, Expression with) implements Step {}
+
+    /** Puts other values in the place of some. */
+    record Replace(Name column, List<Replacement> pairs) implements Step {
+        public Replace {
+            pairs = List.copyOf(pairs);
+        }
+    }
+
+    record Distinct() implements Step {}
+
+    /** One row for each group; one of all where there are no keys. */
+    record Total(List<Key> keys, List<Figure> figures) implements Step {
+        public Total {
+            keys = List.copyOf(keys);
+            figures = List.copyOf(figures);
+        }
+    }
+
+    record Sort(List<By> by) implements Step {
+        public Sort {
+            by = List.copyOf(by);
+        }
+    }
+
+    /** The first rows; of each group where some are named. */
+    record First(Expression count, List<Name> each, List<By> by) implements Step {
+        public First {
+            each = List.copyOf(each);
+            by = List.copyOf(by);
+        }
+    }
+
+    /** A sum, or a rank, that goes on from row to row. */
+    record Running(Kind kind, Optional<Expression> of, Name name, List<Name> each, List<By> by) implements Step {
+        /** What is counted on. */
+        public enum Kind {
+            SUM,
+            /** Rows that are alike have the same, and leave numbers out behind them. */
+            RANK,
+            NUMBER
+        }
+
+        public Running {
+            each = List.copyOf(each);
+            by = List.copyOf(by);
+        }
+    }
+
+    /** A name in its line. */
+    record Name(String name, At at) {}
+
+    /** A column, and what it is called from then on. */
+    record Taken(Name column, Name as) {}
+
+    record Replacement(Expression what, Expression with) {}
+
+    /** What is grouped by. */
+    record Key(Expression value, Name name) {}
+
+    /** A total. @param of empty for the number of rows @param where only of the rows of which this is true */
+    record Figure(
+            Measure.Function function, Optional<Expression> of, Optional<Condition> where, Name name, At at) {}
+
+    /** What is sorted by; what has no value comes last either way. */
+    record By(Name column, boolean largestFirst) {}
+
+    /** Which of the other rows belong to a row. */
+    sealed interface Match {}
+
+    /** Columns of the same name. */
+    record SameColumns(List<Name> columns) implements Match {
+        public SameColumns {
+            columns = List.copyOf(columns);
+        }
+    }
+
+    /** A condition on both rows. */
+    record Matching(Condition condition) implements Match {}
+}

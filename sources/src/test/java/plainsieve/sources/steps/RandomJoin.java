@@ -1,0 +1,106 @@
+package plainsieve.sources.steps;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import java.util.function.BiFunction;
+import plainsieve.core.value.Type;
+
+/** Rows of a table put beside those of a chain, or asked whether there are any. */
+final class RandomJoin {
+    private final SplittableRandom random;
+    private final Grid grid;
+    private final Map<String, Grid> tables;
+
+    RandomJoin(SplittableRandom random, Grid grid, Map<String, Grid> tables) {
+        this.random = random;
+        this.grid = grid;
+        this.tables = tables;
+    }
+
+    /** @param holds whether a row of theirs belongs to one of ours */
+    private record Match(String words, BiFunction<List<Object>, List<Object>, Boolean> holds) {}
+
+    private Optional<Match> match(Grid theirs) {
+        List<Grid.Column> same = theirs.columns().stream()
+                .filter(column -> grid.has(column.name())
+                        && grid.columns().get(grid.at(column.name())).type() == column.type())
+                .filter(column -> column.type() == Type.INTEGER || column.type() == Type.TEXT)
+                .toList();
+        List<Grid.Column> numbers = grid.of(Type.INTEGER);
+        if (!same.isEmpty() && random.nextBoolean()) {
+            Grid.Column column = same.get(random.nextInt(same.size()));
+            int own = grid.at(column.name());
+            int other = theirs.at(column.name());
+            return Optional.of(new Match(
+                    "with the same " + column.name(), (ours, them) -> equal(ours.get(own), them.get(other))));
+        }
+        if (numbers.isEmpty()) {
+            return Optional.empty();
+        }
+        Grid.Column number = numbers.get(random.nextInt(numbers.size()));
+        int own = grid.at(number.name());
+        int id = theirs.at("id");
+        int a = theirs.at("a");
+        return Optional.of(new Match(
+                "where their id is " + number.name() + " and their a is at least 0",
+                (ours, them) -> equal(ours.get(own), them.get(id)) && them.get(a) != null && (Long) them.get(a) >= 0));
+    }
+
+    private static boolean equal(Object one, Object other) {
+        return one != null && other != null && Grid.compared(one, other) == 0;
+    }
+
+    Optional<Map.Entry<String, Grid>> beside(String name) {
+        String table = List.copyOf(tables.keySet()).get(random.nextInt(tables.size()));
+        Grid theirs = tables.get(table);
+        Grid.Column taken = theirs.columns().get(random.nextInt(theirs.columns().size()));
+        boolean kept = random.nextBoolean();
+        return match(theirs).map(match -> Map.entry(
+                "beside each, its row of " + table + " " + match.words() + ": " + taken.name() + " as " + name + "; "
+                        + (kept ? "rows without one are kept" : "only rows that have one"),
+                joined(theirs, match, taken, new Joined(name, kept))));
+    }
+
+    private record Joined(String name, boolean kept) {}
+
+    private Grid joined(Grid theirs, Match match, Grid.Column taken, Joined how) {
+        int at = theirs.at(taken.name());
+        List<List<Object>> rows = new ArrayList<>();
+        for (List<Object> row : grid.rows()) {
+            boolean any = false;
+            for (List<Object> them : theirs.rows()) {
+                if (Boolean.TRUE.equals(match.holds().apply(row, them))) {
+                    any = true;
+                    rows.add(longer(row, them.get(at)));
+                }
+            }
+            if (!any && how.kept()) {
+                rows.add(longer(row, null));
+            }
+        }
+        List<Grid.Column> columns = new ArrayList<>(grid.columns());
+        columns.add(new Grid.Column(how.name(), taken.type()));
+        return new Grid(columns, rows);
+    }
+
+    private static List<Object> longer(List<Object> row, Object more) {
+        List<Object> longer = new ArrayList<>(row);
+        longer.add(more);
+        return longer;
+    }
+
+    Optional<Map.Entry<String, Grid>> only() {
+        String table = List.copyOf(tables.keySet()).get(random.nextInt(tables.size()));
+        Grid theirs = tables.get(table);
+        boolean with = random.nextBoolean();
+        return match(theirs)
+                .map(match -> Map.entry(
+                        "only those " + (with ? "with" : "without") + " a row of " + table + " " + match.words(),
+                        grid.where(row -> with
+                                == theirs.rows().stream()
+                                        .anyMatch(them -> match.holds().apply(row, them)))));
+    }
+}

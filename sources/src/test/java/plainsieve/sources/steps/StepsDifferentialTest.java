@@ -1,0 +1,134 @@
+package plainsieve.sources.steps;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.fail;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.TestDatabases;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/**
+ * Random chains of steps give the rows that the same steps give one by one in memory, on every database.
+ *
+ * <p>More cases, and others: {@code -Dsteps.cases=125000 -Dsteps.seed=7}.
+ */
+class StepsDifferentialTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+    private static final long SEED = Long.getLong("steps.seed", 20261127);
+    private static final int CASES = Integer.getInteger("steps.cases", 5_000);
+    private static final int MOST_STEPS = 12;
+    private static final double NEAR = 0.002;
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
+    void givesTheRowsOfTheStepsOneByOne(String kind) throws Exception {
+        int asked = 0;
+        int withoutCatalogue = 0;
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, StepsTables::write), CLOCK)) {
+            for (int i = 0; i < CASES; i++) {
+                long seed = SEED * 1_000_003 + i;
+                RandomChain chain = new RandomChain(seed, 1 + i % MOST_STEPS);
+                boolean known = i % 5 > 0;
+                StepsReading reading =
+                        StepsReading.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
+                String story = "case %d of seed %d on %s%n%s".formatted(i, SEED, kind, chain.text());
+                boolean needsCatalogue = !known
+                        && reading.problems().stream()
+                                .anyMatch(problem -> problem.kind().equals("unknown-columns"));
+                if (needsCatalogue) {
+                    continue;
+                }
+                assertThat(reading.problems()).as(story).isEmpty();
+                check(source, story, chain, reading.statement().sql());
+                asked++;
+                withoutCatalogue += known ? 0 : 1;
+            }
+        }
+        assertThat(asked).as("chains that run").isGreaterThan(CASES * 3 / 4);
+        assertThat(withoutCatalogue).as("chains of unknown columns").isGreaterThan(CASES / 20);
+    }
+
+    private static void check(JdbcSource source, String story, RandomChain chain, String sql) {
+        Statement statement = PreparedQuery.of(sql, source.dialect())
+                .rewrite(new Choices(chain.parameters(), chain.choices()), Wanted.allRows(), Statement.NO_CAP);
+        String all = "%s%n%s%nsent: %s %s".formatted(story, sql, statement.text(), statement.values());
+        try {
+            List<List<Object>> rows = TestDatabases.rows(source, statement);
+            List<List<Object>> missing = unmatched(chain.grid().rows(), rows);
+            assertThat(missing).as(all + "\ngot " + rows).isEmpty();
+            assertThat(rows).as(all).hasSameSizeAs(chain.grid().rows());
+        } catch (SourceFailure e) {
+            fail(all + "\n" + e);
+        }
+    }
+
+    /** The rows for which there is none alike. Fractions are alike when they are near each other. */
+    private static List<List<Object>> unmatched(List<List<Object>> expected, List<List<Object>> rows) {
+        List<List<Object>> left = new ArrayList<>(rows);
+        List<List<Object>> missing = new ArrayList<>();
+        for (List<Object> row : expected) {
+            boolean found = false;
+            for (int i = 0; i < left.size() && !found; i++) {
+                found = alike(row, left.get(i));
+                if (found) {
+                    left.remove(i);
+                }
+            }
+            if (!found) {
+                missing.add(row);
+            }
+        }
+        return missing;
+    }
+
+    private static boolean alike(List<Object> one, List<Object> other) {
+        if (one.size() != other.size()) {
+            return false;
+        }
+        for (int i = 0; i < one.size(); i++) {
+            if (!alike(one.get(i), other.get(i))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean alike(Object one, Object other) {
+        if (one == null || other == null) {
+            return one == other;
+        }
+        if (one instanceof Number && other instanceof Number) {
+            double a = new BigDecimal(one.toString()).doubleValue();
+            double b = new BigDecimal(other.toString()).doubleValue();
+            return Math.abs(a - b) <= NEAR * Math.max(1, Math.abs(a));
+        }
+        return written(one).equals(written(other));
+    }
+
+    /** Midnight is written with and without its seconds. */
+    private static String written(Object value) {
+        String text = value.toString();
+        return text.matches("\\d{4}-\\d\\d-\\d\\d[ T]\\d\\d:\\d\\d.*")
+                ? text.replace(' ', 'T').replaceFirst("(T\\d\\d:\\d\\d):00(\\.0+)?$", "$1")
+                : text;
+    }
+}

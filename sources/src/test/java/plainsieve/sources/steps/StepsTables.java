@@ -1,0 +1,121 @@
+package plainsieve.sources.steps;
+
+import java.math.BigDecimal;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
+
+/** Three small tables, every column but the first with rows without a value; the same in memory and in each database. */
+final class StepsTables {
+    private static final List<Grid.Column> COLUMNS = List.of(
+            new Grid.Column("id", Type.INTEGER),
+            new Grid.Column("a", Type.INTEGER),
+            new Grid.Column("t", Type.TEXT),
+            new Grid.Column("d", Type.DATE),
+            new Grid.Column("m", Type.DATETIME),
+            new Grid.Column("v", Type.DECIMAL));
+    private static final List<String> TEXTS = List.of("ab", "b", "bcd", "o'x", "z_b", "c%d", "");
+
+    private StepsTables() {}
+
+    static Map<String, Grid> all() {
+        Map<String, Grid> tables = new LinkedHashMap<>();
+        tables.put("trips", table("trips", 26));
+        tables.put("quays", table("quays", 9));
+        tables.put("tides", table("tides", 14));
+        return tables;
+    }
+
+    private static Grid table(String name, int size) {
+        SplittableRandom random = new SplittableRandom(name.hashCode());
+        List<List<Object>> rows = new ArrayList<>();
+        for (long id = 1; id <= size; id++) {
+            LocalDate day = LocalDate.of(2026, 1, 1).plusDays(random.nextInt(90));
+            rows.add(Arrays.asList(
+                    id,
+                    random.nextInt(5) == 0 ? null : (Object) (long) random.nextInt(-2, 6),
+                    random.nextInt(5) == 0 ? null : TEXTS.get(random.nextInt(TEXTS.size())),
+                    random.nextInt(6) == 0 ? null : day,
+                    random.nextInt(6) == 0 ? null : day.atTime(random.nextInt(3) * 8, random.nextInt(2) * 30),
+                    random.nextInt(5) == 0 ? null : new BigDecimal(random.nextInt(-200, 900)).movePointLeft(2)));
+        }
+        return new Grid(COLUMNS, rows);
+    }
+
+    static void write(Connection connection, String kind) throws SQLException {
+        boolean sqlite = kind.equals("sqlite");
+        String text =
+                kind.equals("mariadb") ? "varchar(20) collate utf8mb4_bin" : kind.equals("postgresql") ? "text collate \"C\"" : "text";
+        String moment = sqlite ? "text" : kind.equals("mariadb") ? "datetime" : "timestamp";
+        for (Map.Entry<String, Grid> table : all().entrySet()) {
+            try (Statement statement = connection.createStatement()) {
+                statement.execute("create table " + table.getKey() + " (id integer not null, a integer, t " + text + ", d "
+                        + (sqlite ? "text" : "date") + ", m " + moment + ", v decimal(8, 2))");
+            }
+            try (PreparedStatement insert = connection.prepareStatement("insert into " + table.getKey() + " values ("
+                    + "cast(? as " + (kind.equals("mariadb") ? "signed" : "integer") + "), ?, ?, ?, ?, ?)")) {
+                for (List<Object> row : table.getValue().rows()) {
+                    for (int i = 0; i < row.size(); i++) {
+                        insert.setObject(i + 1, sqlite ? asText(row.get(i)) : row.get(i));
+                    }
+                    insert.executeUpdate();
+                }
+            }
+        }
+    }
+
+    private static Object asText(Object value) {
+        if (value instanceof java.time.LocalDateTime moment) {
+            return moment.toLocalDate() + " " + moment.toLocalTime() + ":00";
+        }
+        return value instanceof LocalDate || value instanceof BigDecimal ? value.toString() : value;
+    }
+
+    /** What a source says of the tables. */
+    static Around known(boolean known) {
+        Map<String, Grid> tables = all();
+        return new Around() {
+            @Override
+            public Optional<List<KnownColumn>> columns(String schema, String table) {
+                return known ? Optional.ofNullable(tables.get(table)).map(StepsTables::described) : Optional.empty();
+            }
+
+            @Override
+            public Collection<String> tables() {
+                return known ? tables.keySet() : List.of();
+            }
+
+            @Override
+            public Optional<String> query(String id) {
+                return Optional.empty();
+            }
+
+            @Override
+            public Collection<String> queries() {
+                return List.of();
+            }
+        };
+    }
+
+    private static List<KnownColumn> described(Grid table) {
+        return table.columns().stream()
+                .map(column -> new KnownColumn(
+                        column.name(),
+                        Optional.of(column.type()),
+                        !column.name().equals("id")))
+                .toList();
+    }
+}
