@@ -9,6 +9,8 @@ const props = defineProps<{
   pieces: SentencePiece[]
   offers: (mark: string) => Promise<MarkOffer[]>
   about: string
+  /** Colours of parameters, by name, where they are what is marked. */
+  colours?: Record<string, string>
 }>()
 const emit = defineEmits<{ take: [mark: string, taken: string] }>()
 
@@ -23,6 +25,7 @@ const said = computed(() =>
     ...piece,
     words: props.pieces[i - 1]?.mark ? piece.text.replace(STOP, '').split(PARAMETER) : piece.text.split(PARAMETER),
     stop: stopOf(props.pieces[i + 1]),
+    colour: piece.mark && piece.text.startsWith(':') ? props.colours?.[piece.text.slice(1)] : undefined,
   })),
 )
 </script>
@@ -30,7 +33,7 @@ const said = computed(() =>
 <template>
   <p class="sentence">
     <template v-for="(piece, i) in said" :key="`${i} ${piece.mark}`"
-      ><span v-if="piece.mark" class="together"
+      ><span v-if="piece.mark" class="together" :class="{ chip: piece.colour }" :style="{ '--k': piece.colour }"
         ><TypedMark
           v-if="!piece.offered"
           :text="piece.text"
@@ -85,6 +88,16 @@ const said = computed(() =>
   text-decoration: underline dotted 1.5px color-mix(in srgb, var(--sea) 60%, transparent);
   text-underline-offset: 4px;
   cursor: pointer;
+}
+.sentence .chip :deep(.marked) {
+  font-family: var(--mono);
+  font-size: 12px;
+  color: var(--k);
+  background: color-mix(in srgb, var(--k) 12%, var(--field));
+  border-bottom: 2px solid var(--k);
+  border-radius: 3px 3px 0 0;
+  padding: 0 3px;
+  text-decoration: none;
 }
 .sentence :deep(.marked:hover) {
   background: var(--wash);

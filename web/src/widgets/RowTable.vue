@@ -18,6 +18,8 @@ const props = defineProps<{
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
+  /** Columns that are shaded, by their names. */
+  fresh?: string[]
   /** What was asked for: while it stays, rows are added and the reader keeps their place. */
   question?: string
 }>()
@@ -74,6 +76,7 @@ const inWords = (cells: Cell[]) =>
       nothing: cell === null || cell === '',
       numeric: isNumeric(column),
       width: widthOf(column),
+      fresh: props.fresh?.includes(column.name),
     }
   })
 const direction = (column: Column) =>
@@ -88,7 +91,7 @@ const direction = (column: Column) =>
           <th
             v-for="(column, c) in columns"
             :key="c"
-            :class="{ num: isNumeric(column) }"
+            :class="{ num: isNumeric(column), fresh: fresh?.includes(column.name) }"
             :style="widthOf(column)"
             :title="column.type"
             :aria-sort="sortable ? direction(column) : undefined">
@@ -108,7 +111,7 @@ const direction = (column: Column) =>
           <td
             v-for="(cell, c) in inWords(row.cells)"
             :key="c"
-            :class="{ num: cell.numeric }"
+            :class="{ num: cell.numeric, fresh: cell.fresh }"
             :style="cell.width"
             :title="cell.exact">
             <span :class="{ nothing: cell.nothing }">{{ cell.words }}</span>
@@ -142,6 +145,9 @@ tr.data {
 }
 .head {
   color: var(--soft);
+}
+.fresh {
+  background: var(--wash);
 }
 tfoot td {
   position: sticky;

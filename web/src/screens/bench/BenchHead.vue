@@ -5,7 +5,13 @@ import { computed } from 'vue'
 import type { Query } from '../../api/types'
 import type { Saving } from './useDraft'
 
-const props = defineProps<{ query: Query; saving: Saving['status']; busy: boolean; running: boolean }>()
+const props = defineProps<{
+  query: Query
+  saving: Saving['status']
+  busy: boolean
+  running: boolean
+  asSteps: boolean
+}>()
 const emit = defineEmits<{ give: []; make: []; stop: []; run: [] }>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }
@@ -16,7 +22,7 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
   <div class="row-line sub">
     <h1>{{ query.name }}</h1>
     <span class="pill">{{ query.sourceId }} · {{ query.sourceName }}</span
-    ><span class="pill">plain SQL</span>
+    ><span class="pill">{{ asSteps ? 'steps' : 'plain SQL' }}</span>
     <span class="soft small" data-test="saving">{{ kept }}</span>
     <span class="grow"></span>
     <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import type { Query } from '../../api/types'
-import { useProof } from '../../composables/useProof'
-import { isUnderWay, lastAnswer, useRun } from '../../composables/useRun'
+import { isUnderWay, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useParameters } from '../../parameters/useParameters'
 import { useSaying } from '../../parameters/useSaying'
@@ -13,12 +12,19 @@ import FormsNote from './FormsNote.vue'
 import QueryPane from './QueryPane.vue'
 import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
+import StepNotices from './StepNotices.vue'
+import StepsPane from './StepsPane.vue'
 import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
+import { useEvidence } from './useEvidence'
 import { useFixed } from './useFixed'
 import { useGiving } from './useGiving'
 import { useKnownNames } from './useKnownNames'
+import { useLooking } from './useLooking'
+import { useStepCounts } from './useStepCounts'
+import { useSteps } from './useSteps'
+import { useStretches } from './useStretches'
 import { useTrial } from './useTrial'
 
 const props = defineProps<{ loaded: Query }>()
@@ -48,22 +54,22 @@ const known = useKnownNames(
   () => parameters.uses.value,
 )
 
+const steps = useSteps(props.loaded.id, text, edit)
+const counts = useStepCounts(props.loaded.id, text, trialChoices)
+const { asSteps, looked, asked, fresh, look, lonely, turn } = useLooking(text, steps, run)
+const stretches = useStretches(props.loaded.id, text, asked, steps)
+
 const lit = ref('')
 const ranText = ref('')
 const editor = ref<InstanceType<typeof QueryPane> | null>(null)
-const answer = computed(() => lastAnswer(state.value))
+const choicesPane = ref<InstanceType<typeof ChoicesPane> | null>(null)
 const colours = computed(() => coloursFor(check.value.parameters))
-const stale = computed(() => ranText.value !== text.value || state.value.status !== 'done')
-const placements = computed(() => (stale.value ? [] : (answer.value?.begun.placements ?? [])))
-const { proof, measure } = useProof(() => (state.value.status === 'done' ? state.value.answer.begun.sentId : undefined))
-const verdicts = computed(() => (stale.value || proof.value?.status !== 'ready' ? [] : proof.value.data.verdicts))
-const runProblems = computed(() =>
-  state.value.status === 'failed' && ranText.value === text.value ? state.value.failure.problems : [],
-)
+const evidence = useEvidence(state, asked, ranText)
+const { answer, stale, placements, proof, measure, verdicts, runProblems } = evidence
 
 function run(): void {
-  ranText.value = text.value
-  void start(`/queries/${props.loaded.id}/run`, { text: text.value, choices: trialChoices() })
+  ranText.value = asked.value
+  void start(`/queries/${props.loaded.id}/run`, { text: asked.value, choices: trialChoices() })
 }
 
 /* A changed choice is tried at once, if the query has been run before. */
@@ -75,6 +81,13 @@ async function changed(): Promise<void> {
 async function renamed(): Promise<void> {
   await refresh()
   await changed()
+}
+
+/* What a step lets viewers choose is made at once, from the column that it is compared with. */
+async function chosen(name: string): Promise<void> {
+  if (parameters.find(name)) return
+  await draft.settle()
+  await choicesPane.value?.make(name)
 }
 
 /* A notice that the parameter is of another type than the column is mended where the parameter is. */
@@ -96,6 +109,7 @@ onMounted(() => void parameters.reload())
       :saving="saving.status"
       :busy="busy"
       :running="isUnderWay(state)"
+      :as-steps="asSteps"
       @give="giveToReports"
       @make="makeReport"
       @stop="stop"
@@ -110,6 +124,7 @@ onMounted(() => void parameters.reload())
     <div class="sheet">
       <div class="cols">
         <ChoicesPane
+          ref="choicesPane"
           :query-id="query.id"
           :text="text"
           :parameters="parameters"
@@ -120,7 +135,27 @@ onMounted(() => void parameters.reload())
           @changed="changed"
           @light="lit = $event"
           @insert="editor?.insertAtCursor(`:${$event}`)" />
+        <StepsPane
+          v-if="asSteps"
+          :query-id="query.id"
+          :text="text"
+          :steps="steps"
+          :counts="counts"
+          :choices="trialChoices"
+          :colours="colours"
+          :lit="lit"
+          :looked="looked"
+          :placements="placements"
+          :verdicts="verdicts"
+          :stretches="stretches"
+          @look="look"
+          @lonely="lonely"
+          @made="chosen"
+          @turn="turn"
+          ><StepNotices :check="check" :run-problems="runProblems" @mend="mend"
+        /></StepsPane>
         <QueryPane
+          v-else
           ref="editor"
           :text="text"
           :check="check"
@@ -138,7 +173,7 @@ onMounted(() => void parameters.reload())
           @edit="edit"
           @run="run"
           @light="lit = $event" />
-        <RowsPane :state="state"
+        <RowsPane :state="state" :after="looked" :fresh="fresh" @everything="look(undefined)"
           ><FormsNote
             :query-id="query.id"
             :text="text"
@@ -148,6 +183,7 @@ onMounted(() => void parameters.reload())
       </div>
       <SentPane
         :answer="answer"
+        :preview="asSteps ? steps.reading.value.sql : ''"
         :colours="colours"
         :lit="lit"
         :stale="stale"

@@ -78,6 +78,7 @@ async function make(wanted: string): Promise<void> {
     emit('changed')
   }
 }
+defineExpose({ make })
 </script>
 
 <template>

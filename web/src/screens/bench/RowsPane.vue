@@ -7,7 +7,14 @@ import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../for
 import RunningWords from '../../views/RunningWords.vue'
 import RowTable from '../../widgets/RowTable.vue'
 
-const props = defineProps<{ state: RunState }>()
+const props = defineProps<{
+  state: RunState
+  /** The step after which the rows are looked at, from 0; nothing for all of them. */
+  after?: number
+  /** Columns that this step brought. */
+  fresh?: string[]
+}>()
+const emit = defineEmits<{ everything: [] }>()
 const answer = computed(() => lastAnswer(props.state))
 
 /* The count before this one, to compare with. */
@@ -23,7 +30,11 @@ const count = computed(() => {
   <section class="pane" aria-label="Rows">
     <div class="head">
       <h2>Rows</h2>
-      <span v-if="answer" class="soft small">as of {{ timeInWords(answer.done.at) }}</span>
+      <span v-if="after !== undefined" class="soft small"
+        >after step {{ after + 1 }} ·
+        <button class="as-link" @click="emit('everything')">after all of them</button></span
+      >
+      <span v-else-if="answer" class="soft small">as of {{ timeInWords(answer.done.at) }}</span>
     </div>
     <div v-if="state.status === 'idle'" class="p-3 soft">
       Not run yet. <b>Ctrl Enter</b> runs the query with the trial values.
@@ -47,7 +58,9 @@ const count = computed(() => {
       class="rows"
       :class="{ stale: state.status !== 'done' }"
       :columns="answer.begun.columns"
+      :fresh="fresh"
       :rows="answer.rows" />
+    <p v-if="answer && fresh?.length" class="soft small m-0 px-3 py-1">New columns are shaded.</p>
   </section>
 </template>
 

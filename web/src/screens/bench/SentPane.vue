@@ -8,6 +8,8 @@ import WhereList from '../../query/WhereList.vue'
 
 defineProps<{
   answer: Answer | undefined
+  /** The statement that the steps come to; empty where there are none. */
+  preview: string
   colours: Record<string, string>
   lit: string
   stale: boolean
@@ -32,6 +34,10 @@ const emit = defineEmits<{ light: [name: string]; measure: [] }>()
         :colours="colours"
         :lit="lit"
         @light="emit('light', $event)" />
+      <template v-else-if="preview">
+        <p class="soft small m-0">Nothing was sent yet. This is what the steps come to:</p>
+        <pre class="preview">{{ preview }}</pre>
+      </template>
       <p v-else class="soft">Nothing was sent yet.</p>
     </div>
     <div class="right">
@@ -64,6 +70,12 @@ const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 }
 .left {
   border-right: 1px solid var(--line);
+}
+.preview {
+  margin: 0;
+  white-space: pre-wrap;
+  line-height: 1.6;
+  font-size: 12px;
 }
 @media (max-width: 1000px) {
   .sent {

@@ -8,6 +8,7 @@ import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RemovedThings from '../../things/RemovedThings.vue'
 import ThingActions from '../../things/ThingActions.vue'
+import { HEADER } from '../../query/steps'
 import ProjectFiles from './ProjectFiles.vue'
 
 const router = useRouter()
@@ -21,6 +22,11 @@ const again = async (): Promise<void> => {
 }
 const name = ref('')
 const sourceId = ref('')
+const kind = ref('steps')
+const KINDS = [
+  { value: 'steps', text: 'as steps' },
+  { value: 'sql', text: 'as plain SQL' },
+]
 const failed = ref<Failure>()
 const sources = computed(() =>
   state.value.status === 'ready'
@@ -33,7 +39,7 @@ async function add(): Promise<void> {
     const query = await post<Query>('/queries', {
       name: name.value,
       sourceId: sourceId.value || sources.value[0]?.value,
-      text: '',
+      text: kind.value === 'steps' ? HEADER : '',
     })
     await router.push(`/queries/${query.id}`)
   } catch (error) {
@@ -79,6 +85,7 @@ async function add(): Promise<void> {
           class="w-auto"
           :options="[{ value: '', text: sources[0]?.text ?? 'no source yet' }, ...sources.slice(1)]"
           aria-label="Source" />
+        <BFormSelect v-model="kind" class="w-auto" :options="KINDS" aria-label="How it is written" />
         <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0"
           >Open it on the bench</BButton
         >

@@ -20,7 +20,9 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.TextEdit;
+import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.people.Asker;
@@ -130,6 +132,12 @@ public class FixedOffers {
      * When it does not run afterwards, nothing is made.
      */
     public Made make(Project project, Draft draft, Wanted wanted) {
+        if (StepLines.isSteps(draft.text())) {
+            throw new ProblemException(Problem.of(
+                    "steps-not-sql",
+                    "The query is steps, in which each value is a word of its own.",
+                    "Take “let viewers choose it” at the value."));
+        }
         List<ServingParameters.Found> replaced = replaced(project, draft, wanted);
         boolean usesSome = replaced.stream().anyMatch(one -> one.by().isPresent());
         try {

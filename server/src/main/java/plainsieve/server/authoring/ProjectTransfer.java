@@ -9,6 +9,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -59,8 +60,8 @@ public class ProjectTransfer {
         Map<String, String> texts = new LinkedHashMap<>();
         List<QueryEntry> entries = new ArrayList<>();
         for (Query query : project.queries()) {
-            String file = "queries/" + query.id() + ".sql";
-            String draft = query.isChanged() ? "queries/" + query.id() + ".draft.sql" : "";
+            String file = "queries/" + query.id() + ending(query.liveText());
+            String draft = query.isChanged() ? "queries/" + query.id() + ".draft" + ending(query.draftText()) : "";
             texts.put(file, query.liveText());
             if (query.isChanged()) {
                 texts.put(draft, query.draftText());
@@ -80,6 +81,10 @@ public class ProjectTransfer {
                 given(project),
                 drafts(project));
         return new ProjectFolder(file, texts);
+    }
+
+    private static String ending(String text) {
+        return StepLines.isSteps(text) ? ".steps" : ".sql";
     }
 
     private static SourceEntry entry(String id, SourceSettings settings) {

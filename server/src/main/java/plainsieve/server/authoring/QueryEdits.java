@@ -81,7 +81,10 @@ public class QueryEdits {
                 });
         Query live = new Query(
                 query.id(), query.name(), query.sourceId(), query.draftText(), query.draftText(), query.version());
-        refuseCircle(project.with(live));
+        Project after = project.with(live);
+        refuseCircle(after);
+        // Steps may take the rows of other queries, and these of this one.
+        after.prepare(live, live.liveText());
         return change(project, live);
     }
 

@@ -7,6 +7,8 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.RenameParameter;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.project.Project;
@@ -92,6 +94,9 @@ public class Renaming {
 
     /* A draft that cannot be read is left as it is: where its parameters stand cannot be told. */
     private static String renamed(Project project, Query query, String text, String from, String to) {
+        if (StepLines.isSteps(text)) {
+            return StepNames.renamed(text, from, to);
+        }
         try {
             return RenameParameter.in(project.prepare(query, text).query(), from, to);
         } catch (ProblemException e) {

@@ -61,7 +61,9 @@ public class OutputColumns {
      * @throws SourceFailure when the source fails
      */
     public List<OutputColumn> of(Project project, Asker asker, Query query) {
-        Place place = new Place(query.sourceId(), query.liveText());
+        Place place = new Place(
+                query.sourceId(),
+                project.prepare(query, query.liveText()).query().text());
         List<OutputColumn> known = kept.getIfPresent(place);
         if (known != null) {
             return known;

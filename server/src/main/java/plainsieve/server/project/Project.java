@@ -12,6 +12,9 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.steps.read.StepNames;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.sources.SourceSettings;
@@ -138,7 +141,17 @@ public final class Project {
 
     /** A text read by the rules of a source. Throws {@link ProblemException} when it cannot be read. */
     public PreparedQuery prepare(String sourceId, String text) {
-        return texts.prepare(text, dialect(sourceId));
+        return texts.prepare(text, dialect(sourceId), around(sourceId));
+    }
+
+    /** What the steps of a query of this source can speak of. */
+    public Around around(String sourceId) {
+        return texts.around(parts, sourceId);
+    }
+
+    /** A text of steps as it reads here. */
+    public StepsReading steps(String sourceId, String text) {
+        return StepsReading.of(text, dialect(sourceId), around(sourceId));
     }
 
     /** The parameters that a query's texts mention, in the draft or live. */
@@ -198,6 +211,10 @@ public final class Project {
                         || definition.start().queryId().equals(queryId))
                 .forEach(
                         definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
+        queries().stream()
+                .filter(query -> StepNames.queries(query.liveText()).contains(queryId)
+                        || StepNames.queries(query.draftText()).contains(queryId))
+                .forEach(query -> uses.add(Use.by(Use.Kind.QUERY, query.id(), query.name())));
         return uses;
     }
 

@@ -12,6 +12,7 @@ import java.util.Set;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Formula;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.steps.sql.Around;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
 import plainsieve.sources.SourceSettings;
@@ -41,10 +42,11 @@ final class ProjectGraph {
 
     private void read(Query query, Texts texts) {
         SourceSettings source = parts.sources().get(query.sourceId());
-        Set<String> inLive = texts.mentioned(query.liveText(), source.dialect());
+        Around around = texts.around(parts, query.sourceId());
+        Set<String> inLive = texts.mentioned(query.liveText(), source.dialect(), around);
         Set<String> all = new LinkedHashSet<>(inLive);
         if (query.isChanged()) {
-            all.addAll(texts.mentioned(query.draftText(), source.dialect()));
+            all.addAll(texts.mentioned(query.draftText(), source.dialect(), around));
         }
         live.put(query.id(), inLive);
         mentioned.put(query.id(), Collections.unmodifiableSet(all));

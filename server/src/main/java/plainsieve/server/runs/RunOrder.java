@@ -21,8 +21,8 @@ import plainsieve.server.sent.Purpose;
  */
 public record RunOrder(
         String runId, Project project, Text text, AskedChoices asked, Shape shape, Purpose purpose, long cap) {
-    /** A query, and the text of it that is run: live for readers, the draft on the bench. */
-    public record Text(Query query, String sql) {
+    /** A query, and the text of it that is run, SQL or steps: live for readers, the draft on the bench. */
+    public record Text(Query query, String written) {
         public static Text live(Query query) {
             return new Text(query, query.liveText());
         }

@@ -20,6 +20,9 @@ import plainsieve.core.rewrite.ProcedureCall;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
@@ -58,10 +61,26 @@ public class Runner {
     }
 
     private static SourceFailure placed(SourceFailure failure, RunOrder order, Statement statement) {
-        return failure.kind() == SourceFailure.Kind.REFUSED_STATEMENT
-                ? failure.in(ErrorPlace.of(
-                        order.text().sql(), statement, failure.position(), failure.getMessage(), dialect(order)))
-                : failure;
+        if (failure.kind() != SourceFailure.Kind.REFUSED_STATEMENT) {
+            return failure;
+        }
+        Optional<StepsReading> steps = steps(order);
+        String sql = steps.map(reading -> reading.statement().sql())
+                .orElse(order.text().written());
+        Optional<Place> inSql =
+                ErrorPlace.of(sql, statement, failure.position(), failure.getMessage(), dialect(order));
+        return failure.in(
+                steps.isEmpty()
+                        ? inSql
+                        : inSql.flatMap(place -> steps.get().place(order.text().written(), place)));
+    }
+
+    /** The steps of an order; nothing when it is SQL. */
+    private static Optional<StepsReading> steps(RunOrder order) {
+        String text = order.text().written();
+        return StepLines.isSteps(text)
+                ? Optional.of(order.project().steps(order.text().query().sourceId(), text))
+                : Optional.empty();
     }
 
     private static Dialect dialect(RunOrder order) {
@@ -90,8 +109,19 @@ public class Runner {
     }
 
     private Statement statement(RunOrder order) {
+        try {
+            return made(order);
+        } catch (ProblemException e) {
+            throw steps(order)
+                    .filter(reading -> reading.made().isPresent())
+                    .map(reading -> new ProblemException(reading.placed(order.text().written(), e.problems())))
+                    .orElse(e);
+        }
+    }
+
+    private Statement made(RunOrder order) {
         Optional<ProcedureCall> call = order.purpose().kind() == Purpose.Kind.BENCH
-                ? ProcedureCall.of(order.text().sql(), dialect(order))
+                ? ProcedureCall.of(order.text().written(), dialect(order))
                 : Optional.empty();
         if (call.isPresent()) {
             Chosen chosen = choosing.choose(order.project(), call.get().parameterNames(), order.asked())
@@ -99,7 +129,7 @@ public class Runner {
             return call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap());
         }
         PreparedQuery prepared =
-                order.project().prepare(order.text().query(), order.text().sql());
+                order.project().prepare(order.text().query(), order.text().written());
         Chosen chosen = choosing.choose(order.project(), needed(prepared, order.shape()), order.asked())
                 .orRefuse();
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());

@@ -22,7 +22,9 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.catalogue.TableColumns;
+import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.value.Type;
+import plainsieve.server.project.KnownTables;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
@@ -32,7 +34,7 @@ import plainsieve.sources.SourceFailure;
  * answered, what it said before holds, or nothing is known of its columns.
  */
 @Service
-public class SourceFacts {
+public class SourceFacts implements KnownTables {
     private static final Duration KEPT = Duration.ofSeconds(60);
     private static final long LONGEST_WAIT_MILLIS = 400;
 
@@ -82,6 +84,27 @@ public class SourceFacts {
     /** Functions that give rows as the source describes them; none until the source has answered. */
     public List<Catalogue.Function> functions(String sourceId) {
         return facts(sourceId).functions();
+    }
+
+    @Override
+    public List<String> tableNames(String sourceId) {
+        return described(sourceId).stream().map(Catalogue.Table::name).toList();
+    }
+
+    @Override
+    public Optional<List<KnownColumn>> columns(String sourceId, String schema, String table) {
+        List<Catalogue.Table> meant = described(sourceId).stream()
+                .filter(one -> one.name().equalsIgnoreCase(table)
+                        && (schema.isEmpty() || one.schema().equalsIgnoreCase(schema)))
+                .toList();
+        return meant.size() == 1 ? Optional.of(known(meant.get(0))) : Optional.empty();
+    }
+
+    private static List<KnownColumn> known(Catalogue.Table table) {
+        return table.columns().stream()
+                .map(column -> new KnownColumn(
+                        column.name(), type(column.kind()), table.nullable().contains(column.name())))
+                .toList();
     }
 
     /** Every table with the names of its columns, in lower case; none until the source has answered. */

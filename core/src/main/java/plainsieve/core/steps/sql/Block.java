@@ -185,6 +185,11 @@ record Block(
         return new Block(from, where, Optional.of(by), outs, open, distinct, order, limit);
     }
 
+    /** The same, but with columns that are not known. */
+    Block opened() {
+        return new Block(from, where, grouping, outs, true, distinct, order, limit);
+    }
+
     Block closed() {
         return new Block(from, where, grouping, outs, false, distinct, order, limit);
     }

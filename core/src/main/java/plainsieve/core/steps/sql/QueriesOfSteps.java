@@ -6,6 +6,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import plainsieve.core.steps.read.ReadLine;
 import plainsieve.core.steps.read.Scope;
+import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.step.Rows;
 import plainsieve.core.steps.step.Step;
 import plainsieve.core.value.Nearest;

@@ -10,6 +10,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.steps.read.Mark;
 import plainsieve.core.steps.read.ReadLine;
 import plainsieve.core.steps.read.Scope;
+import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.Wanted;
 import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.steps.step.Step;
@@ -63,6 +64,29 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
     /** The statement. Throws {@link ProblemException} with every problem when there is none. */
     public Made statement() {
         return made.orElseThrow(() -> new ProblemException(problems));
+    }
+
+    /** The words of the steps that a place in their statement comes from. @param text of the steps */
+    public Optional<Place> place(String text, Place inStatement) {
+        return made.flatMap(found -> found.at(inStatement.start())).flatMap(origin -> StepLines.of(text).lines().stream()
+                .filter(line -> line.number() == origin.line())
+                .findFirst()
+                .map(line -> Lines.of(text)
+                        .place(
+                                Math.min(line.start() + origin.at().start(), text.length()),
+                                Math.min(line.start() + origin.at().end(), text.length()))));
+    }
+
+    /** Problems of the statement as problems of the steps. */
+    public List<Problem> placed(String text, List<Problem> ofStatement) {
+        return ofStatement.stream()
+                .map(problem -> new Problem(
+                        problem.kind(),
+                        problem.message(),
+                        problem.advice(),
+                        problem.place().flatMap(place -> place(text, place)),
+                        problem.parameter()))
+                .toList();
     }
 
     /** What could come next in a line of which this much is typed, behind the first so many steps. */
@@ -119,6 +143,8 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
                 Problem placed = placed(e.first(), line);
                 if (line.on()) {
                     problems.add(placed);
+                    // What it would have brought may be named further down: that is not wrong, too.
+                    block = block.map(Block::opened);
                 }
                 add(line, read, Set.of(), Optional.of(placed));
             }

@@ -4,6 +4,8 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Type;
@@ -117,6 +119,25 @@ final class QueryBodies {
             List<EditBody> edits,
             String parameter,
             String mendType) {
+        /** A notice of the statement of steps. Its rewrite would be one of the statement, so it has none. */
+        static NoticeBody ofSteps(Notice notice, Function<Place, Optional<Place>> ofSteps) {
+            NoticeBody body = of(notice);
+            Optional<Place> place = notice.place().flatMap(ofSteps);
+            boolean mends = !body.mendType().isEmpty();
+            return new NoticeBody(
+                    body.kind(),
+                    body.message(),
+                    body.advice(),
+                    body.blocks(),
+                    place.map(Place::line).orElse(0),
+                    place.map(Place::start).orElse(-1),
+                    place.map(Place::end).orElse(-1),
+                    mends ? body.fix() : "",
+                    List.of(),
+                    body.parameter(),
+                    body.mendType());
+        }
+
         static NoticeBody of(Notice notice) {
             return new NoticeBody(
                     notice.kind(),

@@ -12,11 +12,15 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.notice.UnknownNames;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Tokens;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.read.StepNames;
+import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -52,8 +56,11 @@ class TextsApi {
     @PostMapping("/check")
     QueryBodies.QueryCheck check(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
+        Query query = project.query(id);
+        if (StepLines.isSteps(body.text())) {
+            return steps(project, query, body.text());
+        }
         try {
-            Query query = project.query(id);
             return check(project, query, project.prepare(query, body.text()));
         } catch (ProblemException e) {
             return new QueryBodies.QueryCheck(
@@ -63,6 +70,34 @@ class TextsApi {
                     List.of(),
                     List.of());
         }
+    }
+
+    /** Of steps the same is said where they are; fixed values in them are offered at their own words. */
+    private QueryBodies.QueryCheck steps(Project project, Query query, String text) {
+        StepsReading reading = project.steps(query.sourceId(), text);
+        if (reading.made().isEmpty()) {
+            return new QueryBodies.QueryCheck(
+                    List.copyOf(StepNames.parameters(text)),
+                    List.of(),
+                    reading.problems().stream().map(ProblemBody::of).toList(),
+                    List.of(),
+                    List.of());
+        }
+        PreparedQuery prepared = project.prepare(query, text);
+        Set<String> known = project.parameters().keySet();
+        List<Problem> unknown = prepared.query().parameters().stream()
+                .filter(place -> !known.contains(place.name()))
+                .map(place -> unknown(place.name(), known)
+                        .at(prepared.query().tokens().place(place.token())))
+                .toList();
+        return new QueryBodies.QueryCheck(
+                List.copyOf(prepared.parameterNames()),
+                List.of(),
+                reading.placed(text, unknown).stream().map(ProblemBody::of).toList(),
+                found(project, query, prepared)
+                        .map(notice -> QueryBodies.NoticeBody.ofSteps(notice, place -> reading.place(text, place)))
+                        .toList(),
+                List.of());
     }
 
     private QueryBodies.QueryCheck check(Project project, Query query, PreparedQuery prepared) {
@@ -94,13 +129,15 @@ class TextsApi {
     }
 
     private List<QueryBodies.NoticeBody> notices(Project project, Query query, PreparedQuery prepared) {
+        return found(project, query, prepared).map(QueryBodies.NoticeBody::of).toList();
+    }
+
+    private Stream<Notice> found(Project project, Query query, PreparedQuery prepared) {
         Map<String, Parameter> engines = new HashMap<>();
         project.parameters().forEach((name, definition) -> engines.put(name, definition.toParameter()));
         return Stream.concat(
-                        UnknownNames.of(prepared.query(), facts.tables(query.sourceId())).stream(),
-                        Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream())
-                .map(QueryBodies.NoticeBody::of)
-                .toList();
+                UnknownNames.of(prepared.query(), facts.tables(query.sourceId())).stream(),
+                Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream());
     }
 
     /**

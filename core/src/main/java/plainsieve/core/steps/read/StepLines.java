@@ -1,4 +1,4 @@
-package plainsieve.core.steps.sql;
+package plainsieve.core.steps.read;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -1,0 +1,64 @@
+package plainsieve.core.steps.offer;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Rows;
+import plainsieve.core.steps.step.Step;
+
+/** What rows there are beside those of a query, as far as it is known. */
+public final class KnownRows {
+    private final Around around;
+    private final Dialect dialect;
+    private final List<Named> tables;
+
+    /** A table as it is offered. @param note what is known of it: "1,000,000 rows" */
+    public record Named(String name, String note) {}
+
+    public KnownRows(Around around, Dialect dialect, List<Named> tables) {
+        this.around = around;
+        this.dialect = dialect;
+        this.tables = List.copyOf(tables);
+    }
+
+    List<Named> tables() {
+        return tables;
+    }
+
+    Collection<String> queries() {
+        return around.queries();
+    }
+
+    /** The columns of the other rows that a step speaks of; none where it speaks of none, or they are not known. */
+    List<KnownColumn> theirs(Step step) {
+        if (step instanceof Step.Beside beside) {
+            return columns(beside.rows());
+        } else if (step instanceof Step.OnlyThose only) {
+            return columns(only.rows());
+        } else if (step instanceof Step.AmongThose among) {
+            return columns(among.rows());
+        }
+        return List.of();
+    }
+
+    private List<KnownColumn> columns(Rows rows) {
+        if (rows instanceof Rows.Table table) {
+            return around.columns(table.schema(), table.name()).orElse(List.of());
+        } else if (rows instanceof Rows.Typed typed) {
+            return typed.columns().stream()
+                    .map(name -> new KnownColumn(name, Optional.empty(), true))
+                    .toList();
+        } else if (rows instanceof Rows.Query query) {
+            return around.query(query.id())
+                    .map(text -> StepsReading.of(text, dialect, around).steps())
+                    .filter(steps -> !steps.isEmpty())
+                    .flatMap(steps -> steps.get(steps.size() - 1).columns())
+                    .orElse(List.of());
+        }
+        return List.of();
+    }
+}

@@ -1,0 +1,80 @@
+package plainsieve.core.steps.offer;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.steps.step.Verb;
+import plainsieve.core.value.Type;
+
+/** Other ways to compare a column, each with what it is compared with now, as far as that fits. */
+final class VerbOffers {
+    private static final Set<Verb> OF_TEXTS =
+            EnumSet.of(Verb.CONTAINS, Verb.CONTAINS_NOT, Verb.STARTS, Verb.ENDS);
+    private static final Set<Verb> OF_DAYS =
+            EnumSet.of(Verb.IS_ON, Verb.IS_BEFORE, Verb.IS_AFTER, Verb.IS_ON_OR_BEFORE, Verb.IS_ON_OR_AFTER, Verb.IS_SPAN);
+    private static final Set<Verb> OF_SIZES =
+            EnumSet.of(Verb.IS_BELOW, Verb.IS_AT_MOST, Verb.IS_ABOVE, Verb.IS_AT_LEAST, Verb.IS_BETWEEN);
+
+    private VerbOffers() {}
+
+    /** @param about the column, and what it is compared with now, as it is written */
+    static List<Offer> of(List<String> about, Optional<Type> type) {
+        List<String> operands = about.subList(1, about.size());
+        List<Offer> offers = new ArrayList<>();
+        Arrays.stream(Verb.values())
+                .filter(verb -> verb != Verb.IS_FROM && suits(verb, type))
+                .forEach(verb -> offers.add(Offer.of(written(verb, operands, type), inWords(verb), "")));
+        if (isTime(type)) {
+            offers.add(Offer.of("is in the last 7 days", "is in the last … days", "this day among them"));
+        }
+        return offers;
+    }
+
+    private static boolean isTime(Optional<Type> type) {
+        return type.filter(one -> one == Type.DATE || one == Type.DATETIME).isPresent();
+    }
+
+    private static boolean suits(Verb verb, Optional<Type> type) {
+        if (OF_TEXTS.contains(verb)) {
+            return type.isEmpty() || type.get() == Type.TEXT;
+        }
+        if (OF_DAYS.contains(verb)) {
+            return type.isEmpty() || isTime(type);
+        }
+        return !OF_SIZES.contains(verb) || type.isEmpty() || type.get() != Type.BOOLEAN && !isTime(type);
+    }
+
+    private static String inWords(Verb verb) {
+        return switch (verb.wants()) {
+            case NOTHING -> verb.words();
+            case TWO -> verb.words() + " … " + verb.between() + " …";
+            default -> verb.words() + " …";
+        };
+    }
+
+    private static String written(Verb verb, List<String> operands, Optional<Type> type) {
+        String first = operands.isEmpty() ? usual(type) : operands.get(0);
+        return switch (verb.wants()) {
+            case NOTHING -> verb.words();
+            case ONE -> verb.words() + " " + first;
+            case TWO -> verb.words() + " " + first + " " + verb.between() + " "
+                    + (operands.size() > 1 ? operands.get(1) : first);
+            case LIST -> verb.words() + " " + (operands.isEmpty() ? first : String.join(", ", operands));
+        };
+    }
+
+    /** What stands there until something else does. */
+    private static String usual(Optional<Type> type) {
+        return type.map(one -> switch (one) {
+                    case INTEGER, DECIMAL -> "0";
+                    case DATE, DATETIME -> "today";
+                    case BOOLEAN -> "true";
+                    case TEXT, NAME -> "''";
+                })
+                .orElse("''");
+    }
+}

@@ -1,0 +1,134 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.steps.offer.KnownRows;
+import plainsieve.core.steps.offer.StepCompletions;
+import plainsieve.core.steps.offer.StepOffers;
+import plainsieve.core.steps.read.Mark;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.SentenceBodies;
+import plainsieve.server.authoring.StepValues;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.sources.SourceFacts;
+
+/** Steps while they are written: how they read, what could stand at a mark, what could come next. Nothing is kept here. */
+@RestController
+@RequestMapping("/api/projects/{project}/queries/{id}/steps")
+@Route(Role.AUTHOR)
+class StepsApi {
+    private final SourceFacts facts;
+    private final StepValues values;
+
+    StepsApi(SourceFacts facts, StepValues values) {
+        this.facts = facts;
+        this.values = values;
+    }
+
+    /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
+    @PostMapping("/reading")
+    StepsBodies.StepsBody read(
+            Project project, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+        return StepsBodies.StepsBody.of(project.steps(project.query(id).sourceId(), body.text()));
+    }
+
+    /** What could stand at a mark; values come from the rows as they are there. */
+    @PostMapping("/offers")
+    List<SentenceBodies.OfferBody> offers(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.MarkAsked body) {
+        Query query = project.query(id);
+        StepsReading reading = project.steps(query.sourceId(), body.text());
+        StepOffers offers = new StepOffers(reading, project.parameters().values(), rows(project, query));
+        StepsReading.One step = step(reading, body.step());
+        if (body.mark().equals("+")) {
+            return bodies(offers.more(body.step()));
+        }
+        int number = number(body.mark(), step.marks().size());
+        List<Offer> all = new ArrayList<>();
+        Mark mark = step.marks().get(number);
+        if (mark.kind() == Mark.Kind.VALUE) {
+            AskedChoices asked = AskedChoices.onTheBench(
+                    asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+            List<String> before = before(reading, body.step());
+            all.addAll(values.of(project, query, asked, new StepValues.Where(before, mark.about().get(0))));
+        }
+        all.addAll(offers.of(body.step(), number));
+        return bodies(all);
+    }
+
+    private static List<String> before(StepsReading reading, int step) {
+        return reading.steps().subList(0, step).stream()
+                .filter(StepsReading.One::on)
+                .map(StepsReading.One::written)
+                .toList();
+    }
+
+    private static List<SentenceBodies.OfferBody> bodies(List<Offer> offers) {
+        return offers.stream().map(SentenceBodies.OfferBody::of).toList();
+    }
+
+    private static StepsReading.One step(StepsReading reading, int step) {
+        return Optional.of(step)
+                .filter(number -> number >= 0 && number < reading.steps().size())
+                .map(reading.steps()::get)
+                .orElseThrow(StepsApi::gone);
+    }
+
+    private static int number(String mark, int size) {
+        if (!mark.matches("\\d{1,4}") || Integer.parseInt(mark) >= size) {
+            throw gone();
+        }
+        return Integer.parseInt(mark);
+    }
+
+    private static ProblemException gone() {
+        return new ProblemException(
+                Problem.of("bad-mark", "The steps have no such word any more.", "Look at them again: they were changed."));
+    }
+
+    private KnownRows rows(Project project, Query query) {
+        List<KnownRows.Named> tables = facts.described(query.sourceId()).stream()
+                .map(table -> new KnownRows.Named(
+                        table.name(), table.rows() < 0 ? "" : "about %,d rows".formatted(table.rows())))
+                .toList();
+        return new KnownRows(project.around(query.sourceId()), project.dialect(query.sourceId()), tables);
+    }
+
+    /** What could come next in a line that is being typed. */
+    @PostMapping("/completions")
+    List<StepsBodies.Completion> completions(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.LineAsked body) {
+        Query query = project.query(id);
+        StepsReading reading = project.steps(query.sourceId(), body.text());
+        int behind = Math.min(Math.max(body.behind(), 0), reading.steps().size());
+        StepCompletions completions =
+                new StepCompletions(reading, project.parameters().values(), rows(project, query));
+        StepCompletions.Found found = completions.of(body.typed(), behind);
+        AskedChoices asked =
+                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        StepValues.Where where = new StepValues.Where(before(reading, behind), found.valuesOf());
+        Stream<Offer> fitting = values.of(project, query, asked, where).stream()
+                .filter(value -> value.words().toLowerCase(Locale.ROOT).startsWith(found.begun()));
+        return Stream.concat(fitting, found.offers().stream())
+                .map(offer -> StepsBodies.Completion.of(offer, found.from()))
+                .toList();
+    }
+}

@@ -1,0 +1,198 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.steps.read.Mark;
+import plainsieve.core.steps.sql.Made;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.api.body.SentenceBodies;
+
+/** Steps on the wire. */
+final class StepsBodies {
+    private static final Set<Mark.Kind> ONLY_TAKEN =
+            Set.of(Mark.Kind.KEPT, Mark.Kind.DIRECTION, Mark.Kind.BETWEEN);
+    private static final Set<Mark.Kind> ONLY_TYPED = Set.of(Mark.Kind.NAME, Mark.Kind.FORMULA, Mark.Kind.TYPED);
+
+    private StepsBodies() {}
+
+    /**
+     * Steps as they read.
+     *
+     * @param sql the statement that they come to; empty while something is wrong
+     * @param stretches which step each part of it comes from
+     */
+    record StepsBody(List<StepBody> steps, String sql, List<StretchBody> stretches, List<ProblemBody> problems) {
+        static StepsBody of(StepsReading reading) {
+            return new StepsBody(
+                    reading.steps().stream().map(StepBody::of).toList(),
+                    reading.made().map(Made::sql).orElse(""),
+                    reading.made().map(made -> stretches(reading, made)).orElse(List.of()),
+                    reading.problems().stream().map(ProblemBody::of).toList());
+        }
+
+        private static List<StretchBody> stretches(StepsReading reading, Made made) {
+            List<Integer> lines =
+                    reading.steps().stream().map(StepsReading.One::line).toList();
+            return made.stretches().stream()
+                    .map(stretch -> new StretchBody(
+                            stretch.start(), stretch.end(), lines.indexOf(stretch.origin().line())))
+                    .toList();
+        }
+    }
+
+    /** @param step which step, from 0 */
+    record StretchBody(int start, int end, int step) {}
+
+    /**
+     * A step.
+     *
+     * @param line the number of its line in the text, from 0
+     * @param written its words as they are kept
+     * @param pieces the same words, cut at those that can be changed; all of one piece while it cannot be understood
+     * @param replaced for each mark what gives way to what is taken
+     * @param known whether all columns after it are known
+     * @param fresh the columns that it brought
+     * @param problem what is wrong with it; empty when nothing is
+     */
+    record StepBody(
+            int line,
+            boolean on,
+            String written,
+            List<SentenceBodies.PieceBody> pieces,
+            List<ReplacedBody> replaced,
+            List<ColumnAfter> columns,
+            List<String> fresh,
+            String problem) {
+        static StepBody of(StepsReading.One step) {
+            return new StepBody(
+                    step.line(),
+                    step.on(),
+                    step.written(),
+                    pieces(step),
+                    step.marks().stream()
+                            .map(mark -> new ReplacedBody(
+                                    mark.replaced().start(), mark.replaced().end()))
+                            .toList(),
+                    step.columns().orElse(List.of()).stream()
+                            .map(ColumnAfter::of)
+                            .toList(),
+                    List.copyOf(step.fresh()),
+                    step.problem()
+                            .map(problem -> problem.message() + " " + problem.advice())
+                            .orElse(""));
+        }
+
+        private static List<SentenceBodies.PieceBody> pieces(StepsReading.One step) {
+            List<SentenceBodies.PieceBody> pieces = new ArrayList<>();
+            int at = 0;
+            for (int i = 0; i < step.marks().size(); i++) {
+                Mark mark = step.marks().get(i);
+                if (mark.at().start() > at) {
+                    pieces.add(words(step.written().substring(at, mark.at().start())));
+                }
+                pieces.add(piece(step, mark, i));
+                at = mark.at().end();
+            }
+            if (at < step.written().length()) {
+                pieces.add(words(step.written().substring(at)));
+            }
+            return pieces;
+        }
+
+        private static SentenceBodies.PieceBody words(String text) {
+            return new SentenceBodies.PieceBody(text, "", false, false, false, "");
+        }
+
+        private static SentenceBodies.PieceBody piece(StepsReading.One step, Mark mark, int number) {
+            return new SentenceBodies.PieceBody(
+                    step.written().substring(mark.at().start(), mark.at().end()),
+                    Integer.toString(number),
+                    !ONLY_TAKEN.contains(mark.kind()),
+                    !ONLY_TYPED.contains(mark.kind()),
+                    false,
+                    step.written().substring(mark.replaced().start(), mark.replaced().end()));
+        }
+    }
+
+    record ReplacedBody(int start, int end) {}
+
+    /** @param type empty when it is not known */
+    record ColumnAfter(String name, String type) {
+        static ColumnAfter of(KnownColumn column) {
+            return new ColumnAfter(column.name(), column.type().map(Type::word).orElse(""));
+        }
+    }
+
+    record StepsText(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text) {
+        StepsText {
+            text = Absent.orEmpty(text);
+        }
+    }
+
+    /**
+     * A mark whose offers are wanted.
+     *
+     * @param mark its number within the step; "+" for what could be put behind the step
+     * @param choices what is chosen on the bench, for the values that there are then
+     */
+    record MarkAsked(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            int step,
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String mark,
+
+            Map<String, ChoiceBody> choices) {
+        MarkAsked {
+            text = Absent.orEmpty(text);
+            mark = Absent.orEmpty(mark);
+        }
+    }
+
+    /**
+     * A line that is being typed.
+     *
+     * @param behind after how many steps
+     * @param choices what is chosen on the bench, for the values that there are then
+     */
+    record LineAsked(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String text,
+
+            int behind,
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String typed,
+
+            Map<String, ChoiceBody> choices) {
+        LineAsked {
+            text = Absent.orEmpty(text);
+            typed = Absent.orEmpty(typed);
+        }
+    }
+
+    /**
+     * What could come next in a line.
+     *
+     * @param words what is put in
+     * @param note what is known of it
+     * @param from where in the line what it takes the place of begins
+     */
+    record Completion(String words, String note, int from) {
+        static Completion of(Offer offer, int from) {
+            return new Completion(offer.id(), offer.note(), from);
+        }
+    }
+}

@@ -1,0 +1,108 @@
+package plainsieve.server.authoring;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.read.StepWords;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.server.sources.ShownValue;
+import plainsieve.sources.SourceFailure;
+
+/** The values that a column has where a step compares it, counted at the source: most rows first. */
+@Service
+public class StepValues {
+    private static final int MOST = 60;
+    private static final Duration KEPT = Duration.ofMinutes(1);
+    private static final int MOST_KEPT = 200;
+
+    private final Runner runner;
+    /* Asked again at every letter that is typed. */
+    private final Cache<Seen, List<Offer>> kept =
+            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
+
+    StepValues(Runner runner) {
+        this.runner = runner;
+    }
+
+    /**
+     * Where values are wanted.
+     *
+     * @param lines the steps before the one that compares
+     * @param column empty when no column is compared
+     */
+    public record Where(List<String> lines, String column) {
+        public Where {
+            lines = List.copyOf(lines);
+        }
+    }
+
+    private record Seen(String text, String choices, String sourceId) {}
+
+    /** Values as offers, written as a step has them; none when the rows cannot be asked for them just now. */
+    public List<Offer> of(Project project, Query query, AskedChoices asked, Where where) {
+        if (where.column().isEmpty() || where.lines().isEmpty()) {
+            return List.of();
+        }
+        List<String> counted = new ArrayList<>(List.of(StepLines.HEADER));
+        counted.addAll(where.lines());
+        counted.add("total by " + StepWords.name(where.column()) + ": number of rows as rows_of_value");
+        counted.add("first " + MOST + " rows by rows_of_value largest first");
+        String text = String.join("\n", counted);
+        Seen seen = new Seen(text, asked.toString(), query.sourceId());
+        return kept.get(seen, key -> counted(project, query, asked, text));
+    }
+
+    private List<Offer> counted(Project project, Query query, AskedChoices asked, String text) {
+        RunOrder order = new RunOrder(
+                UUID.randomUUID().toString(),
+                project,
+                new RunOrder.Text(query, text),
+                asked,
+                new RunOrder.Shape("", Wanted.allRows(), List.of()),
+                Purpose.LOOK,
+                MOST);
+        Counted found = new Counted();
+        try {
+            runner.run(order, found);
+        } catch (ProblemException | SourceFailure e) {
+            // Values are a help; without them the other offers still stand, and any value can be typed.
+            return List.of();
+        }
+        return found.offers;
+    }
+
+    private static final class Counted implements RunListener {
+        private final List<Offer> offers = new ArrayList<>();
+
+        @Override
+        public void row(Object[] values) {
+            Object value = ShownValue.of(values[0]);
+            if (value != null) {
+                String written = value instanceof Number || value instanceof Boolean
+                        ? value.toString()
+                        : written(value.toString());
+                offers.add(Offer.of(written, value.toString(), values[1] + " rows"));
+            }
+        }
+
+        /* Days and moments stand without quotes. */
+        private static String written(String value) {
+            boolean time = value.matches("\\d{4}-\\d\\d-\\d\\d([T ]\\d\\d:\\d\\d(:\\d\\d(\\.\\d{1,9})?)?)?");
+            return time ? value.replace(' ', 'T') : StepWords.text(value);
+        }
+    }
+}

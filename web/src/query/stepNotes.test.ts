@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest'
+import type { Placement, Ran } from '../api/types'
+import { noteOfStep, stepAt } from './stepNotes'
+
+const stretches = [
+  { start: 0, end: 10, step: 0 },
+  { start: 10, end: 30, step: 2 },
+]
+const ran = (start: number): Ran => ({ where: 'BY_INDEX', start, advice: '' }) as unknown as Ran
+const placed = (start: number): Placement => ({ outcome: 'BOUND', start }) as unknown as Placement
+
+describe('a note at a step', () => {
+  it('belongs to the step that the place in the statement comes from', () => {
+    expect(stepAt(12, stretches)).toBe(2)
+    expect(stepAt(30, stretches)).toBe(-1)
+  })
+  it('says where its choices ran', () => {
+    expect(noteOfStep(2, stretches, [], [ran(12)])?.text).toBe('◆ by index')
+    expect(noteOfStep(0, stretches, [], [ran(12)])).toBeUndefined()
+  })
+  it('says what was sent until the database has told', () => {
+    expect(noteOfStep(2, stretches, [placed(12)], [])?.text).toBe('bound')
+    expect(noteOfStep(2, stretches, [placed(3)], [ran(3)])).toBeUndefined()
+  })
+})

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest'
+import {
+  counted,
+  inserted,
+  isSteps,
+  linesOf,
+  lonely,
+  moved,
+  nameOf,
+  switched,
+  textOf,
+  upTo,
+  valueOf,
+  without,
+} from './steps'
+
+const TEXT = "steps 1\nrows of crossings\nwhere state is 'CANCELLED'\noff: first 20 rows"
+
+describe('the text of steps', () => {
+  it('is told from SQL by its first line', () => {
+    expect(isSteps(TEXT)).toBe(true)
+    expect(isSteps('select 1')).toBe(false)
+    expect(isSteps('')).toBe(false)
+  })
+  it('is lines, each on or off, and comes together again', () => {
+    expect(linesOf(TEXT).map(line => line.on)).toEqual([true, true, false])
+    expect(textOf(linesOf(TEXT))).toBe(TEXT)
+  })
+  it('is looked at up to a step, which counts even when it is off', () => {
+    expect(upTo(linesOf(TEXT), 0)).toBe('steps 1\nrows of crossings')
+    expect(upTo(linesOf(TEXT), 2)).toBe("steps 1\nrows of crossings\nwhere state is 'CANCELLED'\nfirst 20 rows")
+  })
+  it('moves any step but the first, and none before it', () => {
+    const lines = linesOf(TEXT)
+    expect(moved(lines, 2, 1).map(line => line.words)[1]).toBe('first 20 rows')
+    expect(moved(lines, 2, 0).map(line => line.words)[0]).toBe('rows of crossings')
+    expect(moved(lines, 0, 2)).toBe(lines)
+  })
+  it('switches, removes and takes in steps', () => {
+    const lines = linesOf(TEXT)
+    expect(textOf(switched(lines, 2))).not.toContain('off:')
+    expect(without(lines, 1)).toHaveLength(2)
+    expect(inserted(lines, 1, 'distinct rows')[1]).toEqual({ words: 'distinct rows', on: true })
+  })
+})
+
+describe('words of steps', () => {
+  it('quote names only where they have to', () => {
+    expect(nameOf('port_id')).toBe('port_id')
+    expect(nameOf('Þorvik')).toBe('Þorvik')
+    expect(nameOf('two words')).toBe('"two words"')
+    expect(nameOf('to')).toBe('"to"')
+  })
+  it('write a cell by the type of its column', () => {
+    expect(valueOf("o'x", 'text')).toBe("'o''x'")
+    expect(valueOf('12.5', 'decimal')).toBe('12.5')
+    expect(valueOf('2026-03-01 08:30', 'datetime')).toBe('2026-03-01T08:30')
+    expect(valueOf(null, 'text')).toBe('nothing')
+  })
+  it('count rows, and those without a partner', () => {
+    expect(counted('steps 1\nrows of ports')).toContain('number of rows as number')
+    expect(lonely('beside each, its row of ports with the same port_id: name as port; rows without one are kept')).toBe(
+      'only those without a row of ports with the same port_id',
+    )
+    expect(lonely("beside each, its row of ports where their name is ':x; ' and d is :day: island")).toBe(
+      "only those without a row of ports where their name is ':x; ' and d is :day",
+    )
+    expect(lonely("beside each, its row of these (a, b): (1, 'x') with the same a: b")).toBe(
+      "only those without a row of these (a, b): (1, 'x') with the same a",
+    )
+    expect(lonely('distinct rows')).toBeUndefined()
+  })
+})

@@ -1,0 +1,96 @@
+// The text of steps, line by line. Described in docs/steps.md.
+
+export const HEADER = 'steps 1'
+const OFF = 'off: '
+
+export const isSteps = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
+
+/** A step as it is written, and whether it is on. */
+export interface Line {
+  words: string
+  on: boolean
+}
+
+export function linesOf(text: string): Line[] {
+  return text
+    .split('\n')
+    .slice(1)
+    .filter(line => line.trim() !== '')
+    .map(line => line.trim())
+    .map(line =>
+      line.startsWith('off:') ? { words: line.slice('off:'.length).trim(), on: false } : { words: line, on: true },
+    )
+}
+
+export const textOf = (lines: Line[]): string =>
+  [HEADER, ...lines.map(line => (line.on ? '' : OFF) + line.words)].join('\n')
+
+/** The steps up to one, that one on whether it is or not. */
+export const upTo = (lines: Line[], step: number): string =>
+  textOf(lines.slice(0, step + 1).map((line, i) => (i === step ? { ...line, on: true } : line)))
+
+export const withWords = (lines: Line[], step: number, words: string): Line[] =>
+  lines.map((line, i) => (i === step ? { ...line, words } : line))
+
+export const switched = (lines: Line[], step: number): Line[] =>
+  lines.map((line, i) => (i === step ? { ...line, on: !line.on } : line))
+
+export const without = (lines: Line[], step: number): Line[] => lines.filter((_line, i) => i !== step)
+
+export function inserted(lines: Line[], at: number, ...more: string[]): Line[] {
+  return [...lines.slice(0, at), ...more.map(words => ({ words, on: true })), ...lines.slice(at)]
+}
+
+/** The first step says what rows there are; no other can stand before it. */
+export function moved(lines: Line[], from: number, to: number): Line[] {
+  const line = lines[from]
+  const place = Math.min(Math.max(to, 1), lines.length - 1)
+  if (!line || from === 0 || place === from) return lines
+  const rest = without(lines, from)
+  return [...rest.slice(0, place), line, ...rest.slice(place)]
+}
+
+/** A name as a step has it: between quotes where it needs them. */
+export const nameOf = (name: string): string =>
+  /^[\p{L}_][\p{L}\p{M}\p{N}_$]*$/u.test(name) && !TAKEN.has(name) ? name : `"${name.replaceAll('"', '""')}"`
+const TAKEN = new Set(
+  'today nothing true false their if then else and or not as by to of is has with where query these'.split(' '),
+)
+
+const TIME = /^\d{4}-\d\d-\d\d([T ]\d\d:\d\d(:\d\d(\.\d{1,9})?)?)?$/
+/** A cell as a step compares with it. */
+export function valueOf(cell: string | number | boolean | null, type: string): string {
+  if (cell === null) return 'nothing'
+  const written = String(cell)
+  if (type === 'integer' || type === 'decimal' || type === 'boolean') return written
+  if ((type === 'date' || type === 'datetime') && TIME.test(written)) return written.replace(' ', 'T')
+  return `'${written.replaceAll("'", "''")}'`
+}
+
+/** Asks how many rows there are after some steps. */
+export const counted = (text: string): string => `${text}\ntotal of everything: number of rows as number`
+
+/** The rows of a step that puts others beside, without a partner: asked in front of it. Nothing for other steps. */
+export function lonely(words: string): string | undefined {
+  const beside = /^beside each, its row of (.*)$/s.exec(words)?.[1]
+  if (!beside) return undefined
+  const end = endOfMatch(beside)
+  return `only those without a row of ${beside.slice(0, end).trim()}`
+}
+
+/* Up to the colon or semicolon behind the match; not one within quotes or the brackets of a typed table. */
+function endOfMatch(words: string): number {
+  let quote = ''
+  let typed = words.startsWith('these')
+  for (let i = 0; i < words.length; i++) {
+    const sign = words[i] ?? ''
+    if (quote) quote = sign === quote ? '' : quote
+    else if (sign === "'" || sign === '"') quote = sign
+    else if (sign === ';') return i
+    else if (sign === ':' && !/[A-Za-z_]/.test(words[i + 1] ?? '')) {
+      if (!typed) return i
+      typed = false
+    }
+  }
+  return words.length
+}

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+/* One step: its sentence, whose marked words are changed in place, and what is known of the rows after it. */
+import { computed, ref } from 'vue'
+import type { MarkOffer, StepRead } from '../../api/types'
+import { countInWords, rowsInWords } from '../../formats'
+import SentenceLine from '../../sentence/SentenceLine.vue'
+import type { LineNote } from '../../query/editor'
+import StepActs from './StepActs.vue'
+import type { StepAct } from './stepAct'
+import type { StepCount } from './useStepCounts'
+
+const props = defineProps<{
+  step: StepRead
+  number: number
+  looked: boolean
+  lit: string
+  colours: Record<string, string>
+  /** Where its choices ran, once the database has told. */
+  where: LineNote | undefined
+  count: StepCount | undefined
+  counting: boolean
+  offers: (mark: string) => Promise<MarkOffer[]>
+}>()
+const emit = defineEmits<{
+  take: [mark: string, taken: string]
+  look: []
+  count: []
+  lonely: []
+  act: [act: StepAct]
+}>()
+
+const acting = ref(false)
+function act(what: StepAct): void {
+  acting.value = false
+  emit('act', what)
+}
+const first = computed(() => props.number === 1)
+const pieces = computed(() =>
+  props.step.pieces.length > 0
+    ? props.step.pieces
+    : [{ text: props.step.written, mark: '', typed: false, offered: false, lines: false, begins: '' }],
+)
+const mentions = computed(() => [...props.step.written.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
+const isLit = computed(() => props.lit !== '' && mentions.value.includes(props.lit))
+const edge = computed(() => props.colours[mentions.value[0] ?? ''])
+const repeats = computed(() => {
+  const { rows, before } = props.count ?? {}
+  return rows !== undefined && before !== undefined && rows > before ? rows - before : 0
+})
+
+function keys(event: KeyboardEvent): void {
+  if (event.target !== event.currentTarget) return
+  if (event.altKey && event.key === 'ArrowUp') emit('act', 'up')
+  else if (event.altKey && event.key === 'ArrowDown') emit('act', 'down')
+  else if (event.key === 'Delete' && !first.value) emit('act', 'remove')
+  else if (event.key === 'Enter' && !event.ctrlKey) emit('look')
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+</script>
+
+<template>
+  <li
+    class="step"
+    :class="{ off: !step.on, looked, lit: isLit, bad: step.problem }"
+    :style="{ '--k': edge }"
+    tabindex="0"
+    :aria-label="`Step ${number}${step.on ? '' : ', switched off'}`"
+    :data-step="number"
+    @keydown="keys"
+    @click.self="emit('look')">
+    <button type="button" class="number" :title="`Rows after step ${number}`" @click="emit('look')">
+      {{ number }}<span class="visually-hidden">: rows after this step</span>
+    </button>
+    <div class="said">
+      <SentenceLine
+        :pieces="pieces"
+        :offers="offers"
+        :about="`step ${number}`"
+        :colours="colours"
+        @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.on" class="soft"> switched off</small>
+      <div v-if="step.problem" class="note small" :class="{ bad: step.on }" role="alert">{{ step.problem }}</div>
+    </div>
+    <div class="known small" @keydown.esc.stop="acting = false">
+      <button
+        type="button"
+        class="as-link more"
+        :aria-expanded="acting"
+        :aria-label="`What can be done with step ${number}`"
+        @click="acting = !acting">
+        ⋯
+      </button>
+      <StepActs v-if="acting" :first="first" :on="step.on" @act="act" />
+      <div v-if="where" :class="{ attention: where.attention }">{{ where.text }}</div>
+      <template v-if="step.on">
+        <div v-if="counting" class="soft" role="status">counting …</div>
+        <button v-else-if="!count" type="button" class="as-link count" @click="emit('count')">how many rows?</button>
+        <div v-else-if="count.failed" class="soft">could not be counted</div>
+        <template v-else>
+          <div data-test="step-rows">{{ rowsInWords(count.rows ?? 0) }}</div>
+          <button v-if="count.lonely" type="button" class="as-link attention" @click="emit('lonely')">
+            {{ countInWords(count.lonely) }} found none
+          </button>
+          <div v-else-if="count.lonely === 0" class="soft">every one found one</div>
+          <div v-if="repeats" class="attention">{{ countInWords(repeats) }} more: some found several</div>
+        </template>
+      </template>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.step {
+  position: relative;
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr) 128px;
+  gap: 6px;
+  padding: 5px 12px 5px 6px;
+  border-bottom: 1px solid var(--rule);
+  border-left: 4px solid transparent;
+}
+.step.looked {
+  background: var(--wash);
+}
+.step.lit {
+  border-left-color: var(--k);
+  background: color-mix(in srgb, var(--k) 8%, var(--field));
+}
+.step.off .said {
+  opacity: 0.6;
+}
+.number {
+  border: 0;
+  background: none;
+  color: var(--soft);
+  text-align: right;
+  padding: 2px 0 0;
+  align-self: start;
+  min-height: 24px;
+  min-width: 24px;
+}
+.said :deep(.sentence) {
+  color: var(--ink);
+  display: inline;
+}
+/* As big to the hand as any, without a hole in the sentence. */
+.said :deep(.marked.short) {
+  display: inline;
+  min-width: 0;
+  position: relative;
+}
+.said :deep(.marked.short)::after {
+  content: '';
+  position: absolute;
+  inset: 0 -5px;
+}
+.more {
+  float: right;
+  margin-left: 8px;
+  min-width: 24px;
+  min-height: 24px;
+  color: var(--soft);
+}
+.known {
+  text-align: right;
+  color: var(--soft);
+  line-height: 1.5;
+  padding-top: 2px;
+}
+.count {
+  color: var(--soft);
+  min-height: 24px;
+}
+.attention {
+  color: var(--buoy);
+}
+</style>

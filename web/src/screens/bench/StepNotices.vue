@@ -1,0 +1,47 @@
+<script setup lang="ts">
+/* What is wrong with the steps as a whole, and what is worth knowing of their statement. */
+import { computed } from 'vue'
+import type { Notice, Problem, QueryCheck } from '../../api/types'
+
+const props = defineProps<{ check: QueryCheck; runProblems: Problem[] }>()
+const emit = defineEmits<{ mend: [name: string, type: string] }>()
+
+/* A step says itself what is wrong with its words; here is what the database and the parameters say. */
+const problems = computed(() => [
+  ...props.check.problems.filter(problem => problem.kind === 'no-steps'),
+  ...props.runProblems.filter(problem => problem.line > 0),
+])
+/* The first line is the heading. */
+const where = (line: number): string => (line > 1 ? `Step ${line - 1}: ` : '')
+function mend(notice: Notice): void {
+  emit('mend', notice.parameter, notice.mendType)
+}
+</script>
+
+<template>
+  <ul v-if="check.notices.length > 0" class="notices" aria-label="Notices">
+    <li
+      v-for="notice in check.notices"
+      :key="notice.kind + notice.start + notice.message"
+      class="note small"
+      :class="{ bad: notice.blocks }"
+      :data-notice="notice.kind">
+      <b>{{ where(notice.line) }}</b>{{ notice.message }} {{ notice.advice }}
+      <button v-if="notice.mendType" class="as-link" @click="mend(notice)">{{ notice.fix }}</button>
+    </li>
+  </ul>
+  <div v-for="problem in problems" :key="problem.start + problem.message" class="note bad small m-2" role="alert">
+    <b>{{ where(problem.line) }}</b>{{ problem.message }} {{ problem.advice }}
+  </div>
+</template>
+
+<style scoped>
+.notices {
+  list-style: none;
+  margin: 0;
+  padding: 8px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+</style>

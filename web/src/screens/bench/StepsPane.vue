@@ -1,0 +1,164 @@
+<script setup lang="ts">
+/* A query as steps, one sentence each. */
+import { computed, nextTick, ref } from 'vue'
+import { post } from '../../api/client'
+import type { Choices, MarkOffer, Placement, Ran, StepsReading } from '../../api/types'
+import { inserted, linesOf, moved, switched, textOf, without, withWords } from '../../query/steps'
+import { noteOfStep } from '../../query/stepNotes'
+import NewStep from './NewStep.vue'
+import StepLine from './StepLine.vue'
+import type { StepAct } from './stepAct'
+import type { UsedStepCounts } from './useStepCounts'
+import type { UsedSteps } from './useSteps'
+
+const props = defineProps<{
+  queryId: string
+  text: string
+  steps: UsedSteps
+  counts: UsedStepCounts
+  choices: () => Choices
+  colours: Record<string, string>
+  lit: string
+  looked: number | undefined
+  placements: Placement[]
+  verdicts: Ran[]
+  /** Which step each part of the statement that ran comes from. */
+  stretches: StepsReading['stretches']
+}>()
+const emit = defineEmits<{ look: [step: number]; lonely: [step: number]; made: [parameter: string]; turn: [] }>()
+
+const reading = computed(() => props.steps.reading.value)
+const said = computed(() => reading.value.steps)
+const counting = ref(-1)
+const open = ref<number>()
+const list = ref<HTMLElement>()
+const noteOf = (step: number) => noteOfStep(step, props.stretches, props.placements, props.verdicts)
+
+const offers = (step: number) => (mark: string) =>
+  post<MarkOffer[]>(`/queries/${props.queryId}/steps/offers`, {
+    text: props.text,
+    step,
+    mark,
+    choices: props.choices(),
+  })
+
+function take(step: number, mark: string, taken: string): void {
+  const one = said.value[step]
+  const place = one?.replaced[Number(mark)]
+  if (!one || !place) return
+  const words = one.written.slice(0, place.start) + taken + one.written.slice(place.end)
+  props.steps.change(`step ${step + 1}`, lines => withWords(lines, step, words))
+  const parameter = /^:(\w+)$/.exec(taken)?.[1]
+  if (parameter) emit('made', parameter)
+}
+
+async function count(step: number): Promise<void> {
+  counting.value = step
+  await props.counts.count(step)
+  if (counting.value === step) counting.value = -1
+}
+
+function move(step: number, by: number): void {
+  props.steps.change(`moving step ${step + 1}`, lines => moved(lines, step, step + by))
+  void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-step="${step + by + 1}"]`)?.focus())
+}
+function act(step: number, what: StepAct): void {
+  const words = said.value[step]?.written ?? ''
+  if (what === 'below') open.value = step + 1
+  else if (what === 'up') move(step, -1)
+  else if (what === 'down') move(step, 1)
+  else if (what === 'toggle') props.steps.change(`step ${step + 1}`, lines => switched(lines, step))
+  else if (what === 'double') props.steps.change(`doubling step ${step + 1}`, lines => inserted(lines, step + 1, words))
+  else props.steps.change(`removing step ${step + 1}`, lines => without(lines, step))
+}
+
+/** Puts a step in, if it can be understood there; else says what is wrong with it. */
+const add =
+  (at: number) =>
+  async (words: string): Promise<string> => {
+    const text = textOf(inserted(linesOf(props.text), at, words))
+    const read = await post<StepsReading>(`/queries/${props.queryId}/steps/reading`, { text })
+    const problem = read.steps[at]?.problem
+    if (problem) return problem
+    props.steps.change(`the new step ${at + 1}`, lines => inserted(lines, at, read.steps[at]?.written ?? words))
+    open.value = undefined
+    return ''
+  }
+
+/* What is dragged over another step takes its place. */
+const dragged = ref<number>()
+function drop(step: number): void {
+  const from = dragged.value
+  dragged.value = undefined
+  if (from !== undefined) props.steps.change(`moving step ${from + 1}`, lines => moved(lines, from, step))
+}
+</script>
+
+<template>
+  <section class="pane" aria-label="Query">
+    <div class="head">
+      <h2>Query</h2>
+      <span class="soft small">one sentence a step; its number shows the rows after it</span>
+      <span class="grow"></span>
+      <button type="button" class="as-link small" :disabled="!reading.sql" @click="emit('turn')">
+        Turn into plain SQL
+      </button>
+    </div>
+    <div class="body">
+      <ol ref="list" class="steps">
+        <template v-for="(step, i) in said" :key="i">
+          <StepLine
+            :step="step"
+            :number="i + 1"
+            :looked="looked === i"
+            :lit="lit"
+            :colours="colours"
+            :where="noteOf(i)"
+            :count="counts.countOf(i)"
+            :counting="counting === i"
+            :offers="offers(i)"
+            :draggable="i > 0"
+            @take="(mark, taken) => take(i, mark, taken)"
+            @look="emit('look', i)"
+            @count="count(i)"
+            @lonely="emit('lonely', i)"
+            @act="act(i, $event)"
+            @dragstart="dragged = i"
+            @dragover.prevent
+            @drop.prevent="drop(i)" />
+          <li v-if="open === i + 1 && open < said.length" class="between">
+            <NewStep
+              :query-id="queryId"
+              :text="text"
+              :behind="i + 1"
+              :choices="choices"
+              :add="add(i + 1)"
+              focused
+              @close="open = undefined" />
+          </li>
+        </template>
+      </ol>
+      <NewStep
+        :key="`end ${open === said.length}`"
+        :query-id="queryId"
+        :text="text"
+        :behind="said.length"
+        :choices="choices"
+        :add="add(said.length)"
+        :focused="open === said.length && said.length > 0"
+        @close="open = undefined" />
+      <slot></slot>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.between {
+  border-bottom: 1px solid var(--rule);
+}
+</style>

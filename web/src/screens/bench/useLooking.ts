@@ -1,0 +1,65 @@
+import { computed, inject, nextTick, ref, type ComputedRef, type Ref } from 'vue'
+import { historyKey } from '../../composables/useHistory'
+import { isSteps, linesOf, lonely as lonelyOf, textOf, upTo } from '../../query/steps'
+import type { UsedSteps } from './useSteps'
+
+export interface UsedLooking {
+  asSteps: ComputedRef<boolean>
+  /** The step after which rows are looked at, from 0; nothing for all of them. */
+  looked: Ref<number | undefined>
+  /** What is run: all of it, or as much of it as is looked at. */
+  asked: ComputedRef<string>
+  fresh: ComputedRef<string[]>
+  look: (step: number | undefined) => void
+  /** Looks at the rows for which a step found none to put beside. */
+  lonely: (step: number) => void
+  /** Turns the steps into the SQL that they come to. */
+  turn: () => void
+}
+
+/** Looks at the rows after one step, and goes back to all of them. */
+export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void): UsedLooking {
+  const history = inject(historyKey, undefined)
+  const looked = ref<number>()
+  const alone = ref(false)
+  const asSteps = computed(() => isSteps(text.value))
+  const asked = computed(() => {
+    if (!asSteps.value || looked.value === undefined) return text.value
+    const lines = linesOf(text.value)
+    const words = lonelyOf(lines[looked.value]?.words ?? '')
+    if (!alone.value || !words) return upTo(lines, looked.value)
+    return textOf([...lines.slice(0, looked.value), { words, on: true }])
+  })
+  const fresh = computed(() =>
+    looked.value === undefined || alone.value ? [] : (steps.reading.value.steps[looked.value]?.fresh ?? []),
+  )
+
+  function look(step: number | undefined): void {
+    looked.value = step === linesOf(text.value).length - 1 ? undefined : step
+    alone.value = false
+    void nextTick(run)
+  }
+
+  function lonely(step: number): void {
+    looked.value = step
+    alone.value = true
+    void nextTick(run)
+  }
+
+  async function put(next: string): Promise<boolean> {
+    steps.edit(next)
+    await nextTick()
+    run()
+    return true
+  }
+
+  function turn(): void {
+    const before = text.value
+    const sql = steps.reading.value.sql
+    if (!sql) return
+    looked.value = undefined
+    void put(sql)
+    history?.add({ label: 'turning into plain SQL', undo: () => put(before), redo: () => put(sql) })
+  }
+  return { asSteps, looked, asked, fresh, look, lonely, turn }
+}

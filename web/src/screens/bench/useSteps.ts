@@ -1,0 +1,54 @@
+import { inject, onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
+import { post } from '../../api/client'
+import type { StepsReading } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
+import { isSteps, linesOf, textOf, type Line } from '../../query/steps'
+
+const READ_AFTER = 40
+const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], problems: [] }
+
+export interface UsedSteps {
+  reading: ShallowRef<StepsReading>
+  /** Changes the steps in a way that can be taken back. */
+  change: (label: string, change: (lines: Line[]) => Line[]) => void
+  edit: (text: string) => void
+}
+
+/** How the steps of a text read. A late answer about an older text is dropped; quotes that were left out are put in. */
+export function useSteps(queryId: string, text: Ref<string>, edit: (text: string) => void): UsedSteps {
+  const history = inject(historyKey, undefined)
+  const reading = shallowRef<StepsReading>(NOTHING)
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  async function read(): Promise<void> {
+    const sent = text.value
+    if (!isSteps(sent)) return
+    const found = await post<StepsReading>(`/queries/${queryId}/steps/reading`, { text: sent }).catch(() => undefined)
+    if (!found || sent !== text.value) return
+    reading.value = found
+    const written = textOf(found.steps.map(step => ({ words: step.written, on: step.on })))
+    if (written !== textOf(linesOf(sent))) edit(written)
+  }
+
+  function put(next: string): Promise<boolean> {
+    edit(next)
+    return Promise.resolve(true)
+  }
+
+  function change(label: string, how: (lines: Line[]) => Line[]): void {
+    const before = text.value
+    const lines = linesOf(before)
+    const after = textOf(how(lines))
+    if (after === textOf(lines)) return
+    edit(after)
+    history?.add({ label, undo: () => put(before), redo: () => put(after) })
+  }
+
+  watch(text, () => {
+    clearTimeout(timer)
+    timer = setTimeout(() => void read(), READ_AFTER)
+  })
+  void read()
+  onScopeDispose(() => clearTimeout(timer))
+  return { reading, change, edit }
+}
