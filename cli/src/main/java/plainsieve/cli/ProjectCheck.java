@@ -22,6 +22,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.sql.Around;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -138,17 +139,34 @@ final class ProjectCheck {
         file.sources().stream()
                 .filter(source -> source.id().equals(query.source()))
                 .findFirst()
-                .ifPresent(source -> text(query.file(), source.kind()));
+                .ifPresent(source -> text(query, source.kind()));
     }
 
-    private void text(String path, String dialectName) {
-        String text = folder.texts().get(path);
+    /** The texts of the other queries on the source of one. */
+    private Around around(ProjectFile.QueryEntry query) {
+        Map<String, String> others = new LinkedHashMap<>();
+        file.queries().stream()
+                .filter(other -> other.source().equals(query.source()))
+                .forEach(other -> others.put(other.id(), folder.texts().get(other.file())));
+        return Texts.among(others);
+    }
+
+    private void text(ProjectFile.QueryEntry query, String dialectName) {
+        String path = query.file();
         try {
             Dialect dialect = Work.dialect(dialectName);
-            PreparedQuery prepared = PreparedQuery.of(text, dialect);
+            text(path, Texts.of(folder.texts().get(path), dialect, around(query)), dialect);
+        } catch (ProblemException e) {
+            problems(path, e.problems());
+        }
+    }
+
+    private void text(String path, Texts text, Dialect dialect) {
+        try {
+            PreparedQuery prepared = PreparedQuery.of(text.sql(), dialect);
             used.addAll(prepared.parameterNames());
             for (Notice notice : Notices.of(prepared.query(), dialect, parameters, ColumnFacts.none())) {
-                String where = notice.place()
+                String where = text.place(notice.place())
                         .map(place -> path + ":" + place.line() + ":" + place.column())
                         .orElse(path);
                 add(notice.blocks(), where, notice.message(), notice.advice());
@@ -156,7 +174,7 @@ final class ProjectCheck {
             rewrite(prepared, defaults, path);
             rewrite(prepared, allBlank(), path);
         } catch (ProblemException e) {
-            problems(path, e.problems());
+            problems(path, text.placed(e.problems()));
         }
     }
 

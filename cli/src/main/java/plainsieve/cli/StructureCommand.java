@@ -9,6 +9,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.steps.sql.Around;
 import plainsieve.core.value.ProblemException;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -54,7 +55,8 @@ final class StructureCommand implements Callable<Integer> {
     private static ObjectNode line(String file, Dialect dialect) {
         ObjectNode line = Answers.JSON.createObjectNode().put("file", file);
         try {
-            ParsedQuery query = ParsedQuery.parse(TextFiles.read(file, System.in), dialect);
+            ParsedQuery query = ParsedQuery.parse(
+                    Texts.of(TextFiles.read(file, System.in), dialect, Around.nothing()).sql(), dialect);
             line.put("accepted", true)
                     .put("blocks", query.blockCount())
                     .put("conditions", query.conditionCount())

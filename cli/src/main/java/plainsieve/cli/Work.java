@@ -21,6 +21,7 @@ import plainsieve.core.rewrite.ParameterGuess;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.sql.Around;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -53,7 +54,8 @@ final class Work {
     /** The answer to one job. Throws {@link ProblemException} with everything that is wrong with it. */
     ObjectNode rewrite(Job job) {
         Dialect dialect = dialect(job.dialect());
-        PreparedQuery plain = prepare(job.query(), dialect);
+        Texts text = Texts.of(job.query(), dialect, Around.nothing());
+        PreparedQuery plain = prepare(text.sql(), dialect);
         Map<String, Parameter> parameters = new LinkedHashMap<>();
         Map<String, ChoiceText> choices = new LinkedHashMap<>(job.choices());
         for (ParameterEntry entry : job.parameters()) {
@@ -72,7 +74,8 @@ final class Work {
                 job.cap());
         List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
         notices.addAll(Notices.unused(defined, plain.parameterNames()));
-        return Answers.statement(statement, filtered.filterPlacements(), notices, job.query());
+        ObjectNode answer = Answers.statement(statement, filtered.filterPlacements(), notices, text.sql());
+        return text.steps().isPresent() ? answer.put("steps", text.sql()) : answer;
     }
 
     private PreparedQuery prepare(String text, Dialect dialect) {

@@ -89,6 +89,22 @@ public interface Forms {
         return "right(" + of + ", " + count + ")";
     }
 
+    /** What stands in front of a sign; all of it where there is none. @param sign as a text in SQL */
+    default String beforeSign(String of, String sign) {
+        return "split_part(" + of + ", " + sign + ", 1)";
+    }
+
+    /** What stands behind the first such sign; nothing where there is none. */
+    default String behindSign(String of, String sign) {
+        return "case when position(" + sign + " in " + of + ") > 0 then substring(" + of + " from position(" + sign
+                + " in " + of + ") + length(" + sign + ")) end";
+    }
+
+    /** Whether what is joined can speak of what stands before it. */
+    default boolean takesLateral() {
+        return true;
+    }
+
     default String length(String of) {
         return "length(" + of + ")";
     }

@@ -37,6 +37,22 @@ final class MariaDbForms implements Forms {
     }
 
     @Override
+    public String beforeSign(String of, String sign) {
+        return "substring_index(" + of + ", " + sign + ", 1)";
+    }
+
+    @Override
+    public String behindSign(String of, String sign) {
+        return "case when locate(" + sign + ", " + of + ") > 0 then substring(" + of + ", locate(" + sign + ", " + of
+                + ") + char_length(" + sign + ")) end";
+    }
+
+    @Override
+    public boolean takesLateral() {
+        return false;
+    }
+
+    @Override
     public String length(String of) {
         return "char_length(" + of + ")";
     }

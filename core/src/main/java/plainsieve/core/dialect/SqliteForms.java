@@ -65,6 +65,23 @@ final class SqliteForms implements Forms {
     }
 
     @Override
+    public String beforeSign(String of, String sign) {
+        return "case when instr(" + of + ", " + sign + ") > 0 then substr(" + of + ", 1, instr(" + of + ", " + sign
+                + ") - 1) else " + of + " end";
+    }
+
+    @Override
+    public String behindSign(String of, String sign) {
+        return "case when instr(" + of + ", " + sign + ") > 0 then substr(" + of + ", instr(" + of + ", " + sign
+                + ") + length(" + sign + ")) end";
+    }
+
+    @Override
+    public boolean takesLateral() {
+        return false;
+    }
+
+    @Override
     public String rounded(String of, String digits) {
         return "round(" + of + ", " + digits + ")";
     }

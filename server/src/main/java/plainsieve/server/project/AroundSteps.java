@@ -3,6 +3,7 @@ package plainsieve.server.project;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.step.KnownColumn;
 
@@ -21,6 +22,11 @@ final class AroundSteps implements Around {
     @Override
     public Optional<List<KnownColumn>> columns(String schema, String table) {
         return tables.columns(sourceId, schema, table);
+    }
+
+    @Override
+    public List<Set<String>> keys(String schema, String table) {
+        return tables.keys(sourceId, schema, table);
     }
 
     @Override

@@ -18,6 +18,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.catalogue.SourceNames;
@@ -93,11 +94,38 @@ public class SourceFacts implements KnownTables {
 
     @Override
     public Optional<List<KnownColumn>> columns(String sourceId, String schema, String table) {
-        List<Catalogue.Table> meant = described(sourceId).stream()
+        return meant(sourceId, schema, table).map(SourceFacts::known);
+    }
+
+    /* Of tables of one name in two schemas nobody can tell which is meant. */
+    private Optional<Catalogue.Table> meant(String sourceId, String schema, String table) {
+        List<Catalogue.Table> all = described(sourceId).stream()
                 .filter(one -> one.name().equalsIgnoreCase(table)
                         && (schema.isEmpty() || one.schema().equalsIgnoreCase(schema)))
                 .toList();
-        return meant.size() == 1 ? Optional.of(known(meant.get(0))) : Optional.empty();
+        return all.size() == 1 ? Optional.of(all.get(0)) : Optional.empty();
+    }
+
+    /** Only primary keys: a unique index may hold for some of the rows alone, and sources do not tell that. */
+    @Override
+    public List<Set<String>> keys(String sourceId, String schema, String table) {
+        return meant(sourceId, schema, table)
+                .map(found -> found.indexes().stream()
+                        .filter(Catalogue.Index::primary)
+                        .map(index -> index.columns().stream()
+                                .map(column -> column.toLowerCase(Locale.ROOT))
+                                .collect(Collectors.toSet()))
+                        .filter(columns -> !columns.isEmpty() && areColumns(found, columns))
+                        .toList())
+                .orElse(List.of());
+    }
+
+    /* A part of an index may be an expression, of which no row need have a value of its own. */
+    private static boolean areColumns(Catalogue.Table table, Set<String> names) {
+        Set<String> columns = table.columns().stream()
+                .map(column -> column.name().toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        return columns.containsAll(names);
     }
 
     private static List<KnownColumn> known(Catalogue.Table table) {

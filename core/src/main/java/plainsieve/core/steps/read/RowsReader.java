@@ -28,11 +28,7 @@ final class RowsReader {
             }
         }
         if (cursor.sees("query") && isQuery()) {
-            cursor.takes("query");
-            cursor.wants(Wanted.Kind.QUERY, "");
-            String id = cursor.take().text();
-            cursor.mark(Mark.of(Mark.Kind.TABLE, from(start)));
-            return new Rows.Query(id, from(start));
+            return query(start);
         }
         return table(start);
     }
@@ -40,6 +36,33 @@ final class RowsReader {
     private boolean isQuery() {
         Token id = cursor.peek(1);
         return id.kind() == Token.Kind.TEXT || id.kind() == Token.Kind.END;
+    }
+
+    private Rows query(int start) {
+        cursor.takes("query");
+        cursor.wants(Wanted.Kind.QUERY, "");
+        String id = cursor.take().text();
+        At name = from(start);
+        cursor.mark(Mark.of(Mark.Kind.TABLE, name));
+        List<Rows.Argument> arguments = new ArrayList<>();
+        if (cursor.takes("called with")) {
+            do {
+                arguments.add(argument());
+            } while (cursor.takes(","));
+        }
+        return new Rows.Query(id, arguments, name);
+    }
+
+    /** {@code :port as port_id}. */
+    private Rows.Argument argument() {
+        Token parameter = cursor.peek();
+        if (parameter.kind() != Token.Kind.PARAMETER) {
+            throw cursor.wrong("A parameter of the query is missing here.", "Write “called with :port as port_id”.");
+        }
+        cursor.take();
+        cursor.must("as");
+        Expression value = expressions.compared("");
+        return new Rows.Argument(parameter.text(), value, parameter.at());
     }
 
     private At from(int start) {
@@ -56,7 +79,20 @@ final class RowsReader {
         }
         At at = from(start);
         cursor.mark(Mark.of(Mark.Kind.TABLE, at));
-        return new Rows.Table(schema, name.name(), at);
+        return cursor.takes("(")
+                ? new Rows.Called(schema, name.name(), arguments(), from(start))
+                : new Rows.Table(schema, name.name(), at);
+    }
+
+    private List<Expression> arguments() {
+        List<Expression> arguments = new ArrayList<>();
+        while (!cursor.takes(")")) {
+            if (!arguments.isEmpty()) {
+                cursor.must(",");
+            }
+            arguments.add(expressions.compared(""));
+        }
+        return arguments;
     }
 
     private Rows series(boolean days, int start) {

@@ -40,10 +40,13 @@ final class StepReader {
                 new Beginning("only those without a row of", () -> onlyThose(false)),
                 new Beginning("only those whose", this::amongThose),
                 new Beginning("under it, the rows of", () -> new Step.Under(rows.read())),
+                new Beginning("columns to rows", this::toRows),
+                new Beginning("rows to columns of", totals::spread),
                 new Beginning("columns", () -> new Step.Columns(taken(Mark.Kind.COLUMNS))),
                 new Beginning("without columns", this::without),
                 new Beginning("rename", this::rename),
                 new Beginning("new column", this::newColumn),
+                new Beginning("split", this::split),
                 new Beginning("fill blanks of", this::fill),
                 new Beginning("replace in", this::replace),
                 new Beginning("distinct rows", Step.Distinct::new),
@@ -87,7 +90,10 @@ final class StepReader {
 
     private Step beside() {
         Rows other = rows.read();
-        Step.Match match = match();
+        boolean called = other instanceof Rows.Query query && !query.arguments().isEmpty()
+                || other instanceof Rows.Called;
+        boolean unmatched = called && !cursor.sees("with the same") && !cursor.sees("where");
+        Step.Match match = unmatched ? new Step.SameColumns(List.of()) : match();
         List<Step.Taken> columns = cursor.takes(":") ? taken(Mark.Kind.THEIR_COLUMNS) : List.of();
         boolean kept = true;
         if (cursor.takes(";")) {
@@ -191,6 +197,37 @@ final class StepReader {
         cursor.marks().subList(marks, cursor.marks().size()).clear();
         cursor.mark(Mark.of(Mark.Kind.FORMULA, new At(start, cursor.last().end())));
         return new Step.NewColumn(name, value);
+    }
+
+    private Step split() {
+        Step.Name column = column();
+        cursor.must("at");
+        Token sign = cursor.peek();
+        if (sign.kind() != Token.Kind.TEXT || sign.text().isEmpty()) {
+            throw cursor.wrong("The sign to split at is missing here.", "Write it between '…'.");
+        }
+        cursor.take();
+        cursor.mark(Mark.of(Mark.Kind.FORMULA, sign.at()));
+        cursor.must("into");
+        Step.Name before = made();
+        cursor.must("and");
+        return new Step.Split(column, sign.text(), before, made());
+    }
+
+    private Step.Name made() {
+        Step.Name name = cursor.name("A name");
+        cursor.mark(Mark.of(Mark.Kind.NAME, name.at()));
+        return name;
+    }
+
+    /** {@code columns to rows: cars, vans as kind and number}. */
+    private Step toRows() {
+        cursor.must(":");
+        List<Step.Name> columns = each();
+        cursor.must("as");
+        Step.Name name = made();
+        cursor.must("and");
+        return new Step.ToRows(columns, name, made());
     }
 
     private Step fill() {

@@ -9,6 +9,7 @@ import plainsieve.core.steps.step.At;
 import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Step;
+import plainsieve.core.steps.step.Verb;
 
 /** Reads totals, what they are by, and orders. */
 final class TotalReader {
@@ -49,6 +50,44 @@ final class TotalReader {
             } while (cursor.takes(","));
         }
         return new Step.Total(keys, figures);
+    }
+
+    /**
+     * {@code rows to columns of state 'SAILED' as sailed, 'CANCELLED' as cancelled: number of rows by port}: a total for each
+     * of the values, one beside the other.
+     */
+    Step.Total spread() {
+        Step.Name column = cursor.name("A column");
+        cursor.mark(Mark.of(Mark.Kind.COLUMN, column.at()));
+        List<Expression> values = new ArrayList<>();
+        List<Step.Name> names = new ArrayList<>();
+        do {
+            values.add(expressions.compared(column.name()));
+            cursor.must("as");
+            names.add(made());
+        } while (cursor.takes(","));
+        cursor.must(":");
+        Step.Figure figure = figure();
+        List<Step.Key> keys = new ArrayList<>();
+        if (cursor.takes("by")) {
+            do {
+                keys.add(key());
+            } while (cursor.takes(","));
+        }
+        List<Step.Figure> figures = new ArrayList<>();
+        for (int i = 0; i < values.size(); i++) {
+            figures.add(spread(figure, column, values.get(i), names.get(i)));
+        }
+        return new Step.Total(keys, figures);
+    }
+
+    private static Step.Figure spread(Step.Figure figure, Step.Name column, Expression value, Step.Name name) {
+        Expression of = new Expression.Column(column.name(), false, column.at());
+        Condition is = new Condition.Test(of, Verb.IS, List.of(value), value.at());
+        Condition where = figure.where()
+                .<Condition>map(before -> new Condition.And(List.of(before, is)))
+                .orElse(is);
+        return new Step.Figure(figure.function(), figure.of(), Optional.of(where), name, value.at());
     }
 
     private Step.Key key() {

@@ -3,12 +3,18 @@ package plainsieve.core.steps.sql;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.steps.step.KnownColumn;
 
 /** What steps can speak of that stands outside of them. */
 public interface Around {
     /** The columns of a table, in its order; nothing when they are not known. @param schema empty where none is named */
     Optional<List<KnownColumn>> columns(String schema, String table);
+
+    /** Columns that together are different in every row of a table; none when no such are known. In lower case. */
+    default List<Set<String>> keys(String schema, String table) {
+        return List.of();
+    }
 
     /** The names of the source's tables; none when they are not known. */
     Collection<String> tables();

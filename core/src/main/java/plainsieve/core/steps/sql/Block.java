@@ -45,13 +45,34 @@ record Block(
     /** One of the things that a block is from. @param join how it is joined; nothing for the first */
     record From(Item item, String alias, Optional<Join> join) {}
 
-    record Join(boolean kept, Sql on) {}
+    /**
+     * @param kept whether rows without a partner stay
+     * @param matched the columns of what is joined that have to be equal to something
+     * @param lateral whether what is joined speaks of what stands before it
+     */
+    record Join(boolean kept, Sql on, Set<String> matched, boolean lateral) {
+        Join {
+            matched = Set.copyOf(matched);
+        }
+
+        static Join plain(boolean kept, Sql on) {
+            return new Join(kept, on, Set.of(), false);
+        }
+    }
 
     /** What rows come from. */
     sealed interface Item {}
 
-    /** A table, or another text that gives rows. */
-    record Written(String text, Optional<List<KnownColumn>> columns, Origin origin) implements Item {}
+    /** A table, or another text that gives rows. @param keys columns that together are different in every row */
+    record Written(String text, Optional<List<KnownColumn>> columns, List<Set<String>> keys, Origin origin)
+            implements Item {
+        Written {
+            keys = List.copyOf(keys);
+        }
+    }
+
+    /** A function of the database with its arguments. */
+    record Called(Sql call) implements Item {}
 
     /** A query that is written out, in brackets. */
     record Asked(Sql query) implements Item {}
@@ -150,6 +171,8 @@ record Block(
                 stack.blocks().forEach(block -> block.refs(each));
             } else if (one.item() instanceof Asked asked) {
                 asked.query().refs(each);
+            } else if (one.item() instanceof Called called) {
+                called.call().refs(each);
             }
         });
     }
@@ -188,6 +211,11 @@ record Block(
     /** The same, but with columns that are not known. */
     Block opened() {
         return new Block(from, where, grouping, outs, true, distinct, order, limit);
+    }
+
+    /** What it is from, alone. */
+    Block onlyFrom() {
+        return new Block(from, List.of(), Optional.empty(), List.of(), false, false, List.of(), Optional.empty());
     }
 
     Block closed() {

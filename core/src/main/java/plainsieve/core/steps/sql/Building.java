@@ -82,6 +82,10 @@ final class Building {
             return columns.fill(block, fill);
         } else if (step instanceof Step.Replace replace) {
             return columns.replace(block, replace);
+        } else if (step instanceof Step.Split split) {
+            return columns.split(block, split);
+        } else if (step instanceof Step.ToRows toRows) {
+            return new JoinSql(making, rows).toRows(block, toRows);
         } else if (step instanceof Step.Distinct) {
             return columns.distinct(block);
         }

@@ -4,12 +4,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import plainsieve.core.dialect.Forms;
 import plainsieve.core.steps.sql.Reckoned.Binding;
 import plainsieve.core.steps.step.At;
 import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Step;
 import plainsieve.core.steps.step.Verb;
+import plainsieve.core.value.Type;
 
 /** Makes SQL of steps that choose, name and reckon columns. */
 final class ColumnsSql {
@@ -129,6 +132,27 @@ final class ColumnsSql {
                 .toList();
         Expression replaced = new Expression.Depending(branches, column, at);
         return with(into, out.name(), within -> new ExpressionSql(making, within).of(replaced));
+    }
+
+    Block split(Block block, Step.Split step) {
+        Origin origin = making.origin(step.column().at());
+        String sign = making.dialect().textLiteral(step.sign());
+        Forms forms = making.dialect().forms();
+        Function<Block, Reckoned> text = within -> {
+            ExpressionSql expressions = new ExpressionSql(making, within);
+            Reckoned of = expressions.column(step.column().name(), step.column().at());
+            return of.written(expressions.text(of, origin), Binding.SINGLE);
+        };
+        Block first = with(block, step.before().name(), within -> part(text.apply(within), p -> forms.beforeSign(p, sign), origin));
+        // The column itself may be the one that the first part took the place of.
+        Block before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
+        Reckoned behind = part(text.apply(before), p -> forms.behindSign(p, sign), origin);
+        return making.shortened(first.with(new Block.Out(step.behind().name(), behind)));
+    }
+
+    private static Reckoned part(Reckoned text, UnaryOperator<String> form, Origin origin) {
+        Sql sql = Sql.form(p -> form.apply(p.get(0)), origin, text.sql());
+        return text.typed(Optional.of(Type.TEXT)).written(sql, Binding.SINGLE);
     }
 
     Block distinct(Block block) {

@@ -49,6 +49,10 @@ final class ExpressionSql {
             return fixed(fixed.value(), making.origin(fixed.at()));
         }
         if (expression instanceof Expression.Chosen chosen) {
+            Reckoned argument = making.arguments().get(chosen.parameter());
+            if (argument != null) {
+                return argument;
+            }
             Sql sql = Sql.of(":" + chosen.parameter(), making.origin(chosen.at()));
             return new Reckoned(sql, Optional.empty(), Level.CONSTANT, true, Binding.SINGLE, true);
         }

@@ -8,6 +8,7 @@ import plainsieve.core.steps.step.At;
 import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Mentioned;
+import plainsieve.core.steps.step.Rows;
 import plainsieve.core.steps.step.Step;
 import plainsieve.core.steps.step.Verb;
 
@@ -95,6 +96,12 @@ final class FilterSql {
 
     /** Rows whose value is, or is not, among those elsewhere; that there is none without a value tells nothing of others. */
     Block amongThose(Block block, Step.AmongThose step) {
+        if (step.among() && step.rows() instanceof Rows.Typed typed && typed.columns().size() == 1) {
+            Expression column =
+                    new Expression.Column(step.column().name(), false, step.column().at());
+            List<Expression> values = typed.rows().stream().map(row -> row.get(0)).toList();
+            return where(block, new Condition.Test(column, Verb.IS_ANY_OF, values, step.column().at()));
+        }
         return present(block, into -> {
             Block other = rows.of(step.rows(), making.taken(into));
             Step.Name theirs = step.theirs().orElseGet(() -> only(other).orElse(step.column()));

@@ -1,6 +1,7 @@
 package plainsieve.core.steps.sql;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -8,11 +9,17 @@ import plainsieve.core.steps.step.At;
 import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Rows;
 import plainsieve.core.steps.step.Step;
 import plainsieve.core.steps.step.Verb;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
 
 /** Makes SQL of rows that are put beside each other. */
 final class JoinSql {
+    private static final int MOST_BRANCHES = 50;
+
     private final Making making;
     private final RowsSql rows;
 
@@ -22,24 +29,106 @@ final class JoinSql {
     }
 
     Block beside(Block block, Step.Beside step) {
-        Block ours = block.isPlain() ? block : making.wrapped(block);
-        Block other = rows.of(step.rows(), making.taken(ours));
+        Block ours = apart(block.isPlain() ? block : making.wrapped(block), step.rows());
+        Block other = rows.of(step.rows(), making.taken(ours), ours);
         Joined joined = joined(ours, other, step.kept());
+        if (joined.lateral() && !making.dialect().forms().takesLateral()) {
+            return branches(ours, step);
+        }
         List<Reckoned> on = conditions(ours, joined.theirs(), step.match());
         List<Sql> all = new ArrayList<>(joined.where());
         on.stream().map(this::conjunct).forEach(all::add);
-        Sql condition = Sql.joined(all, " and ", making.origin());
-        Block.From from = new Block.From(
-                joined.item(), joined.alias(), Optional.of(new Block.Join(step.kept(), condition)));
+        Sql condition = all.isEmpty()
+                ? Sql.of(making.dialect().trueLiteral(), making.origin())
+                : Sql.joined(all, " and ", making.origin());
+        Block.Join join = new Block.Join(step.kept(), condition, matched(step.match()), joined.lateral());
+        Block.From from = new Block.From(joined.item(), joined.alias(), Optional.of(join));
         return taken(ours, joined.theirs(), step).from(from);
+    }
+
+    /** A small table of the columns' names is put beside each row; which value belongs to a name is told by CASE. */
+    Block toRows(Block block, Step.ToRows step) {
+        Block ours = block.isPlain() ? block : making.wrapped(block);
+        Origin origin = making.origin();
+        ExpressionSql expressions = new ExpressionSql(making, ours);
+        List<Block> names = new ArrayList<>();
+        Sql which = Sql.of("case ", origin);
+        String alias = Making.alias("names", making.taken(ours));
+        Reckoned name = Block.ref(
+                        alias,
+                        new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
+                        making.origin(step.name().at()));
+        which = which.plus(name.sql());
+        List<Reckoned> values = new ArrayList<>();
+        for (Step.Name column : step.columns()) {
+            Reckoned value = expressions.column(column.name(), column.at());
+            Reckoned literal = expressions.fixed(new Value.Text(column.name()), making.origin(column.at()));
+            names.add(RowsSql.row(List.of(new Block.Out(step.name().name(), literal))));
+            which = which.and(" when ", origin).plus(literal.sql()).and(" then ", origin).plus(value.sql());
+            values.add(value);
+        }
+        Optional<Type> type = values.stream().flatMap(value -> value.type().stream()).findFirst();
+        Reckoned value = expressions.together(values, which.and(" end", origin), type, Reckoned.Binding.SINGLE);
+        List<Block.Out> outs = new ArrayList<>(ours.outs());
+        step.columns().forEach(column -> outs.removeIf(out -> out.name().equalsIgnoreCase(column.name())));
+        outs.add(new Block.Out(step.name().name(), name));
+        outs.add(new Block.Out(step.value().name(), value));
+        if (ours.open()) {
+            throw unknownColumns(step.columns().get(0).at());
+        }
+        Sql always = Sql.of(making.dialect().trueLiteral(), origin);
+        return ours.outs(outs)
+                .from(new Block.From(new Block.Stack(names), alias, Optional.of(Block.Join.plain(false, always))));
+    }
+
+    private ProblemException unknownColumns(At at) {
+        return making.wrong(
+                "unknown-columns",
+                at,
+                "What other columns there are is not known here.",
+                "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
+    }
+
+    /** SQL that is called has aliases of its own: rows around it are called otherwise, so that it speaks of the right ones. */
+    private Block apart(Block ours, Rows called) {
+        Set<String> words = rows.words(called);
+        if (ours.aliases().stream().noneMatch(words::contains)) {
+            return ours;
+        }
+        Set<String> taken = making.taken(ours);
+        taken.addAll(words);
+        return making.wrapped(ours, taken);
     }
 
     private Sql conjunct(Reckoned condition) {
         return condition.at(Reckoned.Binding.NOT, making.origin());
     }
 
-    /** @param theirs the columns of what is joined, as they are called around it */
-    private record Joined(Block.Item item, String alias, Block theirs, List<Sql> where) {}
+    /** The columns of the other rows that have to be equal to something of ours. */
+    private static Set<String> matched(Step.Match match) {
+        Set<String> names = new LinkedHashSet<>();
+        List<Condition> all = condition(match) instanceof Condition.And and ? and.all() : List.of(condition(match));
+        for (Condition one : all) {
+            if (one instanceof Condition.Test test && test.verb() == Verb.IS) {
+                theirs(test.left(), test.others().get(0)).ifPresent(names::add);
+                theirs(test.others().get(0), test.left()).ifPresent(names::add);
+            }
+        }
+        return names;
+    }
+
+    private static Optional<String> theirs(Expression one, Expression other) {
+        boolean ours = other instanceof Expression.Column column && !column.theirs();
+        return one instanceof Expression.Column column && column.theirs() && ours
+                ? Optional.of(column.name())
+                : Optional.empty();
+    }
+
+    /**
+     * @param theirs the columns of what is joined, as they are called around it
+     * @param lateral whether it speaks of our rows within
+     */
+    private record Joined(Block.Item item, String alias, Block theirs, List<Sql> where, boolean lateral) {}
 
     /**
      * A block that only filters one table is joined as that table, with its conditions beside the match: they are asked of the
@@ -56,14 +145,24 @@ final class JoinSql {
                 && (!kept || plainColumns);
         if (one) {
             Block.From only = other.from().get(0);
-            return new Joined(only.item(), only.alias(), mayBeMissing(other, kept), other.where());
+            boolean lateral = speaksOf(other.onlyFrom(), ours);
+            return new Joined(only.item(), only.alias(), mayBeMissing(other, kept), other.where(), lateral);
         }
         Set<String> taken = making.taken(ours);
         taken.addAll(other.aliases());
         Block inner = other.limit().isPresent() ? other : other.ordered(List.of());
         Block around = making.wrapped(inner, taken);
         Block.From only = around.from().get(0);
-        return new Joined(only.item(), only.alias(), mayBeMissing(around, kept), List.of());
+        return new Joined(only.item(), only.alias(), mayBeMissing(around, kept), List.of(), speaksOf(inner, ours));
+    }
+
+    /** Whether a block names something of another that it is not from itself. */
+    private static boolean speaksOf(Block inner, Block ours) {
+        Set<String> around = new LinkedHashSet<>();
+        ours.from().forEach(one -> around.add(one.alias()));
+        boolean[] speaks = new boolean[1];
+        inner.refs(ref -> speaks[0] |= around.contains(ref.alias()));
+        return speaks[0];
     }
 
     private static Block mayBeMissing(Block theirs, boolean kept) {
@@ -115,6 +214,65 @@ final class JoinSql {
         return within.closed().ordered(List.of()).outs(List.of(new Block.Out("", found)));
     }
 
+    /* What is the same within a query that is called differs from row to row around it. */
+    private static Reckoned ofARow(Reckoned value) {
+        boolean[] named = new boolean[1];
+        value.sql().refs(ref -> named[0] = true);
+        return value.level() == Level.CONSTANT && named[0]
+                ? new Reckoned(
+                        value.sql(), value.type(), Level.ROW, value.mayBeEmpty(), value.binding(), value.chosen())
+                : value;
+    }
+
+    /**
+     * Where the database cannot ask a query for each row, and the rows are typed by hand, the query is asked once for each of
+     * them, with their values in it.
+     */
+    private Block branches(Block ours, Step.Beside step) {
+        List<Block> typed = ours.from().size() == 1 && ours.isPlain() && ours.where().isEmpty()
+                        && ours.from().get(0).item() instanceof Block.Stack stack
+                        && stack.blocks().size() <= MOST_BRANCHES
+                        && stack.blocks().stream().allMatch(one -> one.from().isEmpty())
+                ? stack.blocks()
+                : List.of();
+        if (typed.isEmpty()) {
+            throw making.wrong(
+                    "not-in-this-database",
+                    step.rows().at(),
+                    "The database of this source cannot ask a query for each row.",
+                    "Call it for a table typed by hand of at most %d rows, or put its rows beside each other without a total or a limit in it."
+                            .formatted(MOST_BRANCHES));
+        }
+        List<Block> branches = new ArrayList<>();
+        for (Block row : typed) {
+            branches.add(branch(row, ours, step));
+        }
+        List<KnownColumn> columns = branches.get(0).columns().orElseThrow(() -> unknownColumns(step.rows().at()));
+        Set<String> aliases = new LinkedHashSet<>();
+        branches.forEach(branch -> aliases.addAll(branch.aliases()));
+        return Block.of(
+                new Block.Stack(branches), Making.alias("rows", aliases), Optional.of(columns), making.origin());
+    }
+
+    private Block branch(Block row, Block ours, Step.Beside step) {
+        List<Block.Out> outs = new ArrayList<>();
+        for (int i = 0; i < ours.outs().size(); i++) {
+            outs.add(new Block.Out(ours.outs().get(i).name(), row.outs().get(i).value()));
+        }
+        String alias = ours.from().get(0).alias();
+        Block one = Block.of(new Block.Stack(List.of(row)), alias, ours.columns(), making.origin());
+        Block literal = row.outs(outs);
+        Block other = rows.of(step.rows(), making.taken(one), literal);
+        Joined joined = joined(one, other, step.kept());
+        Sql always = Sql.of(making.dialect().trueLiteral(), making.origin());
+        List<Sql> on = new ArrayList<>(joined.where());
+        conditions(one, joined.theirs(), step.match()).stream().map(this::conjunct).forEach(on::add);
+        Sql condition = on.isEmpty() ? always : Sql.joined(on, " and ", making.origin());
+        Block.From from = new Block.From(
+                joined.item(), joined.alias(), Optional.of(Block.Join.plain(step.kept(), condition)));
+        return taken(one, joined.theirs(), step).from(from);
+    }
+
     private Block taken(Block ours, Block theirs, Step.Beside step) {
         Block with = ours;
         for (Step.Taken taken : step.columns()) {
@@ -129,7 +287,7 @@ final class JoinSql {
             ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
             Reckoned value =
                     expressions.of(new Expression.Column(taken.column().name(), true, taken.column().at()));
-            with = with.with(new Block.Out(name, value));
+            with = with.with(new Block.Out(name, ofARow(value)));
         }
         return with;
     }

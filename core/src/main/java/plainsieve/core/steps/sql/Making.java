@@ -3,6 +3,7 @@ package plainsieve.core.steps.sql;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Dialect;
@@ -19,19 +20,31 @@ import plainsieve.core.value.ProblemException;
  * @param text the line
  * @param whole the words that all of it comes from, where its own line is one of another query
  * @param reserved aliases that nothing here may have
+ * @param arguments what stands for parameters, where the steps are those of a query that is called
  */
-record Making(Dialect dialect, Around around, int line, String text, Optional<Origin> whole, Set<String> reserved) {
+record Making(
+        Dialect dialect,
+        Around around,
+        int line,
+        String text,
+        Optional<Origin> whole,
+        Set<String> reserved,
+        Map<String, Reckoned> arguments) {
     /** Beyond this a value is given a name in a block of its own, so that nothing grows with the square of the steps. */
     private static final int LONGEST_REPEATED = 400;
 
     /** Of a line of these steps. */
     static Making of(Dialect dialect, Around around, int line, String text) {
-        return new Making(dialect, around, line, text, Optional.empty(), Set.of());
+        return new Making(dialect, around, line, text, Optional.empty(), Set.of(), Map.of());
     }
 
     /** Of a line of another query, of which all comes from the same words here. */
     Making within(String other, At here, Set<String> taken) {
-        return new Making(dialect, around, line, other, Optional.of(origin(here)), taken);
+        return new Making(dialect, around, line, other, Optional.of(origin(here)), taken, Map.of());
+    }
+
+    Making calledWith(Map<String, Reckoned> others) {
+        return new Making(dialect, around, line, text, whole, reserved, others);
     }
 
     Origin origin(At at) {

@@ -22,7 +22,7 @@ final class QueriesOfSteps implements Queries {
     }
 
     @Override
-    public Block block(Rows.Query query, Making making, Set<String> taken) {
+    public Block block(Rows.Query query, Making making, Set<String> taken, Block ours) {
         String text = making.around().query(query.id()).orElseThrow(() -> unknown(query, making));
         if (path.contains(query.id())) {
             throw making.wrong(
@@ -32,7 +32,8 @@ final class QueriesOfSteps implements Queries {
                             .formatted(query.id(), String.join(" → ", path) + " → " + query.id()),
                     "Take the rows of another query.");
         }
-        Making within = making.within(text, query.at(), taken);
+        Making within =
+                making.within(text, query.at(), taken).calledWith(new CalledQuery(making, ours).arguments(query, text));
         return StepLines.isSteps(text) ? ofSteps(query, text, within) : ofSql(query, text, within);
     }
 
@@ -51,7 +52,7 @@ final class QueriesOfSteps implements Queries {
                 new QueriesOfSteps(Stream.concat(path.stream(), Stream.of(query.id())).toList());
         Optional<Block> block = Optional.empty();
         for (StepLines.Line line : StepLines.of(text).steps()) {
-            Making one = making.within(line.text(), query.at(), making.reserved());
+            Making one = making.within(line.text(), query.at(), making.reserved()).calledWith(making.arguments());
             try {
                 Step step = ReadLine.of(line.text(), new Scope(block.flatMap(Block::columns))).step();
                 Building building = new Building(one, deeper);
@@ -71,7 +72,7 @@ final class QueriesOfSteps implements Queries {
 
     private static Block ofSql(Rows.Query query, String text, Making making) {
         String bare = text.strip().replaceFirst(";\\s*$", "");
-        Sql sql = Sql.of(bare + "\n", making.origin());
+        Sql sql = CalledQuery.filledIn(bare, making).and("\n", making.origin());
         String alias = Making.alias(query.id(), making.reserved());
         return Block.of(new Block.Asked(sql), alias, Optional.empty(), making.origin());
     }

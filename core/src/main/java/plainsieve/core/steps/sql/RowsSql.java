@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.steps.step.Rows;
@@ -22,24 +23,44 @@ final class RowsSql {
 
     /** @param taken aliases that are in use around it */
     Block of(Rows rows, Set<String> taken) {
+        return of(rows, taken, nothing());
+    }
+
+    /** @param ours rows of which arguments can speak */
+    Block of(Rows rows, Set<String> taken, Block ours) {
         Origin origin = making.origin(rows.at());
         if (rows instanceof Rows.Table table) {
             Optional<List<KnownColumn>> columns = columns(table);
             String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
-            Block.Written written = new Block.Written(schema + name(table.name()), columns, origin);
+            List<Set<String>> keys = making.around().keys(table.schema(), table.name());
+            Block.Written written = new Block.Written(schema + name(table.name()), columns, keys, origin);
             return Block.of(written, Making.alias(table.name(), taken), columns, origin);
         }
         if (rows instanceof Rows.Query query) {
-            return queries.block(query, making, taken);
+            return queries.block(query, making, taken, ours);
         }
         if (rows instanceof Rows.Typed typed) {
             return typed(typed, taken);
         }
+        if (rows instanceof Rows.Called called) {
+            return called(called, taken, ours);
+        }
         return series((Rows.Series) rows, taken);
     }
 
+    /** Every word of the SQL of a query that is called, in lower case; none where aliases are chosen here. */
+    Set<String> words(Rows rows) {
+        return rows instanceof Rows.Query query && !query.arguments().isEmpty()
+                ? making.around()
+                        .query(query.id())
+                        .filter(text -> !StepLines.isSteps(text))
+                        .map(text -> CalledQuery.words(text, making))
+                        .orElse(Set.of())
+                : Set.of();
+    }
+
     private String name(String name) {
-        return Names.written(name, making.dialect());
+        return WrittenNames.of(name, making.dialect());
     }
 
     private Optional<List<KnownColumn>> columns(Rows.Table table) {
@@ -81,6 +102,24 @@ final class RowsSql {
             columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
         }
         return Block.of(new Block.Stack(rows), Making.alias("typed", taken), Optional.of(columns), origin);
+    }
+
+    private Block called(Rows.Called called, Set<String> taken, Block ours) {
+        Origin origin = making.origin(called.at());
+        ExpressionSql expressions = new ExpressionSql(making, ours);
+        List<Sql> arguments = called.arguments().stream()
+                .map(argument -> expressions.of(argument).sql())
+                .toList();
+        String schema = called.schema().isEmpty() ? "" : name(called.schema()) + ".";
+        Sql call = Sql.of(schema + name(called.name()) + "(", origin)
+                .plus(Sql.joined(arguments, ", ", origin))
+                .and(")", origin);
+        return Block.of(new Block.Called(call), Making.alias(called.name(), taken), Optional.empty(), origin);
+    }
+
+    /** A row from nowhere. */
+    static Block row(List<Block.Out> outs) {
+        return nothing().outs(outs);
     }
 
     private static Block nothing() {

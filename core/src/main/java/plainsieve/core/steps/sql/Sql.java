@@ -37,7 +37,7 @@ record Sql(List<Piece> pieces) {
     static Sql joined(List<Sql> parts, String between, Origin origin) {
         List<Piece> all = new ArrayList<>();
         for (Sql part : parts) {
-            if (!all.isEmpty()) {
+            if (!all.isEmpty() && !between.isEmpty()) {
                 all.add(new Words(between, origin));
             }
             all.addAll(part.pieces());

@@ -78,7 +78,7 @@ final class StatementWriter {
     }
 
     private String name(String name) {
-        return Names.written(name, dialect);
+        return WrittenNames.of(name, dialect);
     }
 
     /** @param line what begins a new clause: a line with its indent, or a blank where all stands in one line */
@@ -87,7 +87,7 @@ final class StatementWriter {
             stack(shape, (Block.Stack) whole.from().get(0).item(), line);
             return;
         }
-        Block block = asked(shape, whole);
+        Block block = UnusedJoins.leftOut(asked(shape, whole));
         boolean qualified = within || isQualified(block);
         words(block.distinct() ? "select distinct " : "select ");
         select(block, qualified);
@@ -231,6 +231,12 @@ final class StatementWriter {
             words(qualified ? " " + one.alias() : "");
             return;
         }
+        if (one.item() instanceof Block.Called called) {
+            sql(called.call(), true);
+            words(" " + one.alias());
+            return;
+        }
+        one.join().filter(Block.Join::lateral).ifPresent(join -> words("lateral "));
         words(inOneLine ? "(" : "(" + deeper);
         Shape shape = needed(block, one);
         if (one.item() instanceof Block.Nested nested) {

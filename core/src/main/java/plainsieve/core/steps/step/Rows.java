@@ -14,8 +14,26 @@ public sealed interface Rows {
         }
     }
 
-    /** Another query of the project, by its id. */
-    record Query(String id, At at) implements Rows {}
+    /** What a function of the database gives. */
+    record Called(String schema, String name, List<Expression> arguments, At at) implements Rows {
+        public Called {
+            arguments = List.copyOf(arguments);
+        }
+    }
+
+    /**
+     * Another query of the project, by its id.
+     *
+     * @param arguments what stands for its parameters; those that are not named come along
+     */
+    record Query(String id, List<Argument> arguments, At at) implements Rows {
+        public Query {
+            arguments = List.copyOf(arguments);
+        }
+    }
+
+    /** What stands for a parameter of a query that is called. */
+    record Argument(String parameter, Expression value, At at) {}
 
     /** Rows typed by hand. @param rows each as long as there are columns */
     record Typed(List<String> columns, List<List<Expression>> rows, At at) implements Rows {

@@ -52,6 +52,16 @@ public sealed interface Step {
         }
     }
 
+    /** What stands in front of a sign, and what behind it; all of it and nothing where the sign is not there. */
+    record Split(Name column, String sign, Name before, Name behind) implements Step {}
+
+    /** A row for each of some columns, with its name and its value. */
+    record ToRows(List<Name> columns, Name name, Name value) implements Step {
+        public ToRows {
+            columns = List.copyOf(columns);
+        }
+    }
+
     /** A column more, or another value in one that there is. */
     record NewColumn(Name name, Expression value) implements Step {}
 

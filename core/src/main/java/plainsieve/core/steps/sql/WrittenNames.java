@@ -6,7 +6,7 @@ import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 
 /** Writes names so that a database takes them for what they are: without quotes where it can. */
-final class Names {
+final class WrittenNames {
     private static final Pattern PLAIN = Pattern.compile("[A-Za-z_][A-Za-z0-9_]*");
 
     /** Words that some database here does not take for a name, or takes for something else. */
@@ -30,9 +30,9 @@ final class Names {
                     + "window with within without write xor zerofill")
             .split(" "));
 
-    private Names() {}
+    private WrittenNames() {}
 
-    static String written(String name, Dialect dialect) {
+    static String of(String name, Dialect dialect) {
         boolean plain = PLAIN.matcher(name).matches()
                 && dialect.folded(name).equals(name)
                 && !RESERVED.contains(name.toLowerCase(Locale.ROOT));

@@ -1,0 +1,64 @@
+package plainsieve.cli;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * The text of a query as it stands in a file, and the SQL that it means: itself, or what its steps come to.
+ *
+ * @param steps nothing where it is SQL
+ */
+record Texts(String written, String sql, Optional<StepsReading> steps) {
+    /** Throws {@link ProblemException} with the places in the file when its steps cannot be read. */
+    static Texts of(String written, Dialect dialect, Around around) {
+        if (!StepLines.isSteps(written)) {
+            return new Texts(written, written, Optional.empty());
+        }
+        StepsReading reading = StepsReading.of(written, dialect, around);
+        return new Texts(written, reading.statement().sql(), Optional.of(reading));
+    }
+
+    /** Problems of the SQL where the author wrote what they are about. */
+    List<Problem> placed(List<Problem> problems) {
+        return steps.map(reading -> reading.placed(written, problems)).orElse(problems);
+    }
+
+    Optional<Place> place(Optional<Place> inSql) {
+        return steps.isEmpty() ? inSql : inSql.flatMap(place -> steps.get().place(written, place));
+    }
+
+    /** What steps can speak of without a source: the other queries of the project that ask the same one. */
+    static Around among(Map<String, String> queries) {
+        return new Around() {
+            @Override
+            public Optional<List<KnownColumn>> columns(String schema, String table) {
+                return Optional.empty();
+            }
+
+            @Override
+            public Collection<String> tables() {
+                return List.of();
+            }
+
+            @Override
+            public Optional<String> query(String id) {
+                return Optional.ofNullable(queries.get(id));
+            }
+
+            @Override
+            public Collection<String> queries() {
+                return queries.keySet();
+            }
+        };
+    }
+}

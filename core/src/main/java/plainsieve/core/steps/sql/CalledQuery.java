@@ -1,0 +1,98 @@
+package plainsieve.core.steps.sql;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.read.StepNames;
+import plainsieve.core.steps.step.Rows;
+import plainsieve.core.value.Nearest;
+import plainsieve.core.value.ProblemException;
+
+/** A query as a function of its parameters: what stands for them comes from the rows for each of which it is called. */
+final class CalledQuery {
+    private final Making making;
+    private final Block ours;
+
+    CalledQuery(Making making, Block ours) {
+        this.making = making;
+        this.ours = ours;
+    }
+
+    /** What stands for each parameter that is named; within the query it is the same for all of its rows. */
+    Map<String, Reckoned> arguments(Rows.Query query, String text) {
+        Map<String, Reckoned> arguments = new LinkedHashMap<>();
+        Set<String> known = parameters(text);
+        for (Rows.Argument argument : query.arguments()) {
+            if (!known.contains(argument.parameter())) {
+                throw unknown(query, argument, known);
+            }
+            Reckoned value = new ExpressionSql(making, ours).of(argument.value());
+            arguments.put(
+                    argument.parameter(),
+                    new Reckoned(
+                            value.sql(), value.type(), Level.CONSTANT, value.mayBeEmpty(), value.binding(), value.chosen()));
+        }
+        return arguments;
+    }
+
+    private ProblemException unknown(Rows.Query query, Rows.Argument argument, Set<String> known) {
+        return making.wrong(
+                "unknown-argument",
+                argument.at(),
+                "Query “%s” has no parameter :%s.".formatted(query.id(), argument.parameter()),
+                Nearest.to(argument.parameter(), known)
+                        .map("Did you mean :%s?"::formatted)
+                        .orElse(known.isEmpty() ? "It has none." : "It has :" + String.join(", :", known) + "."));
+    }
+
+    private Set<String> parameters(String text) {
+        if (StepLines.isSteps(text)) {
+            return StepNames.parameters(text);
+        }
+        Tokens tokens = Lexer.scan(text, making.dialect().syntax()).tokens();
+        Set<String> names = new LinkedHashSet<>();
+        for (int i = 0; i < tokens.size(); i++) {
+            if (tokens.is(i, TokenKind.PARAMETER)) {
+                names.add(tokens.parameterName(i));
+            }
+        }
+        return names;
+    }
+
+    /** Every word of SQL, in lower case. */
+    static Set<String> words(String sql, Making making) {
+        Tokens tokens = Lexer.scan(sql, making.dialect().syntax()).tokens();
+        Set<String> words = new LinkedHashSet<>();
+        for (int i = 0; i < tokens.size(); i++) {
+            words.add(Names.bare(tokens.written(i)).toLowerCase(Locale.ROOT));
+        }
+        return words;
+    }
+
+    /** SQL with what stands for its parameters in their places. */
+    static Sql filledIn(String sql, Making making) {
+        Tokens tokens = Lexer.scan(sql, making.dialect().syntax()).tokens();
+        List<Sql> parts = new ArrayList<>();
+        int from = 0;
+        for (int i = 0; i < tokens.size(); i++) {
+            Reckoned argument =
+                    tokens.is(i, TokenKind.PARAMETER) ? making.arguments().get(tokens.parameterName(i)) : null;
+            if (argument != null) {
+                parts.add(Sql.of(sql.substring(from, tokens.start(i)), making.origin()));
+                parts.add(argument.at(Reckoned.Binding.SINGLE, making.origin()));
+                from = tokens.end(i);
+            }
+        }
+        parts.add(Sql.of(sql.substring(from), making.origin()));
+        return Sql.joined(parts, "", making.origin());
+    }
+}
