@@ -100,6 +100,11 @@ public interface Forms {
                 + " in " + of + ") + length(" + sign + ")) end";
     }
 
+    /** Whether a function can stand where a table does. */
+    default boolean takesFunctionsForRows() {
+        return true;
+    }
+
     /** Whether what is joined can speak of what stands before it. */
     default boolean takesLateral() {
         return true;
@@ -161,7 +166,10 @@ public interface Forms {
         return "cast(null as " + name + ")";
     }
 
-    /** A query whose rows are the whole numbers of a stretch, both ends among them; its column is {@code n}. */
+    /**
+     * A query whose rows are the whole numbers of a stretch, both ends among them; its column is {@code n}. Its ends stand in no
+     * condition: one that is blank must not make it endless.
+     */
     default String numbers(String from, String to) {
         return "select n from generate_series(" + from + ", " + to + ") as s(n)";
     }

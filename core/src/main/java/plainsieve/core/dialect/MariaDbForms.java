@@ -48,6 +48,11 @@ final class MariaDbForms implements Forms {
     }
 
     @Override
+    public boolean takesFunctionsForRows() {
+        return false;
+    }
+
+    @Override
     public boolean takesLateral() {
         return false;
     }
@@ -92,15 +97,14 @@ final class MariaDbForms implements Forms {
 
     @Override
     public String numbers(String from, String to) {
-        return "with recursive s (n) as (select cast(" + from + " as signed) union all select n + 1 from s where n < " + to
-                + ") select n from s where n <= " + to;
+        return "with recursive s (n, last) as (select cast(" + from + " as signed), cast(" + to
+                + " as signed) union all select n + 1, last from s where n < last) select n from s where n <= last";
     }
 
     @Override
     public String dayRows(String from, String to) {
-        return "with recursive s (n) as (select cast(" + from
-                + " as date) union all select n + interval 1 day from s where n < cast(" + to
-                + " as date)) select n from s where n <= cast(" + to + " as date)";
+        return "with recursive s (n, last) as (select cast(" + from + " as date), cast(" + to
+                + " as date) union all select n + interval 1 day, last from s where n < last) select n from s where n <= last";
     }
 
     @Override

@@ -103,14 +103,14 @@ final class SqliteForms implements Forms {
 
     @Override
     public String numbers(String from, String to) {
-        return "with recursive s (n) as (select cast(" + from + " as integer) union all select n + 1 from s where n < " + to
-                + ") select n from s where n <= " + to;
+        return "with recursive s (n, last) as (select cast(" + from + " as integer), cast(" + to
+                + " as integer) union all select n + 1, last from s where n < last) select n from s where n <= last";
     }
 
     @Override
     public String dayRows(String from, String to) {
-        return "with recursive s (n) as (select date(" + from + ") union all select date(n, '+1 day') from s where n < date("
-                + to + ")) select n from s where n <= date(" + to + ")";
+        return "with recursive s (n, last) as (select date(" + from + "), date(" + to
+                + ") union all select date(n, '+1 day'), last from s where n < last) select n from s where n <= last";
     }
 
     @Override

@@ -87,7 +87,7 @@ final class RandomChain {
     }
 
     private void step() {
-        switch (random.nextInt(16)) {
+        switch (random.nextInt(18)) {
             case 0, 1 -> where();
             case 2 -> chosen();
             case 3, 4 -> new RandomJoin(random, grid, tables).beside(name()).ifPresent(this::keep);
@@ -100,6 +100,7 @@ final class RandomChain {
             case 12 -> first();
             case 13 -> firstOfEach();
             case 14 -> running();
+            case 15, 16 -> new RandomShape(random, grid, tables).of(name()).ifPresent(this::keep);
             default -> fillOrReplace();
         }
     }

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.step.KnownColumn;
@@ -91,6 +92,11 @@ final class StepsTables {
             @Override
             public Optional<List<KnownColumn>> columns(String schema, String table) {
                 return known ? Optional.ofNullable(tables.get(table)).map(StepsTables::described) : Optional.empty();
+            }
+
+            @Override
+            public List<Set<String>> keys(String schema, String table) {
+                return known ? List.of(Set.of("id")) : List.of();
             }
 
             @Override

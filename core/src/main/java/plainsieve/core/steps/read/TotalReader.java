@@ -141,7 +141,7 @@ final class TotalReader {
                 .orElse("");
         String words =
                 switch (function) {
-                    case COUNT -> of.isEmpty() ? "rows" : "number";
+                    case COUNT -> of.isEmpty() ? "number_of_rows" : "number";
                     case COUNT_DISTINCT -> "different";
                     case AVG -> "average";
                     case MIN -> "smallest";

@@ -23,13 +23,21 @@ final class ColumnsSql {
     }
 
     Block columns(Block block, List<Step.Taken> taken) {
-        // What was told apart by a column that goes now would fall together.
-        Block from = block.distinct() ? making.wrapped(block) : block;
+        Block from = whole(block);
         List<Block.Out> outs = new ArrayList<>();
         for (Step.Taken one : taken) {
             add(outs, one.as(), new ExpressionSql(making, from).column(one.column().name(), one.column().at()));
         }
         return from.outs(outs).closed();
+    }
+
+    /*
+     * Rows that were told apart by a column that goes now would fall together; a total of everything is one row only while
+     * something is totalled.
+     */
+    private Block whole(Block block) {
+        boolean ofEverything = block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
+        return block.distinct() || ofEverything ? making.wrapped(block) : block;
     }
 
     private void add(List<Block.Out> outs, Step.Name name, Reckoned value) {
@@ -44,7 +52,7 @@ final class ColumnsSql {
     }
 
     Block without(Block block, List<Step.Name> names) {
-        Block from = block.distinct() ? making.wrapped(block) : block;
+        Block from = whole(block);
         List<Block.Out> outs = new ArrayList<>(from.outs());
         for (Step.Name name : names) {
             outs.remove(there(from, name));

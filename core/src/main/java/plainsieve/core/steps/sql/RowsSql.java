@@ -105,6 +105,13 @@ final class RowsSql {
     }
 
     private Block called(Rows.Called called, Set<String> taken, Block ours) {
+        if (!making.dialect().forms().takesFunctionsForRows()) {
+            throw making.wrong(
+                    "not-in-this-database",
+                    called.at(),
+                    "The database of this source has no functions that give rows.",
+                    "Take the rows of a table, or of a query called with a parameter.");
+        }
         Origin origin = making.origin(called.at());
         ExpressionSql expressions = new ExpressionSql(making, ours);
         List<Sql> arguments = called.arguments().stream()

@@ -59,26 +59,32 @@ final class StackSql {
         Block unordered = block.limit().isPresent() ? block : block.ordered(List.of());
         boolean bare = StatementWriter.isBareStack(unordered)
                 && ((Block.Stack) unordered.from().get(0).item()).blocks().stream().noneMatch(one -> one.from().isEmpty());
-        return bare ? ((Block.Stack) unordered.from().get(0).item()).blocks() : List.of(limitedWithin(unordered));
+        return bare ? ((Block.Stack) unordered.from().get(0).item()).blocks() : List.of(within(unordered));
     }
 
-    /* An order and a limit of one part would be taken for those of all of them. */
-    private Block limitedWithin(Block block) {
-        return block.limit().isPresent() ? making.wrapped(block).ordered(List.of()) : block;
+    /*
+     * An order and a limit of one part would be taken for those of all of them; of different rows, and of a total of everything,
+     * no column can be left out, while all parts have to have the same ones.
+     */
+    private Block within(Block block) {
+        boolean whole = block.limit().isPresent()
+                || block.distinct()
+                || block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
+        return whole ? making.wrapped(block).ordered(List.of()) : block;
     }
 
     private Block filled(Block block, List<KnownColumn> columns) {
-        Block limited = limitedWithin(block);
+        Block plain = within(block);
         List<Block.Out> outs = new ArrayList<>();
         for (KnownColumn column : columns) {
-            Optional<Block.Out> out = limited.out(column.name());
+            Optional<Block.Out> out = plain.out(column.name());
             String written = column.type()
                     .map(making.dialect().forms()::nothing)
                     .orElse("null");
             Reckoned none = Reckoned.single(Sql.of(written, making.origin()), column.type(), Level.CONSTANT);
             outs.add(new Block.Out(column.name(), out.map(Block.Out::value).orElse(none)));
         }
-        return limited.outs(outs);
+        return plain.outs(outs);
     }
 
     private void refuseOpen(Block block, Step.Under step) {

@@ -1,0 +1,155 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.fail;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** Every example of docs/steps.md runs on every database, with what that says of its tables, or is refused as it is said there. */
+class DocumentedStepsTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+    private static final Path DOCUMENT = Path.of("..", "docs", "steps.md");
+    private static final Pattern STEPS = Pattern.compile("(?ms)^```steps\\n(.*?)\\n```$");
+
+    private static final Map<String, String> QUERIES = Map.of(
+            "late",
+            "steps 1\nrows of crossings\nwhere delay_min is above :min",
+            "worst",
+            "steps 1\nrows of crossings\nbeside each, its row of ports with the same port_id: island; only rows that have one\n"
+                    + "where island is :island and departed_at is on :day\ntotal by state: number of rows as n\n"
+                    + "first 1 rows by n largest first");
+
+    private static final Map<String, Parameter> PARAMETERS = new HashMap<>();
+    private static final Map<String, ChoiceText> CHOSEN = new HashMap<>();
+
+    static {
+        chosen("from", Type.DATE, "2026-03-01");
+        chosen("to", Type.DATE, "2026-03-31");
+        chosen("month", Type.DATE, "2026-03-01");
+        chosen("day", Type.DATE, "2026-03-02");
+        chosen("word", Type.TEXT, "C%_'");
+        chosen("island", Type.TEXT, "Hethra");
+        chosen("min", Type.INTEGER, "15");
+        chosen("rows", Type.INTEGER, "20");
+        chosen("last", Type.INTEGER, "2026");
+    }
+
+    private static void chosen(String name, Type type, String value) {
+        PARAMETERS.put(name, Parameter.of(name, type));
+        CHOSEN.put(name, ChoiceText.of(value));
+    }
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
+    void runsAsItIsDocumented(String kind) throws Exception {
+        int ran = 0;
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
+            Around around = around(source.catalogue(TestDatabases.LIMITS, new Cancellation()));
+            Matcher example = STEPS.matcher(Files.readString(DOCUMENT));
+            while (example.find()) {
+                StepsReading reading = StepsReading.of("steps 1\n" + example.group(1), source.dialect(), around);
+                boolean refused = reading.problems().stream()
+                        .anyMatch(problem -> problem.kind().equals("not-in-this-database"));
+                boolean isTableFunction = example.group(1).contains("crossings_of_month");
+                if (!refused && !(isTableFunction && kind.equals("sqlite"))) {
+                    assertThat(reading.problems()).as(example.group(1)).isEmpty();
+                    run(source, example.group(1), reading.statement().sql());
+                    ran++;
+                }
+            }
+        }
+        assertThat(ran).isGreaterThan(28);
+    }
+
+    private static void run(JdbcSource source, String steps, String sql) {
+        PreparedQuery query = PreparedQuery.of(sql, source.dialect());
+        Map<String, ChoiceText> texts = new HashMap<>(CHOSEN);
+        texts.keySet().retainAll(query.parameterNames());
+        Map<String, Parameter> needed = new HashMap<>(PARAMETERS);
+        needed.keySet().retainAll(query.parameterNames());
+        Map<String, Choice> choices = ChoiceReader.readAll(needed, texts);
+        Statement statement = query.rewrite(new Choices(needed, choices), Wanted.allRows(), 50);
+        try {
+            TestDatabases.rows(source, statement);
+        } catch (SourceFailure e) {
+            fail(steps + "\n" + statement.text() + "\n" + e);
+        }
+    }
+
+    private static Around around(Catalogue catalogue) {
+        return new Around() {
+            @Override
+            public Optional<List<KnownColumn>> columns(String schema, String table) {
+                return catalogue.tables().stream()
+                        .filter(one -> one.name().equals(table))
+                        .findFirst()
+                        .map(DocumentedStepsTest::columns);
+            }
+
+            @Override
+            public Collection<String> tables() {
+                return catalogue.tables().stream().map(Catalogue.Table::name).toList();
+            }
+
+            @Override
+            public Optional<String> query(String id) {
+                return Optional.ofNullable(QUERIES.get(id));
+            }
+
+            @Override
+            public Collection<String> queries() {
+                return QUERIES.keySet();
+            }
+        };
+    }
+
+    private static List<KnownColumn> columns(Catalogue.Table table) {
+        List<KnownColumn> columns = new ArrayList<>();
+        for (Column column : table.columns()) {
+            Optional<Type> type =
+                    switch (column.kind()) {
+                        case TEXT -> Optional.of(Type.TEXT);
+                        case INTEGER -> Optional.of(Type.INTEGER);
+                        case DECIMAL -> Optional.of(Type.DECIMAL);
+                        case DATE -> Optional.of(Type.DATE);
+                        case DATETIME -> Optional.of(Type.DATETIME);
+                        case BOOLEAN -> Optional.of(Type.BOOLEAN);
+                        case OTHER -> Optional.empty();
+                    };
+            columns.add(new KnownColumn(column.name(), type, table.nullable().contains(column.name())));
+        }
+        return columns;
+    }
+}
