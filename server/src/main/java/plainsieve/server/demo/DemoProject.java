@@ -45,6 +45,7 @@ class DemoProject {
         sources.add(source);
         bringIn(project, text("ferries.yaml"), Map.of());
         addLateCrossings(project, "", source, "for harbour offices");
+        bringIn(project, text("watch.yaml"), Map.of());
     }
 
     /** Adds a further source with its report: all of it or nothing. */

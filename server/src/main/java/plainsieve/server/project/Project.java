@@ -12,6 +12,7 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
@@ -212,10 +213,14 @@ public final class Project {
                 .forEach(
                         definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
         queries().stream()
-                .filter(query -> StepNames.queries(query.liveText()).contains(queryId)
-                        || StepNames.queries(query.draftText()).contains(queryId))
+                .filter(query -> takesRowsOf(query.liveText(), queryId) || takesRowsOf(query.draftText(), queryId))
                 .forEach(query -> uses.add(Use.by(Use.Kind.QUERY, query.id(), query.name())));
         return uses;
+    }
+
+    private static boolean takesRowsOf(String text, String queryId) {
+        return StepLines.isSteps(text)
+                && StepNames.queries(text).stream().anyMatch(taken -> taken.id().equals(queryId));
     }
 
     /** What asks a source. */

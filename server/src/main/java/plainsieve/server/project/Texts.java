@@ -3,6 +3,7 @@ package plainsieve.server.project;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.LinkedHashSet;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
@@ -55,22 +56,26 @@ public final class Texts {
      * then nobody can tell.
      */
     Set<String> mentioned(String text, Dialect dialect, Around around) {
-        Set<String> names = new LinkedHashSet<>();
-        mentioned(text, dialect, around, new LinkedHashSet<>(), names);
-        return names;
+        return mentioned(text, dialect, around, Set.of());
     }
 
-    private void mentioned(String text, Dialect dialect, Around around, Set<String> seen, Set<String> into) {
+    /** @param path the queries that are being read; one of them that takes its own rows ends there */
+    private Set<String> mentioned(String text, Dialect dialect, Around around, Set<String> path) {
         if (!StepLines.isSteps(text)) {
-            into.addAll(mentionedInSql(text, dialect));
-            return;
+            return mentionedInSql(text, dialect);
         }
-        into.addAll(StepNames.parameters(text));
-        for (String id : StepNames.queries(text)) {
-            if (seen.add(id)) {
-                around.query(id).ifPresent(other -> mentioned(other, dialect, around, seen, into));
+        Set<String> names = new LinkedHashSet<>(StepNames.parameters(text));
+        for (StepNames.Taken taken : StepNames.queries(text)) {
+            Optional<String> other = path.contains(taken.id()) ? Optional.empty() : around.query(taken.id());
+            if (other.isPresent()) {
+                Set<String> deeper = new LinkedHashSet<>(path);
+                deeper.add(taken.id());
+                Set<String> theirs = new LinkedHashSet<>(mentioned(other.get(), dialect, around, deeper));
+                theirs.removeAll(taken.arguments());
+                names.addAll(theirs);
             }
         }
+        return names;
     }
 
     private Set<String> mentionedInSql(String text, Dialect dialect) {

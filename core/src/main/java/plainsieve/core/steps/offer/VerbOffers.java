@@ -45,7 +45,8 @@ final class VerbOffers {
         if (OF_DAYS.contains(verb)) {
             return type.isEmpty() || isTime(type);
         }
-        return !OF_SIZES.contains(verb) || type.isEmpty() || type.get() != Type.BOOLEAN && !isTime(type);
+        boolean number = type.filter(one -> one == Type.INTEGER || one == Type.DECIMAL).isPresent();
+        return !OF_SIZES.contains(verb) || type.isEmpty() || number;
     }
 
     private static String inWords(Verb verb) {

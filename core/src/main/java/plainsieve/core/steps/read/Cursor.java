@@ -28,7 +28,9 @@ final class Cursor {
         this.tokens = Tokens.of(line);
         this.scope = scope;
         boolean between = line.isEmpty() || Character.isWhitespace(line.charAt(line.length() - 1));
-        boolean inWord = !between && tokens.size() > 1 && tokens.get(tokens.size() - 2).kind() != Token.Kind.SIGN;
+        Token last = tokens.get(Math.max(tokens.size() - 2, 0));
+        // A colon is the beginning of a parameter.
+        boolean inWord = !between && tokens.size() > 1 && (last.kind() != Token.Kind.SIGN || last.isSign(":"));
         this.typed = inWord ? tokens.size() - 2 : tokens.size() - 1;
     }
 

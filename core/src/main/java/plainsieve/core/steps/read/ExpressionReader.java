@@ -102,6 +102,9 @@ final class ExpressionReader {
     }
 
     private RuntimeException missing() {
+        // Nothing of it is there; all of it could come.
+        functions.begins();
+        List.of("if", "today", "nothing").forEach(cursor::sees);
         cursor.wants(Wanted.Kind.COLUMN, "");
         cursor.wants(Wanted.Kind.PARAMETER, "");
         return cursor.wrong("Something is missing here.", "Write a column, a value, or a parameter such as :island.");

@@ -15,25 +15,57 @@ public final class StepNames {
     public static Set<String> parameters(String text) {
         Set<String> names = new LinkedHashSet<>();
         for (StepLines.Line line : StepLines.of(text).steps()) {
-            tokens(line).stream()
-                    .filter(token -> token.kind() == Token.Kind.PARAMETER)
-                    .forEach(token -> names.add(token.text()));
+            List<Token> tokens = tokens(line);
+            Set<Integer> arguments = arguments(tokens);
+            for (int i = 0; i < tokens.size(); i++) {
+                if (tokens.get(i).kind() == Token.Kind.PARAMETER && !arguments.contains(i)) {
+                    names.add(tokens.get(i).text());
+                }
+            }
         }
         return names;
     }
 
-    /** The ids of the queries whose rows are taken by the steps that are on. */
-    public static Set<String> queries(String text) {
-        Set<String> ids = new LinkedHashSet<>();
+    /**
+     * A query whose rows are taken.
+     *
+     * @param arguments its parameters for which something else stands
+     */
+    public record Taken(String id, Set<String> arguments) {
+        public Taken {
+            arguments = Set.copyOf(arguments);
+        }
+    }
+
+    /** The queries whose rows are taken by the steps that are on. */
+    public static List<Taken> queries(String text) {
+        List<Taken> taken = new ArrayList<>();
         for (StepLines.Line line : StepLines.of(text).steps()) {
             List<Token> tokens = tokens(line);
+            Set<String> arguments = new LinkedHashSet<>();
+            arguments(tokens).forEach(at -> arguments.add(tokens.get(at).text()));
             for (int i = 1; i < tokens.size(); i++) {
                 if (tokens.get(i).kind() == Token.Kind.TEXT && tokens.get(i - 1).isWord("query")) {
-                    ids.add(tokens.get(i).text());
+                    taken.add(new Taken(tokens.get(i).text(), arguments));
                 }
             }
         }
-        return ids;
+        return taken;
+    }
+
+    /** Where parameters of a query that is called stand: in {@code called with :port as port_id, :day as today}. */
+    private static Set<Integer> arguments(List<Token> tokens) {
+        Set<Integer> arguments = new LinkedHashSet<>();
+        boolean called = false;
+        for (int i = 1; i + 1 < tokens.size(); i++) {
+            called |= tokens.get(i).isWord("with") && tokens.get(i - 1).isWord("called");
+            boolean begins = tokens.get(i - 1).isWord("with") || tokens.get(i - 1).isSign(",");
+            boolean named = tokens.get(i).kind() == Token.Kind.PARAMETER && tokens.get(i + 1).isWord("as");
+            if (called && begins && named) {
+                arguments.add(i);
+            }
+        }
+        return arguments;
     }
 
     /** The text with another name for a parameter, everywhere; in steps that are off, too. */

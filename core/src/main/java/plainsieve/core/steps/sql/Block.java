@@ -131,10 +131,11 @@ record Block(
         return open && from.get(0).item() instanceof Nested nested ? nested.block().outs() : List.of();
     }
 
-    /** Whether all of what it is from comes first, as it is: a column that is not known one by one cannot go, or change. */
+    /** Whether all of what it is from comes first, as it is: among columns that are not known no single one can go, or change. */
     boolean keepsStar() {
+        boolean within = !open || !(from.get(0).item() instanceof Nested nested) || nested.block().keepsStar();
         List<Out> all = inStar();
-        boolean kept = outs.size() >= all.size();
+        boolean kept = within && outs.size() >= all.size();
         for (int i = 0; kept && i < all.size(); i++) {
             Sql sql = outs.get(i).value().sql();
             kept = outs.get(i).name().equals(all.get(i).name())

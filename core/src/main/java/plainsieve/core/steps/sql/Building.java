@@ -32,18 +32,6 @@ final class Building {
 
     /** The block after a step. Throws {@link ProblemException} with the place in its line where it cannot be. */
     Block after(Block block, Step step) {
-        Block after = made(block, step);
-        if (!after.keepsStar()) {
-            throw making.wrong(
-                    "unknown-columns",
-                    making.origin().at(),
-                    "What columns there are is not known here, and this step takes one of them away.",
-                    "Say with “columns …” first which there shall be, or wait until the source has told its columns.");
-        }
-        return after;
-    }
-
-    private Block made(Block block, Step step) {
         FilterSql filters = new FilterSql(making, rows);
         ColumnsSql columns = new ColumnsSql(making);
         OrderSql orders = new OrderSql(making);

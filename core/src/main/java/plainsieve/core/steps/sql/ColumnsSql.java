@@ -170,7 +170,7 @@ final class ColumnsSql {
         Block from = block.limit().isPresent() || block.hasWindow() ? making.wrapped(block) : block;
         List<Block.Ordering> order = from.order().stream()
                 .takeWhile(one -> from.out(one.by())
-                        .filter(out -> out.value().equals(one.value()))
+                        .filter(out -> out.value().isAs(one.value()))
                         .isPresent())
                 .toList();
         return from.ordered(order).asDistinct();

@@ -109,7 +109,8 @@ final class ExpressionSql {
     private Reckoned column(Block block, String name, At at) {
         Optional<Block.Out> out = block.out(name);
         if (out.isPresent()) {
-            return out.get().value();
+            Reckoned value = out.get().value();
+            return value.written(value.sql().said(making.origin(at)), value.binding());
         }
         if (block.open()) {
             KnownColumn unknown = new KnownColumn(name, Optional.empty(), true);

@@ -101,7 +101,7 @@ record Making(
     private List<Block.Ordering> orderAround(Block block, String alias) {
         List<Block.Ordering> outside = new ArrayList<>();
         for (Block.Ordering one : block.order()) {
-            Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().equals(one.value()));
+            Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().isAs(one.value()));
             if (out.isEmpty()) {
                 break;
             }

@@ -34,7 +34,7 @@ final class QueriesOfSteps implements Queries {
         }
         Making within =
                 making.within(text, query.at(), taken).calledWith(new CalledQuery(making, ours).arguments(query, text));
-        return StepLines.isSteps(text) ? ofSteps(query, text, within) : ofSql(query, text, within);
+        return StepLines.isSteps(text) ? ofSteps(query, text, within, making) : ofSql(query, text, within);
     }
 
     private static ProblemException unknown(Rows.Query query, Making making) {
@@ -47,7 +47,8 @@ final class QueriesOfSteps implements Queries {
                         .orElse("Take one that asks the same source."));
     }
 
-    private Block ofSteps(Rows.Query query, String text, Making making) {
+    /** @param around of the line that takes the rows, where what is wrong is told */
+    private Block ofSteps(Rows.Query query, String text, Making making, Making around) {
         QueriesOfSteps deeper =
                 new QueriesOfSteps(Stream.concat(path.stream(), Stream.of(query.id())).toList());
         Optional<Block> block = Optional.empty();
@@ -59,14 +60,14 @@ final class QueriesOfSteps implements Queries {
                 block = Optional.of(
                         block.isEmpty() ? building.first(Building.beginning(step, one)) : building.after(block.get(), step));
             } catch (ProblemException e) {
-                throw making.wrong(
+                throw around.wrong(
                         "query-broken",
                         query.at(),
                         "Query “%s” cannot be read: %s".formatted(query.id(), e.first().message()),
                         "Mend that query first.");
             }
         }
-        return block.orElseThrow(() -> making.wrong(
+        return block.orElseThrow(() -> around.wrong(
                 "query-broken", query.at(), "Query “%s” has no steps.".formatted(query.id()), "Give it one."));
     }
 

@@ -30,6 +30,11 @@ record Reckoned(Sql sql, Optional<Type> type, Level level, boolean mayBeEmpty, B
         return binding.compareTo(wanted) >= 0 ? sql : sql.bracketed(origin);
     }
 
+    /** Whether it is the same SQL, wherever it comes from. */
+    boolean isAs(Reckoned other) {
+        return sql.isAs(other.sql);
+    }
+
     Reckoned neverEmpty() {
         return new Reckoned(sql, type, level, false, binding, chosen);
     }

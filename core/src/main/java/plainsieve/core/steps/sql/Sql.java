@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import plainsieve.core.steps.step.At;
 
 /** A part of a statement that is being made: its words, the columns that it names, and where each comes from. */
 record Sql(List<Piece> pieces) {
@@ -19,6 +20,7 @@ record Sql(List<Piece> pieces) {
     record Within(Block block) implements Piece {}
 
     /* Stands for an argument while a form is filled in; no form has such characters. */
+    private static final Origin NOWHERE = new Origin(-1, new At(0, 0));
     private static final char FIRST_MARK = '\uE000';
 
     Sql {
@@ -81,6 +83,25 @@ record Sql(List<Piece> pieces) {
     /** In brackets. */
     Sql bracketed(Origin origin) {
         return of("(", origin).plus(this).and(")", origin);
+    }
+
+    /** Whether it is the same text, wherever it comes from. */
+    boolean isAs(Sql other) {
+        return from(NOWHERE).equals(other.from(NOWHERE));
+    }
+
+    /** The same, said by other words. */
+    private Sql from(Origin origin) {
+        return new Sql(pieces.stream()
+                .map(piece -> piece instanceof Words words
+                        ? new Words(words.text(), origin)
+                        : piece instanceof Ref ref ? new Ref(ref.alias(), ref.column(), origin) : piece)
+                .toList());
+    }
+
+    /** A column as it is said here; what is reckoned keeps the words that reckon it. */
+    Sql said(Origin origin) {
+        return pieces.size() == 1 && pieces.get(0) instanceof Ref ? from(origin) : this;
     }
 
     /** How many characters it has, about. */

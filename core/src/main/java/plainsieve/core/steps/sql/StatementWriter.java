@@ -109,7 +109,7 @@ final class StatementWriter {
 
     /** What is ordered by its name in the SELECT list, where it has one and is more than a column. */
     private Sql said(Block block, Block.Ordering one) {
-        Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().equals(one.value()));
+        Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().isAs(one.value()));
         return out.isEmpty() || isPlain(out.get())
                 ? one.value().sql()
                 : Sql.of(name(out.get().name()), making.origin());
@@ -125,11 +125,12 @@ final class StatementWriter {
                 .toList());
         if (block.open()) {
             String first = block.from().get(0).alias();
-            shape.names().stream()
+            List<Block.Out> unknown = shape.names().stream()
                     .filter(name -> block.out(name).isEmpty())
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
-                    .forEach(column -> outs.add(
-                            new Block.Out(column.name(), Block.ref(first, column, making.origin()))));
+                    .map(column -> new Block.Out(column.name(), Block.ref(first, column, making.origin())))
+                    .toList();
+            outs.addAll(0, unknown);
         }
         boolean loosesTotals = block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
                 && outs.stream().noneMatch(out -> out.value().level() == Level.TOTAL);

@@ -117,6 +117,13 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
                 problems.add(Problem.of("no-steps", "There is no step yet.", "Begin with “rows of” and a table.")
                         .at(Place.in(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
             }
+            if (problems.isEmpty() && !block.orElseThrow().keepsStar()) {
+                problems.add(Problem.of(
+                                "unknown-columns",
+                                "What columns there are is not known here, and a step takes one of them away.",
+                                "Say with “columns …” which there shall be, or wait until the source has told its columns.")
+                        .at(Lines.of(text).place(text.lastIndexOf(last.text()), text.length())));
+            }
             Optional<Made> made = problems.isEmpty()
                     ? block.map(found -> new StatementWriter(last).write(found))
                     : Optional.empty();

@@ -1,0 +1,156 @@
+package plainsieve.core.steps.offer;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sentence.Offer;
+import plainsieve.core.steps.read.Mark;
+import plainsieve.core.steps.sql.FerryTables;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.value.Type;
+
+/** What could stand at the marks of a step, and what could come next in one that is typed. */
+class StepOffersTest {
+    private static final List<ParameterDefinition> PARAMETERS = List.of(
+            parameter("island", Type.TEXT), parameter("from", Type.DATE), parameter("rows", Type.INTEGER));
+
+    private static ParameterDefinition parameter(String name, Type type) {
+        return ParameterDefinition.of(
+                Parameter.of(name, type), new ParameterDefinition.Words(name, "", "", "", "any"));
+    }
+
+    private static StepsReading read(String... lines) {
+        return StepsReading.of("steps 1\n" + String.join("\n", lines), Dialects.of("postgresql"), FerryTables.all());
+    }
+
+    private static KnownRows rows() {
+        return new KnownRows(
+                FerryTables.all(), Dialects.of("postgresql"), List.of(new KnownRows.Named("ports", "14 rows")));
+    }
+
+    private static List<Offer> offers(Mark.Kind kind, String... lines) {
+        StepsReading reading = read(lines);
+        int last = reading.steps().size() - 1;
+        List<Mark> marks = reading.steps().get(last).marks();
+        int mark = IntStream.range(0, marks.size())
+                .filter(i -> marks.get(i).kind() == kind)
+                .findFirst()
+                .orElseThrow();
+        return new StepOffers(reading, PARAMETERS, rows()).of(last, mark);
+    }
+
+    private static List<String> ids(List<Offer> offers) {
+        return offers.stream().map(Offer::id).toList();
+    }
+
+    @Test
+    void areTheColumnsThereAreBeforeTheStep() {
+        assertThat(ids(offers(Mark.Kind.COLUMN, "rows of crossings", "columns state, port_id", "where state is 'a'")))
+                .containsExactly("state", "port_id");
+    }
+
+    @Test
+    void areTheColumnsOfTheOtherRowsOfAMatch() {
+        assertThat(ids(offers(
+                        Mark.Kind.THEIRS,
+                        "rows of crossings",
+                        "beside each, its row of ports where port_id is their port_id: name")))
+                .containsExactly("port_id", "name", "island");
+    }
+
+    @Test
+    void keepWhatIsComparedWhenTheVerbChanges() {
+        assertThat(ids(offers(Mark.Kind.VERB, "rows of crossings", "where delay_min is any of 3, :d")))
+                .contains("is between 3 and :d", "is above 3", "is none of 3, :d", "has no value")
+                .doesNotContain("contains 3", "is on 3");
+    }
+
+    @Test
+    void areVerbsThatSuitTheTypeAlone() {
+        assertThat(ids(offers(Mark.Kind.VERB, "rows of crossings", "where departed_at is today")))
+                .contains("is from today to the end of today", "is in the last 7 days")
+                .doesNotContain("contains today", "is below today");
+        assertThat(ids(offers(Mark.Kind.VERB, "rows of crossings", "where state is 'a'")))
+                .contains("contains 'a'")
+                .doesNotContain("is on 'a'", "is above 'a'");
+    }
+
+    @Test
+    void areParametersOfAFittingTypeAndANewOne() {
+        assertThat(ids(offers(Mark.Kind.VALUE, "rows of crossings", "where state is 'a'")))
+                .contains(":island", ":state")
+                .doesNotContain(":from", ":rows", "today");
+        assertThat(ids(offers(Mark.Kind.VALUE, "rows of crossings", "where departed_at is today")))
+                .contains(":from", "today")
+                .doesNotContain(":island");
+    }
+
+    @Test
+    void readAgainAsSteps() {
+        for (Mark.Kind kind : List.of(Mark.Kind.COLUMN, Mark.Kind.VERB)) {
+            String line = "where departed_at is after 2026-03-01";
+            StepsReading reading = read("rows of crossings", line);
+            Mark mark = reading.steps().get(1).marks().stream()
+                    .filter(one -> one.kind() == kind)
+                    .findFirst()
+                    .orElseThrow();
+            for (Offer offer : offers(kind, "rows of crossings", line)) {
+                String taken = line.substring(0, mark.replaced().start())
+                        + offer.id()
+                        + line.substring(mark.replaced().end());
+                assertThat(read("rows of crossings", taken).steps().get(1).step())
+                        .as(taken)
+                        .isPresent();
+            }
+        }
+    }
+
+    @Test
+    void areOneColumnMoreOrLessOfAList() {
+        assertThat(ids(offers(Mark.Kind.COLUMNS, "rows of ports", "columns name as port, island")))
+                .containsExactly("name as port, island, port_id", "island", "name as port");
+    }
+
+    @Test
+    void areTablesAndOtherQueries() {
+        assertThat(ids(offers(Mark.Kind.TABLE, "rows of ports"))).contains("ports", "query 'late'");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"new column x: port_id + 1", "rename name to port"})
+    void areNoneForNamesAndFormulasThatAreTyped(String line) {
+        StepsReading reading = read("rows of ports", line);
+        StepOffers offers = new StepOffers(reading, PARAMETERS, rows());
+        List<Mark> marks = reading.steps().get(1).marks();
+        IntStream.range(0, marks.size())
+                .filter(i -> marks.get(i).kind() == Mark.Kind.NAME || marks.get(i).kind() == Mark.Kind.FORMULA)
+                .forEach(i -> assertThat(offers.of(1, i)).isEmpty());
+    }
+
+    @Test
+    void completeTheWordThatIsTyped() {
+        StepsReading reading = read("rows of ports");
+        StepCompletions completions = new StepCompletions(reading, PARAMETERS, rows());
+        StepCompletions.Found found = completions.of("where is", 1);
+        assertThat(found.from()).isEqualTo(6);
+        assertThat(ids(found.offers())).containsExactly("island");
+        assertThat(completions.of("where island is ", 1).valuesOf()).isEqualTo("island");
+        assertThat(ids(completions.of("where island is :", 1).offers())).contains(":island");
+        assertThat(ids(completions.of("beside each, its row of p", 1).offers())).contains("ports");
+    }
+
+    @Test
+    void completeNothingThatIsTypedWhole() {
+        assertThat(ids(new StepCompletions(read("rows of ports"), PARAMETERS, rows())
+                        .of("where island", 1)
+                        .offers()))
+                .doesNotContain("island");
+    }
+}

@@ -1,0 +1,183 @@
+package plainsieve.core.steps.read;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.steps.step.Condition;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Step;
+import plainsieve.core.steps.step.Verb;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+
+/** Lines as people write them. */
+class ReadLineTest {
+    private static final Scope KNOWN = new Scope(Optional.of(List.of(
+            KnownColumn.of("state", Type.TEXT),
+            KnownColumn.of("delay_min", Type.INTEGER),
+            KnownColumn.of("departed_at", Type.DATETIME),
+            KnownColumn.of("year", Type.INTEGER),
+            KnownColumn.of("first", Type.TEXT))));
+
+    private static ReadLine read(String line) {
+        return ReadLine.of(line, KNOWN);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            where state is cancelled                         | where state is 'cancelled'
+            where state is not sailed late or delay_min is 3 | where state is not 'sailed late' or delay_min is 3
+            where state is any of sailed, diverted           | where state is any of 'sailed', 'diverted'
+            new column x: if delay_min is 3 then late else fine | new column x: if delay_min is 3 then 'late' else 'fine'
+            replace in state: sailed with gone               | replace in state: 'sailed' with 'gone'
+            """)
+    void putsQuotesAroundWordsThatAreNoColumns(String typed, String kept) {
+        assertThat(read(typed).written()).isEqualTo(kept);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {
+        "where state is first",
+        "where state is 'first'",
+        "where delay_min is :delay",
+        "where delay_min is above year",
+        "where departed_at is before today",
+        "where state is nothing",
+        "where delay_min is above year of departed_at",
+        "new column x: if delay_min is 3 then year else nothing"
+    })
+    void leavesWordsAloneThatMeanSomething(String typed) {
+        assertThat(read(typed).written()).isEqualTo(typed);
+    }
+
+    @Test
+    void takesAnyWordForAColumnWhereColumnsAreNotKnown() {
+        assertThat(ReadLine.of("where state is cancelled", Scope.UNKNOWN).written())
+                .isEqualTo("where state is cancelled");
+    }
+
+    @Test
+    void bindsAndMoreTightlyThanOr() {
+        Step.Where where = (Step.Where) read("where delay_min is 1 or delay_min is 2 and state is 'a'").step();
+        Condition.Or or = (Condition.Or) where.condition();
+        assertThat(or.any().get(0)).isInstanceOf(Condition.Test.class);
+        assertThat(or.any().get(1)).isInstanceOf(Condition.And.class);
+    }
+
+    @Test
+    void tellsBracketsAroundConditionsFromThoseAroundSums() {
+        assertThat(((Step.Where) read("where (delay_min + 1) * 2 is 4").step()).condition())
+                .isInstanceOf(Condition.Test.class);
+        assertThat(((Step.Where) read("where (delay_min is 4 or year is 1) and state is 'a'").step()).condition())
+                .isInstanceOf(Condition.And.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            is from 2026-01-01 to the end of 2026-01-31 | IS_SPAN
+            is from 2026-01-01 to 2026-01-31            | IS_FROM
+            is on or before today                       | IS_ON_OR_BEFORE
+            is none of 2026-01-01, 2026-01-02           | IS_NONE_OF
+            has no value                                | HAS_NONE
+            IS AFTER today                              | IS_AFTER
+            """)
+    void readsVerbs(String words, Verb verb) {
+        Condition condition = ((Step.Where) read("where departed_at " + words).step()).condition();
+        assertThat(((Condition.Test) condition).verb()).isEqualTo(verb);
+    }
+
+    @Test
+    void readsAColumnThatIsCalledLikeAFunction() {
+        Step.NewColumn plain = (Step.NewColumn) read("new column x: year + 1").step();
+        assertThat(((Expression.Calculated) plain.value()).left()).isInstanceOf(Expression.Column.class);
+        Step.NewColumn called = (Step.NewColumn) read("new column x: year of departed_at + 1").step();
+        assertThat(((Expression.Calculated) called.value()).left()).isInstanceOf(Expression.Call.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            whre state is 'a'                    | 1  | No step begins like this.
+            where state 'a'                      | 13 | A comparison is missing here.
+            where state is                       | 15 | Something is missing here.
+            where state is 'a                    | 16 | This ' is not closed.
+            where state is 'a' 'b'               | 20 | The step should end here.
+            sort by state largest                | 15 | The step should end here.
+            total by year of departed_at         | 29 | What this is called is missing here.
+            rows of these (a, b): (1)            | 23 | This row has 1 values and the table 2 columns.
+            beside each, its row of ports: name  | 30 | “where” is missing here.
+            """)
+    void saysAtWhichWordItCannotGoOn(String line, int column, String message) {
+        assertThatThrownBy(() -> read(line)).isInstanceOfSatisfying(ProblemException.class, e -> {
+            assertThat(e.first().message()).isEqualTo(message);
+            assertThat(e.first().place().orElseThrow().column()).isEqualTo(column);
+        });
+    }
+
+    @Test
+    void refusesWhatIsNestedBeyondReading() {
+        String deep = "where " + "(".repeat(500) + "year is 1" + ")".repeat(500);
+        assertThatThrownBy(() -> read(deep)).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> read("new column x: " + "(".repeat(500) + "1" + ")".repeat(500)))
+                .isInstanceOf(ProblemException.class);
+    }
+
+    @Test
+    void marksWhatCanBeChangedAndWhatGivesWayWithIt() {
+        String line = "where state is any of 'a', 'b' and year is :y";
+        List<Mark> marks = read(line).marks();
+        assertThat(marks).extracting(Mark::kind)
+                .containsExactly(
+                        Mark.Kind.COLUMN,
+                        Mark.Kind.VERB,
+                        Mark.Kind.VALUE,
+                        Mark.Kind.VALUE,
+                        Mark.Kind.BETWEEN,
+                        Mark.Kind.COLUMN,
+                        Mark.Kind.VERB,
+                        Mark.Kind.VALUE);
+        Mark verb = marks.get(1);
+        assertThat(line.substring(verb.at().start(), verb.at().end())).isEqualTo("is any of");
+        assertThat(line.substring(verb.replaced().start(), verb.replaced().end())).isEqualTo("is any of 'a', 'b'");
+        assertThat(verb.about()).containsExactly("state", "'a'", "'b'");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            ~~               | where
+            ~wh~             | where
+            ~where ~         | year of
+            ~where state is ~ | any of
+            ~where state is an~ | any of
+            ~where state is 'a' ~ | and
+            ~first 10 ~      | rows
+            ~sort by state ~ | largest first
+            ~beside each, its row of ports ~ | with the same
+            """)
+    void knowsWhatCouldComeNext(String typed, String words) {
+        assertThat(ReadLine.wanted(typed, KNOWN)).extracting(Wanted::words).contains(words);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
+            ~where state is ~       | VALUE  | state
+            ~where ~                | COLUMN | ~~
+            ~rows of ~              | TABLE  | ~~
+            ~rows of query ~        | QUERY  | ~~
+            """)
+    void knowsWhatKindOfThingCouldComeNext(String typed, Wanted.Kind kind, String about) {
+        assertThat(ReadLine.wanted(typed, KNOWN)).contains(new Wanted(kind, about));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"where state is 'a' ", "sort by state ", "distinct rows "})
+    void offersNoBeginningBehindAStep(String typed) {
+        assertThat(ReadLine.wanted(typed, KNOWN)).extracting(Wanted::words).doesNotContain("where", "total by");
+    }
+}
