@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import {
   counted,
+  fixedValue,
   inserted,
   isSteps,
   linesOf,
   lonely,
   moved,
   nameOf,
+  stepsOf,
   switched,
   textOf,
   upTo,
@@ -69,5 +71,33 @@ describe('words of steps', () => {
       "only those without a row of these (a, b): (1, 'x') with the same a",
     )
     expect(lonely('distinct rows')).toBeUndefined()
+  })
+})
+
+describe('a fixed value in a step', () => {
+  it('is what viewers would choose', () => {
+    expect(fixedValue("'o''x'")).toBe("o'x")
+    expect(fixedValue('-12.5')).toBe('-12.5')
+    expect(fixedValue('2026-03-01')).toBe('2026-03-01')
+  })
+  it('is none where a parameter, a column or a list stands', () => {
+    expect(fixedValue(':port')).toBeUndefined()
+    expect(fixedValue('departed_at')).toBeUndefined()
+    expect(fixedValue("'a', 'b'")).toBeUndefined()
+  })
+})
+
+describe('steps of a cell', () => {
+  it('keep its rows or the others, those without a value among them', () => {
+    expect(stepsOf('state', 'text', "o'x").map(([, words]) => words)).toEqual([
+      "where state is 'o''x'",
+      "where state is not 'o''x' or state has no value",
+    ])
+  })
+  it('ask for no value where there is none', () => {
+    expect(stepsOf('delay', 'integer', null)[0]?.[1]).toBe('where delay has no value')
+  })
+  it('of a column head are about the whole column', () => {
+    expect(stepsOf('to', 'text').map(([, words]) => words)).toContain('sort by "to" largest first')
   })
 })

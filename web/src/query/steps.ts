@@ -94,3 +94,34 @@ function endOfMatch(words: string): number {
   }
   return words.length
 }
+
+/** Steps that can be made of a column, or of one of its cells, with what they are called. */
+export function stepsOf(column: string, type: string, cell?: string | number | boolean | null): [string, string][] {
+  const name = nameOf(column)
+  if (cell !== undefined) {
+    const value = valueOf(cell, type)
+    return cell === null
+      ? [
+          ['only rows without a value here', `where ${name} has no value`],
+          ['only rows with a value here', `where ${name} has a value`],
+        ]
+      : [
+          ['only rows with this value', `where ${name} is ${value}`],
+          ['only rows without it', `where ${name} is not ${value} or ${name} has no value`],
+        ]
+  }
+  return [
+    ['smallest first', `sort by ${name}`],
+    ['largest first', `sort by ${name} largest first`],
+    ['total by it', `total by ${name}: number of rows as number`],
+    ['its different values', `columns ${name}`],
+    ['leave it out', `without columns ${name}`],
+    ['call it otherwise', `rename ${name} to ${nameOf(`${column}_2`)}`],
+  ]
+}
+
+/** The value that stands fixed in a step; nothing where something else does. */
+export function fixedValue(words: string): string | undefined {
+  if (/^'(?:[^']|'')*'$/s.test(words)) return words.slice(1, -1).replaceAll("''", "'")
+  return /^-?\d+(\.\d+)?$/.test(words) || TIME.test(words) ? words : undefined
+}

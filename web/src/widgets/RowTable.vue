@@ -18,12 +18,17 @@ const props = defineProps<{
   totals?: Record<string, string>
   sorted?: { column: string; descending: boolean }
   sortable?: boolean
+  /** Whether a cell or the head of a column can be taken up, by a click. */
+  pickable?: boolean
   /** Columns that are shaded, by their names. */
   fresh?: string[]
   /** What was asked for: while it stays, rows are added and the reader keeps their place. */
   question?: string
 }>()
-const emit = defineEmits<{ sort: [column: string] }>()
+const emit = defineEmits<{ sort: [column: string]; pick: [column: number, row: number | undefined, at: HTMLElement] }>()
+function pick(column: number, row: number | undefined, event: MouseEvent): void {
+  if (props.pickable && event.currentTarget instanceof HTMLElement) emit('pick', column, row, event.currentTarget)
+}
 
 const ROW_HEIGHT = 29
 const scroller = ref<HTMLElement | null>(null)
@@ -99,6 +104,9 @@ const direction = (column: Column) =>
               {{ labels?.[column.name] ?? column.name
               }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}
             </button>
+            <button v-else-if="pickable" class="as-link head" aria-haspopup="true" @click="pick(c, undefined, $event)">
+              {{ labels?.[column.name] ?? column.name }}
+            </button>
             <template v-else>{{ labels?.[column.name] ?? column.name }}</template>
           </th>
         </tr>
@@ -111,9 +119,10 @@ const direction = (column: Column) =>
           <td
             v-for="(cell, c) in inWords(row.cells)"
             :key="c"
-            :class="{ num: cell.numeric, fresh: cell.fresh }"
+            :class="{ num: cell.numeric, fresh: cell.fresh, pickable }"
             :style="cell.width"
-            :title="cell.exact">
+            :title="cell.exact"
+            @click="pick(c, row.index, $event)">
             <span :class="{ nothing: cell.nothing }">{{ cell.words }}</span>
           </td>
         </tr>
@@ -145,6 +154,9 @@ tr.data {
 }
 .head {
   color: var(--soft);
+}
+.pickable {
+  cursor: pointer;
 }
 .fresh {
   background: var(--wash);

@@ -56,7 +56,7 @@ const known = useKnownNames(
 
 const steps = useSteps(props.loaded.id, text, edit)
 const counts = useStepCounts(props.loaded.id, text, trialChoices)
-const { asSteps, looked, asked, fresh, look, lonely, turn } = useLooking(text, steps, run)
+const { asSteps, looked, asked, fresh, look, lonely, turn, add } = useLooking(text, steps, run)
 const stretches = useStretches(props.loaded.id, text, asked, steps)
 
 const lit = ref('')
@@ -81,13 +81,6 @@ async function changed(): Promise<void> {
 async function renamed(): Promise<void> {
   await refresh()
   await changed()
-}
-
-/* What a step lets viewers choose is made at once, from the column that it is compared with. */
-async function chosen(name: string): Promise<void> {
-  if (parameters.find(name)) return
-  await draft.settle()
-  await choicesPane.value?.make(name)
 }
 
 /* A notice that the parameter is of another type than the column is mended where the parameter is. */
@@ -150,7 +143,7 @@ onMounted(() => void parameters.reload())
           :stretches="stretches"
           @look="look"
           @lonely="lonely"
-          @made="chosen"
+          @made="(name, before) => choicesPane?.makeMissing(name, before)"
           @turn="turn"
           ><StepNotices :check="check" :run-problems="runProblems" @mend="mend"
         /></StepsPane>
@@ -173,7 +166,13 @@ onMounted(() => void parameters.reload())
           @edit="edit"
           @run="run"
           @light="lit = $event" />
-        <RowsPane :state="state" :after="looked" :fresh="fresh" @everything="look(undefined)"
+        <RowsPane
+          :state="state"
+          :after="looked"
+          :fresh="fresh"
+          :as-steps="asSteps"
+          @everything="look(undefined)"
+          @add="add"
           ><FormsNote
             :query-id="query.id"
             :text="text"

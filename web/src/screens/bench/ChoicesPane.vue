@@ -4,6 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { post } from '../../api/client'
 import type { ParameterUse, Problem, Proposal, QueryCheck } from '../../api/types'
 import type { UsedParameters } from '../../parameters/useParameters'
+import { fixedValue } from '../../query/steps'
 import ParameterCard from './ParameterCard.vue'
 import ProposalNote from './ProposalNote.vue'
 
@@ -78,7 +79,15 @@ async function make(wanted: string): Promise<void> {
     emit('changed')
   }
 }
-defineExpose({ make })
+/* What a step lets viewers choose is made at once, from the column that it is compared with, and tried with what stood there. */
+async function makeMissing(wanted: string, before: string): Promise<void> {
+  if (byName.value.has(wanted)) return
+  await make(wanted)
+  const value = fixedValue(before)
+  if (value !== undefined)
+    await after(props.parameters.choose(wanted, { kind: 'values', values: [value], withoutValue: false }))
+}
+defineExpose({ makeMissing })
 </script>
 
 <template>

@@ -1,20 +1,34 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { Cell, Column } from '../../api/types'
 import type { RunState } from '../../composables/useRun'
 import { lastAnswer } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import RunningWords from '../../views/RunningWords.vue'
 import RowTable from '../../widgets/RowTable.vue'
+import StepsOfCell from './StepsOfCell.vue'
 
 const props = defineProps<{
   state: RunState
   /** The step after which the rows are looked at, from 0; nothing for all of them. */
   after?: number
+  /** Whether steps can be made of what is clicked. */
+  asSteps?: boolean
   /** Columns that this step brought. */
   fresh?: string[]
 }>()
-const emit = defineEmits<{ everything: [] }>()
+const emit = defineEmits<{ everything: []; add: [words: string] }>()
+const picked = shallowRef<{ column: Column; cell: Cell | undefined; at: HTMLElement }>()
+function pick(column: number, row: number | undefined, at: HTMLElement): void {
+  const of = answer.value?.begun.columns[column]
+  if (of) picked.value = { column: of, cell: row === undefined ? undefined : answer.value?.rows[row]?.[column], at }
+}
+function take(words: string): void {
+  picked.value?.at.querySelector('button')?.focus()
+  picked.value = undefined
+  if (words) emit('add', words)
+}
 const answer = computed(() => lastAnswer(props.state))
 
 /* The count before this one, to compare with. */
@@ -59,7 +73,10 @@ const count = computed(() => {
       :class="{ stale: state.status !== 'done' }"
       :columns="answer.begun.columns"
       :fresh="fresh"
-      :rows="answer.rows" />
+      :rows="answer.rows"
+      :pickable="asSteps"
+      @pick="pick" />
+    <StepsOfCell v-if="picked" :column="picked.column" :cell="picked.cell" :at="picked.at" @take="take" />
     <p v-if="answer && fresh?.length" class="soft small m-0 px-3 py-1">New columns are shaded.</p>
   </section>
 </template>

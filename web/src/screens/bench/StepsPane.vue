@@ -25,7 +25,12 @@ const props = defineProps<{
   /** Which step each part of the statement that ran comes from. */
   stretches: StepsReading['stretches']
 }>()
-const emit = defineEmits<{ look: [step: number]; lonely: [step: number]; made: [parameter: string]; turn: [] }>()
+const emit = defineEmits<{
+  look: [step: number]
+  lonely: [step: number]
+  made: [parameter: string, before: string]
+  turn: []
+}>()
 
 const reading = computed(() => props.steps.reading.value)
 const said = computed(() => reading.value.steps)
@@ -49,7 +54,7 @@ function take(step: number, mark: string, taken: string): void {
   const words = one.written.slice(0, place.start) + taken + one.written.slice(place.end)
   props.steps.change(`step ${step + 1}`, lines => withWords(lines, step, words))
   const parameter = /^:(\w+)$/.exec(taken)?.[1]
-  if (parameter) emit('made', parameter)
+  if (parameter) emit('made', parameter, one.written.slice(place.start, place.end))
 }
 
 async function count(step: number): Promise<void> {

@@ -1,6 +1,6 @@
 import { computed, inject, nextTick, ref, type ComputedRef, type Ref } from 'vue'
 import { historyKey } from '../../composables/useHistory'
-import { isSteps, linesOf, lonely as lonelyOf, textOf, upTo } from '../../query/steps'
+import { inserted, isSteps, linesOf, lonely as lonelyOf, textOf, upTo } from '../../query/steps'
 import type { UsedSteps } from './useSteps'
 
 export interface UsedLooking {
@@ -15,6 +15,8 @@ export interface UsedLooking {
   lonely: (step: number) => void
   /** Turns the steps into the SQL that they come to. */
   turn: () => void
+  /** Puts a step in behind the rows that are looked at. */
+  add: (words: string) => void
 }
 
 /** Looks at the rows after one step, and goes back to all of them. */
@@ -61,5 +63,10 @@ export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void)
     void put(sql)
     history?.add({ label: 'turning into plain SQL', undo: () => put(before), redo: () => put(sql) })
   }
-  return { asSteps, looked, asked, fresh, look, lonely, turn }
+  function add(words: string): void {
+    const at = looked.value === undefined ? linesOf(text.value).length : looked.value + 1
+    steps.change(`the new step ${at + 1}`, lines => inserted(lines, at, words))
+    look(at)
+  }
+  return { asSteps, looked, asked, fresh, look, lonely, turn, add }
 }

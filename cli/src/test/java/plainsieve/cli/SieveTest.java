@@ -2,11 +2,6 @@ package plainsieve.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.InputStream;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -23,33 +18,12 @@ class SieveTest {
     @TempDir
     private Path folder;
 
-    private record Called(int exitCode, String output) {
-        JsonNode json() {
-            return Answers.JSON.readTree(output);
-        }
-
-        List<JsonNode> lines() {
-            return output.lines().map(Answers.JSON::readTree).toList();
-        }
+    private static Called call(String... arguments) {
+        return Called.with("", arguments);
     }
 
-    private Called call(String... arguments) {
-        return callWith("", arguments);
-    }
-
-    private Called callWith(String input, String... arguments) {
-        PrintStream out = System.out;
-        InputStream in = System.in;
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try {
-            System.setOut(new PrintStream(bytes, true, StandardCharsets.UTF_8));
-            System.setIn(new ByteArrayInputStream(input.getBytes(StandardCharsets.UTF_8)));
-            int exitCode = Sieve.commandLine().execute(arguments);
-            return new Called(exitCode, bytes.toString(StandardCharsets.UTF_8));
-        } finally {
-            System.setOut(out);
-            System.setIn(in);
-        }
+    private static Called callWith(String input, String... arguments) {
+        return Called.with(input, arguments);
     }
 
     private String file(String name, String text) throws Exception {

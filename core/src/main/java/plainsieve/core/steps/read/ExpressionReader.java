@@ -176,6 +176,7 @@ final class ExpressionReader {
     Expression compared(String column) {
         cursor.wants(Wanted.Kind.VALUE, column);
         cursor.wants(Wanted.Kind.PARAMETER, column);
+        List.of("today", "nothing", "start of month of").forEach(cursor::sees);
         int start = cursor.start();
         Expression read = isFreeText() ? freeText() : sum();
         At at = new At(start, cursor.last().end());

@@ -1,0 +1,188 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static plainsieve.server.Api.values;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/** Queries that are steps, through the API: read, offered, completed, run, given to reports, exported. */
+class StepsApiTest {
+    private static final String LATE = """
+            steps 1
+            rows of crossings
+            beside each, its row of ports with the same port_id: name as harbour; rows without one are kept
+            where harbour is any of :port and delay_min is above 60
+            total by harbour: number of rows as late""";
+
+    private final Api api = new Api(RunningServer.get().address());
+
+    private String newQuery(String name, String source, String text) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    private JsonNode read(String query, String text) {
+        return api.post("/api/queries/" + query + "/steps/reading", Map.of("text", text)).json();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour", "islands"})
+    void runAsOneFlatStatementWithTheirChoices(String source) {
+        String id = newQuery("Late in steps on " + source, source, LATE);
+        Api.Answer two = api.runDraft(id, LATE, Map.of("port", values("Ardlow", "Skerrin")));
+        assertThat(two.rows()).hasSize(2);
+        assertThat(two.json().get("text").asString()).doesNotContain("(\n").contains("left join ports p");
+        assertThat(api.runDraft(id, LATE, Map.of("port", Api.blank())).rows().size()).isGreaterThan(2);
+    }
+
+    @Test
+    void readWithTheColumnsAfterEachAndWhereTheirSqlComesFrom() {
+        String id = newQuery("Late to read", "ferries", LATE);
+        JsonNode reading = read(id, LATE);
+        assertThat(reading.get("problems")).isEmpty();
+        assertThat(reading.get("steps").get(1).get("fresh").get(0).asString()).isEqualTo("harbour");
+        assertThat(reading.get("steps").get(3).get("columns").findValuesAsString("name"))
+                .containsExactly("harbour", "late");
+        String sql = reading.get("sql").asString();
+        int place = sql.indexOf("delay_min");
+        List<Integer> steps = reading.get("stretches").valueStream()
+                .filter(stretch -> stretch.get("start").asInt() <= place
+                        && place < stretch.get("end").asInt())
+                .map(stretch -> stretch.get("step").asInt())
+                .toList();
+        assertThat(steps).containsExactly(2);
+    }
+
+    @Test
+    void putQuotesWhereAWordIsNoColumn() {
+        String text = "steps 1\nrows of crossings\nwhere state is cancelled";
+        assertThat(read(newQuery("Quotes", "harbour", text), text)
+                        .get("steps")
+                        .get(1)
+                        .get("written")
+                        .asString())
+                .isEqualTo("where state is 'cancelled'");
+    }
+
+    @Test
+    void offerTheValuesThatTheRowsHaveThere() {
+        String text = "steps 1\nrows of ports\nwhere name is 'x'\nwhere island is 'y'";
+        String id = newQuery("Values", "ferries", text);
+        Map<String, Object> asked = new HashMap<>(Map.of("text", text, "step", 1, "mark", "2", "choices", Map.of()));
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).json().findValuesAsString("id"))
+                .contains("'Ardlow'", "'Þorvik'", ":port");
+        asked.put("step", 2);
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).json().findValuesAsString("id"))
+                .doesNotContain("'Tarn'");
+        asked.put("mark", "9");
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status()).isEqualTo(422);
+        asked.put("step", 17);
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status()).isEqualTo(422);
+    }
+
+    @Test
+    void completeWordsColumnsAndValues() {
+        String text = "steps 1\nrows of ports";
+        String id = newQuery("Completed", "ferries", text);
+        Map<String, Object> asked = new HashMap<>(Map.of("text", text, "behind", 1, "choices", Map.of()));
+        asked.put("typed", "where isl");
+        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked).json().findValuesAsString("words"))
+                .contains("island");
+        asked.put("typed", "where island is t");
+        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked).json().findValuesAsString("words"))
+                .contains("'Tarn'", "today")
+                .doesNotContain("'Hethra'");
+    }
+
+    @Test
+    void sayAtTheirOwnWordsWhatTheDatabaseRefuses() {
+        String text = "steps 1\nrows of ports\nnew column x: length of name / port_id\nwhere x is above :waves_least\n"
+                + "new column y: date of name";
+        String id = newQuery("Refused", "harbour", text);
+        Api.Answer answer = api.runDraft(id, text, Map.of());
+        assertThat(answer.failure()).contains("date");
+    }
+
+    @Test
+    void sayWhichParameterIsNotMadeYet() {
+        String text = "steps 1\nrows of ports\nwhere island is :no_such_island";
+        String id = newQuery("Not made", "ferries", text);
+        JsonNode check = api.post("/api/queries/" + id + "/check", Map.of("text", text)).json();
+        assertThat(check.get("problems").get(0).get("kind").asString()).isEqualTo("unknown-parameter");
+        assertThat(check.get("problems").get(0).get("line").asInt()).isEqualTo(3);
+        assertThat(text.substring(
+                        check.get("problems").get(0).get("start").asInt(),
+                        check.get("problems").get(0).get("end").asInt()))
+                .isEqualTo(":no_such_island");
+        assertThat(check.get("fixed")).isEmpty();
+    }
+
+    @Test
+    void cannotHaveFixedValuesMadeByPlacesInSql() {
+        String id = newQuery("Fixed", "ferries", LATE);
+        assertThat(api.post(
+                                "/api/queries/" + id + "/fixed",
+                                Map.of("text", LATE, "starts", List.of(), "anew", false, "choices", Map.of()))
+                        .status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void bringTheParametersOfTheQueriesWhoseRowsTheyTake() {
+        String inner = newQuery("Inner rows", "ferries", "steps 1\nrows of crossings\nwhere delay_min is above :min_delay");
+        String text = "steps 1\nrows of query '" + inner + "'\ntotal of everything: number of rows as n";
+        String outer = newQuery("Outer rows", "ferries", text);
+        long few = api.runDraft(outer, text, Map.of("min_delay", values("90"))).rows().get(0).get(0).asLong();
+        long more = api.runDraft(outer, text, Map.of("min_delay", values("10"))).rows().get(0).get(0).asLong();
+        assertThat(few).isPositive().isLessThan(more);
+        // The query whose rows are taken is in use.
+        assertThat(api.send("DELETE", "/api/queries/" + inner, Map.of()).status()).isEqualTo(409);
+    }
+
+    @Test
+    void areNotGivenToReportsWhileTheyTakeTheirOwnRows() {
+        String id = newQuery("Itself", "ferries", "steps 1\nrows of ports");
+        JsonNode drafted = api.send(
+                        "PUT",
+                        "/api/queries/" + id + "/draft",
+                        Map.of("text", "steps 1\nrows of query '" + id + "'", "version", 1))
+                .json();
+        Api.Answer given = api.post(
+                "/api/queries/" + id + "/live", Map.of("version", drafted.get("version").asInt()));
+        assertThat(given.status()).isEqualTo(422);
+        assertThat(given.json().toString()).contains("made of themselves");
+    }
+
+    @Test
+    void makeAReportOfTheirColumns() {
+        String id = newQuery("Steps for a report", "ferries", LATE);
+        Api.Answer made = api.post("/api/queries/" + id + "/reports", Map.of());
+        assertThat(made.status()).isEqualTo(200);
+        assertThat(made.json().get("id").asString()).isNotEmpty();
+    }
+
+    @Test
+    void keepTheirParametersWhenOneIsRenamed() {
+        Map<String, Object> parameter = new HashMap<>();
+        List.of("label", "hint", "blankWords", "unit", "everyRow").forEach(field -> parameter.put(field, ""));
+        parameter.putAll(Map.of("name", "old_wave", "type", "decimal", "many", false, "blankRule", "no-filter"));
+        parameter.put("version", 0);
+        parameter.put("list", Map.of("kind", "any", "values", List.of(), "queryId", ""));
+        parameter.put("trialChoice", Api.blank());
+        assertThat(api.post("/api/parameters", parameter).status()).isEqualTo(200);
+        String text = "steps 1\nrows of crossings\nwhere wave_height_m is above :old_wave and state is ':old_wave'";
+        String id = newQuery("Renamed in steps", "ferries", text);
+        assertThat(api.post("/api/parameters/old_wave/name", Map.of("name", "new_wave")).status())
+                .isLessThan(300);
+        assertThat(api.get("/api/queries/" + id).json().get("text").asString())
+                .isEqualTo("steps 1\nrows of crossings\nwhere wave_height_m is above :new_wave and state is ':old_wave'");
+    }
+}
