@@ -100,11 +100,15 @@ const direction = (column: Column) =>
             :style="widthOf(column)"
             :title="column.type"
             :aria-sort="sortable ? direction(column) : undefined">
-            <button v-if="sortable" class="as-link head" @click="emit('sort', column.name)">
+            <button v-if="sortable" class="as-link column-name" @click="emit('sort', column.name)">
               {{ labels?.[column.name] ?? column.name
               }}{{ direction(column) === 'ascending' ? ' ↑' : direction(column) === 'descending' ? ' ↓' : '' }}
             </button>
-            <button v-else-if="pickable" class="as-link head" aria-haspopup="true" @click="pick(c, undefined, $event)">
+            <button
+              v-else-if="pickable"
+              class="as-link column-name"
+              aria-haspopup="true"
+              @click="pick(c, undefined, $event)">
               {{ labels?.[column.name] ?? column.name }}
             </button>
             <template v-else>{{ labels?.[column.name] ?? column.name }}</template>
@@ -152,7 +156,7 @@ const direction = (column: Column) =>
 tr.data {
   height: 29px;
 }
-.head {
+.column-name {
   color: var(--soft);
 }
 .pickable {

@@ -45,6 +45,8 @@ function begin(words: string): void {
 function take(completion: StepCompletion | undefined): void {
   if (!completion) return
   typed.value = `${typed.value.slice(0, completion.from)}${completion.words} `
+  completions.value = []
+  active.value = -1
   field.value?.focus()
 }
 async function enter(): Promise<void> {

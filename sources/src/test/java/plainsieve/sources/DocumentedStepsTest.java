@@ -5,12 +5,8 @@ import static org.assertj.core.api.Assertions.fail;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.regex.Matcher;
@@ -26,9 +22,7 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
-import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.value.Type;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -76,7 +70,8 @@ class DocumentedStepsTest {
     void runsAsItIsDocumented(String kind) throws Exception {
         int ran = 0;
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            Around around = around(source.catalogue(TestDatabases.LIMITS, new Cancellation()));
+            KnownToSteps around =
+                    new KnownToSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
             Matcher example = STEPS.matcher(Files.readString(DOCUMENT));
             while (example.find()) {
                 StepsReading reading = StepsReading.of("steps 1\n" + example.group(1), source.dialect(), around);
@@ -106,50 +101,5 @@ class DocumentedStepsTest {
         } catch (SourceFailure e) {
             fail(steps + "\n" + statement.text() + "\n" + e);
         }
-    }
-
-    private static Around around(Catalogue catalogue) {
-        return new Around() {
-            @Override
-            public Optional<List<KnownColumn>> columns(String schema, String table) {
-                return catalogue.tables().stream()
-                        .filter(one -> one.name().equals(table))
-                        .findFirst()
-                        .map(DocumentedStepsTest::columns);
-            }
-
-            @Override
-            public Collection<String> tables() {
-                return catalogue.tables().stream().map(Catalogue.Table::name).toList();
-            }
-
-            @Override
-            public Optional<String> query(String id) {
-                return Optional.ofNullable(QUERIES.get(id));
-            }
-
-            @Override
-            public Collection<String> queries() {
-                return QUERIES.keySet();
-            }
-        };
-    }
-
-    private static List<KnownColumn> columns(Catalogue.Table table) {
-        List<KnownColumn> columns = new ArrayList<>();
-        for (Column column : table.columns()) {
-            Optional<Type> type =
-                    switch (column.kind()) {
-                        case TEXT -> Optional.of(Type.TEXT);
-                        case INTEGER -> Optional.of(Type.INTEGER);
-                        case DECIMAL -> Optional.of(Type.DECIMAL);
-                        case DATE -> Optional.of(Type.DATE);
-                        case DATETIME -> Optional.of(Type.DATETIME);
-                        case BOOLEAN -> Optional.of(Type.BOOLEAN);
-                        case OTHER -> Optional.empty();
-                    };
-            columns.add(new KnownColumn(column.name(), type, table.nullable().contains(column.name())));
-        }
-        return columns;
     }
 }

@@ -178,8 +178,14 @@ final class ExpressionReader {
         cursor.wants(Wanted.Kind.PARAMETER, column);
         List.of("today", "nothing", "start of month of").forEach(cursor::sees);
         int start = cursor.start();
+        int marks = cursor.marks().size();
         Expression read = isFreeText() ? freeText() : sum();
         At at = new At(start, cursor.last().end());
+        if (read instanceof Expression.Column column && column.theirs()) {
+            return read;
+        }
+        // It is one mark, whatever it is made of.
+        cursor.marks().subList(marks, cursor.marks().size()).clear();
         cursor.mark(Mark.of(Mark.Kind.VALUE, at, column));
         return read;
     }

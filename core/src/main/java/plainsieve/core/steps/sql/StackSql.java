@@ -57,9 +57,10 @@ final class StackSql {
     /** Rows that were put under each other before are not put into each other. */
     private List<Block> before(Block block) {
         Block unordered = block.limit().isPresent() ? block : block.ordered(List.of());
-        boolean bare = StatementWriter.isBareStack(unordered)
-                && ((Block.Stack) unordered.from().get(0).item()).blocks().stream().noneMatch(one -> one.from().isEmpty());
-        return bare ? ((Block.Stack) unordered.from().get(0).item()).blocks() : List.of(within(unordered));
+        return StatementWriter.bareStack(unordered)
+                .filter(stack -> stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
+                .map(Block.Stack::blocks)
+                .orElseGet(() -> List.of(within(unordered)));
     }
 
     /*

@@ -40,16 +40,29 @@ final class StatementWriter {
         }
     }
 
-    /** Whether a block is nothing but blocks under each other. */
-    static boolean isBareStack(Block block) {
+    /** The blocks under each other that a block is nothing but, with the columns that it takes of them; nothing when it is more. */
+    static Optional<Block.Stack> bareStack(Block block) {
         boolean one = block.from().size() == 1 && block.from().get(0).item() instanceof Block.Stack;
-        if (!one || !block.where().isEmpty() || !block.isPlain() || !block.order().isEmpty()) {
-            return false;
+        if (!one || !block.where().isEmpty() || !block.isPlain() || !block.order().isEmpty() || block.outs().isEmpty()) {
+            return Optional.empty();
         }
+        boolean onlyTakes = block.outs().stream()
+                .allMatch(out -> out.value().sql().pieces().size() == 1
+                        && out.value().sql().pieces().get(0) instanceof Sql.Ref);
         Block.Stack stack = (Block.Stack) block.from().get(0).item();
-        List<String> names = stack.blocks().get(0).outs().stream().map(Block.Out::name).toList();
-        return names.equals(block.outs().stream().map(Block.Out::name).toList())
-                && block.outs().stream().allMatch(out -> isPlain(out));
+        return onlyTakes
+                ? Optional.of(new Block.Stack(
+                        stack.blocks().stream().map(part -> taken(part, block)).toList()))
+                : Optional.empty();
+    }
+
+    private static Block taken(Block part, Block block) {
+        List<Block.Out> outs = new ArrayList<>();
+        for (Block.Out out : block.outs()) {
+            Sql.Ref ref = (Sql.Ref) out.value().sql().pieces().get(0);
+            outs.add(new Block.Out(out.name(), part.out(ref.column()).orElseThrow().value()));
+        }
+        return part.outs(outs);
     }
 
     private static boolean isPlain(Block.Out out) {
@@ -83,8 +96,9 @@ final class StatementWriter {
 
     /** @param line what begins a new clause: a line with its indent, or a blank where all stands in one line */
     private void block(Shape shape, Block whole, String line, boolean within) {
-        if (isBareStack(whole)) {
-            stack(shape, (Block.Stack) whole.from().get(0).item(), line);
+        Optional<Block.Stack> bare = bareStack(whole);
+        if (bare.isPresent()) {
+            stack(shape, bare.get(), line);
             return;
         }
         Block block = UnusedJoins.leftOut(asked(shape, whole));

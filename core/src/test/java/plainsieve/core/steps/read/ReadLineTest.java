@@ -149,6 +149,22 @@ class ReadLineTest {
     }
 
     @ParameterizedTest
+    @ValueSource(strings = {
+        "where departed_at is before departed_at + 3 days and (year is first value of (delay_min, 3) or state is first)",
+        "new column x: if year is delay_min then state else first",
+        "beside each, its row of query 'late' called with :a as year, :b as :c where state is their state: state as s",
+        "total by state, year of departed_at as y: sum of delay_min where state is first as d",
+        "fill blanks of state with first"
+    })
+    void marksNoWordTwice(String line) {
+        int end = 0;
+        for (Mark mark : read(line).marks()) {
+            assertThat(mark.at().start()).as(mark.toString()).isGreaterThanOrEqualTo(end);
+            end = mark.at().end();
+        }
+    }
+
+    @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
             ~~               | where
             ~wh~             | where

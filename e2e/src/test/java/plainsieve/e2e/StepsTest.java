@@ -1,0 +1,195 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.NoSuchElementException;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+
+/** A query made of sentences, by mouse and by keys. */
+class StepsTest {
+    private static final String NEW_STEP = "section[aria-label=Query] .new-step input";
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    private void open(String name, String source, String... steps) {
+        String text = "steps 1\n" + String.join("\n", steps);
+        String id = api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+                .json()
+                .get("id")
+                .asString();
+        browser.open("/queries/" + id);
+        browser.see(step(steps.length));
+    }
+
+    private static String step(int number) {
+        return "[data-step='" + number + "']";
+    }
+
+    /** Types a step and takes it; it stands there as it is kept. */
+    private static void type(int number, String words, String kept) {
+        browser.click(NEW_STEP);
+        browser.press(words, Keys.ENTER);
+        browser.untilSaid(step(number), kept);
+    }
+
+    private static void act(int number, String words) {
+        browser.click(step(number) + " .more");
+        browser.until(() -> {
+            browser.all(step(number) + " .acts button").stream()
+                    .filter(button -> button.findElement(By.cssSelector("span"))
+                            .getText()
+                            .equals(words))
+                    .findFirst()
+                    .orElseThrow(() -> new NoSuchElementException(words))
+                    .click();
+            return true;
+        });
+    }
+
+    private static void run(String rows) {
+        browser.click("main button", "Run");
+        browser.untilText("[data-test=row-count]", rows::equals);
+    }
+
+    @Test
+    void becomeAReportByTheMouse() {
+        browser.open("/queries");
+        browser.see("[aria-label='Name of a new query']").sendKeys("Sailed by harbour");
+        browser.click("main form button[type=submit]");
+        type(1, "rows of crossings", "rows of crossings");
+        type(2, "where state is SAILED", "where state is 'SAILED'");
+        type(
+                3,
+                "beside each, its row of ports with the same port_id: name as harbour; rows without one are kept",
+                "name as harbour");
+        type(4, "where harbour is Ardlow", "where harbour is 'Ardlow'");
+        type(5, "total by harbour: number of rows as sailed", "number of rows as sailed");
+        run("1");
+
+        // A parameter, made where the value stands, and tried with what stood there.
+        browser.take(step(4), "2", "let viewers choose it");
+        browser.untilSaid(step(4), "where harbour is :harbour");
+        browser.see("[data-parameter-card=harbour]");
+        browser.untilText(".sent .statement", text -> text.contains("p.name = Ardlow"));
+
+        browser.take(step(4), "1", "is not …");
+        browser.untilSaid(step(4), "where harbour is not :harbour");
+        type(6, "first :rows rows by sailed largest first", "first :rows rows by sailed largest first");
+        run("13");
+        assertThat(browser.text(".sent .statement")).contains("p.name <> Ardlow", "order by sailed desc");
+
+        act(4, "switch it off");
+        run("14");
+        assertThat(browser.text(".sent .statement")).doesNotContain("p.name <>");
+        browser.click("button", "Undo step 4");
+        run("13");
+
+        browser.untilText("[data-test=saving]", "All changes saved"::equals);
+        browser.click("main button", "Make a report of it");
+        browser.until(() -> browser.address().contains("/making") ? true : null);
+        browser.untilText("main", text -> text.contains("sailed"));
+    }
+
+    @Test
+    void areMadeMovedAndTakenBackByKeysAlone() {
+        open("Steps by keys", "ferries", "rows of ports");
+        browser.tabTo("A new step");
+        browser.press("where isl");
+        browser.untilText(".completions", text -> text.contains("island"));
+        browser.press(Keys.ARROW_DOWN, Keys.TAB);
+        browser.press("is T");
+        browser.untilText(".completions", text -> text.contains("'Tarn'"));
+        browser.press(Keys.ARROW_DOWN, Keys.ENTER, Keys.ENTER);
+        browser.untilSaid(step(2), "where island is 'Tarn'");
+        browser.press("columns name, island", Keys.ENTER);
+        browser.untilSaid(step(3), "columns name, island");
+        browser.press("sort by name", Keys.ENTER);
+        browser.untilSaid(step(4), "sort by name");
+
+        browser.script("document.querySelector(arguments[0]).focus()", step(4));
+        browser.press(Keys.ALT, Keys.ARROW_UP);
+        browser.untilSaid(step(3), "sort by name");
+        browser.press(Keys.DELETE);
+        browser.untilSaid(step(3), "columns name, island");
+        browser.script("document.activeElement.blur()");
+        browser.chord(Keys.CONTROL, "z");
+        browser.untilSaid(step(3), "sort by name");
+        browser.press(Keys.CONTROL, Keys.ENTER);
+        browser.untilText("[data-test=row-count]", "2"::equals);
+    }
+
+    @Test
+    void showTheRowsAfterEachAndThoseWithoutAPartner() {
+        open(
+                "Partners",
+                "harbour",
+                "rows of crossings",
+                "beside each, its row of vessels with the same vessel_id: name as vessel; rows without one are kept",
+                "total by vessel: number of rows as crossings");
+        run("19");
+        browser.click(step(2) + " .count");
+        browser.untilText(step(2) + " .known", text -> text.contains("found none"));
+        int lonely = Integer.parseInt(browser.text(step(2) + " .known .attention").replaceAll("\\D", ""));
+        browser.click(step(2) + " .known .attention");
+        browser.untilText("[data-test=row-count]", Integer.toString(lonely)::equals);
+        assertThat(browser.text(".sent .statement")).contains("not exists");
+        browser.click(step(2) + " .number");
+        browser.untilText(".sent .statement", text -> text.contains("v.name as vessel"));
+        assertThat(browser.all("section[aria-label=Rows] th.fresh")).hasSize(1);
+        browser.click("section[aria-label=Rows] button", "after all of them");
+        browser.untilText("[data-test=row-count]", "19"::equals);
+    }
+
+    @Test
+    void areMadeFromACellAndAColumnHead() {
+        open("From cells", "islands", "rows of ports", "columns island, name");
+        run("14");
+        browser.click("section[aria-label=Rows] td.pickable");
+        browser.click(".steps-of button", "only rows with this value");
+        browser.untilSaid(step(3), "where island is");
+        browser.untilText("[data-test=row-count]", text -> !text.equals("14"));
+        browser.click("section[aria-label=Rows] th button");
+        browser.click(".steps-of button", "total by it");
+        browser.untilSaid(step(4), "total by island: number of rows as number");
+        browser.untilText("[data-test=row-count]", "1"::equals);
+    }
+
+    @Test
+    void turnIntoPlainSqlAndBack() {
+        open("Turned", "ferries", "rows of ports", "where island is 'Tarn'");
+        run("2");
+        browser.click("section[aria-label=Query] button", "Turn into plain SQL");
+        browser.untilText("section[aria-label=Query] .cm-content", text -> text.contains("where island = 'Tarn'"));
+        browser.untilText("[data-test=row-count]", "2"::equals);
+        browser.click("button", "Undo turning into plain SQL");
+        browser.untilSaid(step(2), "where island is 'Tarn'");
+    }
+
+    @Test
+    void sayAtTheStepWhatIsWrongWithIt() {
+        open("Wrong steps", "ferries", "rows of ports", "where iland is 'Tarn'", "where name has a value");
+        browser.untilText(step(2) + " .note", text -> text.contains("Did you mean “island”?"));
+        assertThat(browser.all(step(3) + " .note")).isEmpty();
+        browser.click(NEW_STEP);
+        browser.press("totally by name", Keys.ENTER);
+        browser.untilText(".new-step .note", text -> text.contains("No step begins like this."));
+        assertThat(browser.see(NEW_STEP).getDomProperty("value")).isEqualTo("totally by name");
+    }
+}

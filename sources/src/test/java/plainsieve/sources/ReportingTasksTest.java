@@ -1,0 +1,88 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** What report developers do, as steps and as an expert's SQL: the same rows, of not more query blocks. */
+class ReportingTasksTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+
+    private record Task(String name, String steps, String expert) {}
+
+    @AfterAll
+    static void stopClock() {
+        CLOCK.shutdownNow();
+    }
+
+    private static List<Task> tasks() throws IOException {
+        try (InputStream in = ReportingTasksTest.class.getResourceAsStream("reporting-tasks.txt")) {
+            String all = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            return Arrays.stream(all.split("(?m)^== "))
+                    .skip(1)
+                    .map(part -> {
+                        int line = part.indexOf('\n');
+                        String[] both = part.substring(line + 1).split("(?m)^--$");
+                        return new Task(part.substring(0, line), both[0].strip(), both[1].strip());
+                    })
+                    .toList();
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"postgresql", "duckdb"})
+    void areAsFlatAsAnExpertWritesThem(String kind) throws Exception {
+        List<Task> tasks = tasks();
+        assertThat(tasks).hasSizeGreaterThan(20);
+        try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
+            KnownToSteps known = new KnownToSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()));
+            for (Task task : tasks) {
+                StepsReading reading = StepsReading.of("steps 1\n" + task.steps(), source.dialect(), known);
+                assertThat(reading.problems()).as(task.name()).isEmpty();
+                String sql = reading.statement().sql();
+                String story = "%s on %s%n%s".formatted(task.name(), kind, sql);
+                assertThat(rows(source, sql)).as(story).isNotEmpty().isEqualTo(rows(source, task.expert()));
+                assertThat(blocks(source, sql)).as(story).isLessThanOrEqualTo(blocks(source, task.expert()));
+            }
+        }
+    }
+
+    private static int blocks(JdbcSource source, String sql) {
+        return ParsedQuery.parse(sql, source.dialect()).blockCount();
+    }
+
+    private static List<String> rows(JdbcSource source, String sql) {
+        List<String> rows = new ArrayList<>();
+        for (List<Object> row : TestDatabases.rows(source, new Statement(sql, List.of(), List.of(), 100_000))) {
+            rows.add(row.stream().map(ReportingTasksTest::cell).collect(Collectors.joining(" | ")));
+        }
+        rows.sort(null);
+        return rows;
+    }
+
+    private static String cell(Object value) {
+        return value instanceof Number number
+                ? new BigDecimal(number.toString())
+                        .round(new MathContext(6))
+                        .stripTrailingZeros()
+                        .toPlainString()
+                : String.valueOf(value);
+    }
+}
