@@ -181,7 +181,7 @@ final class ExpressionReader {
         int marks = cursor.marks().size();
         Expression read = isFreeText() ? freeText() : sum();
         At at = new At(start, cursor.last().end());
-        if (read instanceof Expression.Column column && column.theirs()) {
+        if (read instanceof Expression.Column other && other.theirs()) {
             return read;
         }
         // It is one mark, whatever it is made of.
