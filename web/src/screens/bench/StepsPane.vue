@@ -3,7 +3,7 @@
 import { computed, nextTick, ref } from 'vue'
 import { post } from '../../api/client'
 import type { Choices, MarkOffer, Placement, Ran, StepsReading } from '../../api/types'
-import { inserted, linesOf, moved, switched, textOf, without, withWords } from '../../query/steps'
+import { HEADER, inserted, linesOf, moved, switched, textOf, without, withWords } from '../../query/steps'
 import { noteOfStep } from '../../query/stepNotes'
 import NewStep from './NewStep.vue'
 import StepLine from './StepLine.vue'
@@ -105,7 +105,10 @@ function drop(step: number): void {
       <h2>Query</h2>
       <span class="soft small">one sentence a step; its number shows the rows after it</span>
       <span class="grow"></span>
-      <button type="button" class="as-link small" :disabled="!reading.sql" @click="emit('turn')">
+      <button v-if="text === HEADER" type="button" class="as-link small" @click="steps.edit('')">
+        Write plain SQL instead
+      </button>
+      <button v-else type="button" class="as-link small" :disabled="!reading.sql" @click="emit('turn')">
         Turn into plain SQL
       </button>
     </div>

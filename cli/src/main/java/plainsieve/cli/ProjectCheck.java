@@ -148,7 +148,7 @@ final class ProjectCheck {
         file.queries().stream()
                 .filter(other -> other.source().equals(query.source()))
                 .forEach(other -> others.put(other.id(), folder.texts().get(other.file())));
-        return Texts.among(others);
+        return Around.among(others);
     }
 
     private void text(ProjectFile.QueryEntry query, String dialectName) {

@@ -56,7 +56,9 @@ final class StructureCommand implements Callable<Integer> {
         ObjectNode line = Answers.JSON.createObjectNode().put("file", file);
         try {
             ParsedQuery query = ParsedQuery.parse(
-                    Texts.of(TextFiles.read(file, System.in), dialect, Around.nothing()).sql(), dialect);
+                    Texts.of(TextFiles.read(file, System.in), dialect, Around.nothing())
+                            .sql(),
+                    dialect);
             line.put("accepted", true)
                     .put("blocks", query.blockCount())
                     .put("conditions", query.conditionCount())

@@ -1,14 +1,11 @@
 package plainsieve.cli;
 
-import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
-import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -35,30 +32,5 @@ record Texts(String written, String sql, Optional<StepsReading> steps) {
 
     Optional<Place> place(Optional<Place> inSql) {
         return steps.isEmpty() ? inSql : inSql.flatMap(place -> steps.get().place(written, place));
-    }
-
-    /** What steps can speak of without a source: the other queries of the project that ask the same one. */
-    static Around among(Map<String, String> queries) {
-        return new Around() {
-            @Override
-            public Optional<List<KnownColumn>> columns(String schema, String table) {
-                return Optional.empty();
-            }
-
-            @Override
-            public Collection<String> tables() {
-                return List.of();
-            }
-
-            @Override
-            public Optional<String> query(String id) {
-                return Optional.ofNullable(queries.get(id));
-            }
-
-            @Override
-            public Collection<String> queries() {
-                return queries.keySet();
-            }
-        };
     }
 }

@@ -26,14 +26,15 @@ class StepsOnTheCommandLineTest {
     @Test
     void rewritesWhatTheyComeTo() throws Exception {
         String steps = file(
-                "late.steps", "steps 1\nrows of crossings\nwhere state is 'SAILED' and delay_min is above :least\nfirst 5 rows");
-        JsonNode answer = call(
-                        "rewrite", "--dialect", "mariadb", "--query", steps, "--set", "least=15")
+                "late.steps",
+                "steps 1\nrows of crossings\nwhere state is 'SAILED' and delay_min is above :least\nfirst 5 rows");
+        JsonNode answer = call("rewrite", "--dialect", "mariadb", "--query", steps, "--set", "least=15")
                 .json();
         assertThat(answer.get("steps").asString()).startsWith("select *\nfrom crossings\nwhere state = 'SAILED'");
         assertThat(answer.get("statement").asString()).contains("delay_min > ?").doesNotContain(":least");
         String wrong = file("wrong.steps", "steps 1\nrows of crossings\nwhere state");
-        JsonNode refused = call("rewrite", "--dialect", "mariadb", "--query", wrong).json();
+        JsonNode refused =
+                call("rewrite", "--dialect", "mariadb", "--query", wrong).json();
         assertThat(refused.get("errors").get(0).get("line").asInt()).isEqualTo(3);
     }
 

@@ -50,6 +50,8 @@ class MakingByKeysTest {
         browser.press("Late ones");
         browser.tabTo("Source");
         browser.press(source);
+        browser.tabTo("How it is written");
+        browser.press("as plain SQL");
         browser.press(Keys.TAB);
         browser.press(Keys.ENTER);
         browser.see(".cm-content");

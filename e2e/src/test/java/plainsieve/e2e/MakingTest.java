@@ -83,6 +83,7 @@ class MakingTest {
         actions++;
         browser.see("select[aria-label='Source']").sendKeys(source);
         click("main button", "Open it on the bench");
+        click("section[aria-label=Query] button", "Write plain SQL instead");
         actions++;
         browser.writeQuery(
                 "select p.name as port, v.name as vessel, c.departed_at, c.delay_min, c.passengers from crossings c"

@@ -53,9 +53,8 @@ class StepsTest {
         browser.click(step(number) + " .more");
         browser.until(() -> {
             browser.all(step(number) + " .acts button").stream()
-                    .filter(button -> button.findElement(By.cssSelector("span"))
-                            .getText()
-                            .equals(words))
+                    .filter(button ->
+                            button.findElement(By.cssSelector("span")).getText().equals(words))
                     .findFirst()
                     .orElseThrow(() -> new NoSuchElementException(words))
                     .click();
@@ -146,7 +145,8 @@ class StepsTest {
         run("19");
         browser.click(step(2) + " .count");
         browser.untilText(step(2) + " .known", text -> text.contains("found none"));
-        int lonely = Integer.parseInt(browser.text(step(2) + " .known .attention").replaceAll("\\D", ""));
+        int lonely =
+                Integer.parseInt(browser.text(step(2) + " .known .attention").replaceAll("\\D", ""));
         browser.click(step(2) + " .known .attention");
         browser.untilText("[data-test=row-count]", Integer.toString(lonely)::equals);
         assertThat(browser.text(".sent .statement")).contains("not exists");

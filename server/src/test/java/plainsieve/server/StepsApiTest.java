@@ -30,7 +30,8 @@ class StepsApiTest {
     }
 
     private JsonNode read(String query, String text) {
-        return api.post("/api/queries/" + query + "/steps/reading", Map.of("text", text)).json();
+        return api.post("/api/queries/" + query + "/steps/reading", Map.of("text", text))
+                .json();
     }
 
     @ParameterizedTest
@@ -40,7 +41,8 @@ class StepsApiTest {
         Api.Answer two = api.runDraft(id, LATE, Map.of("port", values("Ardlow", "Skerrin")));
         assertThat(two.rows()).hasSize(2);
         assertThat(two.json().get("text").asString()).doesNotContain("(\n").contains("left join ports p");
-        assertThat(api.runDraft(id, LATE, Map.of("port", Api.blank())).rows().size()).isGreaterThan(2);
+        assertThat(api.runDraft(id, LATE, Map.of("port", Api.blank())).rows().size())
+                .isGreaterThan(2);
     }
 
     @Test
@@ -53,7 +55,8 @@ class StepsApiTest {
                 .containsExactly("harbour", "late");
         String sql = reading.get("sql").asString();
         int place = sql.indexOf("delay_min");
-        List<Integer> steps = reading.get("stretches").valueStream()
+        List<Integer> steps = reading.get("stretches")
+                .valueStream()
                 .filter(stretch -> stretch.get("start").asInt() <= place
                         && place < stretch.get("end").asInt())
                 .map(stretch -> stretch.get("step").asInt())
@@ -77,15 +80,21 @@ class StepsApiTest {
         String text = "steps 1\nrows of ports\nwhere name is 'x'\nwhere island is 'y'";
         String id = newQuery("Values", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "step", 1, "mark", "2", "choices", Map.of()));
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).json().findValuesAsString("id"))
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked)
+                        .json()
+                        .findValuesAsString("id"))
                 .contains("'Ardlow'", "'Þorvik'", ":port");
         asked.put("step", 2);
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).json().findValuesAsString("id"))
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked)
+                        .json()
+                        .findValuesAsString("id"))
                 .doesNotContain("'Tarn'");
         asked.put("mark", "9");
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status()).isEqualTo(422);
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status())
+                .isEqualTo(422);
         asked.put("step", 17);
-        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status()).isEqualTo(422);
+        assertThat(api.post("/api/queries/" + id + "/steps/offers", asked).status())
+                .isEqualTo(422);
     }
 
     @Test
@@ -94,10 +103,14 @@ class StepsApiTest {
         String id = newQuery("Completed", "ferries", text);
         Map<String, Object> asked = new HashMap<>(Map.of("text", text, "behind", 1, "choices", Map.of()));
         asked.put("typed", "where isl");
-        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked).json().findValuesAsString("words"))
+        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
+                        .json()
+                        .findValuesAsString("words"))
                 .contains("island");
         asked.put("typed", "where island is t");
-        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked).json().findValuesAsString("words"))
+        assertThat(api.post("/api/queries/" + id + "/steps/completions", asked)
+                        .json()
+                        .findValuesAsString("words"))
                 .contains("'Tarn'", "today")
                 .doesNotContain("'Hethra'");
     }
@@ -115,7 +128,8 @@ class StepsApiTest {
     void sayWhichParameterIsNotMadeYet() {
         String text = "steps 1\nrows of ports\nwhere island is :no_such_island";
         String id = newQuery("Not made", "ferries", text);
-        JsonNode check = api.post("/api/queries/" + id + "/check", Map.of("text", text)).json();
+        JsonNode check =
+                api.post("/api/queries/" + id + "/check", Map.of("text", text)).json();
         assertThat(check.get("problems").get(0).get("kind").asString()).isEqualTo("unknown-parameter");
         assertThat(check.get("problems").get(0).get("line").asInt()).isEqualTo(3);
         assertThat(text.substring(
@@ -137,14 +151,24 @@ class StepsApiTest {
 
     @Test
     void bringTheParametersOfTheQueriesWhoseRowsTheyTake() {
-        String inner = newQuery("Inner rows", "ferries", "steps 1\nrows of crossings\nwhere delay_min is above :min_delay");
+        String inner =
+                newQuery("Inner rows", "ferries", "steps 1\nrows of crossings\nwhere delay_min is above :min_delay");
         String text = "steps 1\nrows of query '" + inner + "'\ntotal of everything: number of rows as n";
         String outer = newQuery("Outer rows", "ferries", text);
-        long few = api.runDraft(outer, text, Map.of("min_delay", values("90"))).rows().get(0).get(0).asLong();
-        long more = api.runDraft(outer, text, Map.of("min_delay", values("10"))).rows().get(0).get(0).asLong();
+        long few = api.runDraft(outer, text, Map.of("min_delay", values("90")))
+                .rows()
+                .get(0)
+                .get(0)
+                .asLong();
+        long more = api.runDraft(outer, text, Map.of("min_delay", values("10")))
+                .rows()
+                .get(0)
+                .get(0)
+                .asLong();
         assertThat(few).isPositive().isLessThan(more);
         // The query whose rows are taken is in use.
-        assertThat(api.send("DELETE", "/api/queries/" + inner, Map.of()).status()).isEqualTo(409);
+        assertThat(api.send("DELETE", "/api/queries/" + inner, Map.of()).status())
+                .isEqualTo(409);
     }
 
     @Test
@@ -156,7 +180,8 @@ class StepsApiTest {
                         Map.of("text", "steps 1\nrows of query '" + id + "'", "version", 1))
                 .json();
         Api.Answer given = api.post(
-                "/api/queries/" + id + "/live", Map.of("version", drafted.get("version").asInt()));
+                "/api/queries/" + id + "/live",
+                Map.of("version", drafted.get("version").asInt()));
         assertThat(given.status()).isEqualTo(422);
         assertThat(given.json().toString()).contains("made of themselves");
     }
@@ -180,9 +205,11 @@ class StepsApiTest {
         assertThat(api.post("/api/parameters", parameter).status()).isEqualTo(200);
         String text = "steps 1\nrows of crossings\nwhere wave_height_m is above :old_wave and state is ':old_wave'";
         String id = newQuery("Renamed in steps", "ferries", text);
-        assertThat(api.post("/api/parameters/old_wave/name", Map.of("name", "new_wave")).status())
+        assertThat(api.post("/api/parameters/old_wave/name", Map.of("name", "new_wave"))
+                        .status())
                 .isLessThan(300);
         assertThat(api.get("/api/queries/" + id).json().get("text").asString())
-                .isEqualTo("steps 1\nrows of crossings\nwhere wave_height_m is above :new_wave and state is ':old_wave'");
+                .isEqualTo(
+                        "steps 1\nrows of crossings\nwhere wave_height_m is above :new_wave and state is ':old_wave'");
     }
 }

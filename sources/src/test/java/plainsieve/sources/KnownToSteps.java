@@ -19,7 +19,9 @@ record KnownToSteps(Catalogue catalogue, Map<String, String> texts) implements A
     }
 
     private Optional<Catalogue.Table> table(String name) {
-        return catalogue.tables().stream().filter(one -> one.name().equals(name)).findFirst();
+        return catalogue.tables().stream()
+                .filter(one -> one.name().equals(name))
+                .findFirst();
     }
 
     @Override

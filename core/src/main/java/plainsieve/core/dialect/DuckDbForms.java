@@ -9,8 +9,8 @@ final class DuckDbForms implements Forms {
 
     @Override
     public String stretches(int seconds, String from, String to) {
-        return "cast(trunc(date_diff('second', cast(" + from + " as timestamp), cast(" + to + " as timestamp)) / " + seconds
-                + ") as bigint)";
+        return "cast(trunc(date_diff('second', cast(" + from + " as timestamp), cast(" + to + " as timestamp)) / "
+                + seconds + ") as bigint)";
     }
 
     @Override

@@ -67,8 +67,7 @@ public class Runner {
         Optional<StepsReading> steps = steps(order);
         String sql = steps.map(reading -> reading.statement().sql())
                 .orElse(order.text().written());
-        Optional<Place> inSql =
-                ErrorPlace.of(sql, statement, failure.position(), failure.getMessage(), dialect(order));
+        Optional<Place> inSql = ErrorPlace.of(sql, statement, failure.position(), failure.getMessage(), dialect(order));
         return failure.in(
                 steps.isEmpty()
                         ? inSql
@@ -114,7 +113,8 @@ public class Runner {
         } catch (ProblemException e) {
             throw steps(order)
                     .filter(reading -> reading.made().isPresent())
-                    .map(reading -> new ProblemException(reading.placed(order.text().written(), e.problems())))
+                    .map(reading ->
+                            new ProblemException(reading.placed(order.text().written(), e.problems())))
                     .orElse(e);
         }
     }

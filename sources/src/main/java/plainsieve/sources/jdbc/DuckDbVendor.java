@@ -41,7 +41,8 @@ public final class DuckDbVendor implements Vendor {
         config.addDataSourceProperty("jdbc_stream_results", "true");
         config.addDataSourceProperty("autoinstall_known_extensions", "false");
         config.addDataSourceProperty("enable_external_access", "false");
-        // It filters rows below an ordered LIMIT by those of a join above it: other rows are the first ones then (DuckDB 1.5.6).
+        // It filters rows below an ordered LIMIT by those of a join above it: other rows are the first ones then
+        // (DuckDB 1.5.6).
         config.addDataSourceProperty("disabled_optimizers", "join_filter_pushdown");
         config.addDataSourceProperty("lock_configuration", "true");
         config.setReadOnly(true);

@@ -54,7 +54,9 @@ record Grid(List<Column> columns, List<List<Object>> rows) {
         } else {
             all.add(column);
         }
-        return new Grid(all, rows.stream().map(row -> with(row, column.name(), there, value)).toList());
+        return new Grid(
+                all,
+                rows.stream().map(row -> with(row, column.name(), there, value)).toList());
     }
 
     private List<Object> with(List<Object> row, String name, boolean there, Function<List<Object>, Object> value) {
@@ -94,8 +96,7 @@ record Grid(List<Column> columns, List<List<Object>> rows) {
         for (int i = 0; i < by.size(); i++) {
             int at = at(by.get(i));
             Comparator<Object> natural = Grid::compared;
-            Comparator<Object> directed =
-                    Comparator.nullsLast(largestFirst.get(i) ? natural.reversed() : natural);
+            Comparator<Object> directed = Comparator.nullsLast(largestFirst.get(i) ? natural.reversed() : natural);
             order = order.thenComparing(row -> new Cell(row.get(at)), Comparator.comparing(Cell::value, directed));
         }
         return order;
@@ -111,7 +112,9 @@ record Grid(List<Column> columns, List<List<Object>> rows) {
         if (one instanceof LocalDateTime || other instanceof LocalDateTime) {
             return moment(one).compareTo(moment(other));
         }
-        return one instanceof LocalDate day ? day.compareTo((LocalDate) other) : ((String) one).compareTo((String) other);
+        return one instanceof LocalDate day
+                ? day.compareTo((LocalDate) other)
+                : ((String) one).compareTo((String) other);
     }
 
     static LocalDateTime moment(Object value) {

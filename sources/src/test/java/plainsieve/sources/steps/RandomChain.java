@@ -153,13 +153,17 @@ final class RandomChain {
                 ? grid
                 : grid.where(row -> row.get(at) == null
                         ? null
-                        : values.stream().anyMatch(value -> Grid.compared(row.get(at), value.value().apply(row)) == 0));
+                        : values.stream()
+                                .anyMatch(value ->
+                                        Grid.compared(row.get(at), value.value().apply(row)) == 0));
         lines.add("where " + column.name() + (many ? " is any of :" : " is :") + parameter);
         grid = after;
     }
 
     private static Choice choice(List<Worded> values, boolean many) {
-        List<Value> all = values.stream().map(value -> typed(value.value().apply(List.of()))).toList();
+        List<Value> all = values.stream()
+                .map(value -> typed(value.value().apply(List.of())))
+                .toList();
         if (all.isEmpty()) {
             return new Choice.Blank();
         }
@@ -183,7 +187,8 @@ final class RandomChain {
             names.remove(random.nextInt(names.size()));
         }
         if (random.nextBoolean() && names.size() < columns().size()) {
-            List<String> gone = columns().stream().filter(column -> !names.contains(column)).toList();
+            List<String> gone =
+                    columns().stream().filter(column -> !names.contains(column)).toList();
             keep("without columns " + String.join(", ", gone), grid.only(names, names));
             return;
         }
@@ -202,7 +207,8 @@ final class RandomChain {
     private void rename() {
         String from = any(columns());
         String to = name();
-        List<String> called = columns().stream().map(name -> name.equals(from) ? to : name).toList();
+        List<String> called =
+                columns().stream().map(name -> name.equals(from) ? to : name).toList();
         keep("rename " + from + " to " + to, grid.only(columns(), called));
     }
 
@@ -223,9 +229,7 @@ final class RandomChain {
         int count = random.nextInt(1, 12);
         Map.Entry<String, Grid> order = order(Set.of(exact()));
         List<List<Object>> rows = order.getValue().rows();
-        keep(
-                "first " + count + " rows by " + order.getKey(),
-                grid.rows(rows.subList(0, Math.min(count, rows.size()))));
+        keep("first " + count + " rows by " + order.getKey(), grid.rows(rows.subList(0, Math.min(count, rows.size()))));
     }
 
     private void firstOfEach() {
@@ -279,17 +283,22 @@ final class RandomChain {
         Worded with = expressions.fixed(column.type());
         int at = grid.at(column.name());
         if (random.nextBoolean()) {
-            keep("fill blanks of " + column.name() + " with " + with.words(), grid.with(column, row -> row.get(at) == null
-                    ? with.value().apply(row)
-                    : row.get(at)));
+            keep(
+                    "fill blanks of " + column.name() + " with " + with.words(),
+                    grid.with(column, row -> row.get(at) == null ? with.value().apply(row) : row.get(at)));
             return;
         }
         Worded what = expressions.fixed(column.type());
         keep(
                 "replace in " + column.name() + ": " + what.words() + " with " + with.words(),
-                grid.with(column, row -> row.get(at) != null
-                                && Grid.compared(row.get(at), what.value().apply(row)) == 0
-                        ? with.value().apply(row)
-                        : row.get(at)));
+                grid.with(
+                        column,
+                        row -> row.get(at) != null
+                                        && Grid.compared(
+                                                        row.get(at),
+                                                        what.value().apply(row))
+                                                == 0
+                                ? with.value().apply(row)
+                                : row.get(at)));
     }
 }

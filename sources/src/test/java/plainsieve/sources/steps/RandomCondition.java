@@ -34,7 +34,8 @@ final class RandomCondition {
         }
         Worded one = of(depth - 1);
         if (random.nextInt(4) == 0) {
-            return new Worded("not (" + one.words() + ")", true, row -> not(one.value().apply(row)));
+            return new Worded(
+                    "not (" + one.words() + ")", true, row -> not(one.value().apply(row)));
         }
         Worded other = of(depth - 1);
         boolean and = random.nextBoolean();
@@ -111,13 +112,16 @@ final class RandomCondition {
             values.add(expressions.fixed(type));
         }
         boolean any = random.nextBoolean();
-        String words = values.stream().map(plainsieve.sources.steps.Worded::words).collect(Collectors.joining(", "));
+        String words =
+                values.stream().map(plainsieve.sources.steps.Worded::words).collect(Collectors.joining(", "));
         return new Worded(left.within() + (any ? " is any of " : " is none of ") + words, true, row -> {
             Object a = left.value().apply(row);
             return a == null
                     ? null
-                    : any == values.stream()
-                            .anyMatch(value -> Grid.compared(a, value.value().apply(row)) == 0);
+                    : any
+                            == values.stream()
+                                    .anyMatch(value ->
+                                            Grid.compared(a, value.value().apply(row)) == 0);
         });
     }
 
@@ -151,7 +155,8 @@ final class RandomCondition {
             if (value == null) {
                 return null;
             }
-            int order = Grid.moment(value).toLocalDate().compareTo((java.time.LocalDate) day.value().apply(row));
+            int order = Grid.moment(value).toLocalDate().compareTo((java.time.LocalDate)
+                    day.value().apply(row));
             return switch (verb) {
                 case "is on" -> order == 0;
                 case "is after" -> order > 0;
@@ -159,9 +164,8 @@ final class RandomCondition {
                 case "is before" -> order < 0;
                 default ->
                     order >= 0
-                            && Grid.moment(value)
-                                            .toLocalDate()
-                                            .compareTo((java.time.LocalDate) last.value().apply(row))
+                            && Grid.moment(value).toLocalDate().compareTo((java.time.LocalDate)
+                                            last.value().apply(row))
                                     <= 0;
             };
         });

@@ -95,21 +95,28 @@ final class RandomExpression {
     private Worded whole(int depth) {
         switch (random.nextInt(6)) {
             case 0 -> {
-                return both(of(Type.INTEGER, depth - 1), "+", of(Type.INTEGER, depth - 1), Type.INTEGER, BigDecimal::add);
+                return both(
+                        of(Type.INTEGER, depth - 1), "+", of(Type.INTEGER, depth - 1), Type.INTEGER, BigDecimal::add);
             }
             case 1 -> {
                 return both(
-                        of(Type.INTEGER, depth - 1), "-", of(Type.INTEGER, depth - 1), Type.INTEGER, BigDecimal::subtract);
+                        of(Type.INTEGER, depth - 1),
+                        "-",
+                        of(Type.INTEGER, depth - 1),
+                        Type.INTEGER,
+                        BigDecimal::subtract);
             }
             case 2 -> {
-                return one("length of ", of(Type.TEXT, depth - 1), Type.INTEGER, text -> (long) ((String) text).length());
+                return one(
+                        "length of ", of(Type.TEXT, depth - 1), Type.INTEGER, text -> (long) ((String) text).length());
             }
             case 3 -> {
-                return one("month of ", time(), Type.INTEGER, time -> (long) Grid.moment(time).getMonthValue());
+                return one("month of ", time(), Type.INTEGER, time ->
+                        (long) Grid.moment(time).getMonthValue());
             }
             case 4 -> {
-                return one("weekday of ", time(), Type.INTEGER, time -> (long)
-                        Grid.moment(time).getDayOfWeek().getValue());
+                return one("weekday of ", time(), Type.INTEGER, time ->
+                        (long) Grid.moment(time).getDayOfWeek().getValue());
             }
             default -> {
                 return elapsed();
@@ -128,8 +135,12 @@ final class RandomExpression {
                 "days from " + from.within() + " to " + to.within(),
                 Type.INTEGER,
                 true,
-                row -> ofBoth(row, from, to, (a, b) -> ChronoUnit.DAYS.between(
-                        Grid.moment(a).toLocalDate(), Grid.moment(b).toLocalDate())));
+                row -> ofBoth(
+                        row,
+                        from,
+                        to,
+                        (a, b) -> ChronoUnit.DAYS.between(
+                                Grid.moment(a).toLocalDate(), Grid.moment(b).toLocalDate())));
     }
 
     private Worded decimal(int depth) {
@@ -143,7 +154,8 @@ final class RandomExpression {
                 return both(left, "/", right, Type.DECIMAL, (a, b) -> a.divide(b, MathContext.DECIMAL64));
             }
             default -> {
-                return one("size of ", left, Type.DECIMAL, number -> Grid.number(number).abs());
+                return one("size of ", left, Type.DECIMAL, number -> Grid.number(number)
+                        .abs());
             }
         }
     }
@@ -174,7 +186,9 @@ final class RandomExpression {
                         "first value of (" + of.words() + ", " + other.words() + ")",
                         Type.TEXT,
                         true,
-                        row -> of.value().apply(row) == null ? other.value().apply(row) : of.value().apply(row));
+                        row -> of.value().apply(row) == null
+                                ? other.value().apply(row)
+                                : of.value().apply(row));
             }
         }
     }
@@ -187,7 +201,9 @@ final class RandomExpression {
         Worded of = of(Type.DATE, depth - 1);
         switch (random.nextInt(5)) {
             case 0 -> {
-                return one("start of month of ", time(), Type.DATE, time -> Grid.moment(time).toLocalDate().withDayOfMonth(1));
+                return one("start of month of ", time(), Type.DATE, time -> Grid.moment(time)
+                        .toLocalDate()
+                        .withDayOfMonth(1));
             }
             case 1 -> {
                 return one("end of month of ", time(), Type.DATE, time -> Grid.moment(time)
@@ -238,12 +254,18 @@ final class RandomExpression {
                 left.within() + " " + sign + " " + right.within(),
                 type,
                 false,
-                row -> ofBoth(row, left, right, (a, b) -> sign.equals("/") && Grid.number(b).signum() == 0
-                        ? null
-                        : plain(how.apply(Grid.number(a), Grid.number(b)), type)));
+                row -> ofBoth(
+                        row,
+                        left,
+                        right,
+                        (a, b) -> sign.equals("/") && Grid.number(b).signum() == 0
+                                ? null
+                                : plain(how.apply(Grid.number(a), Grid.number(b)), type)));
     }
 
     private static Object plain(BigDecimal number, Type type) {
-        return type == Type.INTEGER ? (Object) number.setScale(0, RoundingMode.UNNECESSARY).longValue() : number;
+        return type == Type.INTEGER
+                ? (Object) number.setScale(0, RoundingMode.UNNECESSARY).longValue()
+                : number;
     }
 }

@@ -34,8 +34,8 @@ final class RandomJoin {
             Grid.Column column = same.get(random.nextInt(same.size()));
             int own = grid.at(column.name());
             int other = theirs.at(column.name());
-            return Optional.of(new Match(
-                    "with the same " + column.name(), (ours, them) -> equal(ours.get(own), them.get(other))));
+            return Optional.of(
+                    new Match("with the same " + column.name(), (ours, them) -> equal(ours.get(own), them.get(other))));
         }
         if (numbers.isEmpty()) {
             return Optional.empty();
@@ -58,10 +58,11 @@ final class RandomJoin {
         Grid theirs = tables.get(table);
         Grid.Column taken = theirs.columns().get(random.nextInt(theirs.columns().size()));
         boolean kept = random.nextBoolean();
-        return match(theirs).map(match -> Map.entry(
-                "beside each, its row of " + table + " " + match.words() + ": " + taken.name() + " as " + name + "; "
-                        + (kept ? "rows without one are kept" : "only rows that have one"),
-                joined(theirs, match, taken, new Joined(name, kept))));
+        return match(theirs)
+                .map(match -> Map.entry(
+                        "beside each, its row of " + table + " " + match.words() + ": " + taken.name() + " as " + name
+                                + "; " + (kept ? "rows without one are kept" : "only rows that have one"),
+                        joined(theirs, match, taken, new Joined(name, kept))));
     }
 
     private record Joined(String name, boolean kept) {}

@@ -47,7 +47,8 @@ final class RandomShape {
         List<Grid.Column> left = grid.columns().stream()
                 .filter(column -> !column.equals(one) && !column.equals(other))
                 .toList();
-        List<Integer> places = left.stream().map(column -> grid.at(column.name())).toList();
+        List<Integer> places =
+                left.stream().map(column -> grid.at(column.name())).toList();
         List<Grid.Column> columns = new ArrayList<>(left);
         columns.add(new Grid.Column(name + "k", Type.TEXT));
         columns.add(new Grid.Column(name + "v", Type.INTEGER));
@@ -84,10 +85,7 @@ final class RandomShape {
         List<List<Object>> rows = new ArrayList<>();
         groups.forEach((group, counts) -> rows.add(Arrays.asList(keys.get(group), counts[0], counts[1])));
         Grid after = new Grid(
-                List.of(
-                        key,
-                        new Grid.Column(name + "a", Type.INTEGER),
-                        new Grid.Column(name + "b", Type.INTEGER)),
+                List.of(key, new Grid.Column(name + "a", Type.INTEGER), new Grid.Column(name + "b", Type.INTEGER)),
                 rows);
         String words = "rows to columns of %s 'ab' as %sa, 'b' as %sb: number of rows by %s"
                 .formatted(text.name(), name, name, key.name());
@@ -102,10 +100,8 @@ final class RandomShape {
         Grid.Column text = any(texts);
         String sign = any(List.of("b", "'", "%"));
         int at = grid.at(text.name());
-        Grid first = grid.with(
-                new Grid.Column(name + "f", Type.TEXT), row -> part((String) row.get(at), sign, true));
-        Grid both = first.with(
-                new Grid.Column(name + "r", Type.TEXT), row -> part((String) row.get(at), sign, false));
+        Grid first = grid.with(new Grid.Column(name + "f", Type.TEXT), row -> part((String) row.get(at), sign, true));
+        Grid both = first.with(new Grid.Column(name + "r", Type.TEXT), row -> part((String) row.get(at), sign, false));
         String words = "split %s at '%s' into %sf and %sr".formatted(text.name(), sign.replace("'", "''"), name, name);
         return Optional.of(Map.entry(words, both));
     }

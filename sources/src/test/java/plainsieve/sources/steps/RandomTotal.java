@@ -28,7 +28,8 @@ final class RandomTotal {
         List<Grid.Column> keys = new ArrayList<>();
         grid.columns().stream()
                 .filter(column -> column.type() != Type.DECIMAL && random.nextInt(4) == 0)
-                .limit(2).forEach(keys::add);
+                .limit(2)
+                .forEach(keys::add);
         List<Figure> figures = new ArrayList<>();
         for (int i = random.nextInt(1, 4); i > 0; i--) {
             figures.add(figure());
@@ -40,7 +41,10 @@ final class RandomTotal {
         List<Integer> places = keys.stream().map(key -> grid.at(key.name())).toList();
         for (List<Object> row : grid.rows()) {
             groups.computeIfAbsent(
-                            Grid.picked(row, places).stream().map(RandomChain::key).toList(), key -> new ArrayList<>())
+                            Grid.picked(row, places).stream()
+                                    .map(RandomChain::key)
+                                    .toList(),
+                            key -> new ArrayList<>())
                     .add(row);
         }
         List<Grid.Column> columns = new ArrayList<>(keys);
@@ -70,8 +74,11 @@ final class RandomTotal {
                 return new Figure("number of rows", Type.INTEGER, rows -> (long) rows.size());
             }
             case 1 -> {
-                return new Figure("number of different " + column.name(), Type.INTEGER, rows ->
-                        values(rows, at).stream().map(RandomChain::key).distinct().count());
+                return new Figure(
+                        "number of different " + column.name(), Type.INTEGER, rows -> values(rows, at).stream()
+                                .map(RandomChain::key)
+                                .distinct()
+                                .count());
             }
             case 2 -> {
                 RandomCondition.Worded where = new RandomCondition(random, grid).of(1);
@@ -81,8 +88,10 @@ final class RandomTotal {
             }
             case 3 -> {
                 boolean largest = random.nextBoolean();
-                return new Figure((largest ? "largest " : "smallest ") + column.name(), column.type(), rows ->
-                        values(rows, at).stream()
+                return new Figure(
+                        (largest ? "largest " : "smallest ") + column.name(),
+                        column.type(),
+                        rows -> values(rows, at).stream()
                                 .reduce((a, b) -> Grid.compared(a, b) > 0 == largest ? a : b)
                                 .orElse(null));
             }

@@ -48,8 +48,7 @@ class StepsDifferentialTest {
                 long seed = SEED * 1_000_003 + i;
                 RandomChain chain = new RandomChain(seed, 1 + i % MOST_STEPS);
                 boolean known = i % 5 > 0;
-                StepsReading reading =
-                        StepsReading.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
+                StepsReading reading = StepsReading.of(chain.text(), Dialects.of(kind), StepsTables.known(known));
                 String story = "case %d of seed %d on %s%n%s".formatted(i, SEED, kind, chain.text());
                 boolean needsCatalogue = !known
                         && reading.problems().stream()

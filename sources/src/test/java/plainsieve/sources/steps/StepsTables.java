@@ -58,13 +58,14 @@ final class StepsTables {
 
     static void write(Connection connection, String kind) throws SQLException {
         boolean sqlite = kind.equals("sqlite");
-        String text =
-                kind.equals("mariadb") ? "varchar(20) collate utf8mb4_bin" : kind.equals("postgresql") ? "text collate \"C\"" : "text";
+        String text = kind.equals("mariadb")
+                ? "varchar(20) collate utf8mb4_bin"
+                : kind.equals("postgresql") ? "text collate \"C\"" : "text";
         String moment = sqlite ? "text" : kind.equals("mariadb") ? "datetime" : "timestamp";
         for (Map.Entry<String, Grid> table : all().entrySet()) {
             try (Statement statement = connection.createStatement()) {
-                statement.execute("create table " + table.getKey() + " (id integer not null, a integer, t " + text + ", d "
-                        + (sqlite ? "text" : "date") + ", m " + moment + ", v decimal(8, 2))");
+                statement.execute("create table " + table.getKey() + " (id integer not null, a integer, t " + text
+                        + ", d " + (sqlite ? "text" : "date") + ", m " + moment + ", v decimal(8, 2))");
             }
             try (PreparedStatement insert = connection.prepareStatement("insert into " + table.getKey() + " values ("
                     + "cast(? as " + (kind.equals("mariadb") ? "signed" : "integer") + "), ?, ?, ?, ?, ?)")) {

@@ -43,8 +43,9 @@ public final class StepCompletions {
     public Found of(String typed, int behind) {
         int from = start(typed);
         String begun = typed.substring(from).toLowerCase(Locale.ROOT);
-        List<KnownColumn> columns =
-                behind == 0 ? List.of() : reading.steps().get(behind - 1).columns().orElse(List.of());
+        List<KnownColumn> columns = behind == 0
+                ? List.of()
+                : reading.steps().get(behind - 1).columns().orElse(List.of());
         Map<String, Offer> found = new LinkedHashMap<>();
         String valuesOf = "";
         for (Wanted wanted : reading.wanted(typed, behind)) {
@@ -63,7 +64,8 @@ public final class StepCompletions {
     /** Where the word begins that is being typed. */
     private static int start(String typed) {
         int from = typed.length();
-        while (from > 0 && (Character.isLetterOrDigit(typed.charAt(from - 1)) || "_:".indexOf(typed.charAt(from - 1)) >= 0)) {
+        while (from > 0
+                && (Character.isLetterOrDigit(typed.charAt(from - 1)) || "_:".indexOf(typed.charAt(from - 1)) >= 0)) {
             from--;
         }
         return from;
@@ -84,7 +86,9 @@ public final class StepCompletions {
             case PARAMETER ->
                 parameters.stream()
                         .map(parameter -> Offer.of(
-                                ":" + parameter.name(), ":" + parameter.name(), parameter.type().inWords()))
+                                ":" + parameter.name(),
+                                ":" + parameter.name(),
+                                parameter.type().inWords()))
                         .toList();
             case THEIRS, VALUE -> List.of();
         };

@@ -45,7 +45,8 @@ public final class StepOffers {
             case THEIRS -> names(theirs);
             case COLUMNS -> list(replaced, before);
             case THEIR_COLUMNS -> list(replaced, theirs);
-            case VERB -> VerbOffers.of(marked.about(), type(before, marked.about().get(0)));
+            case VERB ->
+                VerbOffers.of(marked.about(), type(before, marked.about().get(0)));
             case VALUE -> values(before, marked.about().get(0));
             case FIGURE -> figures(before);
             case COUNT -> counts();
@@ -72,7 +73,8 @@ public final class StepOffers {
                     type(column))));
         } else if (step instanceof Step.Total total && !total.figures().isEmpty()) {
             figures(before).forEach(figure -> offers.add(Offer.of(", " + figure.id(), figure.words(), figure.note())));
-        } else if (step instanceof Step.Sort || step instanceof Step.First first && !first.by().isEmpty()) {
+        } else if (step instanceof Step.Sort
+                || step instanceof Step.First first && !first.by().isEmpty()) {
             before.forEach(column ->
                     offers.add(Offer.of(", " + StepWords.name(column.name()), "then by " + column.name(), "")));
         }
@@ -98,7 +100,8 @@ public final class StepOffers {
     private List<Offer> tables() {
         List<Offer> offers = new ArrayList<>();
         rows.tables().forEach(table -> offers.add(Offer.of(StepWords.name(table.name()), table.name(), table.note())));
-        rows.queries().forEach(id -> offers.add(Offer.of("query " + StepWords.text(id), "query " + id, "another query")));
+        rows.queries()
+                .forEach(id -> offers.add(Offer.of("query " + StepWords.text(id), "query " + id, "another query")));
         return offers;
     }
 
@@ -138,24 +141,28 @@ public final class StepOffers {
         List<Offer> offers = new ArrayList<>();
         parameters.stream()
                 .filter(parameter -> type.isEmpty() || fits(type.get(), parameter.type()))
-                .forEach(parameter -> offers.add(
-                        Offer.of(":" + parameter.name(), ":" + parameter.name(), "what viewers choose")));
-        if (!column.isEmpty() && parameters.stream().noneMatch(parameter -> parameter.name().equals(made(column)))) {
+                .forEach(parameter ->
+                        offers.add(Offer.of(":" + parameter.name(), ":" + parameter.name(), "what viewers choose")));
+        if (!column.isEmpty()
+                && parameters.stream().noneMatch(parameter -> parameter.name().equals(made(column)))) {
             offers.add(Offer.of(":" + made(column), "let viewers choose it", "makes :" + made(column)));
         }
-        if (type.filter(Type.DATE::equals).isPresent() || type.filter(Type.DATETIME::equals).isPresent()) {
+        if (type.filter(Type.DATE::equals).isPresent()
+                || type.filter(Type.DATETIME::equals).isPresent()) {
             offers.add(Offer.of("today", "today", ""));
             offers.add(Offer.of("start of month of today", "the first day of this month", ""));
         }
         columns.stream()
-                .filter(other -> !other.name().equalsIgnoreCase(column) && other.type().equals(type) && type.isPresent())
+                .filter(other ->
+                        !other.name().equalsIgnoreCase(column) && other.type().equals(type) && type.isPresent())
                 .forEach(other -> offers.add(Offer.of(StepWords.name(other.name()), other.name(), "another column")));
         return offers;
     }
 
     /** What a parameter for a column is called. */
     private static String made(String column) {
-        String plain = column.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]+", "_").replaceFirst("^[^a-z]+", "");
+        String plain =
+                column.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]+", "_").replaceFirst("^[^a-z]+", "");
         return plain.isEmpty() ? "value" : plain;
     }
 

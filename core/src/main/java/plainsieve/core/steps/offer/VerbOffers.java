@@ -12,10 +12,9 @@ import plainsieve.core.value.Type;
 
 /** Other ways to compare a column, each with what it is compared with now, as far as that fits. */
 final class VerbOffers {
-    private static final Set<Verb> OF_TEXTS =
-            EnumSet.of(Verb.CONTAINS, Verb.CONTAINS_NOT, Verb.STARTS, Verb.ENDS);
-    private static final Set<Verb> OF_DAYS =
-            EnumSet.of(Verb.IS_ON, Verb.IS_BEFORE, Verb.IS_AFTER, Verb.IS_ON_OR_BEFORE, Verb.IS_ON_OR_AFTER, Verb.IS_SPAN);
+    private static final Set<Verb> OF_TEXTS = EnumSet.of(Verb.CONTAINS, Verb.CONTAINS_NOT, Verb.STARTS, Verb.ENDS);
+    private static final Set<Verb> OF_DAYS = EnumSet.of(
+            Verb.IS_ON, Verb.IS_BEFORE, Verb.IS_AFTER, Verb.IS_ON_OR_BEFORE, Verb.IS_ON_OR_AFTER, Verb.IS_SPAN);
     private static final Set<Verb> OF_SIZES =
             EnumSet.of(Verb.IS_BELOW, Verb.IS_AT_MOST, Verb.IS_ABOVE, Verb.IS_AT_LEAST, Verb.IS_BETWEEN);
 
@@ -45,7 +44,8 @@ final class VerbOffers {
         if (OF_DAYS.contains(verb)) {
             return type.isEmpty() || isTime(type);
         }
-        boolean number = type.filter(one -> one == Type.INTEGER || one == Type.DECIMAL).isPresent();
+        boolean number =
+                type.filter(one -> one == Type.INTEGER || one == Type.DECIMAL).isPresent();
         return !OF_SIZES.contains(verb) || type.isEmpty() || number;
     }
 
@@ -62,8 +62,9 @@ final class VerbOffers {
         return switch (verb.wants()) {
             case NOTHING -> verb.words();
             case ONE -> verb.words() + " " + first;
-            case TWO -> verb.words() + " " + first + " " + verb.between() + " "
-                    + (operands.size() > 1 ? operands.get(1) : first);
+            case TWO ->
+                verb.words() + " " + first + " " + verb.between() + " "
+                        + (operands.size() > 1 ? operands.get(1) : first);
             case LIST -> verb.words() + " " + (operands.isEmpty() ? first : String.join(", ", operands));
         };
     }

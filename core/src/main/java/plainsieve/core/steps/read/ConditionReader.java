@@ -113,7 +113,8 @@ final class ConditionReader {
             throw cursor.wrong("Days, weeks, months or years are missing here.", "Write “in the last 7 days”.");
         }
         cursor.take();
-        return new Condition.Recent(left, amount, unit.get(), new At(start, cursor.last().end()));
+        return new Condition.Recent(
+                left, amount, unit.get(), new At(start, cursor.last().end()));
     }
 
     private Verb verb() {

@@ -48,8 +48,7 @@ final class ExpressionReader {
         for (Optional<Sign> sign = sign(SUMS); sign.isPresent(); sign = sign(SUMS)) {
             cursor.take();
             Expression right = product();
-            left = moved(left, sign.get(), right)
-                    .orElse(new Expression.Calculated(sign.get(), left, right));
+            left = moved(left, sign.get(), right).orElse(new Expression.Calculated(sign.get(), left, right));
         }
         return left;
     }

@@ -20,9 +20,12 @@ public record Scope(Optional<List<KnownColumn>> columns) {
     /** The column of a name, by its letters; of two that differ in case only, the one that is written so. */
     Optional<KnownColumn> column(String name) {
         List<KnownColumn> all = columns.orElse(List.of());
-        return all.stream().filter(column -> column.name().equals(name)).findFirst().or(() -> all.stream()
-                .filter(column -> column.name().equalsIgnoreCase(name))
-                .findFirst());
+        return all.stream()
+                .filter(column -> column.name().equals(name))
+                .findFirst()
+                .or(() -> all.stream()
+                        .filter(column -> column.name().equalsIgnoreCase(name))
+                        .findFirst());
     }
 
     /** Whether a word is certainly no column. */

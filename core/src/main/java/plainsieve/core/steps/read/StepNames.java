@@ -59,8 +59,10 @@ public final class StepNames {
         boolean called = false;
         for (int i = 1; i + 1 < tokens.size(); i++) {
             called |= tokens.get(i).isWord("with") && tokens.get(i - 1).isWord("called");
-            boolean begins = tokens.get(i - 1).isWord("with") || tokens.get(i - 1).isSign(",");
-            boolean named = tokens.get(i).kind() == Token.Kind.PARAMETER && tokens.get(i + 1).isWord("as");
+            boolean begins =
+                    tokens.get(i - 1).isWord("with") || tokens.get(i - 1).isSign(",");
+            boolean named = tokens.get(i).kind() == Token.Kind.PARAMETER
+                    && tokens.get(i + 1).isWord("as");
             if (called && begins && named) {
                 arguments.add(i);
             }
@@ -75,7 +77,9 @@ public final class StepNames {
             for (Token token : tokens(line)) {
                 if (token.kind() == Token.Kind.PARAMETER && token.text().equals(from)) {
                     edits.add(new TextEdit(
-                            line.start() + token.at().start(), line.start() + token.at().end(), ":" + to));
+                            line.start() + token.at().start(),
+                            line.start() + token.at().end(),
+                            ":" + to));
                 }
             }
         }

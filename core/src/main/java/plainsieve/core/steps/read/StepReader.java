@@ -64,9 +64,10 @@ final class StepReader {
         Optional<Beginning> found = beginnings().stream()
                 .filter(beginning -> sees(beginning.words()))
                 .findFirst();
-        Beginning beginning = found.orElseThrow(() -> cursor.wrong(
-                "No step begins like this.",
-                "Begin with “where”, “beside each, its row of”, “total by”, “new column”, “sort by”, “first” or another of the offered words."));
+        Beginning beginning = found.orElseThrow(
+                () -> cursor.wrong(
+                        "No step begins like this.",
+                        "Begin with “where”, “beside each, its row of”, “total by”, “new column”, “sort by”, “first” or another of the offered words."));
         take(beginning.words());
         Step step = beginning.rest().get();
         if (!cursor.isAtEnd()) {
@@ -90,8 +91,8 @@ final class StepReader {
 
     private Step beside() {
         Rows other = rows.read();
-        boolean called = other instanceof Rows.Query query && !query.arguments().isEmpty()
-                || other instanceof Rows.Called;
+        boolean called =
+                other instanceof Rows.Query query && !query.arguments().isEmpty() || other instanceof Rows.Called;
         boolean unmatched = called && !cursor.sees("with the same") && !cursor.sees("where");
         Step.Match match = unmatched ? new Step.SameColumns(List.of()) : match();
         List<Step.Taken> columns = cursor.takes(":") ? taken(Mark.Kind.THEIR_COLUMNS) : List.of();

@@ -11,8 +11,8 @@ public final class StepWords {
 
     /** Words that would be taken for others where a name can stand. */
     private static final Set<String> TAKEN = Set.of(
-            "today", "nothing", "true", "false", "their", "if", "then", "else", "and", "or", "not", "as", "by", "to", "of",
-            "is", "has", "with", "where", "query", "these");
+            "today", "nothing", "true", "false", "their", "if", "then", "else", "and", "or", "not", "as", "by", "to",
+            "of", "is", "has", "with", "where", "query", "these");
 
     private StepWords() {}
 

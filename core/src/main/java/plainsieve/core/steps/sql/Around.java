@@ -2,6 +2,7 @@ package plainsieve.core.steps.sql;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.steps.step.KnownColumn;
@@ -27,6 +28,11 @@ public interface Around {
 
     /** Where nothing is known. */
     static Around nothing() {
+        return among(Map.of());
+    }
+
+    /** Where no source has told of its tables. @param texts of other queries, by their ids */
+    static Around among(Map<String, String> texts) {
         return new Around() {
             @Override
             public Optional<List<KnownColumn>> columns(String schema, String table) {
@@ -40,12 +46,12 @@ public interface Around {
 
             @Override
             public Optional<String> query(String id) {
-                return Optional.empty();
+                return Optional.ofNullable(texts.get(id));
             }
 
             @Override
             public Collection<String> queries() {
-                return List.of();
+                return texts.keySet();
             }
         };
     }

@@ -100,12 +100,18 @@ record Block(
                 .toList();
         From from = new From(item, alias, Optional.empty());
         return new Block(
-                List.of(from), List.of(), Optional.empty(), outs, columns.isEmpty(), false, List.of(), Optional.empty());
+                List.of(from),
+                List.of(),
+                Optional.empty(),
+                outs,
+                columns.isEmpty(),
+                false,
+                List.of(),
+                Optional.empty());
     }
 
     static Reckoned ref(String alias, KnownColumn column, Origin origin) {
-        Reckoned read =
-                Reckoned.single(Sql.of(new Sql.Ref(alias, column.name(), origin)), column.type(), Level.ROW);
+        Reckoned read = Reckoned.single(Sql.of(new Sql.Ref(alias, column.name(), origin)), column.type(), Level.ROW);
         return column.mayBeEmpty() ? read : read.neverEmpty();
     }
 
@@ -128,12 +134,16 @@ record Block(
 
     /** What a block that gives all of another has from it by name. */
     List<Out> inStar() {
-        return open && from.get(0).item() instanceof Nested nested ? nested.block().outs() : List.of();
+        return open && from.get(0).item() instanceof Nested nested
+                ? nested.block().outs()
+                : List.of();
     }
 
     /** Whether all of what it is from comes first, as it is: among columns that are not known no single one can go, or change. */
     boolean keepsStar() {
-        boolean within = !open || !(from.get(0).item() instanceof Nested nested) || nested.block().keepsStar();
+        boolean within = !open
+                || !(from.get(0).item() instanceof Nested nested)
+                || nested.block().keepsStar();
         List<Out> all = inStar();
         boolean kept = within && outs.size() >= all.size();
         for (int i = 0; kept && i < all.size(); i++) {

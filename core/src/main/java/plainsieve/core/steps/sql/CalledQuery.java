@@ -39,7 +39,12 @@ final class CalledQuery {
             arguments.put(
                     argument.parameter(),
                     new Reckoned(
-                            value.sql(), value.type(), Level.CONSTANT, value.mayBeEmpty(), value.binding(), value.chosen()));
+                            value.sql(),
+                            value.type(),
+                            Level.CONSTANT,
+                            value.mayBeEmpty(),
+                            value.binding(),
+                            value.chosen()));
         }
         return arguments;
     }

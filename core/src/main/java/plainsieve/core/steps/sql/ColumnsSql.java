@@ -26,7 +26,11 @@ final class ColumnsSql {
         Block from = whole(block);
         List<Block.Out> outs = new ArrayList<>();
         for (Step.Taken one : taken) {
-            add(outs, one.as(), new ExpressionSql(making, from).column(one.column().name(), one.column().at()));
+            add(
+                    outs,
+                    one.as(),
+                    new ExpressionSql(making, from)
+                            .column(one.column().name(), one.column().at()));
         }
         return from.outs(outs).closed();
     }
@@ -36,7 +40,8 @@ final class ColumnsSql {
      * something is totalled.
      */
     private Block whole(Block block) {
-        boolean ofEverything = block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
+        boolean ofEverything =
+                block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
         return block.distinct() || ofEverything ? making.wrapped(block) : block;
     }
 
@@ -58,8 +63,7 @@ final class ColumnsSql {
             outs.remove(there(from, name));
         }
         if (outs.isEmpty()) {
-            throw making.wrong(
-                    "no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
+            throw making.wrong("no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
         }
         return from.outs(outs);
     }
@@ -136,7 +140,12 @@ final class ColumnsSql {
         Expression.Column column = new Expression.Column(out.name(), false, at);
         List<Expression.Branch> branches = step.pairs().stream()
                 .map(pair -> new Expression.Branch(
-                        new Condition.Test(column, Verb.IS, List.of(pair.what()), pair.what().at()), pair.with()))
+                        new Condition.Test(
+                                column,
+                                Verb.IS,
+                                List.of(pair.what()),
+                                pair.what().at()),
+                        pair.with()))
                 .toList();
         Expression replaced = new Expression.Depending(branches, column, at);
         return with(into, out.name(), within -> new ExpressionSql(making, within).of(replaced));
@@ -151,7 +160,10 @@ final class ColumnsSql {
             Reckoned of = expressions.column(step.column().name(), step.column().at());
             return of.written(expressions.text(of, origin), Binding.SINGLE);
         };
-        Block first = with(block, step.before().name(), within -> part(text.apply(within), p -> forms.beforeSign(p, sign), origin));
+        Block first = with(
+                block,
+                step.before().name(),
+                within -> part(text.apply(within), p -> forms.beforeSign(p, sign), origin));
         // The column itself may be the one that the first part took the place of.
         Block before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
         Reckoned behind = part(text.apply(before), p -> forms.behindSign(p, sign), origin);

@@ -53,7 +53,8 @@ final class ConditionSql {
             return parts.get(0);
         }
         Binding wanted = binding == Binding.OR ? Binding.AND : Binding.NOT;
-        List<Sql> all = parts.stream().map(part -> part.at(wanted, making.origin())).toList();
+        List<Sql> all =
+                parts.stream().map(part -> part.at(wanted, making.origin())).toList();
         return expressions.together(parts, Sql.joined(all, word, making.origin()), Optional.of(Type.BOOLEAN), binding);
     }
 
@@ -64,8 +65,9 @@ final class ConditionSql {
         }
         Condition.Test test = (Condition.Test) condition;
         Reckoned left = expressions.of(test.left());
-        List<Reckoned> others =
-                test.others().stream().map(other -> fitting(left, test.left(), other)).toList();
+        List<Reckoned> others = test.others().stream()
+                .map(other -> fitting(left, test.left(), other))
+                .toList();
         return new TestSql(expressions, test, making.origin(test.at())).of(left, others);
     }
 
@@ -84,7 +86,8 @@ final class ConditionSql {
                     "type-mismatch",
                     fixed.at(),
                     "%s is a %s, and “%s” is none."
-                            .formatted(what, wanted.get().inWords(), fixed.value().written()),
+                            .formatted(
+                                    what, wanted.get().inWords(), fixed.value().written()),
                     "Write one like %s.".formatted(wanted.get().example()));
         }
     }

@@ -61,8 +61,7 @@ final class ExpressionSql {
             return Reckoned.single(sql, Optional.of(Type.DATE), Level.CONSTANT).neverEmpty();
         }
         if (expression instanceof Expression.Nothing nothing) {
-            return Reckoned.single(
-                    Sql.of("null", making.origin(nothing.at())), Optional.empty(), Level.CONSTANT);
+            return Reckoned.single(Sql.of("null", making.origin(nothing.at())), Optional.empty(), Level.CONSTANT);
         }
         if (expression instanceof Expression.Calculated calculated) {
             return calculated(calculated);
@@ -85,8 +84,10 @@ final class ExpressionSql {
     /** A fixed value. */
     Reckoned fixed(Value value, Origin origin) {
         Sql sql = Sql.of(making.dialect().literal(value), origin);
-        boolean negative = sql.pieces().get(0) instanceof Sql.Words words && words.text().startsWith("-");
-        Reckoned read = Reckoned.single(sql, Optional.of(value.type()), Level.CONSTANT).neverEmpty();
+        boolean negative =
+                sql.pieces().get(0) instanceof Sql.Words words && words.text().startsWith("-");
+        Reckoned read =
+                Reckoned.single(sql, Optional.of(value.type()), Level.CONSTANT).neverEmpty();
         return negative ? read.written(sql, Binding.SUM) : read;
     }
 
@@ -127,7 +128,8 @@ final class ExpressionSql {
                 "There is no column “%s” here.".formatted(name),
                 Nearest.to(name, names)
                         .map("Did you mean “%s”?"::formatted)
-                        .orElse("There are " + String.join(", ", names.stream().limit(12).toList()) + "."));
+                        .orElse("There are "
+                                + String.join(", ", names.stream().limit(12).toList()) + "."));
     }
 
     private Reckoned calculated(Expression.Calculated calculated) {
@@ -145,24 +147,28 @@ final class ExpressionSql {
         Binding binding = sign == Sign.TIMES ? Binding.PRODUCT : Binding.SUM;
         Binding tighter = sign == Sign.MINUS || sign == Sign.TIMES ? Binding.PRODUCT : binding;
         Binding ofRight = sign == Sign.TIMES ? Binding.SINGLE : tighter;
-        Sql sql = left.at(binding, origin)
-                .and(" " + sign.written() + " ", origin)
-                .plus(right.at(ofRight, origin));
-        boolean whole = left.type().equals(Optional.of(Type.INTEGER)) && right.type().equals(left.type());
+        Sql sql =
+                left.at(binding, origin).and(" " + sign.written() + " ", origin).plus(right.at(ofRight, origin));
+        boolean whole =
+                left.type().equals(Optional.of(Type.INTEGER)) && right.type().equals(left.type());
         return together(List.of(left, right), sql, Optional.of(whole ? Type.INTEGER : Type.DECIMAL), binding);
     }
 
     private Reckoned divided(Reckoned left, Reckoned right, Origin origin) {
         boolean never = right.level() == Level.CONSTANT && !right.chosen() && !right.mayBeEmpty() && !isNought(right);
-        Sql by = never ? right.at(Binding.SINGLE, origin) : Sql.form(p -> "nullif(" + p.get(0) + ", 0)", origin, right.sql());
-        Sql sql = Sql.form(p -> forms().withFraction(p.get(0)) + " / " + p.get(1), origin, left.at(Binding.PRODUCT, origin), by);
+        Sql by = never
+                ? right.at(Binding.SINGLE, origin)
+                : Sql.form(p -> "nullif(" + p.get(0) + ", 0)", origin, right.sql());
+        Sql sql = Sql.form(
+                p -> forms().withFraction(p.get(0)) + " / " + p.get(1), origin, left.at(Binding.PRODUCT, origin), by);
         Reckoned all = together(List.of(left, right), sql, Optional.of(Type.DECIMAL), Binding.PRODUCT);
         return never ? all : new Reckoned(sql, all.type(), all.level(), true, Binding.PRODUCT, all.chosen());
     }
 
     private static boolean isNought(Reckoned right) {
         return right.sql().pieces().stream()
-                .allMatch(piece -> piece instanceof Sql.Words words && words.text().matches("[-0. ()]*"));
+                .allMatch(piece ->
+                        piece instanceof Sql.Words words && words.text().matches("[-0. ()]*"));
     }
 
     private Reckoned joined(List<Reckoned> parts, Origin origin) {
@@ -252,7 +258,10 @@ final class ExpressionSql {
             Reckoned then = of(branch.then());
             parts.add(when);
             values.add(then);
-            sql = sql.and(" when ", origin).plus(when.sql()).and(" then ", origin).plus(then.sql());
+            sql = sql.and(" when ", origin)
+                    .plus(when.sql())
+                    .and(" then ", origin)
+                    .plus(then.sql());
         }
         Reckoned otherwise = of(depending.otherwise());
         values.add(otherwise);
@@ -260,7 +269,8 @@ final class ExpressionSql {
             sql = sql.and(" else ", origin).plus(otherwise.sql());
         }
         parts.addAll(values);
-        Optional<Type> type = values.stream().flatMap(value -> value.type().stream()).findFirst();
+        Optional<Type> type =
+                values.stream().flatMap(value -> value.type().stream()).findFirst();
         Reckoned all = together(parts, sql.and(" end", origin), type, Binding.SINGLE);
         return values.stream().noneMatch(Reckoned::mayBeEmpty) ? all.neverEmpty() : all;
     }

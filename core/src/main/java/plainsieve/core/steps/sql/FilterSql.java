@@ -1,6 +1,5 @@
 package plainsieve.core.steps.sql;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -76,9 +75,7 @@ final class FilterSql {
         Block.Grouping grouping = block.grouping().get();
         boolean before = condition.level() == Level.KEY
                 || condition.level() == Level.CONSTANT && !grouping.keys().isEmpty();
-        return before
-                ? block.where(conjunct(condition))
-                : block.grouped(grouping.having(conjunct(condition)));
+        return before ? block.where(conjunct(condition)) : block.grouped(grouping.having(conjunct(condition)));
     }
 
     private Sql conjunct(Reckoned condition) {
@@ -96,18 +93,24 @@ final class FilterSql {
 
     /** Rows whose value is, or is not, among those elsewhere; that there is none without a value tells nothing of others. */
     Block amongThose(Block block, Step.AmongThose step) {
-        if (step.among() && step.rows() instanceof Rows.Typed typed && typed.columns().size() == 1) {
-            Expression column =
-                    new Expression.Column(step.column().name(), false, step.column().at());
-            List<Expression> values = typed.rows().stream().map(row -> row.get(0)).toList();
-            return where(block, new Condition.Test(column, Verb.IS_ANY_OF, values, step.column().at()));
+        if (step.among()
+                && step.rows() instanceof Rows.Typed typed
+                && typed.columns().size() == 1) {
+            Expression column = new Expression.Column(
+                    step.column().name(), false, step.column().at());
+            List<Expression> values =
+                    typed.rows().stream().map(row -> row.get(0)).toList();
+            return where(
+                    block,
+                    new Condition.Test(
+                            column, Verb.IS_ANY_OF, values, step.column().at()));
         }
         return present(block, into -> {
             Block other = rows.of(step.rows(), making.taken(into));
             Step.Name theirs = step.theirs().orElseGet(() -> only(other).orElse(step.column()));
             Expression.Column inner = new Expression.Column(theirs.name(), true, theirs.at());
-            Expression.Column outer =
-                    new Expression.Column(step.column().name(), false, step.column().at());
+            Expression.Column outer = new Expression.Column(
+                    step.column().name(), false, step.column().at());
             Condition same = new Condition.Test(
                     outer, Verb.IS, List.of(inner), step.column().at());
             Block matched = new JoinSql(making, rows).matched(into, other, new Step.Matching(same));
@@ -118,10 +121,7 @@ final class FilterSql {
     /* The only column there is can be meant without its name. */
     private static Optional<Step.Name> only(Block other) {
         boolean one = !other.open() && other.outs().size() == 1;
-        return one
-                ? Optional.of(new Step.Name(
-                        other.outs().get(0).name(), new At(0, 0)))
-                : Optional.empty();
+        return one ? Optional.of(new Step.Name(other.outs().get(0).name(), new At(0, 0))) : Optional.empty();
     }
 
     private record Presence(Block matched, String word) {}
@@ -133,14 +133,5 @@ final class FilterSql {
                 .plus(Sql.of(new Sql.Within(found.matched())))
                 .and(")", making.origin());
         return into.where(sql);
-    }
-
-    /** The rows of which a hidden number is not above a count. */
-    Block notAbove(Block block, String column, Reckoned count) {
-        Reckoned place = block.out(column).orElseThrow().value();
-        Sql sql = place.sql().and(" <= ", making.origin()).plus(count.sql());
-        List<Block.Out> outs = new ArrayList<>(block.outs());
-        outs.removeIf(out -> out.name().equals(column));
-        return block.where(sql).outs(outs);
     }
 }

@@ -89,6 +89,10 @@ final class FunctionSql {
         }
         throw expressions
                 .making()
-                .wrong("bad-step", width.at(), "A band is as wide as a number above nought.", "Write “band of … by 10”.");
+                .wrong(
+                        "bad-step",
+                        width.at(),
+                        "A band is as wide as a number above nought.",
+                        "Write “band of … by 10”.");
     }
 }

@@ -55,19 +55,23 @@ final class JoinSql {
         Sql which = Sql.of("case ", origin);
         String alias = Making.alias("names", making.taken(ours));
         Reckoned name = Block.ref(
-                        alias,
-                        new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
-                        making.origin(step.name().at()));
+                alias,
+                new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),
+                making.origin(step.name().at()));
         which = which.plus(name.sql());
         List<Reckoned> values = new ArrayList<>();
         for (Step.Name column : step.columns()) {
             Reckoned value = expressions.column(column.name(), column.at());
             Reckoned literal = expressions.fixed(new Value.Text(column.name()), making.origin(column.at()));
             names.add(RowsSql.row(List.of(new Block.Out(step.name().name(), literal))));
-            which = which.and(" when ", origin).plus(literal.sql()).and(" then ", origin).plus(value.sql());
+            which = which.and(" when ", origin)
+                    .plus(literal.sql())
+                    .and(" then ", origin)
+                    .plus(value.sql());
             values.add(value);
         }
-        Optional<Type> type = values.stream().flatMap(value -> value.type().stream()).findFirst();
+        Optional<Type> type =
+                values.stream().flatMap(value -> value.type().stream()).findFirst();
         Reckoned value = expressions.together(values, which.and(" end", origin), type, Reckoned.Binding.SINGLE);
         List<Block.Out> outs = new ArrayList<>(ours.outs());
         step.columns().forEach(column -> outs.removeIf(out -> out.name().equalsIgnoreCase(column.name())));
@@ -209,8 +213,7 @@ final class JoinSql {
         for (Reckoned one : conditions(ours, within, match)) {
             within = within.where(conjunct(one));
         }
-        Reckoned found = Reckoned.single(
-                Sql.of("1", making.origin()), Optional.empty(), Level.CONSTANT);
+        Reckoned found = Reckoned.single(Sql.of("1", making.origin()), Optional.empty(), Level.CONSTANT);
         return within.closed().ordered(List.of()).outs(List.of(new Block.Out("", found)));
     }
 
@@ -229,7 +232,9 @@ final class JoinSql {
      * them, with their values in it.
      */
     private Block branches(Block ours, Step.Beside step) {
-        List<Block> typed = ours.from().size() == 1 && ours.isPlain() && ours.where().isEmpty()
+        List<Block> typed = ours.from().size() == 1
+                        && ours.isPlain()
+                        && ours.where().isEmpty()
                         && ours.from().get(0).item() instanceof Block.Stack stack
                         && stack.blocks().size() <= MOST_BRANCHES
                         && stack.blocks().stream().allMatch(one -> one.from().isEmpty())
@@ -247,7 +252,9 @@ final class JoinSql {
         for (Block row : typed) {
             branches.add(branch(row, ours, step));
         }
-        List<KnownColumn> columns = branches.get(0).columns().orElseThrow(() -> unknownColumns(step.rows().at()));
+        List<KnownColumn> columns = branches.get(0)
+                .columns()
+                .orElseThrow(() -> unknownColumns(step.rows().at()));
         Set<String> aliases = new LinkedHashSet<>();
         branches.forEach(branch -> aliases.addAll(branch.aliases()));
         return Block.of(
@@ -266,10 +273,12 @@ final class JoinSql {
         Joined joined = joined(one, other, step.kept());
         Sql always = Sql.of(making.dialect().trueLiteral(), making.origin());
         List<Sql> on = new ArrayList<>(joined.where());
-        conditions(one, joined.theirs(), step.match()).stream().map(this::conjunct).forEach(on::add);
+        conditions(one, joined.theirs(), step.match()).stream()
+                .map(this::conjunct)
+                .forEach(on::add);
         Sql condition = on.isEmpty() ? always : Sql.joined(on, " and ", making.origin());
-        Block.From from = new Block.From(
-                joined.item(), joined.alias(), Optional.of(Block.Join.plain(step.kept(), condition)));
+        Block.From from =
+                new Block.From(joined.item(), joined.alias(), Optional.of(Block.Join.plain(step.kept(), condition)));
         return taken(one, joined.theirs(), step).from(from);
     }
 
@@ -282,11 +291,12 @@ final class JoinSql {
                         "column-twice",
                         taken.as().at(),
                         "There is a column “%s” already.".formatted(name),
-                        "Call this one otherwise: “%s as …”.".formatted(taken.column().name()));
+                        "Call this one otherwise: “%s as …”."
+                                .formatted(taken.column().name()));
             }
             ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
-            Reckoned value =
-                    expressions.of(new Expression.Column(taken.column().name(), true, taken.column().at()));
+            Reckoned value = expressions.of(new Expression.Column(
+                    taken.column().name(), true, taken.column().at()));
             with = with.with(new Block.Out(name, ofARow(value)));
         }
         return with;

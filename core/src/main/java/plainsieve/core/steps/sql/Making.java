@@ -64,8 +64,8 @@ record Making(
     }
 
     ProblemException wrong(String kind, At at, String message, String advice) {
-        return new ProblemException(Problem.of(kind, message, advice)
-                .at(Place.in(text, at.start(), Math.min(at.end(), text.length()))));
+        return new ProblemException(
+                Problem.of(kind, message, advice).at(Place.in(text, at.start(), Math.min(at.end(), text.length()))));
     }
 
     /** The block as something that another is from. Its order is that of the other, as far as it can be said there. */
@@ -101,7 +101,8 @@ record Making(
     private List<Block.Ordering> orderAround(Block block, String alias) {
         List<Block.Ordering> outside = new ArrayList<>();
         for (Block.Ordering one : block.order()) {
-            Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+            Optional<Block.Out> out =
+                    block.out(one.by()).filter(found -> found.value().isAs(one.value()));
             if (out.isEmpty()) {
                 break;
             }
@@ -123,7 +124,8 @@ record Making(
 
     /** The block, with its values named one level further in where repeating one would make it long. */
     Block shortened(Block block) {
-        boolean tooLong = block.outs().stream().anyMatch(out -> out.value().sql().length() > LONGEST_REPEATED);
+        boolean tooLong =
+                block.outs().stream().anyMatch(out -> out.value().sql().length() > LONGEST_REPEATED);
         return tooLong ? wrapped(block) : block;
     }
 }

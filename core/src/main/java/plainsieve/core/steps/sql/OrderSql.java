@@ -25,8 +25,8 @@ final class OrderSql {
     private List<Block.Ordering> order(Block block, List<Step.By> by) {
         List<Block.Ordering> order = new ArrayList<>();
         for (Step.By one : by) {
-            Reckoned value =
-                    new ExpressionSql(making, block).column(one.column().name(), one.column().at());
+            Reckoned value = new ExpressionSql(making, block)
+                    .column(one.column().name(), one.column().at());
             // What is the same in every row orders none, and some databases refuse it.
             if (value.level() != Level.CONSTANT) {
                 order.add(new Block.Ordering(one.column().name(), value, one.largestFirst()));
@@ -42,7 +42,8 @@ final class OrderSql {
         }
         Block from = block.limit().isPresent() ? making.wrapped(block) : block;
         Block ordered = step.by().isEmpty() ? from : from.ordered(order(from, step.by()));
-        return ordered.limited(new ExpressionSql(making, ordered).of(step.count()).sql());
+        return ordered.limited(
+                new ExpressionSql(making, ordered).of(step.count()).sql());
     }
 
     private void refuseOddCount(Expression count) {
@@ -70,30 +71,47 @@ final class OrderSql {
         Reckoned number = new Reckoned(place, Optional.of(Type.INTEGER), Level.WINDOW, false, Binding.SINGLE, false);
         Block around = making.wrapped(from.with(new Block.Out(hidden, number)));
         Reckoned count = new ExpressionSql(making, around).of(step.count());
-        return new FilterSql(making, null).notAbove(around, hidden, count);
+        return notAbove(around, hidden, count);
+    }
+
+    /** The rows of which a hidden number is not above a count, without it. */
+    private Block notAbove(Block block, String column, Reckoned count) {
+        Reckoned place = block.out(column).orElseThrow().value();
+        Sql sql = place.sql().and(" <= ", making.origin()).plus(count.sql());
+        List<Block.Out> outs = new ArrayList<>(block.outs());
+        outs.removeIf(out -> out.name().equals(column));
+        return block.where(sql).outs(outs);
     }
 
     Block running(Block block, Step.Running step) {
         Block from = block.limit().isPresent() || block.distinct() ? making.wrapped(block) : block;
         Optional<Reckoned> of = step.of().map(expression -> new ExpressionSql(making, from).of(expression));
         boolean onWindow = of.filter(value -> value.level() == Level.WINDOW).isPresent()
-                || step.by().stream()
-                        .anyMatch(by -> from.out(by.column().name())
-                                .filter(out -> out.value().level() == Level.WINDOW)
-                                .isPresent());
+                || step.by().stream().anyMatch(by -> from.out(by.column().name())
+                        .filter(out -> out.value().level() == Level.WINDOW)
+                        .isPresent());
         if (onWindow) {
             return running(making.wrapped(from), step);
         }
         Sql call =
                 switch (step.kind()) {
-                    case SUM -> Sql.form(p -> "sum(" + p.get(0) + ")", making.origin(), of.orElseThrow().sql());
+                    case SUM ->
+                        Sql.form(
+                                p -> "sum(" + p.get(0) + ")",
+                                making.origin(),
+                                of.orElseThrow().sql());
                     case RANK -> Sql.of("rank()", making.origin());
                     case NUMBER -> Sql.of("row_number()", making.origin());
                 };
         Sql window = window(from, call, step.each(), order(from, step.by()), step.kind() == Step.Running.Kind.SUM);
         Optional<Type> type = of.isPresent() ? of.get().type() : Optional.of(Type.INTEGER);
         Reckoned value = new Reckoned(
-                window, type, Level.WINDOW, of.isPresent(), Binding.SINGLE, of.filter(Reckoned::chosen).isPresent());
+                window,
+                type,
+                Level.WINDOW,
+                of.isPresent(),
+                Binding.SINGLE,
+                of.filter(Reckoned::chosen).isPresent());
         return from.with(new Block.Out(step.name().name(), value));
     }
 
@@ -107,7 +125,9 @@ final class OrderSql {
         List<Sql> parts = new ArrayList<>();
         if (!each.isEmpty()) {
             List<Sql> keys = each.stream()
-                    .map(name -> new ExpressionSql(making, block).column(name.name(), name.at()).sql())
+                    .map(name -> new ExpressionSql(making, block)
+                            .column(name.name(), name.at())
+                            .sql())
                     .toList();
             parts.add(Sql.of("partition by ", origin).plus(Sql.joined(keys, ", ", origin)));
         }
@@ -134,7 +154,9 @@ final class OrderSql {
         Sql upwards = mayBeEmpty ? said.and(making.dialect().forms().ascending(), origin) : said;
         Optional<String> first = mayBeEmpty ? making.dialect().forms().emptyLast("\uE000") : Optional.empty();
         return first.map(form -> Sql.form(
-                                p -> form.replace("\uE000", p.get(0)), origin, one.value().sql())
+                                p -> form.replace("\uE000", p.get(0)),
+                                origin,
+                                one.value().sql())
                         .and(", ", origin)
                         .plus(upwards))
                 .orElse(upwards);

@@ -49,21 +49,26 @@ final class QueriesOfSteps implements Queries {
 
     /** @param around of the line that takes the rows, where what is wrong is told */
     private Block ofSteps(Rows.Query query, String text, Making making, Making around) {
-        QueriesOfSteps deeper =
-                new QueriesOfSteps(Stream.concat(path.stream(), Stream.of(query.id())).toList());
+        QueriesOfSteps deeper = new QueriesOfSteps(
+                Stream.concat(path.stream(), Stream.of(query.id())).toList());
         Optional<Block> block = Optional.empty();
         for (StepLines.Line line : StepLines.of(text).steps()) {
-            Making one = making.within(line.text(), query.at(), making.reserved()).calledWith(making.arguments());
+            Making one =
+                    making.within(line.text(), query.at(), making.reserved()).calledWith(making.arguments());
             try {
-                Step step = ReadLine.of(line.text(), new Scope(block.flatMap(Block::columns))).step();
+                Step step = ReadLine.of(line.text(), new Scope(block.flatMap(Block::columns)))
+                        .step();
                 Building building = new Building(one, deeper);
                 block = Optional.of(
-                        block.isEmpty() ? building.first(Building.beginning(step, one)) : building.after(block.get(), step));
+                        block.isEmpty()
+                                ? building.first(Building.beginning(step, one))
+                                : building.after(block.get(), step));
             } catch (ProblemException e) {
                 throw around.wrong(
                         "query-broken",
                         query.at(),
-                        "Query “%s” cannot be read: %s".formatted(query.id(), e.first().message()),
+                        "Query “%s” cannot be read: %s"
+                                .formatted(query.id(), e.first().message()),
                         "Mend that query first.");
             }
         }

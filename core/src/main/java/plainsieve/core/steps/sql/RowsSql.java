@@ -98,7 +98,8 @@ final class RowsSql {
             Optional<Type> type = rows.stream()
                     .flatMap(row -> row.outs().get(at).value().type().stream())
                     .findFirst();
-            boolean mayBeEmpty = rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
+            boolean mayBeEmpty =
+                    rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
             columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
         }
         return Block.of(new Block.Stack(rows), Making.alias("typed", taken), Optional.of(columns), origin);
@@ -130,8 +131,7 @@ final class RowsSql {
     }
 
     private static Block nothing() {
-        return new Block(
-                List.of(), List.of(), Optional.empty(), List.of(), false, false, List.of(), Optional.empty());
+        return new Block(List.of(), List.of(), Optional.empty(), List.of(), false, false, List.of(), Optional.empty());
     }
 
     private Block series(Rows.Series series, Set<String> taken) {
@@ -150,7 +150,7 @@ final class RowsSql {
         KnownColumn n = new KnownColumn("n", Optional.of(type), false);
         String alias = Making.alias("numbers", taken);
         Block block = Block.of(new Block.Asked(query), alias, Optional.of(List.of(n)), origin);
-        return block.outs(List.of(
-                new Block.Out(series.column(), block.outs().get(0).value())));
+        return block.outs(
+                List.of(new Block.Out(series.column(), block.outs().get(0).value())));
     }
 }

@@ -19,8 +19,9 @@ record Sql(List<Piece> pieces) {
     /** A whole query within. */
     record Within(Block block) implements Piece {}
 
-    /* Stands for an argument while a form is filled in; no form has such characters. */
     private static final Origin NOWHERE = new Origin(-1, new At(0, 0));
+
+    /* Stands for an argument while a form is filled in; no form has such characters. */
     private static final char FIRST_MARK = '\uE000';
 
     Sql {

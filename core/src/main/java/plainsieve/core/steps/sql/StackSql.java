@@ -37,8 +37,7 @@ final class StackSql {
                 .map(column -> new KnownColumn(
                         column.name(),
                         column.type(),
-                        column.mayBeEmpty()
-                                || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
+                        column.mayBeEmpty() || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
                 .toList();
         return Block.of(
                 new Block.Stack(blocks), Making.alias("under", aliases(blocks)), Optional.of(all), making.origin());
@@ -58,7 +57,8 @@ final class StackSql {
     private List<Block> before(Block block) {
         Block unordered = block.limit().isPresent() ? block : block.ordered(List.of());
         return StatementWriter.bareStack(unordered)
-                .filter(stack -> stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
+                .filter(stack ->
+                        stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
                 .map(Block.Stack::blocks)
                 .orElseGet(() -> List.of(within(unordered)));
     }
@@ -70,7 +70,9 @@ final class StackSql {
     private Block within(Block block) {
         boolean whole = block.limit().isPresent()
                 || block.distinct()
-                || block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent();
+                || block.grouping()
+                        .filter(grouping -> grouping.keys().isEmpty())
+                        .isPresent();
         return whole ? making.wrapped(block).ordered(List.of()) : block;
     }
 
@@ -79,9 +81,8 @@ final class StackSql {
         List<Block.Out> outs = new ArrayList<>();
         for (KnownColumn column : columns) {
             Optional<Block.Out> out = plain.out(column.name());
-            String written = column.type()
-                    .map(making.dialect().forms()::nothing)
-                    .orElse("null");
+            String written =
+                    column.type().map(making.dialect().forms()::nothing).orElse("null");
             Reckoned none = Reckoned.single(Sql.of(written, making.origin()), column.type(), Level.CONSTANT);
             outs.add(new Block.Out(column.name(), out.map(Block.Out::value).orElse(none)));
         }

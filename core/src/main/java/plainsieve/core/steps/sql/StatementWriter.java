@@ -43,7 +43,11 @@ final class StatementWriter {
     /** The blocks under each other that a block is nothing but, with the columns that it takes of them; nothing when it is more. */
     static Optional<Block.Stack> bareStack(Block block) {
         boolean one = block.from().size() == 1 && block.from().get(0).item() instanceof Block.Stack;
-        if (!one || !block.where().isEmpty() || !block.isPlain() || !block.order().isEmpty() || block.outs().isEmpty()) {
+        if (!one
+                || !block.where().isEmpty()
+                || !block.isPlain()
+                || !block.order().isEmpty()
+                || block.outs().isEmpty()) {
             return Optional.empty();
         }
         boolean onlyTakes = block.outs().stream()
@@ -60,7 +64,8 @@ final class StatementWriter {
         List<Block.Out> outs = new ArrayList<>();
         for (Block.Out out : block.outs()) {
             Sql.Ref ref = (Sql.Ref) out.value().sql().pieces().get(0);
-            outs.add(new Block.Out(out.name(), part.out(ref.column()).orElseThrow().value()));
+            outs.add(new Block.Out(
+                    out.name(), part.out(ref.column()).orElseThrow().value()));
         }
         return part.outs(outs);
     }
@@ -123,7 +128,8 @@ final class StatementWriter {
 
     /** What is ordered by its name in the SELECT list, where it has one and is more than a column. */
     private Sql said(Block block, Block.Ordering one) {
-        Optional<Block.Out> out = block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+        Optional<Block.Out> out =
+                block.out(one.by()).filter(found -> found.value().isAs(one.value()));
         return out.isEmpty() || isPlain(out.get())
                 ? one.value().sql()
                 : Sql.of(name(out.get().name()), making.origin());
@@ -134,9 +140,8 @@ final class StatementWriter {
         if (shape.all() || block.distinct()) {
             return block;
         }
-        List<Block.Out> outs = new ArrayList<>(block.outs().stream()
-                .filter(out -> shape.wants(out.name()))
-                .toList());
+        List<Block.Out> outs = new ArrayList<>(
+                block.outs().stream().filter(out -> shape.wants(out.name())).toList());
         if (block.open()) {
             String first = block.from().get(0).alias();
             List<Block.Out> unknown = shape.names().stream()
@@ -146,8 +151,9 @@ final class StatementWriter {
                     .toList();
             outs.addAll(0, unknown);
         }
-        boolean loosesTotals = block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
-                && outs.stream().noneMatch(out -> out.value().level() == Level.TOTAL);
+        boolean loosesTotals =
+                block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
+                        && outs.stream().noneMatch(out -> out.value().level() == Level.TOTAL);
         if (outs.isEmpty() || loosesTotals) {
             block.outs().stream()
                     .filter(out -> !loosesTotals || out.value().level() == Level.TOTAL)
@@ -168,12 +174,12 @@ final class StatementWriter {
             named.add(ref.column().toLowerCase(Locale.ROOT));
             aliases.add(ref.alias());
         });
-        boolean others = block.where().stream()
-                .anyMatch(sql -> sql.pieces().stream().anyMatch(Sql.Within.class::isInstance));
+        boolean others =
+                block.where().stream().anyMatch(sql -> sql.pieces().stream().anyMatch(Sql.Within.class::isInstance));
         return others
                 || block.outs().stream()
-                        .anyMatch(out -> !isPlain(out)
-                                && named.contains(out.name().toLowerCase(Locale.ROOT)));
+                        .anyMatch(out ->
+                                !isPlain(out) && named.contains(out.name().toLowerCase(Locale.ROOT)));
     }
 
     private void select(Block block, boolean qualified) {
@@ -217,7 +223,9 @@ final class StatementWriter {
 
     private static List<String> names(Block.Item item) {
         if (item instanceof Block.Written written) {
-            return written.columns().orElse(List.of()).stream().map(KnownColumn::name).toList();
+            return written.columns().orElse(List.of()).stream()
+                    .map(KnownColumn::name)
+                    .toList();
         }
         if (item instanceof Block.Nested nested && !nested.block().open()) {
             return nested.block().outs().stream().map(Block.Out::name).toList();
@@ -229,7 +237,10 @@ final class StatementWriter {
 
     private void from(Block block, String line, boolean qualified) {
         for (Block.From one : block.from()) {
-            words(line + one.join().map(join -> join.kept() ? "left join " : "join ").orElse("from "));
+            words(line
+                    + one.join()
+                            .map(join -> join.kept() ? "left join " : "join ")
+                            .orElse("from "));
             item(block, one, line, qualified);
             one.join().ifPresent(join -> {
                 words(" on ");

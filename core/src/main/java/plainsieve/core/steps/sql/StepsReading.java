@@ -68,13 +68,14 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
 
     /** The words of the steps that a place in their statement comes from. @param text of the steps */
     public Optional<Place> place(String text, Place inStatement) {
-        return made.flatMap(found -> found.at(inStatement.start())).flatMap(origin -> StepLines.of(text).lines().stream()
-                .filter(line -> line.number() == origin.line())
-                .findFirst()
-                .map(line -> Lines.of(text)
-                        .place(
-                                Math.min(line.start() + origin.at().start(), text.length()),
-                                Math.min(line.start() + origin.at().end(), text.length()))));
+        return made.flatMap(found -> found.at(inStatement.start()))
+                .flatMap(origin -> StepLines.of(text).lines().stream()
+                        .filter(line -> line.number() == origin.line())
+                        .findFirst()
+                        .map(line -> Lines.of(text)
+                                .place(
+                                        Math.min(line.start() + origin.at().start(), text.length()),
+                                        Math.min(line.start() + origin.at().end(), text.length()))));
     }
 
     /** Problems of the statement as problems of the steps. */
@@ -91,7 +92,9 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
 
     /** What could come next in a line of which this much is typed, behind the first so many steps. */
     public Set<Wanted> wanted(String typed, int behind) {
-        return ReadLine.wanted(typed, new Scope(behind == 0 ? Optional.empty() : steps.get(behind - 1).columns()));
+        return ReadLine.wanted(
+                typed,
+                new Scope(behind == 0 ? Optional.empty() : steps.get(behind - 1).columns()));
     }
 
     /** Goes through the lines with the rows as they are after each. */
@@ -124,9 +127,8 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
                                 "Say with “columns …” which there shall be, or wait until the source has told its columns.")
                         .at(Lines.of(text).place(text.lastIndexOf(last.text()), text.length())));
             }
-            Optional<Made> made = problems.isEmpty()
-                    ? block.map(found -> new StatementWriter(last).write(found))
-                    : Optional.empty();
+            Optional<Made> made =
+                    problems.isEmpty() ? block.map(found -> new StatementWriter(last).write(found)) : Optional.empty();
             return new StepsReading(steps, made, problems);
         }
 

@@ -95,7 +95,9 @@ final class TestSql {
             pattern = fixedPattern(fixed.value(), before, after);
         } else {
             pattern = Sql.form(
-                    p -> expressions.forms().around(before, p.get(0), after), origin, sought.at(Binding.SINGLE, origin));
+                    p -> expressions.forms().around(before, p.get(0), after),
+                    origin,
+                    sought.at(Binding.SINGLE, origin));
         }
         return condition(List.of(left, sought), text.and(words, origin).plus(pattern));
     }

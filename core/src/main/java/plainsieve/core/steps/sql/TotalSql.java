@@ -67,7 +67,8 @@ final class TotalSql {
     private Reckoned key(Block from, Step.Key key) {
         Reckoned value = new ExpressionSql(making, from).of(key.value());
         return value.chosen() || value.level() == Level.CONSTANT
-                ? new ExpressionSql(making, from).column(key.name().name(), key.name().at())
+                ? new ExpressionSql(making, from)
+                        .column(key.name().name(), key.name().at())
                 : value;
     }
 
@@ -89,11 +90,10 @@ final class TotalSql {
                     .and(" end", origin);
         }
         Sql sql = Sql.form(p -> call(figure, p.get(0)), origin, counted);
-        boolean counts = figure.function() == Measure.Function.COUNT
-                || figure.function() == Measure.Function.COUNT_DISTINCT;
+        boolean counts =
+                figure.function() == Measure.Function.COUNT || figure.function() == Measure.Function.COUNT_DISTINCT;
         boolean chosen = of.filter(Reckoned::chosen).isPresent();
-        Reckoned total =
-                new Reckoned(sql, type(figure, of), Level.TOTAL, !counts, Binding.SINGLE, chosen);
+        Reckoned total = new Reckoned(sql, type(figure, of), Level.TOTAL, !counts, Binding.SINGLE, chosen);
         return counts ? total.neverEmpty() : total;
     }
 

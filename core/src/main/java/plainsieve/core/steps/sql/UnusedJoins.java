@@ -60,9 +60,8 @@ final class UnusedJoins {
     private static boolean isUsed(String alias, Block block) {
         Set<String> named = new HashSet<>();
         block.outs().forEach(out -> out.value().sql().refs(ref -> named.add(ref.alias())));
-        List<Block.From> others = block.from().stream()
-                .filter(one -> !one.alias().equals(alias))
-                .toList();
+        List<Block.From> others =
+                block.from().stream().filter(one -> !one.alias().equals(alias)).toList();
         with(block, others).refs(ref -> named.add(ref.alias()));
         return named.contains(alias);
     }

@@ -127,8 +127,7 @@ public sealed interface Step {
     record Key(Expression value, Name name) {}
 
     /** A total. @param of empty for the number of rows @param where only of the rows of which this is true */
-    record Figure(
-            Measure.Function function, Optional<Expression> of, Optional<Condition> where, Name name, At at) {}
+    record Figure(Measure.Function function, Optional<Expression> of, Optional<Condition> where, Name name, At at) {}
 
     /** What is sorted by; what has no value comes last either way. */
     record By(Name column, boolean largestFirst) {}

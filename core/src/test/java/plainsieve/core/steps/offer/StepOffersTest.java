@@ -18,12 +18,11 @@ import plainsieve.core.value.Type;
 
 /** What could stand at the marks of a step, and what could come next in one that is typed. */
 class StepOffersTest {
-    private static final List<ParameterDefinition> PARAMETERS = List.of(
-            parameter("island", Type.TEXT), parameter("from", Type.DATE), parameter("rows", Type.INTEGER));
+    private static final List<ParameterDefinition> PARAMETERS =
+            List.of(parameter("island", Type.TEXT), parameter("from", Type.DATE), parameter("rows", Type.INTEGER));
 
     private static ParameterDefinition parameter(String name, Type type) {
-        return ParameterDefinition.of(
-                Parameter.of(name, type), new ParameterDefinition.Words(name, "", "", "", "any"));
+        return ParameterDefinition.of(Parameter.of(name, type), new ParameterDefinition.Words(name, "", "", "", "any"));
     }
 
     private static StepsReading read(String... lines) {
@@ -130,7 +129,8 @@ class StepOffersTest {
         StepOffers offers = new StepOffers(reading, PARAMETERS, rows());
         List<Mark> marks = reading.steps().get(1).marks();
         IntStream.range(0, marks.size())
-                .filter(i -> marks.get(i).kind() == Mark.Kind.NAME || marks.get(i).kind() == Mark.Kind.FORMULA)
+                .filter(i ->
+                        marks.get(i).kind() == Mark.Kind.NAME || marks.get(i).kind() == Mark.Kind.FORMULA)
                 .forEach(i -> assertThat(offers.of(1, i)).isEmpty());
     }
 

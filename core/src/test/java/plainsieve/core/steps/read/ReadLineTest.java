@@ -43,16 +43,17 @@ class ReadLineTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {
-        "where state is first",
-        "where state is 'first'",
-        "where delay_min is :delay",
-        "where delay_min is above year",
-        "where departed_at is before today",
-        "where state is nothing",
-        "where delay_min is above year of departed_at",
-        "new column x: if delay_min is 3 then year else nothing"
-    })
+    @ValueSource(
+            strings = {
+                "where state is first",
+                "where state is 'first'",
+                "where delay_min is :delay",
+                "where delay_min is above year",
+                "where departed_at is before today",
+                "where state is nothing",
+                "where delay_min is above year of departed_at",
+                "new column x: if delay_min is 3 then year else nothing"
+            })
     void leavesWordsAloneThatMeanSomething(String typed) {
         assertThat(read(typed).written()).isEqualTo(typed);
     }
@@ -65,7 +66,8 @@ class ReadLineTest {
 
     @Test
     void bindsAndMoreTightlyThanOr() {
-        Step.Where where = (Step.Where) read("where delay_min is 1 or delay_min is 2 and state is 'a'").step();
+        Step.Where where = (Step.Where)
+                read("where delay_min is 1 or delay_min is 2 and state is 'a'").step();
         Condition.Or or = (Condition.Or) where.condition();
         assertThat(or.any().get(0)).isInstanceOf(Condition.Test.class);
         assertThat(or.any().get(1)).isInstanceOf(Condition.And.class);
@@ -75,7 +77,9 @@ class ReadLineTest {
     void tellsBracketsAroundConditionsFromThoseAroundSums() {
         assertThat(((Step.Where) read("where (delay_min + 1) * 2 is 4").step()).condition())
                 .isInstanceOf(Condition.Test.class);
-        assertThat(((Step.Where) read("where (delay_min is 4 or year is 1) and state is 'a'").step()).condition())
+        assertThat(((Step.Where) read("where (delay_min is 4 or year is 1) and state is 'a'")
+                                .step())
+                        .condition())
                 .isInstanceOf(Condition.And.class);
     }
 
@@ -97,7 +101,8 @@ class ReadLineTest {
     void readsAColumnThatIsCalledLikeAFunction() {
         Step.NewColumn plain = (Step.NewColumn) read("new column x: year + 1").step();
         assertThat(((Expression.Calculated) plain.value()).left()).isInstanceOf(Expression.Column.class);
-        Step.NewColumn called = (Step.NewColumn) read("new column x: year of departed_at + 1").step();
+        Step.NewColumn called =
+                (Step.NewColumn) read("new column x: year of departed_at + 1").step();
         assertThat(((Expression.Calculated) called.value()).left()).isInstanceOf(Expression.Call.class);
     }
 
@@ -132,7 +137,8 @@ class ReadLineTest {
     void marksWhatCanBeChangedAndWhatGivesWayWithIt() {
         String line = "where state is any of 'a', 'b' and year is :y";
         List<Mark> marks = read(line).marks();
-        assertThat(marks).extracting(Mark::kind)
+        assertThat(marks)
+                .extracting(Mark::kind)
                 .containsExactly(
                         Mark.Kind.COLUMN,
                         Mark.Kind.VERB,
@@ -144,18 +150,20 @@ class ReadLineTest {
                         Mark.Kind.VALUE);
         Mark verb = marks.get(1);
         assertThat(line.substring(verb.at().start(), verb.at().end())).isEqualTo("is any of");
-        assertThat(line.substring(verb.replaced().start(), verb.replaced().end())).isEqualTo("is any of 'a', 'b'");
+        assertThat(line.substring(verb.replaced().start(), verb.replaced().end()))
+                .isEqualTo("is any of 'a', 'b'");
         assertThat(verb.about()).containsExactly("state", "'a'", "'b'");
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {
-        "where departed_at is before departed_at + 3 days and (year is first value of (delay_min, 3) or state is first)",
-        "new column x: if year is delay_min then state else first",
-        "beside each, its row of query 'late' called with :a as year, :b as :c where state is their state: state as s",
-        "total by state, year of departed_at as y: sum of delay_min where state is first as d",
-        "fill blanks of state with first"
-    })
+    @ValueSource(
+            strings = {
+                "where departed_at is before departed_at + 3 days and (year is first value of (delay_min, 3) or state is first)",
+                "new column x: if year is delay_min then state else first",
+                "beside each, its row of query 'late' called with :a as year, :b as :c where state is their state: state as s",
+                "total by state, year of departed_at as y: sum of delay_min where state is first as d",
+                "fill blanks of state with first"
+            })
     void marksNoWordTwice(String line) {
         int end = 0;
         for (Mark mark : read(line).marks()) {

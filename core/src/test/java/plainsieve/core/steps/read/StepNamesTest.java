@@ -27,9 +27,7 @@ class StepNamesTest {
 
     @Test
     void areTheQueriesWhoseRowsAreTaken() {
-        assertThat(StepNames.queries(TEXT))
-                .extracting(StepNames.Taken::id)
-                .containsExactly("late", "two \"words\"");
+        assertThat(StepNames.queries(TEXT)).extracting(StepNames.Taken::id).containsExactly("late", "two \"words\"");
     }
 
     @Test
@@ -38,8 +36,7 @@ class StepNamesTest {
                 + "beside each, its row of query 'late' called with :port as name, :least as :delay: state\n"
                 + "first :rows rows";
         assertThat(StepNames.parameters(text)).containsExactly("delay", "rows");
-        assertThat(StepNames.queries(text))
-                .containsExactly(new StepNames.Taken("late", Set.of("port", "least")));
+        assertThat(StepNames.queries(text)).containsExactly(new StepNames.Taken("late", Set.of("port", "least")));
         assertThat(StepNames.parameters("steps 1\nrows of numbers from 1, :no as n\nrows of days from :a to :b as n"))
                 .containsExactly("no", "a", "b");
     }

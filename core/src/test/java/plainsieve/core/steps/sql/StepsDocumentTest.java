@@ -43,16 +43,14 @@ class StepsDocumentTest {
 
     @TestFactory
     Stream<DynamicTest> showsTheStatementThatIsMade() throws IOException {
-        return examples().stream()
-                .flatMap(example -> example.statements().entrySet().stream()
-                        .map(statement -> DynamicTest.dynamicTest(
-                                statement.getKey() + ": " + example.steps(),
-                                () -> check(example.steps(), statement.getKey(), statement.getValue()))));
+        return examples().stream().flatMap(example -> example.statements().entrySet().stream()
+                .map(statement -> DynamicTest.dynamicTest(
+                        statement.getKey() + ": " + example.steps(),
+                        () -> check(example.steps(), statement.getKey(), statement.getValue()))));
     }
 
     private static void check(String steps, String dialect, String statement) {
-        StepsReading reading =
-                StepsReading.of("steps 1\n" + steps, Dialects.of(dialect), FerryTables.all());
+        StepsReading reading = StepsReading.of("steps 1\n" + steps, Dialects.of(dialect), FerryTables.all());
         if (statement.startsWith(REFUSED)) {
             assertThat(reading.problems().get(0).message()).isEqualTo(statement.substring(REFUSED.length()));
             return;
@@ -60,13 +58,15 @@ class StepsDocumentTest {
         assertThat(reading.problems()).isEmpty();
         assertThat(reading.statement().sql().strip()).isEqualTo(statement);
         // What is made is a statement that the engine takes.
-        assertThat(PreparedQuery.of(reading.statement().sql(), Dialects.of(dialect)).parameterNames())
+        assertThat(PreparedQuery.of(reading.statement().sql(), Dialects.of(dialect))
+                        .parameterNames())
                 .isNotNull();
     }
 
     @Test
     void hasEveryDatabaseForEveryExample() throws IOException {
         assertThat(examples()).hasSizeGreaterThan(30).allSatisfy(example -> assertThat(example.statements())
-                .containsOnlyKeys(Dialects.ALL.stream().map(dialect -> dialect.name()).toArray(String[]::new)));
+                .containsOnlyKeys(
+                        Dialects.ALL.stream().map(dialect -> dialect.name()).toArray(String[]::new)));
     }
 }

@@ -64,7 +64,10 @@ class StepsReadingTest {
 
     @Test
     void offersTheNearestColumn() {
-        assertThat(read("rows of crossings", "where dely_min is 3").problems().get(0).advice())
+        assertThat(read("rows of crossings", "where dely_min is 3")
+                        .problems()
+                        .get(0)
+                        .advice())
                 .isEqualTo("Did you mean “delay_min”?");
     }
 
@@ -89,7 +92,8 @@ class StepsReadingTest {
 
     @Test
     void saysThatThereIsNothingYet() {
-        assertThat(StepsReading.of("steps 1", Dialects.of("duckdb"), FerryTables.all()).problems())
+        assertThat(StepsReading.of("steps 1", Dialects.of("duckdb"), FerryTables.all())
+                        .problems())
                 .extracting(Problem::kind)
                 .containsExactly("no-steps");
         assertThatThrownBy(() -> read("where delay_min is 3").statement()).isInstanceOf(ProblemException.class);
@@ -109,7 +113,8 @@ class StepsReadingTest {
         assertThat(reading.steps().get(5).columns().orElseThrow())
                 .extracting(column -> column.type().map(Enum::name).orElse(""))
                 .containsExactly("TEXT", "DATE", "DECIMAL");
-        assertThat(reading.steps()).extracting(StepsReading.One::fresh)
+        assertThat(reading.steps())
+                .extracting(StepsReading.One::fresh)
                 .extracting(fresh -> String.join(",", fresh))
                 .containsExactly("", "", "port", "month", "delay", "harbour");
     }
@@ -147,7 +152,9 @@ class StepsReadingTest {
         assertThat(readUnknown("rows of crossings", line).problems())
                 .extracting(Problem::kind)
                 .containsExactly("unknown-columns");
-        assertThat(readUnknown("rows of crossings", "columns state, port_id", line).problems()).isEmpty();
+        assertThat(readUnknown("rows of crossings", "columns state, port_id", line)
+                        .problems())
+                .isEmpty();
     }
 
     @Test
@@ -160,7 +167,9 @@ class StepsReadingTest {
 
     @Test
     void keepsAnApostropheWithinItsText() {
-        assertThat(read("rows of ports", "where name is 'St. Ann''s; -- x'").statement().sql())
+        assertThat(read("rows of ports", "where name is 'St. Ann''s; -- x'")
+                        .statement()
+                        .sql())
                 .endsWith("name = 'St. Ann''s; -- x'");
     }
 
@@ -179,7 +188,8 @@ class StepsReadingTest {
     @Test
     void takesSeveralHundredSteps() {
         String lines = IntStream.range(0, 300)
-                .mapToObj(i -> i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min is above " + i)
+                .mapToObj(i ->
+                        i % 3 == 0 ? "first " + (1000 - i) + " rows by delay_min" : "where delay_min is above " + i)
                 .collect(Collectors.joining("\n"));
         StepsReading reading =
                 StepsReading.of("steps 1\nrows of crossings\n" + lines, Dialects.of("duckdb"), FerryTables.all());
@@ -189,10 +199,15 @@ class StepsReadingTest {
 
     @Test
     void keepsAJoinThatIsNotUsedWhereNoKeyProvesIt() {
-        String unused = "beside each, its row of ports where their island is state: name as port; rows without one are kept";
+        String unused =
+                "beside each, its row of ports where their island is state: name as port; rows without one are kept";
         String inner = "beside each, its row of ports with the same port_id: name as port; only rows that have one";
-        assertThat(read("rows of crossings", unused, "columns state").statement().sql()).contains("left join");
-        assertThat(read("rows of crossings", inner, "columns state").statement().sql()).contains("join");
+        assertThat(read("rows of crossings", unused, "columns state")
+                        .statement()
+                        .sql())
+                .contains("left join");
+        assertThat(read("rows of crossings", inner, "columns state").statement().sql())
+                .contains("join");
         assertThat(readUnknown(
                                 "rows of crossings",
                                 "beside each, its row of ports with the same port_id: name as port",
@@ -216,8 +231,7 @@ class StepsReadingTest {
 
     @Test
     void callsSqlForRowsThatCannotBeTakenForItsOwn() {
-        String sql = read(
-                        "rows of ports", "beside each, its row of query 'on-island' called with :island as island: n")
+        String sql = read("rows of ports", "beside each, its row of query 'on-island' called with :island as island: n")
                 .statement()
                 .sql();
         assertThat(sql).contains("where island = r.island -- those of one\n").doesNotContain("= p.island");
@@ -240,13 +254,16 @@ class StepsReadingTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {
-        "first 3 rows by state",
-        "first 3 rows of each state by delay_min",
-        "running total of delay_min as so_far by state"
-    })
+    @ValueSource(
+            strings = {
+                "first 3 rows by state",
+                "first 3 rows of each state by delay_min",
+                "running total of delay_min as so_far by state"
+            })
     void putsNoConditionInFrontOfWhatHasLookedAtOtherRows(String before) {
-        String sql = read("rows of crossings", before, "where delay_min is above 3").statement().sql();
+        String sql = read("rows of crossings", before, "where delay_min is above 3")
+                .statement()
+                .sql();
         assertThat(sql.indexOf("delay_min > 3")).isGreaterThan(sql.indexOf(") r"));
     }
 

@@ -65,10 +65,14 @@ class StepsApi {
         List<Offer> all = new ArrayList<>();
         Mark mark = step.marks().get(number);
         if (mark.kind() == Mark.Kind.VALUE) {
-            AskedChoices asked = AskedChoices.onTheBench(
-                    asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+            AskedChoices asked =
+                    AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
             List<String> before = before(reading, body.step());
-            all.addAll(values.of(project, query, asked, new StepValues.Where(before, mark.about().get(0))));
+            all.addAll(values.of(
+                    project,
+                    query,
+                    asked,
+                    new StepValues.Where(before, mark.about().get(0))));
         }
         all.addAll(offers.of(body.step(), number));
         return bodies(all);
@@ -100,8 +104,8 @@ class StepsApi {
     }
 
     private static ProblemException gone() {
-        return new ProblemException(
-                Problem.of("bad-mark", "The steps have no such word any more.", "Look at them again: they were changed."));
+        return new ProblemException(Problem.of(
+                "bad-mark", "The steps have no such word any more.", "Look at them again: they were changed."));
     }
 
     private KnownRows rows(Project project, Query query) {

@@ -19,8 +19,7 @@ import plainsieve.server.api.body.SentenceBodies;
 
 /** Steps on the wire. */
 final class StepsBodies {
-    private static final Set<Mark.Kind> ONLY_TAKEN =
-            Set.of(Mark.Kind.KEPT, Mark.Kind.DIRECTION, Mark.Kind.BETWEEN);
+    private static final Set<Mark.Kind> ONLY_TAKEN = Set.of(Mark.Kind.KEPT, Mark.Kind.DIRECTION, Mark.Kind.BETWEEN);
     private static final Set<Mark.Kind> ONLY_TYPED = Set.of(Mark.Kind.NAME, Mark.Kind.FORMULA, Mark.Kind.TYPED);
 
     private StepsBodies() {}
@@ -45,7 +44,9 @@ final class StepsBodies {
                     reading.steps().stream().map(StepsReading.One::line).toList();
             return made.stretches().stream()
                     .map(stretch -> new StretchBody(
-                            stretch.start(), stretch.end(), lines.indexOf(stretch.origin().line())))
+                            stretch.start(),
+                            stretch.end(),
+                            lines.indexOf(stretch.origin().line())))
                     .toList();
         }
     }
@@ -120,7 +121,8 @@ final class StepsBodies {
                     !ONLY_TAKEN.contains(mark.kind()),
                     !ONLY_TYPED.contains(mark.kind()),
                     false,
-                    step.written().substring(mark.replaced().start(), mark.replaced().end()));
+                    step.written()
+                            .substring(mark.replaced().start(), mark.replaced().end()));
         }
     }
 
@@ -152,6 +154,7 @@ final class StepsBodies {
             String text,
 
             int step,
+
             @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String mark,
 
@@ -173,6 +176,7 @@ final class StepsBodies {
             String text,
 
             int behind,
+
             @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
             String typed,
 
