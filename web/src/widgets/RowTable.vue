@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Rows of an answer. Only the rows in sight are in the page, so ten thousand scroll as lightly as ten. */
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Cell, Column } from '../api/types'
 import { isNumeric } from '../formats'
 import { exactly, formatted } from '../views/formatted'
@@ -64,6 +64,18 @@ const after = computed(() => {
 watch(
   () => props.question ?? props.rows,
   () => scroller.value?.scrollTo({ top: 0 }),
+)
+
+/* What is new is what one looks for; it may stand behind many other columns. */
+const BEFORE_FRESH = 90
+watch(
+  () => props.fresh?.join() ?? '',
+  async names => {
+    await nextTick()
+    const first = names ? scroller.value?.querySelector<HTMLElement>('th.fresh') : undefined
+    scroller.value?.scrollTo({ left: first ? first.offsetLeft - BEFORE_FRESH : 0 })
+  },
+  { immediate: true, flush: 'post' },
 )
 
 function widthOf(column: Column): Record<string, string> {

@@ -83,7 +83,7 @@ class ParametersScreenTest {
         assertThat(names()).isSorted();
         browser.click("[aria-label=Order] option[value=uses]");
         browser.untilText(
-                "[data-parameter] .uses", text -> text.startsWith("3 queries") || text.startsWith("4 queries"));
+                "[data-parameter] .uses", text -> text.startsWith("5 queries") || text.startsWith("6 queries"));
     }
 
     @Test

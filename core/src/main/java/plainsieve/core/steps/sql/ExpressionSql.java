@@ -138,7 +138,7 @@ final class ExpressionSql {
         Origin origin = making.origin(calculated.at());
         return switch (calculated.sign()) {
             case JOINED -> joined(List.of(left, right), origin);
-            case BY -> divided(left, right, origin);
+            case BY -> divided(calculated, left, right, origin);
             case PLUS, MINUS, TIMES -> reckoned(calculated.sign(), left, right, origin);
         };
     }
@@ -154,8 +154,10 @@ final class ExpressionSql {
         return together(List.of(left, right), sql, Optional.of(whole ? Type.INTEGER : Type.DECIMAL), binding);
     }
 
-    private Reckoned divided(Reckoned left, Reckoned right, Origin origin) {
-        boolean never = right.level() == Level.CONSTANT && !right.chosen() && !right.mayBeEmpty() && !isNought(right);
+    /** Always with a fraction. By nought there is no value; only of a number that stands there it is known that it is none. */
+    private Reckoned divided(Expression.Calculated calculated, Reckoned left, Reckoned right, Origin origin) {
+        boolean never = calculated.right() instanceof Expression.Fixed fixed
+                && !fixed.value().written().matches("-?0+(\\.0*)?");
         Sql by = never
                 ? right.at(Binding.SINGLE, origin)
                 : Sql.form(p -> "nullif(" + p.get(0) + ", 0)", origin, right.sql());
@@ -163,12 +165,6 @@ final class ExpressionSql {
                 p -> forms().withFraction(p.get(0)) + " / " + p.get(1), origin, left.at(Binding.PRODUCT, origin), by);
         Reckoned all = together(List.of(left, right), sql, Optional.of(Type.DECIMAL), Binding.PRODUCT);
         return never ? all : new Reckoned(sql, all.type(), all.level(), true, Binding.PRODUCT, all.chosen());
-    }
-
-    private static boolean isNought(Reckoned right) {
-        return right.sql().pieces().stream()
-                .allMatch(piece ->
-                        piece instanceof Sql.Words words && words.text().matches("[-0. ()]*"));
     }
 
     private Reckoned joined(List<Reckoned> parts, Origin origin) {

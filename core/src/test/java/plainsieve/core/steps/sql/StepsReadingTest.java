@@ -267,6 +267,20 @@ class StepsReadingTest {
         assertThat(sql.indexOf("delay_min > 3")).isGreaterThan(sql.indexOf(") r"));
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            delay_min / 2       | delay_min * 1.0 / 2
+            delay_min / 0       | delay_min * 1.0 / nullif(0, 0)
+            delay_min / (1 - 1) | delay_min * 1.0 / nullif(1 - 1, 0)
+            delay_min / :n      | delay_min * 1.0 / nullif(:n, 0)
+            """)
+    void dividesByNoNought(String words, String sql) {
+        assertThat(read("rows of crossings", "columns delay_min", "new column x: " + words)
+                        .statement()
+                        .sql())
+                .contains(sql + " as x");
+    }
+
     @Test
     void groupsByNoParameter() {
         assertThat(read("rows of crossings", "total by delay_min + :more as delay: number of rows as n")
