@@ -125,6 +125,7 @@ onMounted(() => void parameters.reload())
           :colours="colours"
           :lit="lit"
           :run-problems="runProblems"
+          :cursor="!asSteps"
           @changed="changed"
           @light="lit = $event"
           @insert="editor?.insertAtCursor(`:${$event}`)" />

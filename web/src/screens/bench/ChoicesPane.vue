@@ -16,6 +16,8 @@ const props = defineProps<{
   colours: Record<string, string>
   lit: string
   runProblems: Problem[]
+  /** Whether there is a cursor to put a name in at. */
+  cursor: boolean
 }>()
 const emit = defineEmits<{ changed: []; light: [name: string]; insert: [name: string] }>()
 
@@ -142,7 +144,7 @@ defineExpose({ makeMissing })
       </p>
       <p v-if="extra.length > 0" class="soft small px-3">
         Write <code>:{{ made }}</code> where its value belongs.
-        <button class="as-link" @click="emit('insert', made)">Put it in at the cursor</button>
+        <button v-if="cursor" class="as-link" @click="emit('insert', made)">Put it in at the cursor</button>
       </p>
     </div>
   </section>

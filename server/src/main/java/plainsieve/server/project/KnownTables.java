@@ -1,17 +1,24 @@
 package plainsieve.server.project;
 
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.steps.step.KnownColumn;
 
 /** What sources have told of their tables so far; nobody waits for one that does not answer. */
 public interface KnownTables {
-    /** @param schema empty where none is named; then nothing is known of tables that several schemas have */
-    Optional<List<KnownColumn>> columns(String sourceId, String schema, String table);
+    /**
+     * A table.
+     *
+     * @param schema empty where the source has none
+     * @param keys columns that together are different in every row, in lower case
+     */
+    record Known(String schema, String name, List<KnownColumn> columns, List<Set<String>> keys) {
+        public Known {
+            columns = List.copyOf(columns);
+            keys = List.copyOf(keys);
+        }
+    }
 
-    /** Columns that together are different in every row, in lower case. */
-    List<Set<String>> keys(String sourceId, String schema, String table);
-
-    List<String> tableNames(String sourceId);
+    /** Every table of a source; none until it has told. */
+    List<Known> knownTables(String sourceId);
 }

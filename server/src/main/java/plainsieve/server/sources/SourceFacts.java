@@ -88,50 +88,26 @@ public class SourceFacts implements KnownTables {
     }
 
     @Override
-    public List<String> tableNames(String sourceId) {
-        return described(sourceId).stream().map(Catalogue.Table::name).toList();
-    }
-
-    @Override
-    public Optional<List<KnownColumn>> columns(String sourceId, String schema, String table) {
-        return meant(sourceId, schema, table).map(SourceFacts::known);
-    }
-
-    /* Of tables of one name in two schemas nobody can tell which is meant. */
-    private Optional<Catalogue.Table> meant(String sourceId, String schema, String table) {
-        List<Catalogue.Table> all = described(sourceId).stream()
-                .filter(one -> one.name().equalsIgnoreCase(table)
-                        && (schema.isEmpty() || one.schema().equalsIgnoreCase(schema)))
+    public List<Known> knownTables(String sourceId) {
+        return described(sourceId).stream()
+                .map(table -> new Known(table.schema(), table.name(), columns(table), keys(table)))
                 .toList();
-        return all.size() == 1 ? Optional.of(all.get(0)) : Optional.empty();
     }
 
-    /** Only primary keys: a unique index may hold for some of the rows alone, and sources do not tell that. */
-    @Override
-    public List<Set<String>> keys(String sourceId, String schema, String table) {
-        return meant(sourceId, schema, table)
-                .map(found -> found.indexes().stream()
-                        .filter(Catalogue.Index::primary)
-                        .map(index -> index.columns().stream()
-                                .map(column -> column.toLowerCase(Locale.ROOT))
-                                .collect(Collectors.toSet()))
-                        .filter(columns -> !columns.isEmpty() && areColumns(found, columns))
-                        .toList())
-                .orElse(List.of());
-    }
-
-    /* A part of an index may be an expression, of which no row need have a value of its own. */
-    private static boolean areColumns(Catalogue.Table table, Set<String> names) {
-        Set<String> columns = table.columns().stream()
-                .map(column -> column.name().toLowerCase(Locale.ROOT))
-                .collect(Collectors.toSet());
-        return columns.containsAll(names);
-    }
-
-    private static List<KnownColumn> known(Catalogue.Table table) {
+    private static List<KnownColumn> columns(Catalogue.Table table) {
         return table.columns().stream()
                 .map(column -> new KnownColumn(
                         column.name(), type(column.kind()), table.nullable().contains(column.name())))
+                .toList();
+    }
+
+    /** Only primary keys: a unique index may hold for some of the rows alone, and sources do not tell that. */
+    private static List<Set<String>> keys(Catalogue.Table table) {
+        return table.indexes().stream()
+                .filter(index -> index.primary() && !index.columns().isEmpty())
+                .map(index -> index.columns().stream()
+                        .map(column -> column.toLowerCase(Locale.ROOT))
+                        .collect(Collectors.toSet()))
                 .toList();
     }
 

@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import plainsieve.core.steps.step.At;
 import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
@@ -41,7 +42,8 @@ final class JoinSql {
         Sql condition = all.isEmpty()
                 ? Sql.of(making.dialect().trueLiteral(), making.origin())
                 : Sql.joined(all, " and ", making.origin());
-        Block.Join join = new Block.Join(step.kept(), condition, matched(step.match()), joined.lateral());
+        Block.Join join =
+                new Block.Join(step.kept(), condition, matched(step.match(), joined.theirs()), joined.lateral());
         Block.From from = new Block.From(joined.item(), joined.alias(), Optional.of(join));
         return taken(ours, joined.theirs(), step).from(from);
     }
@@ -108,8 +110,17 @@ final class JoinSql {
         return condition.at(Reckoned.Binding.NOT, making.origin());
     }
 
-    /** The columns of the other rows that have to be equal to something of ours. */
-    private static Set<String> matched(Step.Match match) {
+    /** The columns of the other rows that have to be equal to something of ours, as what is joined calls them. */
+    private static Set<String> matched(Step.Match match, Block theirs) {
+        return named(match).stream()
+                .flatMap(name -> theirs.out(name).map(Block.Out::value).stream())
+                .map(value -> value.sql().pieces())
+                .filter(pieces -> pieces.size() == 1 && pieces.get(0) instanceof Sql.Ref)
+                .map(pieces -> ((Sql.Ref) pieces.get(0)).column())
+                .collect(Collectors.toSet());
+    }
+
+    private static Set<String> named(Step.Match match) {
         Set<String> names = new LinkedHashSet<>();
         List<Condition> all = condition(match) instanceof Condition.And and ? and.all() : List.of(condition(match));
         for (Condition one : all) {

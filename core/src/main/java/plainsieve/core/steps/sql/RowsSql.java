@@ -33,7 +33,7 @@ final class RowsSql {
             Optional<List<KnownColumn>> columns = columns(table);
             String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
             List<Set<String>> keys = making.around().keys(table.schema(), table.name());
-            Block.Written written = new Block.Written(schema + name(table.name()), columns, keys, origin);
+            Block.Written written = new Block.Written(schema + name(asKept(table.name())), columns, keys, origin);
             return Block.of(written, Making.alias(table.name(), taken), columns, origin);
         }
         if (rows instanceof Rows.Query query) {
@@ -61,6 +61,13 @@ final class RowsSql {
 
     private String name(String name) {
         return WrittenNames.of(name, making.dialect());
+    }
+
+    /** A table's name as the source keeps it, where it is written in other letters and only one can be meant. */
+    private String asKept(String name) {
+        List<String> alike =
+                making.around().tables().stream().filter(name::equalsIgnoreCase).toList();
+        return alike.size() == 1 ? alike.get(0) : name;
     }
 
     private Optional<List<KnownColumn>> columns(Rows.Table table) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -166,6 +167,17 @@ class StepsReadingTest {
     }
 
     @Test
+    void takesTablesAndColumnsInAnyLetters() {
+        assertThat(readUnknown("rows of Ports", "where Island is 'x'")
+                        .statement()
+                        .sql())
+                .isEqualTo("select *\nfrom \"Ports\"\nwhere \"Island\" = 'x'");
+        StepsReading known = StepsReading.of(
+                "steps 1\nrows of ports\nwhere Island is 'x'", Dialects.of("postgresql"), FerryTables.all());
+        assertThat(known.statement().sql()).isEqualTo("select *\nfrom ports\nwhere island = 'x'");
+    }
+
+    @Test
     void keepsAnApostropheWithinItsText() {
         assertThat(read("rows of ports", "where name is 'St. Ann''s; -- x'")
                         .statement()
@@ -215,6 +227,18 @@ class StepsReadingTest {
                         .statement()
                         .sql())
                 .contains("left join");
+    }
+
+    @Test
+    void takesNoOtherColumnForAKeyBecauseAQueryCallsItSo() {
+        FerryTables renamed =
+                new FerryTables(true, Map.of("renamed", "steps 1\nrows of ports\ncolumns island as port_id, name"));
+        String steps = "steps 1\nrows of crossings\n"
+                + "beside each, its row of query 'renamed' with the same port_id: name\ncolumns state";
+        assertThat(StepsReading.of(steps, Dialects.of("postgresql"), renamed)
+                        .statement()
+                        .sql())
+                .contains("left join ports p on p.island = c.port_id");
     }
 
     @Test
