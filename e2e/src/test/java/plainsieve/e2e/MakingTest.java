@@ -112,7 +112,7 @@ class MakingTest {
         click(".head a", "Open it");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         click("header button", "Copy link");
-        assertThat(actions).as("as docs/making.md says").isEqualTo(12);
+        assertThat(actions).as("as docs/making.md says").isEqualTo(13);
         assertThat(browser.text("main")).contains("Which ship");
         browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
     }
