@@ -1,7 +1,9 @@
 package plainsieve.core.steps.sql;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -167,12 +169,16 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
         }
 
         private Set<String> fresh(Block after) {
+            if (block.isEmpty() || block.get().open()) {
+                return Set.of();
+            }
+            Set<String> before = new HashSet<>();
+            block.get().outs().forEach(out -> before.add(out.name().toLowerCase(Locale.ROOT)));
             Set<String> fresh = new TreeSet<>();
             after.outs().stream()
-                    .filter(out -> block.isPresent()
-                            && block.get().out(out.name()).isEmpty()
-                            && !block.get().open())
-                    .forEach(out -> fresh.add(out.name()));
+                    .map(Block.Out::name)
+                    .filter(name -> !before.contains(name.toLowerCase(Locale.ROOT)))
+                    .forEach(fresh::add);
             return fresh;
         }
 
