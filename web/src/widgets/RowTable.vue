@@ -69,11 +69,12 @@ watch(
 /* What is new is what one looks for; it may stand behind many other columns. */
 const BEFORE_FRESH = 90
 watch(
-  () => props.fresh?.join() ?? '',
-  async names => {
+  () => [props.fresh?.join() ?? '', props.columns] as const,
+  async ([names]) => {
+    if (!names) return
     await nextTick()
-    const first = names ? scroller.value?.querySelector<HTMLElement>('th.fresh') : undefined
-    scroller.value?.scrollTo({ left: first ? first.offsetLeft - BEFORE_FRESH : 0 })
+    const first = scroller.value?.querySelector<HTMLElement>('th.fresh')
+    if (first) scroller.value?.scrollTo({ left: first.offsetLeft - BEFORE_FRESH })
   },
   { immediate: true, flush: 'post' },
 )
