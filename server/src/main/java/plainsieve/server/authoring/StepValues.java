@@ -1,17 +1,22 @@
 package plainsieve.server.authoring;
 
-import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.AsyncCache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.springframework.stereotype.Service;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.sentence.Offer;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepWords;
-import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.runs.AskedChoices;
@@ -20,7 +25,6 @@ import plainsieve.server.runs.Runner;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.ShownValue;
-import plainsieve.sources.SourceFailure;
 
 /** The values that a column has where a step compares it, counted at the source: most rows first. */
 @Service
@@ -28,11 +32,20 @@ public class StepValues {
     private static final int MOST = 60;
     private static final Duration KEPT = Duration.ofMinutes(1);
     private static final int MOST_KEPT = 200;
+    private static final long LONGEST_WAIT_MILLIS = 1_500;
 
     private final Runner runner;
-    /* Asked again at every letter that is typed. */
-    private final Cache<Seen, List<Offer>> kept =
-            Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(MOST_KEPT).build();
+    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "step-values");
+        thread.setDaemon(true);
+        return thread;
+    });
+    /* Wanted again at every letter that is typed, and asked once; what could not be asked is forgotten. */
+    private final AsyncCache<Seen, List<Offer>> kept = Caffeine.newBuilder()
+            .expireAfterWrite(KEPT)
+            .maximumSize(MOST_KEPT)
+            .executor(asking)
+            .buildAsync();
 
     StepValues(Runner runner) {
         this.runner = runner;
@@ -52,7 +65,10 @@ public class StepValues {
 
     private record Seen(String text, String choices, String sourceId) {}
 
-    /** Values as offers, written as a step has them; none when the rows cannot be asked for them just now. */
+    /**
+     * Values as offers, written as a step has them; none when the rows cannot be asked for them just now. Nobody waits long for
+     * them: they are a help, without them the other offers still stand, and any value can be typed.
+     */
     public List<Offer> of(Project project, Query query, AskedChoices asked, Where where) {
         if (where.column().isEmpty() || where.lines().isEmpty()) {
             return List.of();
@@ -63,7 +79,20 @@ public class StepValues {
         counted.add("first " + MOST + " rows by rows_of_value largest first");
         String text = String.join("\n", counted);
         Seen seen = new Seen(text, asked.toString(), query.sourceId());
-        return kept.get(seen, key -> counted(project, query, asked, text));
+        try {
+            return kept.get(seen, key -> counted(project, query, asked, text))
+                    .get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (ExecutionException | TimeoutException e) {
+            return List.of();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return List.of();
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        asking.shutdownNow();
     }
 
     private List<Offer> counted(Project project, Query query, AskedChoices asked, String text) {
@@ -76,12 +105,7 @@ public class StepValues {
                 Purpose.LOOK,
                 MOST);
         Counted found = new Counted();
-        try {
-            runner.run(order, found);
-        } catch (ProblemException | SourceFailure e) {
-            // Values are a help; without them the other offers still stand, and any value can be typed.
-            return List.of();
-        }
+        runner.run(order, found);
         return found.offers;
     }
 

@@ -69,7 +69,7 @@ record Grid(List<Column> columns, List<List<Object>> rows) {
         return all;
     }
 
-    Grid only(List<String> names, List<String> called) {
+    Grid narrowed(List<String> names, List<String> called) {
         List<Column> chosen = new ArrayList<>();
         for (int i = 0; i < names.size(); i++) {
             chosen.add(new Column(called.get(i), columns.get(at(names.get(i))).type()));

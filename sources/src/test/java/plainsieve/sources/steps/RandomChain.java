@@ -87,11 +87,11 @@ final class RandomChain {
     }
 
     private void step() {
-        switch (random.nextInt(18)) {
+        switch (random.nextInt(19)) {
             case 0, 1 -> where();
             case 2 -> chosen();
             case 3, 4 -> new RandomJoin(random, grid, tables).beside(name()).ifPresent(this::keep);
-            case 5 -> new RandomJoin(random, grid, tables).only().ifPresent(this::keep);
+            case 5 -> new RandomJoin(random, grid, tables).presence().ifPresent(this::keep);
             case 6 -> newColumn();
             case 7 -> columnsAlone();
             case 8 -> rename();
@@ -100,6 +100,7 @@ final class RandomChain {
             case 12 -> first();
             case 13 -> firstOfEach();
             case 14 -> running();
+            case 17 -> new RandomJoin(random, grid, tables).called(name()).ifPresent(this::keep);
             case 15, 16 -> new RandomShape(random, grid, tables).of(name()).ifPresent(this::keep);
             default -> fillOrReplace();
         }
@@ -189,7 +190,7 @@ final class RandomChain {
         if (random.nextBoolean() && names.size() < columns().size()) {
             List<String> gone =
                     columns().stream().filter(column -> !names.contains(column)).toList();
-            keep("without columns " + String.join(", ", gone), grid.only(names, names));
+            keep("without columns " + String.join(", ", gone), grid.narrowed(names, names));
             return;
         }
         List<String> called = new ArrayList<>(names);
@@ -201,7 +202,7 @@ final class RandomChain {
         for (String name : names.subList(1, names.size())) {
             words = words + ", " + name;
         }
-        keep("columns " + words, grid.only(names, called));
+        keep("columns " + words, grid.narrowed(names, called));
     }
 
     private void rename() {
@@ -209,7 +210,7 @@ final class RandomChain {
         String to = name();
         List<String> called =
                 columns().stream().map(name -> name.equals(from) ? to : name).toList();
-        keep("rename " + from + " to " + to, grid.only(columns(), called));
+        keep("rename " + from + " to " + to, grid.narrowed(columns(), called));
     }
 
     /** By every column, so that rows which are alike in all of them are the only ones in no order. */

@@ -93,7 +93,38 @@ final class RandomJoin {
         return longer;
     }
 
-    Optional<Map.Entry<String, Grid>> only() {
+    /** A query called for each row: its rows, or how many there are. */
+    Optional<Map.Entry<String, Grid>> called(String name) {
+        List<Grid.Column> numbers = grid.of(Type.INTEGER);
+        if (numbers.isEmpty()) {
+            return Optional.empty();
+        }
+        boolean counted = random.nextBoolean();
+        Grid.Column low = numbers.get(random.nextInt(numbers.size()));
+        Grid tides = tables.get("tides");
+        List<List<Object>> rows = new ArrayList<>();
+        for (List<Object> row : grid.rows()) {
+            Object least = row.get(grid.at(low.name()));
+            List<Object> found = tides.rows().stream()
+                    .filter(tide -> least != null
+                            && tide.get(tides.at("a")) != null
+                            && Grid.compared(tide.get(tides.at("a")), least) >= 0)
+                    .map(tide -> tide.get(tides.at("id")))
+                    .toList();
+            List<Object> given = counted ? List.of((Object) (long) found.size()) : found;
+            given.forEach(one -> rows.add(longer(row, one)));
+            if (given.isEmpty()) {
+                rows.add(longer(row, null));
+            }
+        }
+        List<Grid.Column> columns = new ArrayList<>(grid.columns());
+        columns.add(new Grid.Column(name, Type.INTEGER));
+        String words = "beside each, its row of query '%s' called with :low as %s: tide as %s; rows without one are kept"
+                .formatted(counted ? "count" : "above", low.name(), name);
+        return Optional.of(Map.entry(words, new Grid(columns, rows)));
+    }
+
+    Optional<Map.Entry<String, Grid>> presence() {
         String table = List.copyOf(tables.keySet()).get(random.nextInt(tables.size()));
         Grid theirs = tables.get(table);
         boolean with = random.nextBoolean();

@@ -30,6 +30,13 @@ final class StepsTables {
             new Grid.Column("v", Type.DECIMAL));
     private static final List<String> TEXTS = List.of("ab", "b", "bcd", "o'x", "z_b", "c%d", "");
 
+    /** Queries that are called: one that only filters, one that totals, both of columns that rows around them have, too. */
+    private static final Map<String, String> QUERIES = Map.of(
+            "above",
+            "steps 1\nrows of tides\nwhere a is at least :low\ncolumns id as tide",
+            "count",
+            "steps 1\nrows of tides\nwhere a is at least :low\ntotal of everything: number of rows as tide");
+
     private StepsTables() {}
 
     static Map<String, Grid> all() {
@@ -107,12 +114,12 @@ final class StepsTables {
 
             @Override
             public Optional<String> query(String id) {
-                return Optional.empty();
+                return Optional.ofNullable(QUERIES.get(id));
             }
 
             @Override
             public Collection<String> queries() {
-                return List.of();
+                return QUERIES.keySet();
             }
         };
     }

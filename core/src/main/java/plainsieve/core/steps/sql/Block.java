@@ -165,8 +165,8 @@ record Block(
         return grouping.isEmpty() && !distinct && limit.isEmpty() && !hasWindow();
     }
 
-    /** Every column that it names of what it, or a block around it, is from. */
-    void refs(Consumer<Sql.Ref> each) {
+    /** Every column that its own clauses name, but for those within what it is from. */
+    void ownRefs(Consumer<Sql.Ref> each) {
         outs.forEach(out -> out.value().sql().refs(each));
         where.forEach(sql -> sql.refs(each));
         grouping.ifPresent(group -> {
@@ -174,6 +174,12 @@ record Block(
             group.having().forEach(sql -> sql.refs(each));
         });
         order.forEach(one -> one.value().sql().refs(each));
+        limit.ifPresent(sql -> sql.refs(each));
+    }
+
+    /** Every column that it, or what it is from, names of what it, or a block around it, is from. */
+    void refs(Consumer<Sql.Ref> each) {
+        ownRefs(each);
         from.forEach(one -> {
             one.join().ifPresent(join -> join.on().refs(each));
             if (one.item() instanceof Nested nested) {

@@ -272,14 +272,21 @@ final class JoinSql {
                 new Block.Stack(branches), Making.alias("rows", aliases), Optional.of(columns), making.origin());
     }
 
+    /** A value with what a row has in the place of its columns. */
+    private Reckoned ofOneRow(Reckoned value, String alias, Block row) {
+        Sql sql = value.sql().replaced(ref -> ref.alias().equals(alias)
+                ? row.out(ref.column()).map(out -> out.value().at(Reckoned.Binding.SINGLE, making.origin()))
+                : Optional.empty());
+        return value.written(sql, value.binding());
+    }
+
     private Block branch(Block row, Block ours, Step.Beside step) {
-        List<Block.Out> outs = new ArrayList<>();
-        for (int i = 0; i < ours.outs().size(); i++) {
-            outs.add(new Block.Out(ours.outs().get(i).name(), row.outs().get(i).value()));
-        }
         String alias = ours.from().get(0).alias();
-        Block one = Block.of(new Block.Stack(List.of(row)), alias, ours.columns(), making.origin());
-        Block literal = row.outs(outs);
+        Block one = Block.of(new Block.Stack(List.of(row)), alias, row.columns(), making.origin())
+                .outs(ours.outs());
+        Block literal = row.outs(ours.outs().stream()
+                .map(out -> new Block.Out(out.name(), ofOneRow(out.value(), alias, row)))
+                .toList());
         Block other = rows.of(step.rows(), making.taken(one), literal);
         Joined joined = joined(one, other, step.kept());
         Sql always = Sql.of(making.dialect().trueLiteral(), making.origin());

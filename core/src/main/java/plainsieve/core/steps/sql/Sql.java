@@ -2,6 +2,7 @@ package plainsieve.core.steps.sql;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import plainsieve.core.steps.step.At;
@@ -103,6 +104,16 @@ record Sql(List<Piece> pieces) {
     /** A column as it is said here; what is reckoned keeps the words that reckon it. */
     Sql said(Origin origin) {
         return pieces.size() == 1 && pieces.get(0) instanceof Ref ? from(origin) : this;
+    }
+
+    /** With something else in the place of some columns. */
+    Sql replaced(Function<Ref, Optional<Sql>> others) {
+        List<Piece> all = new ArrayList<>();
+        for (Piece piece : pieces) {
+            Optional<Sql> other = piece instanceof Ref ref ? others.apply(ref) : Optional.empty();
+            all.addAll(other.map(Sql::pieces).orElse(List.of(piece)));
+        }
+        return new Sql(all);
     }
 
     /** How many characters it has, about. */

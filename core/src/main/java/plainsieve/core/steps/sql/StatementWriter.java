@@ -163,19 +163,23 @@ final class StatementWriter {
         return block.outs(outs).closed();
     }
 
-    /** Whether columns are written with what they are of: where there are several things, or a name could mean two columns. */
+    /**
+     * Whether columns are written with what they are of: where there are several things, where one of what stands around is
+     * meant, or where a name could mean two columns.
+     */
     private static boolean isQualified(Block block) {
         if (block.from().size() > 1) {
             return true;
         }
         Set<String> named = new HashSet<>();
         Set<String> aliases = new HashSet<>();
-        block.refs(ref -> {
+        block.ownRefs(ref -> {
             named.add(ref.column().toLowerCase(Locale.ROOT));
             aliases.add(ref.alias());
         });
-        boolean others =
-                block.where().stream().anyMatch(sql -> sql.pieces().stream().anyMatch(Sql.Within.class::isInstance));
+        block.from().forEach(from -> aliases.remove(from.alias()));
+        boolean others = !aliases.isEmpty()
+                || block.where().stream().anyMatch(sql -> sql.pieces().stream().anyMatch(Sql.Within.class::isInstance));
         return others
                 || block.outs().stream()
                         .anyMatch(out ->

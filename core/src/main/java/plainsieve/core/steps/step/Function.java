@@ -26,18 +26,23 @@ public enum Function {
     /** The year in which a fiscal year ends that begins with a month. */
     FISCAL_YEAR("fiscal year", Type.INTEGER),
     /** The first that has a value. */
-    FIRST_VALUE("first value", null),
+    FIRST_VALUE("first value"),
     AS_TEXT("text", Type.TEXT),
     AS_WHOLE("whole number", Type.INTEGER),
     AS_NUMBER("decimal number", Type.DECIMAL),
     AS_DAY("date", Type.DATE);
 
     private final String words;
-    private final Type type;
+    private final Optional<Type> type;
 
     Function(String words, Type type) {
         this.words = words;
-        this.type = type;
+        this.type = Optional.of(type);
+    }
+
+    Function(String words) {
+        this.words = words;
+        this.type = Optional.empty();
     }
 
     /** What it is called in front of its argument. */
@@ -47,6 +52,6 @@ public enum Function {
 
     /** What it gives; nothing where that depends on what it is given. */
     public Optional<Type> type() {
-        return Optional.ofNullable(type);
+        return type;
     }
 }

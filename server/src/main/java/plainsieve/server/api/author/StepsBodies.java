@@ -61,7 +61,7 @@ final class StepsBodies {
      * @param written its words as they are kept
      * @param pieces the same words, cut at those that can be changed; all of one piece while it cannot be understood
      * @param replaced for each mark what gives way to what is taken
-     * @param known whether all columns after it are known
+     * @param columns those that there are after it; none while they are not known
      * @param fresh the columns that it brought
      * @param problem what is wrong with it; empty when nothing is
      */

@@ -1,0 +1,36 @@
+package plainsieve.sources.steps;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.TestDatabases;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** DuckDB 1.5.6 filters what stands below an ordered LIMIT by the join above it, unless it is told not to. */
+class FirstRowsOnDuckDbTest {
+    private static final String FIRST = "select t.*, o.d as x from tides t join tides o on o.id = t.id"
+            + " order by x nulls last, t.id desc nulls last, t.a nulls last limit 4";
+
+    @Test
+    void staysTheFirstOnesWhenTheyAreJoined() throws Exception {
+        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward("duckdb", StepsTables::write), clock)) {
+            List<Object> first = rows(source, "select id from (" + FIRST + ") r");
+            List<Object> joined = rows(
+                    source, "select r.id from (" + FIRST + ") r join quays q on q.id = r.id and q.a >= 0");
+            assertThat(first).hasSize(4).containsAll(joined);
+        } finally {
+            clock.shutdownNow();
+        }
+    }
+
+    private static List<Object> rows(JdbcSource source, String sql) {
+        return TestDatabases.rows(source, new Statement(sql, List.of(), List.of(), 100)).stream()
+                .map(row -> row.get(0))
+                .toList();
+    }
+}
