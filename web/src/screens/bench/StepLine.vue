@@ -35,11 +35,14 @@ function act(what: StepAct): void {
   emit('act', what)
 }
 const first = computed(() => props.number === 1)
-const pieces = computed(() =>
-  props.step.pieces.length > 0
-    ? props.step.pieces
-    : [{ text: props.step.written, mark: '', typed: false, offered: false, lines: false, begins: '' }],
-)
+const plain = { mark: '', typed: false, offered: false, lines: false, begins: '' }
+/* More conditions, totals and orders can be put behind those that there are. */
+const MORE = { text: '+', mark: '+', typed: true, offered: true, lines: false, begins: '' }
+const pieces = computed(() => {
+  if (props.step.pieces.length === 0) return [{ ...plain, text: props.step.written }]
+  const takesMore = /^(where|total|sort by) |^first .* by /.test(props.step.written) && !props.step.problem
+  return takesMore ? [...props.step.pieces, { ...plain, text: ' ' }, MORE] : props.step.pieces
+})
 const mentions = computed(() => [...props.step.written.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
 const isLit = computed(() => props.lit !== '' && mentions.value.includes(props.lit))
 const edge = computed(() => props.colours[mentions.value[0] ?? ''])

@@ -49,6 +49,10 @@ const offers = (step: number) => (mark: string) =>
 
 function take(step: number, mark: string, taken: string): void {
   const one = said.value[step]
+  if (one && mark === '+') {
+    const more = /^[ ,]/.test(taken) ? taken : ` ${taken}`
+    return props.steps.change(`step ${step + 1}`, lines => withWords(lines, step, one.written + more))
+  }
   const place = one?.replaced[Number(mark)]
   if (!one || !place) return
   const words = one.written.slice(0, place.start) + taken + one.written.slice(place.end)

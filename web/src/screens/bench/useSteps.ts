@@ -5,6 +5,9 @@ import { historyKey } from '../../composables/useHistory'
 import { isSteps, linesOf, textOf, type Line } from '../../query/steps'
 
 const READ_AFTER = 40
+/* A source that has not told its columns yet may do so in a moment. */
+const READ_AGAIN_AFTER = 2000
+const MOST_AGAIN = 5
 const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], problems: [] }
 
 export interface UsedSteps {
@@ -19,6 +22,7 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
   const history = inject(historyKey, undefined)
   const reading = shallowRef<StepsReading>(NOTHING)
   let timer: ReturnType<typeof setTimeout> | undefined
+  let again = 0
 
   async function read(): Promise<void> {
     const sent = text.value
@@ -27,7 +31,11 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
     if (!found || sent !== text.value) return
     reading.value = found
     const written = textOf(found.steps.map(step => ({ words: step.written, on: step.on })))
-    if (written !== textOf(linesOf(sent))) edit(written)
+    if (written !== textOf(linesOf(sent))) return edit(written)
+    const untold = found.steps.some(step => step.on && !step.problem && step.columns.length === 0)
+    if (!untold || again++ >= MOST_AGAIN) return
+    clearTimeout(timer)
+    timer = setTimeout(() => void read(), READ_AGAIN_AFTER)
   }
 
   function put(next: string): Promise<boolean> {
@@ -45,6 +53,7 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
   }
 
   watch(text, () => {
+    again = 0
     clearTimeout(timer)
     timer = setTimeout(() => void read(), READ_AFTER)
   })

@@ -164,6 +164,8 @@ class StepsTest {
         browser.click("section[aria-label=Rows] td.pickable");
         browser.click(".steps-of button", "only rows with this value");
         browser.untilSaid(step(3), "where island is");
+        browser.take(step(3), "+", "and name …");
+        browser.untilSaid(step(3), "and name has a value");
         browser.untilText("[data-test=row-count]", text -> !text.equals("14"));
         browser.click("section[aria-label=Rows] th button");
         browser.click(".steps-of button", "total by it");

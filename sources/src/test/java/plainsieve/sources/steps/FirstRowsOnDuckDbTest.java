@@ -20,8 +20,8 @@ class FirstRowsOnDuckDbTest {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward("duckdb", StepsTables::write), clock)) {
             List<Object> first = rows(source, "select id from (" + FIRST + ") r");
-            List<Object> joined = rows(
-                    source, "select r.id from (" + FIRST + ") r join quays q on q.id = r.id and q.a >= 0");
+            List<Object> joined =
+                    rows(source, "select r.id from (" + FIRST + ") r join quays q on q.id = r.id and q.a >= 0");
             assertThat(first).hasSize(4).containsAll(joined);
         } finally {
             clock.shutdownNow();

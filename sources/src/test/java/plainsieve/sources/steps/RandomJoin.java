@@ -119,8 +119,9 @@ final class RandomJoin {
         }
         List<Grid.Column> columns = new ArrayList<>(grid.columns());
         columns.add(new Grid.Column(name, Type.INTEGER));
-        String words = "beside each, its row of query '%s' called with :low as %s: tide as %s; rows without one are kept"
-                .formatted(counted ? "count" : "above", low.name(), name);
+        String words =
+                "beside each, its row of query '%s' called with :low as %s: tide as %s; rows without one are kept"
+                        .formatted(counted ? "count" : "above", low.name(), name);
         return Optional.of(Map.entry(words, new Grid(columns, rows)));
     }
 

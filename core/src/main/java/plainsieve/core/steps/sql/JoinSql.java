@@ -274,9 +274,10 @@ final class JoinSql {
 
     /** A value with what a row has in the place of its columns. */
     private Reckoned ofOneRow(Reckoned value, String alias, Block row) {
-        Sql sql = value.sql().replaced(ref -> ref.alias().equals(alias)
-                ? row.out(ref.column()).map(out -> out.value().at(Reckoned.Binding.SINGLE, making.origin()))
-                : Optional.empty());
+        Sql sql = value.sql()
+                .replaced(ref -> ref.alias().equals(alias)
+                        ? row.out(ref.column()).map(out -> out.value().at(Reckoned.Binding.SINGLE, making.origin()))
+                        : Optional.empty());
         return value.written(sql, value.binding());
     }
 
