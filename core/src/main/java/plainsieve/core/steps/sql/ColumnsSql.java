@@ -62,7 +62,7 @@ final class ColumnsSql {
         for (Step.Name name : names) {
             outs.remove(there(from, name));
         }
-        if (outs.isEmpty()) {
+        if (outs.isEmpty() && !from.open()) {
             throw making.wrong("no-columns", names.get(0).at(), "No column would be left.", "Leave at least one.");
         }
         return from.outs(outs);

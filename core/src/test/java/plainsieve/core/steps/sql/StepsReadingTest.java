@@ -159,6 +159,14 @@ class StepsReadingTest {
     }
 
     @Test
+    void takesBackANewColumnBesideUnknownOnes() {
+        assertThat(readUnknown("rows of crossings", "new column s: state", "without columns s")
+                        .statement()
+                        .sql())
+                .isEqualTo("select *\nfrom crossings");
+    }
+
+    @Test
     void writesNamesSoThatTheyMeanThemselves() {
         assertThat(readUnknown("rows of \"Odd Table\"", "where \"Größe\" is 1 and \"order\" is 2 and x is 3")
                         .statement()
