@@ -5,7 +5,6 @@ import {
   inserted,
   isSteps,
   linesOf,
-  lonely,
   moved,
   nameOf,
   stepsOf,
@@ -47,6 +46,10 @@ describe('the text of steps', () => {
 })
 
 describe('words of steps', () => {
+  it('count rows', () => {
+    expect(counted('steps 1\nrows of ports')).toContain('number of rows as number')
+  })
+
   it('quote names only where they have to', () => {
     expect(nameOf('port_id')).toBe('port_id')
     expect(nameOf('Þorvik')).toBe('Þorvik')
@@ -58,19 +61,6 @@ describe('words of steps', () => {
     expect(valueOf('12.5', 'decimal')).toBe('12.5')
     expect(valueOf('2026-03-01 08:30', 'datetime')).toBe('2026-03-01T08:30')
     expect(valueOf(null, 'text')).toBe('nothing')
-  })
-  it('count rows, and those without a partner', () => {
-    expect(counted('steps 1\nrows of ports')).toContain('number of rows as number')
-    expect(lonely('beside each, its row of ports with the same port_id: name as port; rows without one are kept')).toBe(
-      'only those without a row of ports with the same port_id',
-    )
-    expect(lonely("beside each, its row of ports where their name is ':x; ' and d is :day: island")).toBe(
-      "only those without a row of ports where their name is ':x; ' and d is :day",
-    )
-    expect(lonely("beside each, its row of these (a, b): (1, 'x') with the same a: b")).toBe(
-      "only those without a row of these (a, b): (1, 'x') with the same a",
-    )
-    expect(lonely('distinct rows')).toBeUndefined()
   })
 })
 

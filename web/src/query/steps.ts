@@ -70,31 +70,6 @@ export function valueOf(cell: string | number | boolean | null, type: string): s
 /** Asks how many rows there are after some steps. */
 export const counted = (text: string): string => `${text}\ntotal of everything: number of rows as number`
 
-/** The rows of a step that puts others beside, without a partner: asked in front of it. Nothing for other steps. */
-export function lonely(words: string): string | undefined {
-  const beside = /^beside each, its row of (.*)$/s.exec(words)?.[1]
-  if (!beside) return undefined
-  const end = endOfMatch(beside)
-  return `only those without a row of ${beside.slice(0, end).trim()}`
-}
-
-/* Up to the colon or semicolon behind the match; not one within quotes or the brackets of a typed table. */
-function endOfMatch(words: string): number {
-  let quote = ''
-  let typed = words.startsWith('these')
-  for (let i = 0; i < words.length; i++) {
-    const sign = words[i] ?? ''
-    if (quote) quote = sign === quote ? '' : quote
-    else if (sign === "'" || sign === '"') quote = sign
-    else if (sign === ';') return i
-    else if (sign === ':' && !/[A-Za-z_]/.test(words[i + 1] ?? '')) {
-      if (!typed) return i
-      typed = false
-    }
-  }
-  return words.length
-}
-
 /** Steps that can be made of a column, or of one of its cells, with what they are called. */
 export function stepsOf(column: string, type: string, cell?: string | number | boolean | null): [string, string][] {
   const name = nameOf(column)

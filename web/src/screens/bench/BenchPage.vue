@@ -55,8 +55,8 @@ const known = useKnownNames(
 )
 
 const steps = useSteps(props.loaded.id, text, edit)
-const counts = useStepCounts(props.loaded.id, text, trialChoices)
-const { asSteps, looked, asked, fresh, look, lonely, turn, add } = useLooking(text, steps, run)
+const counts = useStepCounts(props.loaded.id, text, trialChoices, steps.reading)
+const { asSteps, looked, asked, fresh, look, lookOdd, turn, add } = useLooking(text, steps, run)
 const stretches = useStretches(props.loaded.id, text, asked, steps)
 
 const lit = ref('')
@@ -143,7 +143,7 @@ onMounted(() => void parameters.reload())
           :verdicts="verdicts"
           :stretches="stretches"
           @look="look"
-          @lonely="lonely"
+          @odd="lookOdd"
           @made="(name, before) => choicesPane?.makeMissing(name, before)"
           @turn="turn"
           ><StepNotices :check="check" :run-problems="runProblems" @mend="mend"

@@ -25,7 +25,7 @@ const emit = defineEmits<{
   take: [mark: string, taken: string]
   look: []
   count: []
-  lonely: []
+  odd: []
   act: [act: StepAct]
 }>()
 
@@ -46,6 +46,7 @@ const pieces = computed(() => {
 const mentions = computed(() => [...props.step.written.matchAll(/:([A-Za-z_]\w*)/g)].map(found => found[1] ?? ''))
 const isLit = computed(() => props.lit !== '' && mentions.value.includes(props.lit))
 const edge = computed(() => props.colours[mentions.value[0] ?? ''])
+const foundNone = computed(() => props.step.hints.oddKind === 'found-none')
 const repeats = computed(() => {
   const { rows, before } = props.count ?? {}
   return rows !== undefined && before !== undefined && rows > before ? rows - before : 0
@@ -84,6 +85,10 @@ function keys(event: KeyboardEvent): void {
         :colours="colours"
         @take="(mark, taken) => emit('take', mark, taken)" /><small v-if="!step.on" class="soft"> switched off</small>
       <div v-if="step.problem" class="note small" :class="{ bad: step.on }" role="alert">{{ step.problem }}</div>
+      <div v-else-if="step.hints.earlier >= 0" class="hint small" data-test="earlier">
+        It could stand before step {{ step.hints.earlier + 1 }}: {{ step.hints.reason }}.
+        <button type="button" class="as-link" @click="emit('act', 'earlier')">Move it there</button>
+      </div>
     </div>
     <div class="known small" @keydown.esc.stop="acting = false">
       <button
@@ -102,10 +107,10 @@ function keys(event: KeyboardEvent): void {
         <div v-else-if="count.failed" class="soft">could not be counted</div>
         <template v-else>
           <div data-test="step-rows">{{ rowsInWords(count.rows ?? 0) }}</div>
-          <button v-if="count.lonely" type="button" class="as-link attention" @click="emit('lonely')">
-            {{ countInWords(count.lonely) }} found none
+          <button v-if="count.odd" type="button" class="as-link attention" @click="emit('odd')">
+            {{ countInWords(count.odd) }} {{ foundNone ? 'found none' : count.odd === 1 ? 'does not fit' : 'do not fit' }}
           </button>
-          <div v-else-if="count.lonely === 0" class="soft">every one found one</div>
+          <div v-else-if="count.odd === 0" class="soft">{{ foundNone ? 'every one found one' : 'all of them fit' }}</div>
           <div v-if="repeats" class="attention">{{ countInWords(repeats) }} more: some found several</div>
         </template>
       </template>
@@ -157,6 +162,9 @@ function keys(event: KeyboardEvent): void {
   content: '';
   position: absolute;
   inset: 0 -5px;
+}
+.hint {
+  color: var(--soft);
 }
 .more {
   float: right;

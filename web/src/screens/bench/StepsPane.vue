@@ -27,7 +27,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   look: [step: number]
-  lonely: [step: number]
+  odd: [step: number]
   made: [parameter: string, before: string]
   turn: []
 }>()
@@ -74,6 +74,7 @@ function move(step: number, by: number): void {
 function act(step: number, what: StepAct): void {
   const words = said.value[step]?.written ?? ''
   if (what === 'below') open.value = step + 1
+  else if (what === 'earlier') move(step, (said.value[step]?.hints.earlier ?? step) - step)
   else if (what === 'up') move(step, -1)
   else if (what === 'down') move(step, 1)
   else if (what === 'toggle') props.steps.change(`step ${step + 1}`, lines => switched(lines, step))
@@ -133,7 +134,7 @@ function drop(step: number): void {
             @take="(mark, taken) => take(i, mark, taken)"
             @look="emit('look', i)"
             @count="count(i)"
-            @lonely="emit('lonely', i)"
+            @odd="emit('odd', i)"
             @act="act(i, $event)"
             @dragstart="dragged = i"
             @dragover.prevent

@@ -1,2 +1,2 @@
 /** What can be done with a whole step. */
-export type StepAct = 'below' | 'toggle' | 'double' | 'up' | 'down' | 'remove'
+export type StepAct = 'below' | 'toggle' | 'double' | 'up' | 'down' | 'earlier' | 'remove'

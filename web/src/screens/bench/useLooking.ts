@@ -1,6 +1,6 @@
 import { computed, inject, nextTick, ref, type ComputedRef, type Ref } from 'vue'
 import { historyKey } from '../../composables/useHistory'
-import { inserted, isSteps, linesOf, lonely as lonelyOf, textOf, upTo } from '../../query/steps'
+import { inserted, isSteps, linesOf, textOf, upTo } from '../../query/steps'
 import type { UsedSteps } from './useSteps'
 
 export interface UsedLooking {
@@ -11,8 +11,8 @@ export interface UsedLooking {
   asked: ComputedRef<string>
   fresh: ComputedRef<string[]>
   look: (step: number | undefined) => void
-  /** Looks at the rows for which a step found none to put beside. */
-  lonely: (step: number) => void
+  /** Looks at the rows that a step can do nothing with. */
+  lookOdd: (step: number) => void
   /** Turns the steps into the SQL that they come to. */
   turn: () => void
   /** Puts a step in behind the rows that are looked at. */
@@ -23,28 +23,30 @@ export interface UsedLooking {
 export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void): UsedLooking {
   const history = inject(historyKey, undefined)
   const looked = ref<number>()
-  const alone = ref(false)
+  const odd = ref(false)
   const asSteps = computed(() => isSteps(text.value))
   const asked = computed(() => {
     if (!asSteps.value || looked.value === undefined) return text.value
     const lines = linesOf(text.value)
-    const words = lonelyOf(lines[looked.value]?.words ?? '')
-    if (!alone.value || !words) return upTo(lines, looked.value)
+    const words = steps.reading.value.steps[looked.value]?.hints.odd
+    if (!odd.value || !words) return upTo(lines, looked.value)
     return textOf([...lines.slice(0, looked.value), { words, on: true }])
   })
   const fresh = computed(() =>
-    looked.value === undefined || alone.value ? [] : (steps.reading.value.steps[looked.value]?.fresh ?? []),
+    looked.value === undefined || odd.value
+      ? []
+      : (steps.reading.value.steps[looked.value]?.columns ?? []).filter(column => column.fresh).map(column => column.name),
   )
 
   function look(step: number | undefined): void {
     looked.value = step === linesOf(text.value).length - 1 ? undefined : step
-    alone.value = false
+    odd.value = false
     void nextTick(run)
   }
 
-  function lonely(step: number): void {
+  function lookOdd(step: number): void {
     looked.value = step
-    alone.value = true
+    odd.value = true
     void nextTick(run)
   }
 
@@ -68,5 +70,5 @@ export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void)
     steps.change(`the new step ${at + 1}`, lines => inserted(lines, at, words))
     look(at)
   }
-  return { asSteps, looked, asked, fresh, look, lonely, turn, add }
+  return { asSteps, looked, asked, fresh, look, lookOdd, turn, add }
 }

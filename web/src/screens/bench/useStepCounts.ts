@@ -1,13 +1,13 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { newRunId, run } from '../../api/runs'
-import type { Choices } from '../../api/types'
-import { counted, linesOf, lonely, textOf, upTo, type Line } from '../../query/steps'
+import type { Choices, StepsReading } from '../../api/types'
+import { counted, linesOf, textOf, upTo, type Line } from '../../query/steps'
 
 /** What is known of the rows after a step. */
 export interface StepCount {
   rows: number | undefined
-  /** Rows of which a step that puts others beside found none. */
-  lonely?: number
+  /** Rows that the step can do nothing with. */
+  odd?: number
   /** The count before it, where rows that have several partners can come more often. */
   before?: number
   failed: boolean
@@ -22,7 +22,12 @@ export interface UsedStepCounts {
 }
 
 /** Row counts after steps, each one statement when it is asked for; kept until something above changes. */
-export function useStepCounts(queryId: string, text: Ref<string>, choices: () => Choices): UsedStepCounts {
+export function useStepCounts(
+  queryId: string,
+  text: Ref<string>,
+  choices: () => Choices,
+  reading: Ref<StepsReading>,
+): UsedStepCounts {
   const counts = shallowRef(new Map<string, StepCount>())
   const leaving = new AbortController()
   onScopeDispose(() => leaving.abort())
@@ -36,14 +41,13 @@ export function useStepCounts(queryId: string, text: Ref<string>, choices: () =>
   }
 
   async function found(lines: Line[], step: number): Promise<StepCount> {
-    const words = lines[step]?.words ?? ''
-    const alone = lonely(words)
+    const hints = reading.value.steps[step]?.hints
     const rows = await number(upTo(lines, step))
-    if (!alone || step === 0) return { rows, failed: rows === undefined }
+    if (!hints?.odd || step === 0) return { rows, failed: rows === undefined }
     const above = lines.slice(0, step)
-    const without = await number(textOf([...above, { words: alone, on: true }]))
-    const before = await number(textOf(above))
-    return { rows, lonely: without, before, failed: rows === undefined }
+    const odd = await number(textOf([...above, { words: hints.odd, on: true }]))
+    const before = hints.oddKind === 'found-none' ? await number(textOf(above)) : undefined
+    return { rows, odd, before, failed: rows === undefined }
   }
 
   async function count(step: number): Promise<void> {

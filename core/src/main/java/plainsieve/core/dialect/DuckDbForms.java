@@ -29,6 +29,24 @@ final class DuckDbForms implements Forms {
     }
 
     @Override
+    public String wholeOfText(String text) {
+        return "case when regexp_full_match(trim(" + text + "), '" + TextPatterns.NUMBER
+                + "') then cast(trunc(try_cast(trim(" + text + ") as decimal(38, 10))) as bigint) end";
+    }
+
+    @Override
+    public String numberOfText(String text) {
+        return "case when regexp_full_match(trim(" + text + "), '" + TextPatterns.NUMBER + "') then try_cast(trim("
+                + text + ") as decimal(38, 10)) end";
+    }
+
+    @Override
+    public String dayOfText(String text) {
+        return "case when regexp_matches(trim(" + text + "), '^" + TextPatterns.DAY + TextPatterns.REST
+                + "') then try_cast(left(trim(" + text + "), 10) as date) end";
+    }
+
+    @Override
     public String ascending() {
         return " nulls last";
     }

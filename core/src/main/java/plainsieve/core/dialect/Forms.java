@@ -110,6 +110,11 @@ public interface Forms {
         return true;
     }
 
+    /** Whether groups of all keys, of all but the last, and so on can be had at once, and told apart. */
+    default boolean takesLevels() {
+        return true;
+    }
+
     default String length(String of) {
         return "length(" + of + ")";
     }
@@ -133,6 +138,24 @@ public interface Forms {
 
     default String asDay(String of) {
         return "cast(" + of + " as date)";
+    }
+
+    /** A text as a whole number, cut at its point, with blanks around; nothing where it is none. */
+    default String wholeOfText(String text) {
+        return "case when trim(" + text + ") ~ '^" + TextPatterns.NUMBER + "$' then " + asWhole("trim(" + text + ")")
+                + " end";
+    }
+
+    /** A text as a number, with blanks around; nothing where it is none. */
+    default String numberOfText(String text) {
+        return "case when trim(" + text + ") ~ '^" + TextPatterns.NUMBER + "$' then " + asNumber("trim(" + text + ")")
+                + " end";
+    }
+
+    /** A text that begins with a day as that day; nothing where there is no such day. */
+    default String dayOfText(String text) {
+        return "case when trim(" + text + ") ~ '^(" + TextPatterns.REAL_DAY + ")" + TextPatterns.REST
+                + "' then cast(left(trim(" + text + "), 10) as date) end";
     }
 
     /** A pattern in which this text stands somewhere, in front or at the end. */

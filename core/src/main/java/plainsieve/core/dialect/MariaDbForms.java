@@ -58,6 +58,11 @@ final class MariaDbForms implements Forms {
     }
 
     @Override
+    public boolean takesLevels() {
+        return false;
+    }
+
+    @Override
     public String length(String of) {
         return "char_length(" + of + ")";
     }
@@ -81,6 +86,25 @@ final class MariaDbForms implements Forms {
     @Override
     public String asNumber(String of) {
         return "cast(" + of + " as decimal(38, 10))";
+    }
+
+    @Override
+    public String wholeOfText(String text) {
+        return "case when trim(" + text + ") regexp '^" + TextPatterns.NUMBER + "$' then cast(truncate("
+                + asNumber("trim(" + text + ")") + ", 0) as signed) end";
+    }
+
+    @Override
+    public String numberOfText(String text) {
+        return "case when trim(" + text + ") regexp '^" + TextPatterns.NUMBER + "$' then "
+                + asNumber("trim(" + text + ")") + " end";
+    }
+
+    /** Here a cast gives nothing of a day that there is not. */
+    @Override
+    public String dayOfText(String text) {
+        return "case when trim(" + text + ") regexp '^" + TextPatterns.DAY + TextPatterns.REST
+                + "' then cast(left(trim(" + text + "), 10) as date) end";
     }
 
     @Override

@@ -82,6 +82,11 @@ final class SqliteForms implements Forms {
     }
 
     @Override
+    public boolean takesLevels() {
+        return false;
+    }
+
+    @Override
     public String rounded(String of, String digits) {
         return "round(" + of + ", " + digits + ")";
     }
@@ -94,6 +99,33 @@ final class SqliteForms implements Forms {
     @Override
     public String asDay(String of) {
         return "date(" + of + ")";
+    }
+
+    @Override
+    public String wholeOfText(String text) {
+        return "case when " + looksLikeANumber("trim(" + text + ")") + " then cast(trim(" + text + ") as integer) end";
+    }
+
+    @Override
+    public String numberOfText(String text) {
+        return "case when " + looksLikeANumber("trim(" + text + ")") + " then cast(trim(" + text + ") as numeric) end";
+    }
+
+    /* The pattern of the others, in what GLOB can say. */
+    private static String looksLikeANumber(String text) {
+        return text + " glob '*[0-9]' and " + text + " not glob '*[^0-9.-]*' and " + text + " not glob '?*-*' and "
+                + text
+                + " not glob '*.*.*' and ltrim(" + text + ", '-') glob '[0-9]*' and instr(ltrim(" + text
+                + ", '-') || '.', '.') <= 19 and length(" + text + ") - instr(" + text + " || '.', '.') <= 20";
+    }
+
+    /** What is no day comes out of {@code date()} as another one. */
+    @Override
+    public String dayOfText(String text) {
+        String day = "substr(trim(" + text + "), 1, 10)";
+        return "case when " + day + " glob '[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]' and " + day
+                + " >= '0001' and substr(trim(" + text + "), 11, 1) in ('', ' ', 'T') and date(" + day + ") = " + day
+                + " then " + day + " end";
     }
 
     @Override

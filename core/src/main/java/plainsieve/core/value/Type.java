@@ -37,6 +37,19 @@ public enum Type {
         return name().toLowerCase(Locale.ROOT);
     }
 
+    /** Whether values of both can be compared: numbers with numbers, days with moments, all others with their own. */
+    public boolean comparesWith(Type other) {
+        return this == other || isNumber() && other.isNumber() || isTime() && other.isTime();
+    }
+
+    private boolean isNumber() {
+        return this == INTEGER || this == DECIMAL;
+    }
+
+    private boolean isTime() {
+        return this == DATE || this == DATETIME;
+    }
+
     public static Optional<Type> ofWord(String word) {
         for (Type type : values()) {
             if (type.word().equals(word)) {

@@ -4,8 +4,10 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
 
 /**
  * What the steps of a query can speak of: the tables of its source, and the queries that reports send to the same source. The
@@ -59,6 +61,11 @@ final class AroundSteps implements Around {
         return Optional.ofNullable(parts.queries().get(id))
                 .filter(query -> query.sourceId().equals(sourceId))
                 .map(Query::liveText);
+    }
+
+    @Override
+    public Optional<Type> parameter(String name) {
+        return Optional.ofNullable(parts.parameters().get(name)).map(ParameterDefinition::type);
     }
 
     @Override

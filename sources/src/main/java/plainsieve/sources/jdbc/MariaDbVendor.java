@@ -44,6 +44,9 @@ public final class MariaDbVendor implements Vendor {
         config.setPassword(password.reveal());
         // Prepared at the server: values travel apart from the text, and JSON_TABLE takes them.
         config.addDataSourceProperty("useServerPrepStmts", "true");
+        // MariaDB 10.11 loses columns of merged queries when a prepared statement runs again: each run prepares its
+        // own.
+        config.addDataSourceProperty("cachePrepStmts", "false");
         config.addDataSourceProperty("allowLocalInfile", "false");
         config.addDataSourceProperty("connectTimeout", "2500");
         config.addDataSourceProperty("tcpKeepAlive", "true");

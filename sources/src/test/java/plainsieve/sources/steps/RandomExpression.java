@@ -93,7 +93,10 @@ final class RandomExpression {
     }
 
     private Worded whole(int depth) {
-        switch (random.nextInt(6)) {
+        switch (random.nextInt(7)) {
+            case 6 -> {
+                return new RandomChange(random, this).whole(depth);
+            }
             case 0 -> {
                 return both(
                         of(Type.INTEGER, depth - 1), "+", of(Type.INTEGER, depth - 1), Type.INTEGER, BigDecimal::add);
@@ -199,7 +202,10 @@ final class RandomExpression {
 
     private Worded day(int depth) {
         Worded of = of(Type.DATE, depth - 1);
-        switch (random.nextInt(5)) {
+        switch (random.nextInt(6)) {
+            case 5 -> {
+                return new RandomChange(random, this).day(depth);
+            }
             case 0 -> {
                 return one("start of month of ", time(), Type.DATE, time -> Grid.moment(time)
                         .toLocalDate()

@@ -34,19 +34,6 @@ final class RandomTotal {
         for (int i = random.nextInt(1, 4); i > 0; i--) {
             figures.add(figure());
         }
-        Map<List<Object>, List<List<Object>>> groups = new LinkedHashMap<>();
-        if (keys.isEmpty()) {
-            groups.put(List.of(), new ArrayList<>());
-        }
-        List<Integer> places = keys.stream().map(key -> grid.at(key.name())).toList();
-        for (List<Object> row : grid.rows()) {
-            groups.computeIfAbsent(
-                            Grid.picked(row, places).stream()
-                                    .map(RandomChain::key)
-                                    .toList(),
-                            key -> new ArrayList<>())
-                    .add(row);
-        }
         List<Grid.Column> columns = new ArrayList<>(keys);
         List<String> words = new ArrayList<>();
         for (Figure figure : figures) {
@@ -54,15 +41,44 @@ final class RandomTotal {
             columns.add(new Grid.Column(called, figure.type()));
             words.add(figure.words() + " as " + called);
         }
+        boolean above = !keys.isEmpty() && random.nextInt(3) == 0;
         List<List<Object>> rows = new ArrayList<>();
-        groups.forEach((key, group) -> {
-            List<Object> row = keys.isEmpty() ? new ArrayList<>() : new ArrayList<>(Grid.picked(group.get(0), places));
-            figures.forEach(figure -> row.add(figure.value().apply(group)));
-            rows.add(row);
-        });
+        for (int level = keys.size(); level >= (above ? 0 : keys.size()); level--) {
+            rows.addAll(level(keys, level, figures, above));
+        }
+        if (above) {
+            columns.add(new Grid.Column(name + "_level", Type.INTEGER));
+        }
+        String behind = above ? "; also of every level above as " + name + "_level" : "";
         String by = String.join(", ", keys.stream().map(Grid.Column::name).toList());
         String lead = keys.isEmpty() ? "total of everything: " : "total by " + by + ": ";
-        return Optional.of(Map.entry(lead + String.join(", ", words), new Grid(columns, rows)));
+        return Optional.of(Map.entry(lead + String.join(", ", words) + behind, new Grid(columns, rows)));
+    }
+
+    /** The groups of the first keys; the others have no value. @param said whether each row says how many they are */
+    private List<List<Object>> level(List<Grid.Column> keys, int level, List<Figure> figures, boolean said) {
+        List<Integer> places =
+                keys.subList(0, level).stream().map(key -> grid.at(key.name())).toList();
+        Map<List<Object>, List<List<Object>>> groups = new LinkedHashMap<>();
+        if (level == 0) {
+            groups.put(List.of(), new ArrayList<>());
+        }
+        for (List<Object> row : grid.rows()) {
+            List<Object> key =
+                    Grid.picked(row, places).stream().map(RandomChain::key).toList();
+            groups.computeIfAbsent(key, one -> new ArrayList<>()).add(row);
+        }
+        List<List<Object>> rows = new ArrayList<>();
+        groups.forEach((key, group) -> {
+            List<Object> row = level == 0 ? new ArrayList<>() : new ArrayList<>(Grid.picked(group.get(0), places));
+            keys.subList(level, keys.size()).forEach(other -> row.add(null));
+            figures.forEach(figure -> row.add(figure.value().apply(group)));
+            if (said) {
+                row.add((long) level);
+            }
+            rows.add(row);
+        });
+        return rows;
     }
 
     private Figure figure() {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.fail;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.junit.jupiter.api.AfterAll;
@@ -16,6 +17,7 @@ import plainsieve.core.parameter.Choices;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.steps.offer.EarlierPlace;
 import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
@@ -55,12 +57,35 @@ class StepsDifferentialTest {
                 }
                 assertThat(reading.problems()).as(story).isEmpty();
                 check(source, story, chain, reading.statement().sql());
+                Optional<String> earlier = i % 4 == 0 ? withAConditionEarlier(reading) : Optional.empty();
+                if (earlier.isPresent()) {
+                    StepsReading moved = StepsReading.of(earlier.get(), Dialects.of(kind), StepsTables.known(known));
+                    check(
+                            source,
+                            story + "\nmoved:\n" + earlier.get(),
+                            chain,
+                            moved.statement().sql());
+                }
                 asked++;
                 withoutCatalogue += known ? 0 : 1;
             }
         }
         assertThat(asked).as("chains that run").isGreaterThan(CASES * 3 / 4);
         assertThat(withoutCatalogue).as("chains of unknown columns").isGreaterThan(CASES / 20);
+    }
+
+    /** The steps with the last condition that is offered an earlier place there. */
+    private static Optional<String> withAConditionEarlier(StepsReading reading) {
+        List<String> lines = new ArrayList<>(
+                reading.steps().stream().map(StepsReading.One::written).toList());
+        for (int i = lines.size() - 1; i > 0; i--) {
+            Optional<EarlierPlace> place = EarlierPlace.of(reading.steps(), i);
+            if (place.isPresent()) {
+                lines.add(place.get().step(), lines.remove(i));
+                return Optional.of("steps 1\n" + String.join("\n", lines));
+            }
+        }
+        return Optional.empty();
     }
 
     /** For want of columns, or of a database that can ask a query for each row. */

@@ -72,13 +72,23 @@ public final class StepOffers {
                     "and " + column.name() + " …",
                     type(column))));
         } else if (step instanceof Step.Total total && !total.figures().isEmpty()) {
-            figures(before).forEach(figure -> offers.add(Offer.of(", " + figure.id(), figure.words(), figure.note())));
+            more(total, before, offers);
         } else if (step instanceof Step.Sort
                 || step instanceof Step.First first && !first.by().isEmpty()) {
             before.forEach(column ->
                     offers.add(Offer.of(", " + StepWords.name(column.name()), "then by " + column.name(), "")));
         }
         return offers;
+    }
+
+    private static void more(Step.Total total, List<KnownColumn> before, List<Offer> offers) {
+        if (total.level().isPresent()) {
+            return;
+        }
+        if (!total.keys().isEmpty()) {
+            offers.add(Offer.of("; also of every level above", "also of every level above", "down to one row of all"));
+        }
+        figures(before).forEach(figure -> offers.add(Offer.of(", " + figure.id(), figure.words(), figure.note())));
     }
 
     /** The columns that there are before a step; none where they are not known. */
@@ -140,7 +150,7 @@ public final class StepOffers {
         Optional<Type> type = type(columns, column);
         List<Offer> offers = new ArrayList<>();
         parameters.stream()
-                .filter(parameter -> type.isEmpty() || fits(type.get(), parameter.type()))
+                .filter(parameter -> type.isEmpty() || type.get().comparesWith(parameter.type()))
                 .forEach(parameter ->
                         offers.add(Offer.of(":" + parameter.name(), ":" + parameter.name(), "what viewers choose")));
         if (!column.isEmpty()
@@ -164,14 +174,6 @@ public final class StepOffers {
         String plain =
                 column.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9_]+", "_").replaceFirst("^[^a-z]+", "");
         return plain.isEmpty() ? "value" : plain;
-    }
-
-    static boolean fits(Type column, Type parameter) {
-        boolean times = (column == Type.DATE || column == Type.DATETIME)
-                && (parameter == Type.DATE || parameter == Type.DATETIME);
-        boolean numbers = (column == Type.INTEGER || column == Type.DECIMAL)
-                && (parameter == Type.INTEGER || parameter == Type.DECIMAL);
-        return column == parameter || times || numbers;
     }
 
     private static List<Offer> figures(List<KnownColumn> columns) {

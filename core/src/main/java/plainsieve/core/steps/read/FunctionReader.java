@@ -126,6 +126,11 @@ final class FunctionReader {
             case BAND -> arguments.add(behind("by", new Expression.Fixed(new Value.Whole(10), cursor.last())));
             case FISCAL_YEAR ->
                 arguments.add(behind("from month", new Expression.Fixed(new Value.Whole(4), cursor.last())));
+            case AS_WHOLE, AS_NUMBER, AS_DAY -> {
+                if (cursor.takes("or else")) {
+                    arguments.add(expressions.compared(""));
+                }
+            }
             default -> {}
         }
         return new Expression.Call(function, arguments, from(start));

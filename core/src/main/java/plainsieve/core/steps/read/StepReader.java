@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Rows;
 import plainsieve.core.steps.step.Step;
@@ -117,7 +118,9 @@ final class StepReader {
             return new Step.SameColumns(names);
         }
         cursor.must("where");
-        return new Step.Matching(conditions.read());
+        int start = cursor.start();
+        Condition condition = conditions.read();
+        return new Step.Matching(condition, new At(start, cursor.last().end()));
     }
 
     private Step onlyThose(boolean with) {

@@ -49,7 +49,12 @@ final class TotalReader {
                 figures.add(figure());
             } while (cursor.takes(","));
         }
-        return new Step.Total(keys, figures);
+        boolean above = !keys.isEmpty() && !figures.isEmpty() && cursor.takes("; also of every level above");
+        return new Step.Total(keys, figures, above ? Optional.of(level()) : Optional.empty());
+    }
+
+    private Step.Name level() {
+        return cursor.takes("as") ? made() : new Step.Name("level", cursor.last());
     }
 
     /**
@@ -78,7 +83,7 @@ final class TotalReader {
         for (int i = 0; i < values.size(); i++) {
             figures.add(spread(figure, column, values.get(i), names.get(i)));
         }
-        return new Step.Total(keys, figures);
+        return new Step.Total(keys, figures, Optional.empty());
     }
 
     private static Step.Figure spread(Step.Figure figure, Step.Name column, Expression value, Step.Name name) {

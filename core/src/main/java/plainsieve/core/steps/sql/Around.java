@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
 
 /** What steps can speak of that stands outside of them. */
 public interface Around {
@@ -25,6 +26,11 @@ public interface Around {
 
     /** The ids of the other queries of the same source. */
     Collection<String> queries();
+
+    /** What is chosen for a parameter of the project; nothing when there is none of this name, or it is not known. */
+    default Optional<Type> parameter(String name) {
+        return Optional.empty();
+    }
 
     /** Where nothing is known. */
     static Around nothing() {

@@ -30,15 +30,18 @@ record Block(
     /** @param by the name that was said, which the block may not give any more */
     record Ordering(String by, Reckoned value, boolean largestFirst) {}
 
-    /** @param having conditions on groups */
-    record Grouping(List<Sql> keys, List<Sql> having) {
+    /**
+     * @param having conditions on groups
+     * @param rolledUp whether there are also groups of all keys but the last, and so on, down to one of everything
+     */
+    record Grouping(List<Sql> keys, List<Sql> having, boolean rolledUp) {
         Grouping {
             keys = List.copyOf(keys);
             having = List.copyOf(having);
         }
 
         Grouping having(Sql condition) {
-            return new Grouping(keys, Block.with(having, condition));
+            return new Grouping(keys, Block.with(having, condition), rolledUp);
         }
     }
 
@@ -154,6 +157,10 @@ record Block(
                     && ref.column().equals(all.get(i).name());
         }
         return kept;
+    }
+
+    boolean isRolledUp() {
+        return grouping.filter(Grouping::rolledUp).isPresent();
     }
 
     boolean hasWindow() {

@@ -31,7 +31,8 @@ final class Building {
     }
 
     /** The block after a step. Throws {@link ProblemException} with the place in its line where it cannot be. */
-    Block after(Block block, Step step) {
+    Block after(Block before, Step step) {
+        Block block = before.isRolledUp() && !leavesLevels(step) ? making.wrapped(before) : before;
         FilterSql filters = new FilterSql(making, rows);
         ColumnsSql columns = new ColumnsSql(making);
         OrderSql orders = new OrderSql(making);
@@ -55,6 +56,15 @@ final class Building {
             return orders.running(block, running);
         }
         return columns(columns, block, step);
+    }
+
+    /** Whether a step reckons with nothing: within one block a key is another in the rows of its group than in those of a level. */
+    private static boolean leavesLevels(Step step) {
+        return step instanceof Step.Sort
+                || step instanceof Step.First first && first.each().isEmpty()
+                || step instanceof Step.Columns
+                || step instanceof Step.Without
+                || step instanceof Step.Rename;
     }
 
     private Block columns(ColumnsSql columns, Block block, Step step) {

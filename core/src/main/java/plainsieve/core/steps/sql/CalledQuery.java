@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.Names;
@@ -16,6 +17,7 @@ import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.steps.step.Rows;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 
 /** A query as a function of its parameters: what stands for them comes from the rows for each of which it is called. */
 final class CalledQuery {
@@ -36,6 +38,7 @@ final class CalledQuery {
                 throw unknown(query, argument, known);
             }
             Reckoned value = new ExpressionSql(making, ours).of(argument.value());
+            refuseOfOtherKind(query, argument, value);
             arguments.put(
                     argument.parameter(),
                     new Reckoned(
@@ -47,6 +50,25 @@ final class CalledQuery {
                             value.chosen()));
         }
         return arguments;
+    }
+
+    /** Numbers do for numbers, and days for moments; what is not known of is left to the database. */
+    private void refuseOfOtherKind(Rows.Query query, Rows.Argument argument, Reckoned value) {
+        Optional<Type> wanted = making.around().parameter(argument.parameter());
+        if (wanted.isPresent()
+                && value.type().isPresent()
+                && !wanted.get().comparesWith(value.type().get())) {
+            throw making.wrong(
+                    "argument-type",
+                    argument.value().at(),
+                    "Query “%s” takes a %s for :%s, and this is a %s."
+                            .formatted(
+                                    query.id(),
+                                    wanted.get().inWords(),
+                                    argument.parameter(),
+                                    value.type().get().inWords()),
+                    "Give it one, such as %s.".formatted(wanted.get().example()));
+        }
     }
 
     private ProblemException unknown(Rows.Query query, Rows.Argument argument, Set<String> known) {

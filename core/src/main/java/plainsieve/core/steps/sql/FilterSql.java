@@ -113,7 +113,7 @@ final class FilterSql {
                     step.column().name(), false, step.column().at());
             Condition same = new Condition.Test(
                     outer, Verb.IS, List.of(inner), step.column().at());
-            Block matched = new JoinSql(making, rows).matched(into, other, new Step.Matching(same));
+            Block matched = new JoinSql(making, rows).matched(into, other, new Step.Matching(same, theirs.at()));
             return new Presence(matched, step.among() ? "exists " : "not exists ");
         });
     }

@@ -20,6 +20,9 @@ final class FunctionSql {
     }
 
     Reckoned of(Expression.Call call) {
+        if (call.function().changesType()) {
+            return new ChangeSql(expressions).of(call);
+        }
         List<Reckoned> arguments = new ArrayList<>();
         call.arguments().forEach(argument -> arguments.add(expressions.of(argument)));
         Origin origin = expressions.making().origin(call.at());
@@ -67,9 +70,7 @@ final class FunctionSql {
                         + p.get(1) + " and " + p.get(1) + " > 1 then 1 else 0 end)";
             case FIRST_VALUE -> "coalesce(" + String.join(", ", p) + ")";
             case AS_TEXT -> expressions.making().dialect().asText(of);
-            case AS_WHOLE -> forms.asWhole(of);
-            case AS_NUMBER -> forms.asNumber(of);
-            case AS_DAY -> forms.asDay(of);
+            case AS_WHOLE, AS_NUMBER, AS_DAY -> throw new IllegalStateException("written elsewhere");
         };
     }
 

@@ -56,7 +56,7 @@ final class StackSql {
     /** Rows that were put under each other before are not put into each other. */
     private List<Block> before(Block block) {
         Block unordered = block.limit().isPresent() ? block : block.ordered(List.of());
-        return StatementWriter.bareStack(unordered)
+        return Stacks.bare(unordered)
                 .filter(stack ->
                         stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
                 .map(Block.Stack::blocks)
@@ -64,16 +64,13 @@ final class StackSql {
     }
 
     /*
-     * An order and a limit of one part would be taken for those of all of them; of different rows, and of a total of everything,
-     * no column can be left out, while all parts have to have the same ones.
+     * An order and a limit of one part would be taken for those of all of them; of different rows no column can be left out,
+     * while all parts have to have the same ones.
      */
     private Block within(Block block) {
-        boolean whole = block.limit().isPresent()
-                || block.distinct()
-                || block.grouping()
-                        .filter(grouping -> grouping.keys().isEmpty())
-                        .isPresent();
-        return whole ? making.wrapped(block).ordered(List.of()) : block;
+        return block.limit().isPresent() || block.distinct()
+                ? making.wrapped(block).ordered(List.of())
+                : block;
     }
 
     private Block filled(Block block, List<KnownColumn> columns) {

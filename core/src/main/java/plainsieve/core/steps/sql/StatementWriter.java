@@ -40,36 +40,6 @@ final class StatementWriter {
         }
     }
 
-    /** The blocks under each other that a block is nothing but, with the columns that it takes of them; nothing when it is more. */
-    static Optional<Block.Stack> bareStack(Block block) {
-        boolean one = block.from().size() == 1 && block.from().get(0).item() instanceof Block.Stack;
-        if (!one
-                || !block.where().isEmpty()
-                || !block.isPlain()
-                || !block.order().isEmpty()
-                || block.outs().isEmpty()) {
-            return Optional.empty();
-        }
-        boolean onlyTakes = block.outs().stream()
-                .allMatch(out -> out.value().sql().pieces().size() == 1
-                        && out.value().sql().pieces().get(0) instanceof Sql.Ref);
-        Block.Stack stack = (Block.Stack) block.from().get(0).item();
-        return onlyTakes
-                ? Optional.of(new Block.Stack(
-                        stack.blocks().stream().map(part -> taken(part, block)).toList()))
-                : Optional.empty();
-    }
-
-    private static Block taken(Block part, Block block) {
-        List<Block.Out> outs = new ArrayList<>();
-        for (Block.Out out : block.outs()) {
-            Sql.Ref ref = (Sql.Ref) out.value().sql().pieces().get(0);
-            outs.add(new Block.Out(
-                    out.name(), part.out(ref.column()).orElseThrow().value()));
-        }
-        return part.outs(outs);
-    }
-
     private static boolean isPlain(Block.Out out) {
         List<Sql.Piece> pieces = out.value().sql().pieces();
         return pieces.size() == 1
@@ -101,7 +71,7 @@ final class StatementWriter {
 
     /** @param line what begins a new clause: a line with its indent, or a blank where all stands in one line */
     private void block(Shape shape, Block whole, String line, boolean within) {
-        Optional<Block.Stack> bare = bareStack(whole);
+        Optional<Block.Stack> bare = Stacks.bare(whole);
         if (bare.isPresent()) {
             stack(shape, bare.get(), line);
             return;
@@ -113,13 +83,14 @@ final class StatementWriter {
         from(block, line, qualified);
         conditions("where", block.where(), line, qualified);
         block.grouping().ifPresent(grouping -> {
-            list("group by", grouping.keys(), line, qualified);
+            list(grouping.rolledUp() ? "group by rollup (" : "group by ", grouping.keys(), line, qualified);
+            words(grouping.rolledUp() ? ")" : "");
             conditions("having", grouping.having(), line, qualified);
         });
         List<Sql> order = block.order().stream()
                 .map(one -> new OrderSql(making).term(one, said(block, one)))
                 .toList();
-        list("order by", order, line, qualified);
+        list("order by ", order, line, qualified);
         block.limit().ifPresent(limit -> {
             words(line + "limit ");
             sql(limit, qualified);
@@ -135,7 +106,7 @@ final class StatementWriter {
                 : Sql.of(name(out.get().name()), making.origin());
     }
 
-    /** The block with only what is asked of it. Without keys there is one row only while something is totalled. */
+    /** The block with only what is asked of it. */
     private Block asked(Shape shape, Block block) {
         if (shape.all() || block.distinct()) {
             return block;
@@ -151,12 +122,10 @@ final class StatementWriter {
                     .toList();
             outs.addAll(0, unknown);
         }
-        boolean loosesTotals =
-                block.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
-                        && outs.stream().noneMatch(out -> out.value().level() == Level.TOTAL);
-        if (outs.isEmpty() || loosesTotals) {
+        boolean losesTotals = Stacks.losesTotals(block, outs);
+        if (outs.isEmpty() || losesTotals) {
             block.outs().stream()
-                    .filter(out -> !loosesTotals || out.value().level() == Level.TOTAL)
+                    .filter(out -> !losesTotals || out.value().level() == Level.TOTAL)
                     .findFirst()
                     .ifPresent(outs::add);
         }
@@ -296,7 +265,8 @@ final class StatementWriter {
         return !all.isEmpty() && names.containsAll(all) ? Shape.ALL : new Shape(false, names);
     }
 
-    private void stack(Shape shape, Block.Stack stack, String line) {
+    private void stack(Shape asked, Block.Stack stack, String line) {
+        Shape shape = asked.all() ? asked : new Shape(false, Stacks.withTotals(asked.names(), stack));
         boolean first = true;
         for (Block block : stack.blocks()) {
             words(first ? "" : line + "union all" + line);
@@ -316,7 +286,7 @@ final class StatementWriter {
 
     private void list(String words, List<Sql> parts, String line, boolean qualified) {
         for (int i = 0; i < parts.size(); i++) {
-            words(i == 0 ? line + words + " " : ", ");
+            words(i == 0 ? line + words : ", ");
             sql(parts.get(i), qualified);
         }
     }

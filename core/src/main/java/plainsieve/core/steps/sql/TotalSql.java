@@ -17,6 +17,11 @@ final class TotalSql {
     }
 
     Block of(Block block, Step.Total step) {
+        return step.level().isPresent() ? new LevelsSql(making, this).of(block, step) : grouped(block, step);
+    }
+
+    /** Of its keys together, without the levels above. */
+    Block grouped(Block block, Step.Total step) {
         Block plain = block.isPlain() ? block : making.wrapped(block);
         Block from = named(plain.ordered(List.of()), step);
         List<Sql> keys = new ArrayList<>();
@@ -33,10 +38,10 @@ final class TotalSql {
             throw making.wrong(
                     "bad-step", making.origin().at(), "Nothing is totalled here.", "Write “number of rows”.");
         }
-        return from.outs(outs).closed().grouped(new Block.Grouping(keys, List.of()));
+        return from.outs(outs).closed().grouped(new Block.Grouping(keys, List.of(), false));
     }
 
-    private void add(List<Block.Out> outs, Step.Name name, Reckoned value) {
+    void add(List<Block.Out> outs, Step.Name name, Reckoned value) {
         if (outs.stream().anyMatch(out -> out.name().equalsIgnoreCase(name.name()))) {
             throw making.wrong(
                     "column-twice",

@@ -28,6 +28,7 @@ public enum Function {
     /** The first that has a value. */
     FIRST_VALUE("first value"),
     AS_TEXT("text", Type.TEXT),
+    /** Nothing of a text that is no number; or what a second argument says. */
     AS_WHOLE("whole number", Type.INTEGER),
     AS_NUMBER("decimal number", Type.DECIMAL),
     AS_DAY("date", Type.DATE);
@@ -43,6 +44,11 @@ public enum Function {
     Function(String words) {
         this.words = words;
         this.type = Optional.empty();
+    }
+
+    /** Whether it makes a value one of another type, which not every value fits. */
+    public boolean changesType() {
+        return this == AS_WHOLE || this == AS_NUMBER || this == AS_DAY;
     }
 
     /** What it is called in front of its argument. */

@@ -24,6 +24,16 @@ public final class Mentioned {
         return names;
     }
 
+    /** Every function that an expression calls, outermost first. */
+    public static List<Expression.Call> calls(Expression expression) {
+        Mentioned mentioned = new Mentioned();
+        mentioned.in(expression);
+        return mentioned.all.stream()
+                .filter(Expression.Call.class::isInstance)
+                .map(Expression.Call.class::cast)
+                .toList();
+    }
+
     private void in(Condition condition) {
         if (condition instanceof Condition.And and) {
             and.all().forEach(this::in);

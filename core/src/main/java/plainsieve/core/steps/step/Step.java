@@ -77,8 +77,13 @@ public sealed interface Step {
 
     record Distinct() implements Step {}
 
-    /** One row for each group; one of all where there are no keys. */
-    record Total(List<Key> keys, List<Figure> figures) implements Step {
+    /**
+     * One row for each group; one of all where there are no keys.
+     *
+     * @param level what the column is called that says how many keys a row is of, where there are also rows of every level above:
+     *     of all keys but the last, and so on, down to one of everything, in which the others have no value
+     */
+    record Total(List<Key> keys, List<Figure> figures, Optional<Name> level) implements Step {
         public Total {
             keys = List.copyOf(keys);
             figures = List.copyOf(figures);
@@ -143,5 +148,5 @@ public sealed interface Step {
     }
 
     /** A condition on both rows. */
-    record Matching(Condition condition) implements Match {}
+    record Matching(Condition condition, At at) implements Match {}
 }

@@ -4,8 +4,12 @@ import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import plainsieve.core.sentence.Offer;
+import plainsieve.core.steps.offer.EarlierPlace;
+import plainsieve.core.steps.offer.OddRows;
 import plainsieve.core.steps.read.Mark;
 import plainsieve.core.steps.sql.Made;
 import plainsieve.core.steps.sql.StepsReading;
@@ -33,7 +37,9 @@ final class StepsBodies {
     record StepsBody(List<StepBody> steps, String sql, List<StretchBody> stretches, List<ProblemBody> problems) {
         static StepsBody of(StepsReading reading) {
             return new StepsBody(
-                    reading.steps().stream().map(StepBody::of).toList(),
+                    IntStream.range(0, reading.steps().size())
+                            .mapToObj(step -> StepBody.of(reading, step))
+                            .toList(),
                     reading.made().map(Made::sql).orElse(""),
                     reading.made().map(made -> stretches(reading, made)).orElse(List.of()),
                     reading.problems().stream().map(ProblemBody::of).toList());
@@ -62,7 +68,7 @@ final class StepsBodies {
      * @param pieces the same words, cut at those that can be changed; all of one piece while it cannot be understood
      * @param replaced for each mark what gives way to what is taken
      * @param columns those that there are after it; none while they are not known
-     * @param fresh the columns that it brought
+     * @param hints what is worth knowing of it
      * @param problem what is wrong with it; empty when nothing is
      */
     record StepBody(
@@ -72,9 +78,10 @@ final class StepsBodies {
             List<SentenceBodies.PieceBody> pieces,
             List<ReplacedBody> replaced,
             List<ColumnAfter> columns,
-            List<String> fresh,
+            HintsBody hints,
             String problem) {
-        static StepBody of(StepsReading.One step) {
+        static StepBody of(StepsReading reading, int number) {
+            StepsReading.One step = reading.steps().get(number);
             return new StepBody(
                     step.line(),
                     step.on(),
@@ -85,9 +92,9 @@ final class StepsBodies {
                                     mark.replaced().start(), mark.replaced().end()))
                             .toList(),
                     step.columns().orElse(List.of()).stream()
-                            .map(ColumnAfter::of)
+                            .map(column -> ColumnAfter.of(column, step))
                             .toList(),
-                    List.copyOf(step.fresh()),
+                    HintsBody.of(reading, number),
                     step.problem()
                             .map(problem -> problem.message() + " " + problem.advice())
                             .orElse(""));
@@ -128,10 +135,33 @@ final class StepsBodies {
 
     record ReplacedBody(int start, int end) {}
 
-    /** @param type empty when it is not known */
-    record ColumnAfter(String name, String type) {
-        static ColumnAfter of(KnownColumn column) {
-            return new ColumnAfter(column.name(), column.type().map(Type::word).orElse(""));
+    /** @param type empty when it is not known @param fresh whether the step brought it */
+    record ColumnAfter(String name, String type, boolean fresh) {
+        static ColumnAfter of(KnownColumn column, StepsReading.One step) {
+            return new ColumnAfter(
+                    column.name(),
+                    column.type().map(Type::word).orElse(""),
+                    step.fresh().contains(column.name()));
+        }
+    }
+
+    /**
+     * What is worth knowing of a step.
+     *
+     * @param odd a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
+     * @param oddKind why they are odd: {@code found-none}, {@code do-not-fit}; empty where there are none
+     * @param earlier in front of which step it could stand; -1 where it stands as early as it can
+     * @param reason what would be saved there
+     */
+    record HintsBody(String odd, String oddKind, int earlier, String reason) {
+        static HintsBody of(StepsReading reading, int step) {
+            Optional<OddRows> odd = OddRows.of(reading.steps().get(step));
+            Optional<EarlierPlace> earlier = EarlierPlace.of(reading.steps(), step);
+            return new HintsBody(
+                    odd.map(OddRows::line).orElse(""),
+                    odd.map(rows -> rows.kind().word()).orElse(""),
+                    earlier.map(EarlierPlace::step).orElse(-1),
+                    earlier.map(EarlierPlace::reason).orElse(""));
         }
     }
 

@@ -1,0 +1,148 @@
+package plainsieve.core.steps.offer;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.steps.step.Mentioned;
+import plainsieve.core.steps.step.Rows;
+import plainsieve.core.steps.step.Step;
+
+/**
+ * An earlier place for a condition, where it keeps the same rows and leaves fewer of them for the steps behind it.
+ *
+ * @param step the step in front of which it could stand, from 0
+ * @param reason what is saved
+ */
+public record EarlierPlace(int step, String reason) {
+    /** The place for one of the steps, if it is a condition that could stand earlier. */
+    public static Optional<EarlierPlace> of(List<StepsReading.One> steps, int which) {
+        StepsReading.One condition = steps.get(which);
+        boolean isCondition = condition.on()
+                && condition.step().filter(Step.Where.class::isInstance).isPresent();
+        return isCondition
+                ? found(
+                        steps,
+                        which,
+                        names(Mentioned.columns(((Step.Where) condition.step().get()).condition())))
+                : Optional.empty();
+    }
+
+    private static Optional<EarlierPlace> found(List<StepsReading.One> steps, int which, Set<String> named) {
+        Optional<EarlierPlace> earliest = Optional.empty();
+        for (int i = which - 1; i > 0; i--) {
+            StepsReading.One before = steps.get(i);
+            boolean passes = !before.on()
+                    || before.step().filter(step -> passes(step, named)).isPresent() && has(steps.get(i - 1), named);
+            if (!passes) {
+                break;
+            }
+            Optional<String> saved = before.on() ? before.step().flatMap(EarlierPlace::saved) : Optional.empty();
+            if (saved.isPresent()) {
+                earliest = Optional.of(new EarlierPlace(i, saved.get()));
+            }
+        }
+        return earliest;
+    }
+
+    /** Whether the columns are there after a step. */
+    private static boolean has(StepsReading.One step, Set<String> named) {
+        return step.columns()
+                .map(columns -> names(columns.stream().map(KnownColumn::name).toList()))
+                .filter(columns -> columns.containsAll(named))
+                .isPresent();
+    }
+
+    /** Whether the same rows are kept in front of a step as behind it. */
+    private static boolean passes(Step step, Set<String> named) {
+        if (step instanceof Step.Total total) {
+            return total.level().isEmpty()
+                    && !total.keys().isEmpty()
+                    && keys(total).containsAll(named);
+        } else if (step instanceof Step.Running running) {
+            return plain(running.each()).containsAll(named) && !running.each().isEmpty();
+        } else if (step instanceof Step.First first) {
+            return plain(first.each()).containsAll(named) && !first.each().isEmpty();
+        } else if (step instanceof Step.Columns columns) {
+            return kept(columns.columns()).containsAll(named);
+        } else if (step instanceof Step.ToRows rows) {
+            return !any(named, Stream.concat(rows.columns().stream(), Stream.of(rows.name(), rows.value())));
+        }
+        boolean leavesAll = step instanceof Step.Where
+                || step instanceof Step.Sort
+                || step instanceof Step.OnlyThose
+                || step instanceof Step.AmongThose
+                || step instanceof Step.Without
+                || step instanceof Step.Distinct;
+        return leavesAll || changed(step).filter(names -> !any(named, names)).isPresent();
+    }
+
+    /** The columns that a step brings or changes; nothing where nobody can tell. */
+    private static Optional<Stream<Step.Name>> changed(Step step) {
+        if (step instanceof Step.Beside beside) {
+            // A query that is called is asked otherwise of other rows, and not by every database.
+            boolean called = beside.rows() instanceof Rows.Query query
+                    && !query.arguments().isEmpty();
+            return called
+                    ? Optional.empty()
+                    : Optional.of(beside.columns().stream().map(Step.Taken::as));
+        } else if (step instanceof Step.NewColumn made) {
+            return Optional.of(Stream.of(made.name()));
+        } else if (step instanceof Step.Fill fill) {
+            return Optional.of(Stream.of(fill.column()));
+        } else if (step instanceof Step.Replace replace) {
+            return Optional.of(Stream.of(replace.column()));
+        } else if (step instanceof Step.Split split) {
+            return Optional.of(Stream.of(split.before(), split.behind()));
+        } else if (step instanceof Step.Rename rename) {
+            return Optional.of(rename.columns().stream().flatMap(one -> Stream.of(one.column(), one.as())));
+        }
+        return Optional.empty();
+    }
+
+    /** Keys that are columns, under their own names. */
+    private static Set<String> keys(Step.Total total) {
+        return names(total.keys().stream()
+                .filter(key -> key.value() instanceof Expression.Column column
+                        && column.name().equalsIgnoreCase(key.name().name()))
+                .map(key -> key.name().name())
+                .toList());
+    }
+
+    /** Columns that keep their names, and do not get that of another. */
+    private static Set<String> kept(List<Step.Taken> taken) {
+        return names(taken.stream()
+                .filter(one -> one.column().name().equalsIgnoreCase(one.as().name()))
+                .map(one -> one.column().name())
+                .toList());
+    }
+
+    private static boolean any(Set<String> named, Stream<Step.Name> names) {
+        return plain(names.toList()).stream().anyMatch(named::contains);
+    }
+
+    private static Set<String> plain(List<Step.Name> names) {
+        return names(names.stream().map(Step.Name::name).toList());
+    }
+
+    private static Set<String> names(Collection<String> names) {
+        return names.stream().map(name -> name.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
+    }
+
+    private static Optional<String> saved(Step step) {
+        if (step instanceof Step.Beside) {
+            return Optional.of("fewer rows look for others then");
+        } else if (step instanceof Step.Total || step instanceof Step.Distinct) {
+            return Optional.of("fewer rows are put together then");
+        } else if (step instanceof Step.First || step instanceof Step.Running) {
+            return Optional.of("fewer rows are put in order then");
+        }
+        return step instanceof Step.ToRows ? Optional.of("fewer rows are turned then") : Optional.empty();
+    }
+}

@@ -1,0 +1,88 @@
+package plainsieve.core.steps.offer;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.Mentioned;
+import plainsieve.core.steps.step.Step;
+
+/**
+ * The rows that a step can do nothing with, and that its author wants to see: asked by another step in its place.
+ *
+ * @param line that other step
+ */
+public record OddRows(Kind kind, String line) {
+    /** Why they are odd. */
+    public enum Kind {
+        /** No other row belongs to them. */
+        FOUND_NONE("found-none"),
+        /** Their value cannot be one of the type that it becomes. */
+        DO_NOT_FIT("do-not-fit");
+
+        private final String word;
+
+        Kind(String word) {
+            this.word = word;
+        }
+
+        /** As it is called on the wire. */
+        public String word() {
+            return word;
+        }
+    }
+
+    /** Those of a step, where there can be some. */
+    public static Optional<OddRows> of(StepsReading.One step) {
+        if (step.step().isEmpty()) {
+            return Optional.empty();
+        }
+        Step said = step.step().get();
+        if (said instanceof Step.Beside beside) {
+            return alone(beside, step.written());
+        }
+        if (said instanceof Step.NewColumn made) {
+            return unfit(made.value(), step.written());
+        }
+        return said instanceof Step.Fill fill ? unfit(fill.with(), step.written()) : Optional.empty();
+    }
+
+    private static Optional<OddRows> alone(Step.Beside beside, String written) {
+        Optional<At> match = at(beside.match());
+        return match.map(at -> new OddRows(
+                Kind.FOUND_NONE,
+                "only those without a row of "
+                        + written.substring(beside.rows().at().start(), at.end())));
+    }
+
+    /** Where a match is written; nothing where a query is called, which finds its rows by itself. */
+    private static Optional<At> at(Step.Match match) {
+        if (match instanceof Step.SameColumns same) {
+            return same.columns().isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(same.columns().get(same.columns().size() - 1).at());
+        }
+        return Optional.of(((Step.Matching) match).at());
+    }
+
+    private static Optional<OddRows> unfit(Expression value, String written) {
+        List<Expression.Call> changes = Mentioned.calls(value).stream()
+                .filter(call -> call.function().changesType())
+                .toList();
+        String conditions = changes.stream()
+                .map(call -> unfit(call, words(call.arguments().get(0), written)))
+                .collect(Collectors.joining(" or "));
+        return changes.isEmpty() ? Optional.empty() : Optional.of(new OddRows(Kind.DO_NOT_FIT, "where " + conditions));
+    }
+
+    private static String unfit(Expression.Call change, String of) {
+        return "((%s) has a value and (%s of (%s)) has no value)"
+                .formatted(of, change.function().words(), of);
+    }
+
+    private static String words(Expression expression, String written) {
+        return written.substring(expression.at().start(), expression.at().end());
+    }
+}
