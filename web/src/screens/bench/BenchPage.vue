@@ -4,7 +4,6 @@ import type { Query } from '../../api/types'
 import { isUnderWay, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useParameters } from '../../parameters/useParameters'
-import { useSaying } from '../../parameters/useSaying'
 import { coloursFor } from '../../query/colours'
 import BenchHead from './BenchHead.vue'
 import ChoicesPane from './ChoicesPane.vue'
@@ -14,6 +13,7 @@ import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
 import StepNotices from './StepNotices.vue'
 import StepsPane from './StepsPane.vue'
+import TurnNote from './TurnNote.vue'
 import { useBenchKeys } from './useBenchKeys'
 import { useCheck } from './useCheck'
 import { useDraft } from './useDraft'
@@ -22,10 +22,12 @@ import { useFixed } from './useFixed'
 import { useGiving } from './useGiving'
 import { useKnownNames } from './useKnownNames'
 import { useLooking } from './useLooking'
+import { useMending } from './useMending'
 import { useStepCounts } from './useStepCounts'
 import { useSteps } from './useSteps'
 import { useStretches } from './useStretches'
 import { useTrial } from './useTrial'
+import { useTurning } from './useTurning'
 
 const props = defineProps<{ loaded: Query }>()
 document.title = `${props.loaded.name} · Plain Sieve`
@@ -56,7 +58,8 @@ const known = useKnownNames(
 
 const steps = useSteps(props.loaded.id, text, edit)
 const counts = useStepCounts(props.loaded.id, text, trialChoices, steps.reading)
-const { asSteps, looked, asked, fresh, look, lookOdd, turn, add } = useLooking(text, steps, run)
+const { asSteps, looked, asked, fresh, look, lookOdd, add } = useLooking(text, steps, run)
+const { turn, told, refused } = useTurning(props.loaded.id, text, steps, trialChoices, () => look(undefined))
 const stretches = useStretches(props.loaded.id, text, asked, steps)
 
 const lit = ref('')
@@ -83,14 +86,7 @@ async function renamed(): Promise<void> {
   await changed()
 }
 
-/* A notice that the parameter is of another type than the column is mended where the parameter is. */
-const mend = (name: string, type: string) =>
-  useSaying(
-    () => name,
-    parameters,
-    () => void changed(),
-  ).take('type', type)
-
+const mend = useMending(parameters, changed)
 useBenchKeys({ run, stop, save: () => void draft.settle() })
 onMounted(() => void parameters.reload())
 </script>
@@ -114,6 +110,7 @@ onMounted(() => void parameters.reload())
       >
     </FailureNote>
     <FailureNote v-if="failed" :failure="failed" class="mx-3 mb-2" />
+    <TurnNote :told="told" :refused="refused" @close="told = ''" />
     <div class="sheet">
       <div class="cols">
         <ChoicesPane
@@ -165,6 +162,7 @@ onMounted(() => void parameters.reload())
           @make="make"
           @mend="mend"
           @edit="edit"
+          @turn="turn"
           @run="run"
           @light="lit = $event" />
         <RowsPane

@@ -30,6 +30,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   edit: [text: string]
   run: []
+  turn: []
   light: [name: string]
   mend: [name: string, type: string]
   make: [starts: number[], anew: boolean]
@@ -122,6 +123,8 @@ onBeforeUnmount(() => view?.destroy())
     <div class="head">
       <h2>Query</h2>
       <span class="soft small">point at a choice to light its clauses</span>
+      <span class="grow"></span>
+      <button v-if="text.trim()" type="button" class="as-link small" @click="emit('turn')">Read as steps</button>
     </div>
     <div ref="box" class="editor"></div>
     <div class="below">

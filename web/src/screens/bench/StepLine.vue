@@ -108,9 +108,12 @@ function keys(event: KeyboardEvent): void {
         <template v-else>
           <div data-test="step-rows">{{ rowsInWords(count.rows ?? 0) }}</div>
           <button v-if="count.odd" type="button" class="as-link attention" @click="emit('odd')">
-            {{ countInWords(count.odd) }} {{ foundNone ? 'found none' : count.odd === 1 ? 'does not fit' : 'do not fit' }}
+            {{ countInWords(count.odd) }}
+            {{ foundNone ? 'found none' : count.odd === 1 ? 'does not fit' : 'do not fit' }}
           </button>
-          <div v-else-if="count.odd === 0" class="soft">{{ foundNone ? 'every one found one' : 'all of them fit' }}</div>
+          <div v-else-if="count.odd === 0" class="soft">
+            {{ foundNone ? 'every one found one' : 'all of them fit' }}
+          </div>
           <div v-if="repeats" class="attention">{{ countInWords(repeats) }} more: some found several</div>
         </template>
       </template>

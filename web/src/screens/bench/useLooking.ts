@@ -1,5 +1,4 @@
-import { computed, inject, nextTick, ref, type ComputedRef, type Ref } from 'vue'
-import { historyKey } from '../../composables/useHistory'
+import { computed, nextTick, ref, type ComputedRef, type Ref } from 'vue'
 import { inserted, isSteps, linesOf, textOf, upTo } from '../../query/steps'
 import type { UsedSteps } from './useSteps'
 
@@ -13,15 +12,12 @@ export interface UsedLooking {
   look: (step: number | undefined) => void
   /** Looks at the rows that a step can do nothing with. */
   lookOdd: (step: number) => void
-  /** Turns the steps into the SQL that they come to. */
-  turn: () => void
   /** Puts a step in behind the rows that are looked at. */
   add: (words: string) => void
 }
 
 /** Looks at the rows after one step, and goes back to all of them. */
 export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void): UsedLooking {
-  const history = inject(historyKey, undefined)
   const looked = ref<number>()
   const odd = ref(false)
   const asSteps = computed(() => isSteps(text.value))
@@ -35,7 +31,9 @@ export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void)
   const fresh = computed(() =>
     looked.value === undefined || odd.value
       ? []
-      : (steps.reading.value.steps[looked.value]?.columns ?? []).filter(column => column.fresh).map(column => column.name),
+      : (steps.reading.value.steps[looked.value]?.columns ?? [])
+          .filter(column => column.fresh)
+          .map(column => column.name),
   )
 
   function look(step: number | undefined): void {
@@ -50,25 +48,10 @@ export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void)
     void nextTick(run)
   }
 
-  async function put(next: string): Promise<boolean> {
-    steps.edit(next)
-    await nextTick()
-    run()
-    return true
-  }
-
-  function turn(): void {
-    const before = text.value
-    const sql = steps.reading.value.sql
-    if (!sql) return
-    looked.value = undefined
-    void put(sql)
-    history?.add({ label: 'turning into plain SQL', undo: () => put(before), redo: () => put(sql) })
-  }
   function add(words: string): void {
     const at = looked.value === undefined ? linesOf(text.value).length : looked.value + 1
     steps.change(`the new step ${at + 1}`, lines => inserted(lines, at, words))
     look(at)
   }
-  return { asSteps, looked, asked, fresh, look, lookOdd, turn, add }
+  return { asSteps, looked, asked, fresh, look, lookOdd, add }
 }

@@ -107,6 +107,52 @@ class StepsTest {
     }
 
     @Test
+    void areReadFromSimpleSqlAndTurnedBack() {
+        String sql = "select p.name as harbour, count(*) as n from crossings c join ports p on p.port_id = c.port_id"
+                + " where p.name in ('Ardlow', 'Skerrin') group by p.name order by n desc";
+        String id = api.post("/api/queries", Map.of("name", "Sailings read", "sourceId", "harbour", "text", sql))
+                .json()
+                .get("id")
+                .asString();
+        browser.open("/queries/" + id);
+        browser.click("button", "Read as steps");
+        browser.untilText("[data-test=turned]", "Steps now: 2 rows before and after, the same ones. Close"::equals);
+        browser.untilSaid(step(4), "total by name as harbour: number of rows as n");
+        browser.click("button", "Turn into plain SQL");
+        browser.untilText("[data-test=turned]", text -> text.startsWith("Plain SQL now: 2 rows before and after"));
+        browser.click("button", "Undo turning into plain SQL");
+        browser.click("button", "Undo reading as steps");
+        browser.untilText("[aria-label=Query]", text -> text.contains("select p.name as harbour, count(*) as n"));
+    }
+
+    @Test
+    void areOfferedAnEarlierPlaceForACondition() {
+        open(
+                "Late condition",
+                "ferries",
+                "rows of crossings",
+                "beside each, its row of ports with the same port_id: name as harbour; rows without one are kept",
+                "where delay_min is above 60");
+        browser.untilText(step(3) + " [data-test=earlier]", text -> text.startsWith("It could stand before step 2"));
+        browser.click(step(3) + " [data-test=earlier] button");
+        browser.untilSaid(step(2), "where delay_min is above 60");
+        assertThat(browser.all("[data-test=earlier]")).isEmpty();
+    }
+
+    @Test
+    void countValuesThatDoNotFit() {
+        open(
+                "Codes",
+                "ferries",
+                "rows of these (code): ('12'), ('x'), ('7')",
+                "new column number: whole number of code or else 0");
+        browser.click(step(2) + " .count");
+        browser.click(step(2) + " .attention", "1 does not fit");
+        browser.untilText("[data-test=row-count]", "1"::equals);
+        browser.untilText("section[aria-label=Rows]", text -> text.contains("x"));
+    }
+
+    @Test
     void areMadeMovedAndTakenBackByKeysAlone() {
         open("Steps by keys", "ferries", "rows of ports");
         browser.tabTo("A new step");

@@ -39,6 +39,7 @@ class PackageOrderTest {
             "plainsieve.core.steps.step",
             "plainsieve.core.steps.read",
             "plainsieve.core.steps.sql",
+            "plainsieve.core.steps.simple",
             "plainsieve.core.steps.offer",
             "plainsieve.files",
             "plainsieve.cli",

@@ -18,7 +18,9 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.steps.offer.EarlierPlace;
+import plainsieve.core.steps.simple.SimpleSql;
 import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.value.ProblemException;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
@@ -45,6 +47,7 @@ class StepsDifferentialTest {
     void givesTheRowsOfTheStepsOneByOne(String kind) throws Exception {
         int asked = 0;
         int withoutCatalogue = 0;
+        int readAgain = 0;
         try (JdbcSource source = new JdbcSource(TestDatabases.awkward(kind, StepsTables::write), CLOCK)) {
             for (int i = 0; i < CASES; i++) {
                 long seed = SEED * 1_000_003 + i;
@@ -66,12 +69,33 @@ class StepsDifferentialTest {
                             chain,
                             moved.statement().sql());
                 }
+                readAgain +=
+                        isReadAgain(source, story, chain, reading.statement().sql(), known) ? 1 : 0;
                 asked++;
                 withoutCatalogue += known ? 0 : 1;
             }
         }
         assertThat(asked).as("chains that run").isGreaterThan(CASES * 3 / 4);
+        assertThat(readAgain).as("chains whose SQL is simple").isGreaterThan(CASES / 20);
         assertThat(withoutCatalogue).as("chains of unknown columns").isGreaterThan(CASES / 20);
+    }
+
+    /** Whether the SQL of a chain is simple enough to be read as steps again, which give the same rows then. */
+    private static boolean isReadAgain(JdbcSource source, String story, RandomChain chain, String sql, boolean known) {
+        String steps;
+        try {
+            steps = SimpleSql.asSteps(sql, source.dialect(), StepsTables.known(known));
+        } catch (ProblemException e) {
+            assertThat(e.first().kind()).as(story + sql).isEqualTo("not-as-steps");
+            return false;
+        }
+        String again = StepsReading.of(steps, source.dialect(), StepsTables.known(known))
+                .statement()
+                .sql();
+        if (!again.equals(sql)) {
+            check(source, story + "\nread again:\n" + steps, chain, again);
+        }
+        return true;
     }
 
     /** The steps with the last condition that is offered an earlier place there. */

@@ -20,6 +20,7 @@ import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.SentenceBodies;
+import plainsieve.server.proof.SameRows;
 
 /** Steps on the wire. */
 final class StepsBodies {
@@ -170,6 +171,28 @@ final class StepsBodies {
             String text) {
         StepsText {
             text = Absent.orEmpty(text);
+        }
+    }
+
+    /** Two texts of a query whose rows are compared. @param choices what is chosen on the bench */
+    record TextsAsked(
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String first,
+
+            @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
+            String second,
+
+            Map<String, ChoiceBody> choices) {
+        TextsAsked {
+            first = Absent.orEmpty(first);
+            second = Absent.orEmpty(second);
+        }
+    }
+
+    /** @param first how many rows the first has @param same whether all rows are the same */
+    record SameBody(long first, long second, boolean same) {
+        static SameBody of(SameRows.Found found) {
+            return new SameBody(found.first(), found.second(), found.same());
         }
     }
 

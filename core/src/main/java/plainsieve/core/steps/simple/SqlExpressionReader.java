@@ -1,0 +1,228 @@
+package plainsieve.core.steps.simple;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Expression;
+import plainsieve.core.steps.step.Expression.Sign;
+import plainsieve.core.steps.step.Function;
+import plainsieve.core.steps.step.TimeUnit;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/** Reads what SQL reckons, as far as steps reckon exactly the same. */
+final class SqlExpressionReader {
+    private static final At NOWHERE = SqlTables.NOWHERE;
+    private static final Map<String, Function> FUNCTIONS = Map.of(
+            "lower", Function.LOWER, "upper", Function.UPPER, "trim", Function.TRIMMED, "abs", Function.ABSOLUTE);
+
+    private final SqlWords words;
+    private final SqlTables tables;
+    private final SqlFigures figures;
+    private int on = -1;
+
+    SqlExpressionReader(SqlWords words, SqlTables tables) {
+        this.words = words;
+        this.tables = tables;
+        this.figures = new SqlFigures(words, this);
+    }
+
+    SqlWords words() {
+        return words;
+    }
+
+    SqlFigures figures() {
+        return figures;
+    }
+
+    /** In the match of a join, columns of this table are those of the others. */
+    void joining(int table) {
+        on = table;
+    }
+
+    Expression read() {
+        Expression left = product();
+        while (true) {
+            if (words.takesSymbol("+")) {
+                left = words.isWord("interval")
+                        ? dayAfter(left)
+                        : new Expression.Calculated(Sign.PLUS, left, product());
+            } else if (words.takesSymbol("-")) {
+                left = new Expression.Calculated(Sign.MINUS, left, product());
+            } else if (!"mariadb".equals(words.dialect().name()) && words.takesSymbol("||")) {
+                left = new Expression.Calculated(Sign.JOINED, left, product());
+            } else {
+                return left;
+            }
+        }
+    }
+
+    /** Of moves in time only this one: it says that a last day is whole. */
+    private Expression dayAfter(Expression day) {
+        words.must("interval");
+        String amount = words.take();
+        boolean whole = amount.equals("'1 day'") || (amount.equals("1") || amount.equals("'1'")) && words.takes("day");
+        if (!whole) {
+            throw words.refused("Steps may give another type to what is moved in time.");
+        }
+        return dayAfterOf(day);
+    }
+
+    private static Expression dayAfterOf(Expression day) {
+        return new Expression.Moved(
+                day, false, new Expression.Fixed(new Value.Whole(1), NOWHERE), TimeUnit.DAY, NOWHERE);
+    }
+
+    private Expression product() {
+        Expression left = single();
+        while (words.takesSymbol("*")) {
+            left = new Expression.Calculated(Sign.TIMES, left, single());
+        }
+        if (words.isSymbol(0, "/") || words.isSymbol(0, "%")) {
+            throw words.refused("Steps divide with a fraction always, and give nothing by nought.");
+        }
+        return left;
+    }
+
+    private Expression single() {
+        if (words.takesBracket('(')) {
+            Expression within = read();
+            words.mustBracket(')');
+            return within;
+        }
+        if (words.is(TokenKind.PARAMETER)) {
+            return new Expression.Chosen(words.parameter(), NOWHERE);
+        }
+        if (words.is(TokenKind.NUMBER)) {
+            return number("");
+        }
+        if (words.isSymbol(0, "-")) {
+            words.takesSymbol("-");
+            return number("-");
+        }
+        if (words.is(TokenKind.STRING)) {
+            return new Expression.Fixed(new Value.Text(text()), NOWHERE);
+        }
+        return named();
+    }
+
+    private Expression number(String sign) {
+        if (!words.is(TokenKind.NUMBER)) {
+            throw words.notHere();
+        }
+        String written = words.take();
+        if (!written.matches("\\d{1,18}(\\.\\d+)?")) {
+            throw words.refused("Steps write numbers plainly.");
+        }
+        Type type = written.contains(".") ? Type.DECIMAL : Type.INTEGER;
+        return new Expression.Fixed(ValueReader.read(type, sign + written), NOWHERE);
+    }
+
+    /** A text between its quotes. */
+    private String text() {
+        String written = words.take();
+        if (!written.startsWith("'") || written.contains("\\") || written.contains("\n")) {
+            throw words.refused("Steps write texts plainly.");
+        }
+        return written.substring(1, written.length() - 1).replace("''", "'");
+    }
+
+    private Expression named() {
+        if (words.takes("null")) {
+            return new Expression.Nothing(NOWHERE);
+        } else if (words.isWord("true") || words.isWord("false")) {
+            return new Expression.Fixed(new Value.Truth(words.take().equalsIgnoreCase("true")), NOWHERE);
+        } else if (words.takes("current_date")) {
+            words.takesBracket('(');
+            words.takesBracket(')');
+            return new Expression.Today(NOWHERE);
+        } else if (words.takes("case")) {
+            return depending();
+        } else if (isTyped("date")) {
+            words.take();
+            return fixed(Type.DATE);
+        } else if (isTyped("timestamp")) {
+            words.take();
+            return fixed(Type.DATETIME);
+        }
+        return words.is(TokenKind.WORD) && words.opens(1) ? called() : column();
+    }
+
+    private boolean isTyped(String word) {
+        int here = words.at();
+        boolean typed = words.takes(word) && words.is(TokenKind.STRING);
+        words.goTo(here);
+        return typed;
+    }
+
+    private Expression fixed(Type type) {
+        try {
+            return new Expression.Fixed(ValueReader.read(type, text().replace(' ', 'T')), NOWHERE);
+        } catch (ProblemException e) {
+            throw words.refused("Steps write days as 2026-03-31.");
+        }
+    }
+
+    private Expression column() {
+        String name = words.name();
+        if (!words.takesSymbol(".")) {
+            return tables.column(name, on);
+        }
+        return tables.column(name, words.name(), on);
+    }
+
+    private Expression called() {
+        if (figures.begins()) {
+            return figures.read();
+        }
+        String name = words.take().toLowerCase(java.util.Locale.ROOT);
+        words.mustBracket('(');
+        if (name.equals("date") && "sqlite".equals(words.dialect().name())) {
+            return sqliteDayAfter();
+        }
+        List<Expression> arguments = new ArrayList<>();
+        do {
+            arguments.add(read());
+        } while (words.takesComma());
+        words.mustBracket(')');
+        if (name.equals("coalesce")) {
+            return new Expression.Call(Function.FIRST_VALUE, arguments, NOWHERE);
+        }
+        Function function = FUNCTIONS.get(name);
+        if (function == null || arguments.size() != 1) {
+            throw words.refused("Steps have no function “%s” that is exactly the same.".formatted(name));
+        }
+        return new Expression.Call(function, arguments, NOWHERE);
+    }
+
+    private Expression sqliteDayAfter() {
+        Expression day = read();
+        boolean whole =
+                words.takesComma() && words.is(TokenKind.STRING) && words.take().equals("'+1 day'");
+        if (!whole) {
+            throw words.refused("Steps may give another type to what is moved in time.");
+        }
+        words.mustBracket(')');
+        return dayAfterOf(day);
+    }
+
+    private Expression depending() {
+        SqlConditionReader conditions = new SqlConditionReader(this);
+        List<Expression.Branch> branches = new ArrayList<>();
+        while (words.takes("when")) {
+            plainsieve.core.steps.step.Condition when = conditions.read();
+            words.must("then");
+            branches.add(new Expression.Branch(when, read()));
+        }
+        Expression otherwise = words.takes("else") ? read() : new Expression.Nothing(NOWHERE);
+        words.must("end");
+        if (branches.isEmpty()) {
+            throw words.refused("Steps ask a whole condition in each “if”.");
+        }
+        return new Expression.Depending(branches, otherwise, NOWHERE);
+    }
+}

@@ -1,0 +1,48 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.steps.simple.SimpleSql;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.proof.SameRows;
+import plainsieve.server.runs.AskedChoices;
+
+/** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */
+@RestController
+@RequestMapping("/api/projects/{project}/queries/{id}")
+@Route(Role.AUTHOR)
+class TurningApi {
+    private final SameRows sameRows;
+
+    TurningApi(SameRows sameRows) {
+        this.sameRows = sameRows;
+    }
+
+    /** Simple SQL as steps; refused with the place of what steps have nothing for. */
+    @PostMapping("/steps/of-sql")
+    StepsBodies.StepsText steps(
+            Project project, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+        String source = project.query(id).sourceId();
+        return new StepsBodies.StepsText(
+                SimpleSql.asSteps(body.text(), project.dialect(source), project.around(source)));
+    }
+
+    /** Runs both to the last row. */
+    @PostMapping("/same-rows")
+    StepsBodies.SameBody same(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.TextsAsked body) {
+        Query query = project.query(id);
+        AskedChoices asked =
+                AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
+        return StepsBodies.SameBody.of(sameRows.of(project, query, asked, body.first(), body.second()));
+    }
+}

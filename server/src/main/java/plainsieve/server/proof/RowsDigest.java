@@ -1,0 +1,71 @@
+package plainsieve.server.proof;
+
+import java.math.BigDecimal;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.Column;
+
+/** What all rows of an answer come to, in any order and of any number: two answers of the same digest have the same rows. */
+final class RowsDigest implements RunListener {
+    private final MessageDigest digest = sha256();
+    private List<String> columns = List.of();
+    private long rows;
+    private long high;
+    private long low;
+
+    @Override
+    public void columns(List<Column> found) {
+        columns = found.stream()
+                .map(column -> column.name().toLowerCase(Locale.ROOT))
+                .toList();
+    }
+
+    @Override
+    public void row(Object[] values) {
+        for (Object value : values) {
+            byte[] written = written(value).getBytes(StandardCharsets.UTF_8);
+            digest.update(
+                    ByteBuffer.allocate(Integer.BYTES).putInt(written.length).array());
+            digest.update(written);
+        }
+        ByteBuffer row = ByteBuffer.wrap(digest.digest());
+        // Sums do not depend on the order, and count a row that comes twice.
+        high += row.getLong();
+        low += row.getLong();
+        rows++;
+    }
+
+    /** Numbers that are alike are written alike, whatever their type; nothing is no text. */
+    private static String written(Object value) {
+        if (value == null) {
+            return "\0";
+        }
+        if (value instanceof byte[] bytes) {
+            return Arrays.toString(bytes);
+        }
+        boolean plain = value instanceof BigDecimal || value instanceof Long || value instanceof Integer;
+        return plain ? new BigDecimal(value.toString()).stripTrailingZeros().toPlainString() : value.toString();
+    }
+
+    long rows() {
+        return rows;
+    }
+
+    boolean isAs(RowsDigest other) {
+        return rows == other.rows && high == other.high && low == other.low && columns.equals(other.columns);
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has it", e);
+        }
+    }
+}

@@ -1,0 +1,11 @@
+<script setup lang="ts">
+/* What came of turning steps into SQL, or SQL into steps. */
+defineProps<{ told: string; refused: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+</script>
+
+<template>
+  <div v-if="told" class="note small mx-3 mb-2" :class="{ bad: refused }" role="status" data-test="turned">
+    {{ told }} <button type="button" class="as-link" @click="emit('close')">Close</button>
+  </div>
+</template>

@@ -1,0 +1,79 @@
+import { inject, nextTick, ref, type Ref } from 'vue'
+import { asFailure, post } from '../../api/client'
+import type { Choices } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
+import { countInWords, rowsInWords } from '../../formats'
+import { isSteps } from '../../query/steps'
+import type { UsedSteps } from './useSteps'
+
+type Same = Record<'first' | 'second', number> & { same: boolean }
+
+export interface UsedTurning {
+  /** Turns steps into the SQL that they come to, and simple SQL into steps. */
+  turn: () => Promise<void>
+  /** What came of it, in words. */
+  told: Ref<string>
+  /** Whether it was refused, or the rows are not the same. */
+  refused: Ref<boolean>
+}
+
+/** Turns steps into SQL and back, and shows that the rows stay the same. */
+export function useTurning(
+  queryId: string,
+  text: Ref<string>,
+  steps: UsedSteps,
+  choices: () => Choices,
+  shown: () => void,
+): UsedTurning {
+  const history = inject(historyKey, undefined)
+  const told = ref('')
+  const refused = ref(false)
+
+  async function put(next: string): Promise<boolean> {
+    steps.edit(next)
+    await nextTick()
+    shown()
+    return true
+  }
+  function tell(words: string, isRefused: boolean): void {
+    told.value = words
+    refused.value = isRefused
+  }
+  const compared = (first: string, second: string): Promise<Same> =>
+    post<Same>(`/queries/${queryId}/same-rows`, { first, second, choices: choices() })
+  async function change(label: string, before: string, next: string): Promise<void> {
+    await put(next)
+    history?.add({ label, undo: () => put(before), redo: () => put(next) })
+  }
+
+  async function intoSql(before: string): Promise<void> {
+    const sql = steps.reading.value.sql
+    if (!sql) return
+    await change('turning into plain SQL', before, sql)
+    const { first, second, same } = await compared(before, sql)
+    const after = same ? 'before and after, the same ones' : `before and ${countInWords(second)} after`
+    tell(`Plain SQL now: ${rowsInWords(first)} ${after}.`, !same)
+  }
+  async function intoSteps(before: string): Promise<void> {
+    const found = await post<{ text: string }>(`/queries/${queryId}/steps/of-sql`, { text: before })
+    tell('Both are run to the last row …', false)
+    const { first, second, same } = await compared(before, found.text)
+    if (before !== text.value) return tell('', false)
+    if (!same)
+      return tell(`It stays SQL: as steps it has other rows, ${countInWords(second)} for ${rowsInWords(first)}.`, true)
+    await change('reading as steps', before, found.text)
+    tell(`Steps now: ${rowsInWords(first)} before and after, the same ones.`, false)
+  }
+
+  async function turn(): Promise<void> {
+    const before = text.value
+    tell('', false)
+    try {
+      await (isSteps(before) ? intoSql(before) : intoSteps(before))
+    } catch (error) {
+      const failure = asFailure(error)
+      tell([failure.message, failure.advice].filter(Boolean).join(' '), true)
+    }
+  }
+  return { turn, told, refused }
+}
