@@ -1,5 +1,8 @@
 package plainsieve.sources;
 
+import java.util.Optional;
+import plainsieve.core.value.Type;
+
 /**
  * One column of an answer or a table.
  *
@@ -15,6 +18,11 @@ public record Column(String name, String type, Kind kind) {
         DATE,
         DATETIME,
         BOOLEAN,
-        OTHER
+        OTHER;
+
+        /** The type of its values; nothing where none of ours is it. */
+        public Optional<Type> type() {
+            return this == OTHER ? Optional.empty() : Optional.of(Type.valueOf(name()));
+        }
     }
 }

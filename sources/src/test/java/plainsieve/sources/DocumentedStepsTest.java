@@ -70,7 +70,8 @@ class DocumentedStepsTest {
     void runsAsItIsDocumented(String kind) throws Exception {
         int ran = 0;
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            KnownToSteps around = new KnownToSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
+            CatalogueForSteps around =
+                    new CatalogueForSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()), QUERIES);
             Matcher example = STEPS.matcher(Files.readString(DOCUMENT));
             while (example.find()) {
                 StepsReading reading = StepsReading.of("steps 1\n" + example.group(1), source.dialect(), around);

@@ -2,14 +2,11 @@ package plainsieve.sources;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.io.InputStream;
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Collectors;
@@ -19,47 +16,35 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.demo.ReportingTask;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /** What report developers do, as steps and as an expert's SQL: the same rows, of not more query blocks. */
 class ReportingTasksTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
 
-    private record Task(String name, String steps, String expert) {}
-
     @AfterAll
     static void stopClock() {
         CLOCK.shutdownNow();
     }
 
-    private static List<Task> tasks() throws IOException {
-        try (InputStream in = ReportingTasksTest.class.getResourceAsStream("reporting-tasks.txt")) {
-            String all = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-            return Arrays.stream(all.split("(?m)^== "))
-                    .skip(1)
-                    .map(part -> {
-                        int line = part.indexOf('\n');
-                        String[] both = part.substring(line + 1).split("(?m)^--$");
-                        return new Task(part.substring(0, line), both[0].strip(), both[1].strip());
-                    })
-                    .toList();
-        }
-    }
-
     @ParameterizedTest
-    @ValueSource(strings = {"postgresql", "duckdb"})
+    @ValueSource(strings = {"postgresql", "duckdb", "mariadb"})
     void areAsFlatAsAnExpertWritesThem(String kind) throws Exception {
-        List<Task> tasks = tasks();
-        assertThat(tasks).hasSizeGreaterThan(20);
+        List<ReportingTask> tasks = ReportingTask.all().stream()
+                .filter(task -> !task.expertOn(kind).isEmpty())
+                .toList();
+        assertThat(tasks).hasSizeGreaterThan(38);
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {
-            KnownToSteps known = new KnownToSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()));
-            for (Task task : tasks) {
+            CatalogueForSteps known =
+                    new CatalogueForSteps(source.catalogue(TestDatabases.LIMITS, new Cancellation()), Map.of());
+            for (ReportingTask task : tasks) {
                 StepsReading reading = StepsReading.of("steps 1\n" + task.steps(), source.dialect(), known);
                 assertThat(reading.problems()).as(task.name()).isEmpty();
                 String sql = reading.statement().sql();
                 String story = "%s on %s%n%s".formatted(task.name(), kind, sql);
-                assertThat(rows(source, sql)).as(story).isNotEmpty().isEqualTo(rows(source, task.expert()));
-                assertThat(blocks(source, sql)).as(story).isLessThanOrEqualTo(blocks(source, task.expert()));
+                assertThat(rows(source, sql)).as(story).isNotEmpty().isEqualTo(rows(source, task.expertOn(kind)));
+                assertThat(blocks(source, sql)).as(story).isLessThanOrEqualTo(blocks(source, task.expertOn(kind)));
             }
         }
     }

@@ -102,7 +102,7 @@ public class ParameterSurroundings {
     private static List<Candidate> candidates(String source, Catalogue.Table table, String from) {
         return table.columns().stream()
                 .map(column -> {
-                    Optional<Type> type = SourceFacts.type(column.kind());
+                    Optional<Type> type = column.kind().type();
                     String note = type.map(Type::inWords).orElse("values that cannot be chosen") + from;
                     ColumnPlace place =
                             new ColumnPlace(source, table.schema(), table.name(), column.name(), "", List.of());

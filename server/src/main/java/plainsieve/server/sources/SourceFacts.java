@@ -18,13 +18,10 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.catalogue.TableColumns;
-import plainsieve.core.steps.step.KnownColumn;
-import plainsieve.core.value.Type;
 import plainsieve.server.project.KnownTables;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Column;
@@ -90,24 +87,8 @@ public class SourceFacts implements KnownTables {
     @Override
     public List<Known> knownTables(String sourceId) {
         return described(sourceId).stream()
-                .map(table -> new Known(table.schema(), table.name(), columns(table), keys(table)))
-                .toList();
-    }
-
-    private static List<KnownColumn> columns(Catalogue.Table table) {
-        return table.columns().stream()
-                .map(column -> new KnownColumn(
-                        column.name(), type(column.kind()), table.nullable().contains(column.name())))
-                .toList();
-    }
-
-    /** Only primary keys: a unique index may hold for some of the rows alone, and sources do not tell that. */
-    private static List<Set<String>> keys(Catalogue.Table table) {
-        return table.indexes().stream()
-                .filter(index -> index.primary() && !index.columns().isEmpty())
-                .map(index -> index.columns().stream()
-                        .map(column -> column.toLowerCase(Locale.ROOT))
-                        .collect(Collectors.toSet()))
+                .map(table -> new Known(
+                        table.schema(), table.name(), CatalogueForSteps.columns(table), CatalogueForSteps.keys(table)))
                 .toList();
     }
 
@@ -225,7 +206,8 @@ public class SourceFacts implements KnownTables {
     private static ColumnFacts.TableFacts facts(Catalogue.Table table) {
         Map<String, ColumnFacts.Fact> columns = new HashMap<>();
         for (Column column : table.columns()) {
-            type(column.kind())
+            column.kind()
+                    .type()
                     .ifPresent(type -> columns.put(
                             column.name().toLowerCase(Locale.ROOT),
                             new ColumnFacts.Fact(type, table.nullable().contains(column.name()))));
@@ -235,18 +217,6 @@ public class SourceFacts implements KnownTables {
     }
 
     /** The type of the values that a column holds; nothing when they cannot be chosen. */
-    public static Optional<Type> type(Column.Kind kind) {
-        return switch (kind) {
-            case TEXT -> Optional.of(Type.TEXT);
-            case INTEGER -> Optional.of(Type.INTEGER);
-            case DECIMAL -> Optional.of(Type.DECIMAL);
-            case DATE -> Optional.of(Type.DATE);
-            case DATETIME -> Optional.of(Type.DATETIME);
-            case BOOLEAN -> Optional.of(Type.BOOLEAN);
-            case OTHER -> Optional.empty();
-        };
-    }
-
     @PreDestroy
     void close() {
         asking.shutdownNow();

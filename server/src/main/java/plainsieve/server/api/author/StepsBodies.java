@@ -20,7 +20,7 @@ import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.api.body.SentenceBodies;
-import plainsieve.server.proof.SameRows;
+import plainsieve.server.authoring.SameRows;
 
 /** Steps on the wire. */
 final class StepsBodies {

@@ -9,11 +9,11 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.steps.simple.SimpleSql;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.authoring.SameRows;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
-import plainsieve.server.proof.SameRows;
 import plainsieve.server.runs.AskedChoices;
 
 /** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */

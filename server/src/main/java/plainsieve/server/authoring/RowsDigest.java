@@ -1,4 +1,4 @@
-package plainsieve.server.proof;
+package plainsieve.server.authoring;
 
 import java.math.BigDecimal;
 import java.nio.ByteBuffer;

@@ -1,4 +1,4 @@
-package plainsieve.server.proof;
+package plainsieve.server.authoring;
 
 import java.util.UUID;
 import org.springframework.stereotype.Service;

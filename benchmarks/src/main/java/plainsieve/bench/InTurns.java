@@ -1,0 +1,60 @@
+package plainsieve.bench;
+
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+import plainsieve.sources.Dispatch;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** Runs statements in turns, to the last row, so that whatever else goes on meets all of them alike. */
+record InTurns(int warmUps, int runs) {
+    private static final double NANOS_PER_MILLI = 1e6;
+
+    /** The median time of each, in milliseconds. */
+    double[] medians(JdbcSource source, List<Statement> statements) {
+        double[][] times = new double[statements.size()][runs];
+        for (int run = -warmUps; run < runs; run++) {
+            for (int i = 0; i < statements.size(); i++) {
+                long start = System.nanoTime();
+                rows(source, statements.get(i));
+                if (run >= 0) {
+                    times[i][run] = (System.nanoTime() - start) / NANOS_PER_MILLI;
+                }
+            }
+        }
+        return Arrays.stream(times).mapToDouble(InTurns::median).toArray();
+    }
+
+    /** How many rows a statement gives. */
+    static long rows(JdbcSource source, Statement statement) {
+        return source.run(
+                        new Dispatch.Sql(statement),
+                        new RunLimits(Duration.ofSeconds(60)),
+                        new Cancellation(),
+                        new Nobody())
+                .fetched();
+    }
+
+    private static double median(double[] times) {
+        double[] sorted = times.clone();
+        Arrays.sort(sorted);
+        return sorted[sorted.length / 2];
+    }
+
+    private static final class Nobody implements RowReceiver {
+        @Override
+        public void columns(List<Column> columns) {
+            // Only the time until the last row counts.
+        }
+
+        @Override
+        public void row(Object[] row) {
+            // Only the time until the last row counts.
+        }
+    }
+}
