@@ -12,6 +12,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
+import plainsieve.sources.SourceKind;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**

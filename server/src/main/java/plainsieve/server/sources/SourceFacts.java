@@ -24,6 +24,7 @@ import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.catalogue.TableColumns;
 import plainsieve.server.project.KnownTables;
 import plainsieve.sources.Catalogue;
+import plainsieve.sources.CatalogueForSteps;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceFailure;
 
