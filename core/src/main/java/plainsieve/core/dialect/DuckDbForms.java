@@ -46,6 +46,12 @@ final class DuckDbForms implements Forms {
                 + "') then try_cast(left(trim(" + text + "), 10) as date) end";
     }
 
+    /** DuckDB 1.5.6 loses columns of a limited query that is asked for each row. */
+    @Override
+    public boolean isSureOfLateral() {
+        return false;
+    }
+
     @Override
     public String ascending() {
         return " nulls last";

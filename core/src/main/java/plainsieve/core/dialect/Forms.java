@@ -110,6 +110,24 @@ public interface Forms {
         return true;
     }
 
+    /** Whether that never fails; else it is used only for what cannot be asked otherwise. */
+    default boolean isSureOfLateral() {
+        return takesLateral();
+    }
+
+    /**
+     * Whether EXISTS finds all rows that match by a column of a query within; else it is told, too, that the column has a value,
+     * which is true of all that match.
+     */
+    default boolean isSureOfPresence() {
+        return true;
+    }
+
+    /** Whether two values are the same, or there is none of both. */
+    default String same(String one, String other) {
+        return one + " is not distinct from " + other;
+    }
+
     /** Whether groups of all keys, of all but the last, and so on can be had at once, and told apart. */
     default boolean takesLevels() {
         return true;

@@ -58,6 +58,17 @@ final class MariaDbForms implements Forms {
     }
 
     @Override
+    public String same(String one, String other) {
+        return one + " <=> " + other;
+    }
+
+    /** MariaDB 10.11 loses rows where it makes such an EXISTS an IN over rows that it keeps; this it cannot make one. */
+    @Override
+    public boolean isSureOfPresence() {
+        return false;
+    }
+
+    @Override
     public boolean takesLevels() {
         return false;
     }
@@ -100,10 +111,9 @@ final class MariaDbForms implements Forms {
                 + asNumber("trim(" + text + ")") + " end";
     }
 
-    /** Here a cast gives nothing of a day that there is not. */
     @Override
     public String dayOfText(String text) {
-        return "case when trim(" + text + ") regexp '^" + TextPatterns.DAY + TextPatterns.REST
+        return "case when trim(" + text + ") regexp '^" + "(" + TextPatterns.REAL_DAY + ")" + TextPatterns.REST
                 + "' then cast(left(trim(" + text + "), 10) as date) end";
     }
 

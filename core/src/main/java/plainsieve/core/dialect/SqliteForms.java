@@ -82,6 +82,11 @@ final class SqliteForms implements Forms {
     }
 
     @Override
+    public String same(String one, String other) {
+        return one + " is " + other;
+    }
+
+    @Override
     public boolean takesLevels() {
         return false;
     }

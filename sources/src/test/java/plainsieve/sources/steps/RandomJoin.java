@@ -1,11 +1,14 @@
 package plainsieve.sources.steps;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.function.BiFunction;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import plainsieve.core.value.Type;
 
 /** Rows of a table put beside those of a chain, or asked whether there are any. */
@@ -93,25 +96,41 @@ final class RandomJoin {
         return longer;
     }
 
-    /** A query called for each row: its rows, or how many there are. */
+    private static List<Object> given(String query, Grid tides, List<List<Object>> found) {
+        Stream<Object> ids = found.stream().map(tide -> tide.get(tides.at("id")));
+        return switch (query) {
+            case "count" -> List.of((Object) (long) found.size());
+            case "groups" ->
+                found.stream()
+                        .collect(Collectors.groupingBy(tide -> RandomChain.key(tide.get(tides.at("t")))))
+                        .values()
+                        .stream()
+                        .map(group -> (Object) (long) group.size())
+                        .toList();
+            case "firsts" ->
+                ids.sorted(Comparator.comparing(id -> -(Long) id)).limit(2).toList();
+            default -> ids.toList();
+        };
+    }
+
+    /** A query called for each row: its rows, how many there are, how many of each group, or the first of them. */
     Optional<Map.Entry<String, Grid>> called(String name) {
         List<Grid.Column> numbers = grid.of(Type.INTEGER);
         if (numbers.isEmpty()) {
             return Optional.empty();
         }
-        boolean counted = random.nextBoolean();
+        String query = List.of("above", "count", "groups", "firsts").get(random.nextInt(4));
         Grid.Column low = numbers.get(random.nextInt(numbers.size()));
         Grid tides = tables.get("tides");
         List<List<Object>> rows = new ArrayList<>();
         for (List<Object> row : grid.rows()) {
             Object least = row.get(grid.at(low.name()));
-            List<Object> found = tides.rows().stream()
+            List<List<Object>> found = tides.rows().stream()
                     .filter(tide -> least != null
                             && tide.get(tides.at("a")) != null
                             && Grid.compared(tide.get(tides.at("a")), least) >= 0)
-                    .map(tide -> tide.get(tides.at("id")))
                     .toList();
-            List<Object> given = counted ? List.of((Object) (long) found.size()) : found;
+            List<Object> given = given(query, tides, found);
             given.forEach(one -> rows.add(longer(row, one)));
             if (given.isEmpty()) {
                 rows.add(longer(row, null));
@@ -121,7 +140,7 @@ final class RandomJoin {
         columns.add(new Grid.Column(name, Type.INTEGER));
         String words =
                 "beside each, its row of query '%s' called with :low as %s: tide as %s; rows without one are kept"
-                        .formatted(counted ? "count" : "above", low.name(), name);
+                        .formatted(query, low.name(), name);
         return Optional.of(Map.entry(words, new Grid(columns, rows)));
     }
 

@@ -35,7 +35,11 @@ final class StepsTables {
             "above",
             "steps 1\nrows of tides\nwhere a is at least :low\ncolumns id as tide",
             "count",
-            "steps 1\nrows of tides\nwhere a is at least :low\ntotal of everything: number of rows as tide");
+            "steps 1\nrows of tides\nwhere a is at least :low\ntotal of everything: number of rows as tide",
+            "groups",
+            "steps 1\nrows of tides\nwhere a is at least :low\ntotal by t: number of rows as tide",
+            "firsts",
+            "steps 1\nrows of tides\nwhere a is at least :low\nfirst 2 rows by id largest first\ncolumns id as tide");
 
     private StepsTables() {}
 

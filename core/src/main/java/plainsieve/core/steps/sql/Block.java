@@ -258,6 +258,10 @@ record Block(
         return new Block(from, where, grouping, outs, open, distinct, order, Optional.of(rows));
     }
 
+    Block unlimited() {
+        return new Block(from, where, grouping, outs, open, distinct, order, Optional.empty());
+    }
+
     /** The same with a column more, or another in its place. */
     Block with(Out out) {
         List<Out> all = new ArrayList<>(outs);

@@ -166,7 +166,9 @@ final class ColumnsSql {
                 within -> part(text.apply(within), p -> forms.beforeSign(p, sign), origin));
         // The column itself may be the one that the first part took the place of.
         Block before = step.before().name().equalsIgnoreCase(step.column().name()) ? block : first;
-        Reckoned behind = part(text.apply(before), p -> forms.behindSign(p, sign), origin);
+        // Nothing stands behind a sign that is not there.
+        Reckoned behind =
+                part(text.apply(before), p -> forms.behindSign(p, sign), origin).perhapsEmpty();
         return making.shortened(first.with(new Block.Out(step.behind().name(), behind)));
     }
 

@@ -19,7 +19,6 @@ import plainsieve.core.value.Value;
 
 /** Makes SQL of rows that are put beside each other. */
 final class JoinSql {
-    private static final int MOST_BRANCHES = 50;
 
     private final Making making;
     private final RowsSql rows;
@@ -33,8 +32,11 @@ final class JoinSql {
         Block ours = apart(block.isPlain() ? block : making.wrapped(block), step.rows());
         Block other = rows.of(step.rows(), making.taken(ours), ours);
         Joined joined = joined(ours, other, step.kept());
-        if (joined.lateral() && !making.dialect().forms().takesLateral()) {
-            return branches(ours, step);
+        if (joined.lateral() && !making.dialect().forms().isSureOfLateral()) {
+            Optional<Block> without = new WithoutLateralSql(making, rows, this, step).beside(ours);
+            if (without.isPresent()) {
+                return without.get();
+            }
         }
         List<Reckoned> on = conditions(ours, joined.theirs(), step.match());
         List<Sql> all = new ArrayList<>(joined.where());
@@ -87,7 +89,7 @@ final class JoinSql {
                 .from(new Block.From(new Block.Stack(names), alias, Optional.of(Block.Join.plain(false, always))));
     }
 
-    private ProblemException unknownColumns(At at) {
+    ProblemException unknownColumns(At at) {
         return making.wrong(
                 "unknown-columns",
                 at,
@@ -106,7 +108,7 @@ final class JoinSql {
         return making.wrapped(ours, taken);
     }
 
-    private Sql conjunct(Reckoned condition) {
+    Sql conjunct(Reckoned condition) {
         return condition.at(Reckoned.Binding.NOT, making.origin());
     }
 
@@ -143,14 +145,14 @@ final class JoinSql {
      * @param theirs the columns of what is joined, as they are called around it
      * @param lateral whether it speaks of our rows within
      */
-    private record Joined(Block.Item item, String alias, Block theirs, List<Sql> where, boolean lateral) {}
+    record Joined(Block.Item item, String alias, Block theirs, List<Sql> where, boolean lateral) {}
 
     /**
      * A block that only filters one table is joined as that table, with its conditions beside the match: they are asked of the
      * same rows. Where rows without a partner stay, only plain columns may be taken so: anything reckoned would be reckoned
      * of the missing ones, too.
      */
-    private Joined joined(Block ours, Block other, boolean kept) {
+    Joined joined(Block ours, Block other, boolean kept) {
         boolean plainColumns = other.outs().stream()
                 .allMatch(out -> out.value().sql().pieces().size() == 1
                         && out.value().sql().pieces().get(0) instanceof Sql.Ref);
@@ -172,7 +174,7 @@ final class JoinSql {
     }
 
     /** Whether a block names something of another that it is not from itself. */
-    private static boolean speaksOf(Block inner, Block ours) {
+    static boolean speaksOf(Block inner, Block ours) {
         Set<String> around = new LinkedHashSet<>();
         ours.from().forEach(one -> around.add(one.alias()));
         boolean[] speaks = new boolean[1];
@@ -180,7 +182,7 @@ final class JoinSql {
         return speaks[0];
     }
 
-    private static Block mayBeMissing(Block theirs, boolean kept) {
+    static Block mayBeMissing(Block theirs, boolean kept) {
         if (!kept) {
             return theirs;
         }
@@ -197,7 +199,7 @@ final class JoinSql {
                 .toList());
     }
 
-    private List<Reckoned> conditions(Block ours, Block theirs, Step.Match match) {
+    List<Reckoned> conditions(Block ours, Block theirs, Step.Match match) {
         ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(theirs));
         return new ConditionSql(expressions).each(condition(match));
     }
@@ -224,8 +226,30 @@ final class JoinSql {
         for (Reckoned one : conditions(ours, within, match)) {
             within = within.where(conjunct(one));
         }
+        boolean loses = !making.dialect().forms().isSureOfPresence()
+                && ours.from().stream().anyMatch(from -> !(from.item() instanceof Block.Written));
+        for (Expression sought : loses ? sought(match) : List.<Expression>of()) {
+            Condition has = new Condition.Test(sought, Verb.HAS_ONE, List.of(), sought.at());
+            ExpressionSql expressions = new ExpressionSql(making, ours, Optional.of(within));
+            within = within.where(conjunct(new ConditionSql(expressions).of(has)));
+        }
         Reckoned found = Reckoned.single(Sql.of("1", making.origin()), Optional.empty(), Level.CONSTANT);
         return within.closed().ordered(List.of()).outs(List.of(new Block.Out("", found)));
+    }
+
+    /** What their columns have to be equal to: it has a value then. */
+    private static List<Expression> sought(Step.Match match) {
+        List<Condition> all = condition(match) instanceof Condition.And and ? and.all() : List.of(condition(match));
+        List<Expression> sought = new ArrayList<>();
+        for (Condition one : all) {
+            if (one instanceof Condition.Test test && test.verb() == Verb.IS) {
+                Expression left = test.left();
+                Expression right = test.others().get(0);
+                boolean theirs = left instanceof Expression.Column column && column.theirs();
+                sought.add(theirs ? right : left);
+            }
+        }
+        return sought;
     }
 
     /* What is the same within a query that is called differs from row to row around it. */
@@ -238,70 +262,7 @@ final class JoinSql {
                 : value;
     }
 
-    /**
-     * Where the database cannot ask a query for each row, and the rows are typed by hand, the query is asked once for each of
-     * them, with their values in it.
-     */
-    private Block branches(Block ours, Step.Beside step) {
-        List<Block> typed = ours.from().size() == 1
-                        && ours.isPlain()
-                        && ours.where().isEmpty()
-                        && ours.from().get(0).item() instanceof Block.Stack stack
-                        && stack.blocks().size() <= MOST_BRANCHES
-                        && stack.blocks().stream().allMatch(one -> one.from().isEmpty())
-                ? stack.blocks()
-                : List.of();
-        if (typed.isEmpty()) {
-            throw making.wrong(
-                    "not-in-this-database",
-                    step.rows().at(),
-                    "The database of this source cannot ask a query for each row.",
-                    "Call it for a table typed by hand of at most %d rows, or put its rows beside each other without a total or a limit in it."
-                            .formatted(MOST_BRANCHES));
-        }
-        List<Block> branches = new ArrayList<>();
-        for (Block row : typed) {
-            branches.add(branch(row, ours, step));
-        }
-        List<KnownColumn> columns = branches.get(0)
-                .columns()
-                .orElseThrow(() -> unknownColumns(step.rows().at()));
-        Set<String> aliases = new LinkedHashSet<>();
-        branches.forEach(branch -> aliases.addAll(branch.aliases()));
-        return Block.of(
-                new Block.Stack(branches), Making.alias("rows", aliases), Optional.of(columns), making.origin());
-    }
-
-    /** A value with what a row has in the place of its columns. */
-    private Reckoned ofOneRow(Reckoned value, String alias, Block row) {
-        Sql sql = value.sql()
-                .replaced(ref -> ref.alias().equals(alias)
-                        ? row.out(ref.column()).map(out -> out.value().at(Reckoned.Binding.SINGLE, making.origin()))
-                        : Optional.empty());
-        return value.written(sql, value.binding());
-    }
-
-    private Block branch(Block row, Block ours, Step.Beside step) {
-        String alias = ours.from().get(0).alias();
-        Block one = Block.of(new Block.Stack(List.of(row)), alias, row.columns(), making.origin())
-                .outs(ours.outs());
-        Block literal = row.outs(ours.outs().stream()
-                .map(out -> new Block.Out(out.name(), ofOneRow(out.value(), alias, row)))
-                .toList());
-        Block other = rows.of(step.rows(), making.taken(one), literal);
-        Joined joined = joined(one, other, step.kept());
-        Sql always = Sql.of(making.dialect().trueLiteral(), making.origin());
-        List<Sql> on = new ArrayList<>(joined.where());
-        conditions(one, joined.theirs(), step.match()).stream()
-                .map(this::conjunct)
-                .forEach(on::add);
-        Sql condition = on.isEmpty() ? always : Sql.joined(on, " and ", making.origin());
-        Block.From from =
-                new Block.From(joined.item(), joined.alias(), Optional.of(Block.Join.plain(step.kept(), condition)));
-        return taken(one, joined.theirs(), step).from(from);
-    }
-
-    private Block taken(Block ours, Block theirs, Step.Beside step) {
+    Block taken(Block ours, Block theirs, Step.Beside step) {
         Block with = ours;
         for (Step.Taken taken : step.columns()) {
             String name = taken.as().name();

@@ -10,7 +10,7 @@ enum Level {
     ROW,
     /** On the rows of a group. */
     TOTAL,
-    /** On other rows of the answer. */
+    /** On other rows of the answer, or on a query of its own: what is reckoned of it stands around it. */
     WINDOW;
 
     Level with(Level other) {

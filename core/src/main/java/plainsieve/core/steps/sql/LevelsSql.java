@@ -37,16 +37,12 @@ final class LevelsSql {
         List<Block.Out> outs = new ArrayList<>();
         for (Block.Out out : grouped.outs()) {
             boolean key = outs.size() < keys.size();
-            outs.add(key ? new Block.Out(out.name(), perhapsNone(out.value())) : out);
+            outs.add(key ? new Block.Out(out.name(), out.value().perhapsEmpty()) : out);
         }
         Reckoned number =
                 new Reckoned(level, Optional.of(Type.INTEGER), Level.TOTAL, false, Binding.SUM, false).neverEmpty();
         totals.add(outs, step.level().orElseThrow(), number);
         return grouped.outs(outs).grouped(new Block.Grouping(keys, List.of(), true));
-    }
-
-    private static Reckoned perhapsNone(Reckoned value) {
-        return new Reckoned(value.sql(), value.type(), value.level(), true, value.binding(), value.chosen());
     }
 
     private Block underEachOther(Block block, Step.Total step) {

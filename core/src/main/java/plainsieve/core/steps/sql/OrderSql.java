@@ -3,6 +3,7 @@ package plainsieve.core.steps.sql;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import plainsieve.core.steps.sql.Reckoned.Binding;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Step;
@@ -60,18 +61,32 @@ final class OrderSql {
         }
     }
 
+    /** The first rows of a block for each of some of its columns, instead of those of all. */
+    Block limitOfEach(Block block, List<Step.Name> each) {
+        Sql limit = block.limit().orElseThrow();
+        Block whole = block.unlimited();
+        Block from = whole.distinct() ? making.wrapped(whole) : whole;
+        Reckoned count = new Reckoned(limit, Optional.of(Type.INTEGER), Level.CONSTANT, false, Binding.SINGLE, true);
+        return numbered(from, each, from.order(), around -> count);
+    }
+
     private Block firstOfEach(Block block, Step.First step) {
         Block from = block.limit().isPresent() || block.distinct() || block.hasWindow() ? making.wrapped(block) : block;
         List<Block.Ordering> order = step.by().isEmpty() ? from.order() : order(from, step.by());
+        return numbered(from, step.each(), order, around -> new ExpressionSql(making, around).of(step.count()));
+    }
+
+    /** The rows that are among the first so many of their group. */
+    private Block numbered(
+            Block from, List<Step.Name> each, List<Block.Ordering> order, Function<Block, Reckoned> count) {
         String hidden = "place_in_group";
         while (from.out(hidden).isPresent()) {
             hidden = hidden + "_";
         }
-        Sql place = window(from, "row_number()", step.each(), order);
+        Sql place = window(from, "row_number()", each, order);
         Reckoned number = new Reckoned(place, Optional.of(Type.INTEGER), Level.WINDOW, false, Binding.SINGLE, false);
         Block around = making.wrapped(from.with(new Block.Out(hidden, number)));
-        Reckoned count = new ExpressionSql(making, around).of(step.count());
-        return notAbove(around, hidden, count);
+        return notAbove(around, hidden, count.apply(around));
     }
 
     /** The rows of which a hidden number is not above a count, without it. */

@@ -39,6 +39,10 @@ record Reckoned(Sql sql, Optional<Type> type, Level level, boolean mayBeEmpty, B
         return new Reckoned(sql, type, level, false, binding, chosen);
     }
 
+    Reckoned perhapsEmpty() {
+        return new Reckoned(sql, type, level, true, binding, chosen);
+    }
+
     Reckoned typed(Optional<Type> other) {
         return new Reckoned(sql, other, level, mayBeEmpty, binding, chosen);
     }

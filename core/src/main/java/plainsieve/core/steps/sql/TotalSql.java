@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
 import plainsieve.core.steps.sql.Reckoned.Binding;
+import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Step;
 import plainsieve.core.value.Type;
 
@@ -23,11 +25,12 @@ final class TotalSql {
     /** Of its keys together, without the levels above. */
     Block grouped(Block block, Step.Total step) {
         Block plain = block.isPlain() ? block : making.wrapped(block);
-        Block from = named(plain.ordered(List.of()), step);
+        Named named = named(plain.ordered(List.of()), step.keys());
+        Block from = named.block();
         List<Sql> keys = new ArrayList<>();
         List<Block.Out> outs = new ArrayList<>();
-        for (Step.Key key : step.keys()) {
-            Reckoned value = key(from, key);
+        for (Step.Key key : named.keys()) {
+            Reckoned value = new ExpressionSql(making, from).of(key.value());
             keys.add(value.sql());
             add(outs, key.name(), level(value, Level.KEY));
         }
@@ -52,29 +55,40 @@ final class TotalSql {
         outs.add(new Block.Out(name.name(), value));
     }
 
+    /** What is totalled, with the keys as they are called in it. */
+    private record Named(Block block, List<Step.Key> keys) {}
+
     /*
-     * A parameter in what is grouped by would be another one in the SELECT list to a database, and a constant means the
-     * number of a column to some: both get a name one level further in.
+     * A parameter in what is grouped by would be another one in the SELECT list to a database, a constant means the number of
+     * a column to some, and two keys that are written alike are one where there are levels: they get a name one level further
+     * in, which no other column has.
      */
-    private Block named(Block block, Step.Total step) {
+    private Named named(Block block, List<Step.Key> keys) {
         Block with = block;
-        boolean any = false;
-        for (Step.Key key : step.keys()) {
+        List<Step.Key> called = new ArrayList<>();
+        List<Reckoned> before = new ArrayList<>();
+        for (Step.Key key : keys) {
             Reckoned value = new ExpressionSql(making, block).of(key.value());
-            if (value.chosen() || value.level() == Level.CONSTANT) {
-                with = with.with(new Block.Out(key.name().name(), value));
-                any = true;
+            boolean again = before.stream().anyMatch(value::isAs);
+            before.add(value);
+            if (value.chosen() || value.level() == Level.CONSTANT || again) {
+                String name = free(with, key.name().name());
+                with = with.with(new Block.Out(name, value));
+                At at = key.name().at();
+                called.add(new Step.Key(new Expression.Column(name, false, at), key.name()));
+            } else {
+                called.add(key);
             }
         }
-        return any ? making.wrapped(with) : block;
+        return new Named(called.equals(keys) ? block : making.wrapped(with), called);
     }
 
-    private Reckoned key(Block from, Step.Key key) {
-        Reckoned value = new ExpressionSql(making, from).of(key.value());
-        return value.chosen() || value.level() == Level.CONSTANT
-                ? new ExpressionSql(making, from)
-                        .column(key.name().name(), key.name().at())
-                : value;
+    private static String free(Block block, String wanted) {
+        String name = wanted;
+        while (block.out(name).isPresent()) {
+            name = name + "_";
+        }
+        return name;
     }
 
     private static Reckoned level(Reckoned value, Level level) {

@@ -24,6 +24,11 @@ public final class Mentioned {
         return names;
     }
 
+    /** The columns that an expression names, but for those of other rows. */
+    public static Set<String> columns(Expression expression) {
+        return columns(new Condition.Test(expression, Verb.HAS_ONE, List.of(), expression.at()));
+    }
+
     /** Every function that an expression calls, outermost first. */
     public static List<Expression.Call> calls(Expression expression) {
         Mentioned mentioned = new Mentioned();

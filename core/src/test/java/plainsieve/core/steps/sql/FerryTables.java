@@ -8,8 +8,8 @@ import java.util.Set;
 import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.value.Type;
 
-/** Tables of the ferries, and a few queries, as steps know them. */
-public record FerryTables(boolean known, Map<String, String> texts) implements Around {
+/** Tables of the ferries, and a few queries, as steps know them. @param parameters the types of those that are told */
+public record FerryTables(boolean known, Map<String, String> texts, Map<String, Type> parameters) implements Around {
     private static final Map<String, List<KnownColumn>> TABLES = Map.of(
             "crossings",
             List.of(
@@ -47,6 +47,10 @@ public record FerryTables(boolean known, Map<String, String> texts) implements A
             "round",
             "steps 1\nrows of query 'round'");
 
+    FerryTables(boolean known, Map<String, String> texts) {
+        this(known, texts, Map.of());
+    }
+
     public static FerryTables all() {
         return new FerryTables(true, QUERIES);
     }
@@ -54,6 +58,16 @@ public record FerryTables(boolean known, Map<String, String> texts) implements A
     /** As a source that has told nothing of its tables. */
     public static FerryTables unknown() {
         return new FerryTables(false, QUERIES);
+    }
+
+    /** With the type of a parameter. */
+    FerryTables ofType(String parameter, Type type) {
+        return new FerryTables(known, texts, Map.of(parameter, type));
+    }
+
+    @Override
+    public Optional<Type> parameter(String name) {
+        return Optional.ofNullable(parameters.get(name));
     }
 
     @Override

@@ -1,0 +1,89 @@
+package plainsieve.core.steps.sql;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import plainsieve.core.dialect.Dialects;
+
+/** Totals, their keys and their levels. */
+class LevelsTest {
+    private static StepsReading read(String dialect, String... lines) {
+        return StepsReading.of("steps 1\n" + String.join("\n", lines), Dialects.of(dialect), FerryTables.all());
+    }
+
+    @Test
+    void tellsKeysApartThatAreWrittenAlike() {
+        assertThat(read(
+                                "postgresql",
+                                "rows of ports",
+                                "total by island as a, island as b: number of rows as n; also of every level above")
+                        .statement()
+                        .sql())
+                .contains("select island as a, b, count(*) as n, 2 - grouping(island) - grouping(b) as level")
+                .contains("group by rollup (island, b)");
+    }
+
+    @Test
+    void givesANamedKeyNoNameThatAnotherColumnHas() {
+        assertThat(read(
+                                "postgresql",
+                                "rows of crossings",
+                                "total by delay_min + :n as passengers: sum of passengers as all_of_them")
+                        .statement()
+                        .sql())
+                .contains(
+                        "delay_min + :n as passengers_", "sum(r.passengers) as all_of_them", "group by r.passengers_");
+    }
+
+    @Test
+    void leavesNoValueOfAKeyThatALevelIsNotOf() {
+        StepsReading reading = read(
+                "postgresql",
+                "rows of ports",
+                "total by island: number of rows as n; also of every level above as depth",
+                "where island is 'Tarn'",
+                "new column how: depth + 1");
+        assertThat(reading.steps().get(1).columns().orElseThrow().get(0).mayBeEmpty())
+                .isTrue();
+        assertThat(reading.statement().sql())
+                .contains("group by rollup (island)\n) r\nwhere island = 'Tarn'", "depth + 1 as how");
+    }
+
+    @Test
+    void asksEachLevelWhereTheyCannotBeToldApart() {
+        String sql = read(
+                        "mariadb",
+                        "rows of ports",
+                        "total by island: number of rows as n; also of every level above",
+                        "columns n")
+                .statement()
+                .sql();
+        assertThat(sql)
+                .isEqualTo(
+                        "select count(*) as n\nfrom ports\ngroup by island\nunion all\nselect count(*) as n\nfrom ports");
+    }
+
+    @Test
+    void sortsWhatStandsBehindASignAsPerhapsNothing() {
+        assertThat(read(
+                                "mariadb",
+                                "rows of ports",
+                                "fill blanks of name with 'x'",
+                                "split name at ' ' into a and b",
+                                "sort by b")
+                        .statement()
+                        .sql())
+                .contains("is null, ");
+    }
+
+    @Test
+    void saysThatWhatIsSoughtHasAValueWhereRowsWouldBeLost() {
+        String[] lines = {
+            "rows of crossings", "first 3 rows by crossing_id", "only those with a row of ports with the same port_id"
+        };
+        assertThat(read("mariadb", lines).statement().sql())
+                .contains("p.port_id = r.port_id and r.port_id is not null");
+        assertThat(read("mariadb", lines[0], lines[2]).statement().sql()).doesNotContain("is not null");
+        assertThat(read("postgresql", lines).statement().sql()).doesNotContain("is not null");
+    }
+}
