@@ -29,11 +29,7 @@ export function useLooking(text: Ref<string>, steps: UsedSteps, run: () => void)
     return textOf([...lines.slice(0, looked.value), { words, on: true }])
   })
   const fresh = computed(() =>
-    looked.value === undefined || odd.value
-      ? []
-      : (steps.reading.value.steps[looked.value]?.columns ?? [])
-          .filter(column => column.fresh)
-          .map(column => column.name),
+    looked.value === undefined || odd.value ? [] : (steps.reading.value.steps[looked.value]?.hints.fresh ?? []),
   )
 
   function look(step: number | undefined): void {

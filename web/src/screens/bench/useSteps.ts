@@ -4,11 +4,11 @@ import type { StepsReading } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import { isSteps, linesOf, textOf, type Line } from '../../query/steps'
 
-const READ_AFTER = 40
+const READ_AFTER = 5
 /* A source that has not told its columns yet may do so in a moment. */
 const READ_AGAIN_AFTER = 2000
 const MOST_AGAIN = 5
-const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], problems: [] }
+const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], columns: [], problems: [] }
 
 export interface UsedSteps {
   reading: ShallowRef<StepsReading>
@@ -32,7 +32,7 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
     reading.value = found
     const written = textOf(found.steps.map(step => ({ words: step.written, on: step.on })))
     if (written !== textOf(linesOf(sent))) return edit(written)
-    const untold = found.steps.some(step => step.on && !step.problem && step.columns.length === 0)
+    const untold = found.steps.some(step => step.on && !step.problem && !step.known)
     if (!untold || again++ >= MOST_AGAIN) return
     clearTimeout(timer)
     timer = setTimeout(() => void read(), READ_AGAIN_AFTER)

@@ -102,8 +102,9 @@ class StepsDifferentialTest {
     private static Optional<String> withAConditionEarlier(StepsReading reading) {
         List<String> lines = new ArrayList<>(
                 reading.steps().stream().map(StepsReading.One::written).toList());
+        List<Optional<EarlierPlace>> places = EarlierPlace.all(reading.steps());
         for (int i = lines.size() - 1; i > 0; i--) {
-            Optional<EarlierPlace> place = EarlierPlace.of(reading.steps(), i);
+            Optional<EarlierPlace> place = places.get(i);
             if (place.isPresent()) {
                 lines.add(place.get().step(), lines.remove(i));
                 return Optional.of("steps 1\n" + String.join("\n", lines));

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.steps.step.Expression;
@@ -21,25 +22,39 @@ import plainsieve.core.steps.step.Step;
  * @param reason what is saved
  */
 public record EarlierPlace(int step, String reason) {
-    /** The place for one of the steps, if it is a condition that could stand earlier. */
-    public static Optional<EarlierPlace> of(List<StepsReading.One> steps, int which) {
+    /** For each of the steps, if it is a condition that could stand earlier. */
+    public static List<Optional<EarlierPlace>> all(List<StepsReading.One> steps) {
+        List<Optional<Set<String>>> columns = steps.stream()
+                .map(step -> step.columns()
+                        .map(known ->
+                                names(known.stream().map(KnownColumn::name).toList())))
+                .toList();
+        return IntStream.range(0, steps.size())
+                .mapToObj(step -> of(steps, columns, step))
+                .toList();
+    }
+
+    private static Optional<EarlierPlace> of(
+            List<StepsReading.One> steps, List<Optional<Set<String>>> columns, int which) {
         StepsReading.One condition = steps.get(which);
         boolean isCondition = condition.on()
                 && condition.step().filter(Step.Where.class::isInstance).isPresent();
         return isCondition
                 ? found(
                         steps,
+                        columns,
                         which,
                         names(Mentioned.columns(((Step.Where) condition.step().get()).condition())))
                 : Optional.empty();
     }
 
-    private static Optional<EarlierPlace> found(List<StepsReading.One> steps, int which, Set<String> named) {
+    private static Optional<EarlierPlace> found(
+            List<StepsReading.One> steps, List<Optional<Set<String>>> columns, int which, Set<String> named) {
         Optional<EarlierPlace> earliest = Optional.empty();
         for (int i = which - 1; i > 0; i--) {
             StepsReading.One before = steps.get(i);
             boolean passes = !before.on()
-                    || before.step().filter(step -> passes(step, named)).isPresent() && has(steps.get(i - 1), named);
+                    || before.step().filter(step -> passes(step, named)).isPresent() && columns.get(i - 1).filter(there -> there.containsAll(named)).isPresent();
             if (!passes) {
                 break;
             }
@@ -49,14 +64,6 @@ public record EarlierPlace(int step, String reason) {
             }
         }
         return earliest;
-    }
-
-    /** Whether the columns are there after a step. */
-    private static boolean has(StepsReading.One step, Set<String> named) {
-        return step.columns()
-                .map(columns -> names(columns.stream().map(KnownColumn::name).toList()))
-                .filter(columns -> columns.containsAll(named))
-                .isPresent();
     }
 
     /** Whether the same rows are kept in front of a step as behind it. */

@@ -68,6 +68,11 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
         return made.orElseThrow(() -> new ProblemException(problems));
     }
 
+    /** The columns that there are at last; none while they are not known. */
+    public List<KnownColumn> columns() {
+        return steps.isEmpty() ? List.of() : steps.get(steps.size() - 1).columns().orElse(List.of());
+    }
+
     /** The words of the steps that a place in their statement comes from. @param text of the steps */
     public Optional<Place> place(String text, Place inStatement) {
         return made.flatMap(found -> found.at(inStatement.start()))

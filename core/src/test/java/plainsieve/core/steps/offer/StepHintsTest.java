@@ -26,7 +26,7 @@ class StepHintsTest {
     }
 
     private static Optional<Integer> earlier(String... lines) {
-        return EarlierPlace.of(read(lines).steps(), lines.length).map(EarlierPlace::step);
+        return EarlierPlace.all(read(lines).steps()).get(lines.length).map(EarlierPlace::step);
     }
 
     @Test

@@ -34,15 +34,23 @@ final class StepsBodies {
      *
      * @param sql the statement that they come to; empty while something is wrong
      * @param stretches which step each part of it comes from
+     * @param columns those that there are at last; none while they are not known
      */
-    record StepsBody(List<StepBody> steps, String sql, List<StretchBody> stretches, List<ProblemBody> problems) {
+    record StepsBody(
+            List<StepBody> steps,
+            String sql,
+            List<StretchBody> stretches,
+            List<ColumnAfter> columns,
+            List<ProblemBody> problems) {
         static StepsBody of(StepsReading reading) {
+            List<Optional<EarlierPlace>> earlier = EarlierPlace.all(reading.steps());
             return new StepsBody(
                     IntStream.range(0, reading.steps().size())
-                            .mapToObj(step -> StepBody.of(reading, step))
+                            .mapToObj(step -> StepBody.of(reading.steps().get(step), earlier.get(step)))
                             .toList(),
                     reading.made().map(Made::sql).orElse(""),
                     reading.made().map(made -> stretches(reading, made)).orElse(List.of()),
+                    reading.columns().stream().map(ColumnAfter::of).toList(),
                     reading.problems().stream().map(ProblemBody::of).toList());
         }
 
@@ -68,7 +76,7 @@ final class StepsBodies {
      * @param written its words as they are kept
      * @param pieces the same words, cut at those that can be changed; all of one piece while it cannot be understood
      * @param replaced for each mark what gives way to what is taken
-     * @param columns those that there are after it; none while they are not known
+     * @param known whether it is known which columns there are after it
      * @param hints what is worth knowing of it
      * @param problem what is wrong with it; empty when nothing is
      */
@@ -78,11 +86,10 @@ final class StepsBodies {
             String written,
             List<SentenceBodies.PieceBody> pieces,
             List<ReplacedBody> replaced,
-            List<ColumnAfter> columns,
+            boolean known,
             HintsBody hints,
             String problem) {
-        static StepBody of(StepsReading reading, int number) {
-            StepsReading.One step = reading.steps().get(number);
+        static StepBody of(StepsReading.One step, Optional<EarlierPlace> earlier) {
             return new StepBody(
                     step.line(),
                     step.on(),
@@ -92,10 +99,8 @@ final class StepsBodies {
                             .map(mark -> new ReplacedBody(
                                     mark.replaced().start(), mark.replaced().end()))
                             .toList(),
-                    step.columns().orElse(List.of()).stream()
-                            .map(column -> ColumnAfter.of(column, step))
-                            .toList(),
-                    HintsBody.of(reading, number),
+                    step.columns().isPresent(),
+                    HintsBody.of(step, earlier),
                     step.problem()
                             .map(problem -> problem.message() + " " + problem.advice())
                             .orElse(""));
@@ -136,29 +141,27 @@ final class StepsBodies {
 
     record ReplacedBody(int start, int end) {}
 
-    /** @param type empty when it is not known @param fresh whether the step brought it */
-    record ColumnAfter(String name, String type, boolean fresh) {
-        static ColumnAfter of(KnownColumn column, StepsReading.One step) {
-            return new ColumnAfter(
-                    column.name(),
-                    column.type().map(Type::word).orElse(""),
-                    step.fresh().contains(column.name()));
+    /** @param type empty when it is not known */
+    record ColumnAfter(String name, String type) {
+        static ColumnAfter of(KnownColumn column) {
+            return new ColumnAfter(column.name(), column.type().map(Type::word).orElse(""));
         }
     }
 
     /**
      * What is worth knowing of a step.
      *
+     * @param fresh the columns that it brought
      * @param odd a step that asks for the rows with which this one can do nothing, in its place; empty where there are none
      * @param oddKind why they are odd: {@code found-none}, {@code do-not-fit}; empty where there are none
      * @param earlier in front of which step it could stand; -1 where it stands as early as it can
      * @param reason what would be saved there
      */
-    record HintsBody(String odd, String oddKind, int earlier, String reason) {
-        static HintsBody of(StepsReading reading, int step) {
-            Optional<OddRows> odd = OddRows.of(reading.steps().get(step));
-            Optional<EarlierPlace> earlier = EarlierPlace.of(reading.steps(), step);
+    record HintsBody(List<String> fresh, String odd, String oddKind, int earlier, String reason) {
+        static HintsBody of(StepsReading.One step, Optional<EarlierPlace> earlier) {
+            Optional<OddRows> odd = OddRows.of(step);
             return new HintsBody(
+                    List.copyOf(step.fresh()),
                     odd.map(OddRows::line).orElse(""),
                     odd.map(rows -> rows.kind().word()).orElse(""),
                     earlier.map(EarlierPlace::step).orElse(-1),
