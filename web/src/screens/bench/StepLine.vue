@@ -112,7 +112,7 @@ function keys(event: KeyboardEvent): void {
             {{ foundNone ? 'found none' : count.odd === 1 ? 'does not fit' : 'do not fit' }}
           </button>
           <div v-else-if="count.odd === 0" class="soft">
-            {{ foundNone ? 'every one found one' : 'all of them fit' }}
+            {{ foundNone ? 'all found one' : 'all of them fit' }}
           </div>
           <div v-if="repeats" class="attention">{{ countInWords(repeats) }} more: some found several</div>
         </template>

@@ -24,6 +24,7 @@ defineEmits<{ close: [] }>()
 const FORMATS = [
   { value: 'csv', text: 'CSV' },
   { value: 'xlsx', text: 'XLSX' },
+  { value: 'parquet', text: 'Parquet' },
   { value: 'json', text: 'JSON' },
 ]
 const LOOK_EVERY = 400

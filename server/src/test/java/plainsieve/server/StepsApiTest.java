@@ -54,8 +54,7 @@ class StepsApiTest {
                 .isEqualTo("harbour");
         assertThat(reading.get("steps").get(1).get("hints").get("oddKind").asString())
                 .isEqualTo("found-none");
-        assertThat(reading.get("columns").findValuesAsString("name"))
-                .containsExactly("harbour", "late");
+        assertThat(reading.get("columns").findValuesAsString("name")).containsExactly("harbour", "late");
         String sql = reading.get("sql").asString();
         int place = sql.indexOf("delay_min");
         List<Integer> steps = reading.get("stretches")

@@ -35,7 +35,7 @@ public class Downloads {
     private static final int BUFFER = 1 << 15;
 
     private final Runner runner;
-    private final JsonMapper json;
+    private final Format.Tools tools;
     private final Spools spools;
     private final ExecutorService running = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "download");
@@ -48,7 +48,7 @@ public class Downloads {
     Downloads(Runner runner, JsonMapper json, Spools spools) {
         this.spools = spools;
         this.runner = runner;
-        this.json = json;
+        this.tools = new Format.Tools(json, spools);
     }
 
     /** A file that was ordered, and how far it is. */
@@ -141,6 +141,7 @@ public class Downloads {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } finally {
+            writing.release();
             spool.end();
         }
     }
@@ -182,7 +183,7 @@ public class Downloads {
         @Override
         public void columns(List<Column> columns) {
             try {
-                writer = download.format.writer(out, download.header, json);
+                writer = download.format.writer(out, download.header, tools);
                 writer.columns(columns);
             } catch (IOException e) {
                 throw new UncheckedIOException(e.getMessage(), e);
@@ -198,6 +199,16 @@ public class Downloads {
             }
             if (++rows % TELL_EVERY == 0) {
                 download.progress = new Progress("running", rows, "");
+            }
+        }
+
+        void release() {
+            try {
+                if (writer != null) {
+                    writer.release();
+                }
+            } catch (IOException e) {
+                throw new UncheckedIOException(e.getMessage(), e);
             }
         }
 

@@ -9,6 +9,11 @@ import plainsieve.sources.Column;
 interface RowWriter extends Closeable {
     void columns(List<Column> columns) throws IOException;
 
+    /** Lets go of what it holds beside the stream, whether the file was ended or not. */
+    default void release() throws IOException {
+        // Most hold nothing.
+    }
+
     /** A value is null, a Boolean, a Long, a BigDecimal, a Double, {@link plainsieve.sources.Binary}, or text. */
     void row(Object[] values) throws IOException;
 }

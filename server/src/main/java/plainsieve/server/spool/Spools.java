@@ -1,15 +1,20 @@
 package plainsieve.server.spool;
 
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Comparator;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.server.settings.Settings;
 
 /** Where what slow readers have not taken yet waits: a folder of the data folder, readable by its owner only. */
 @Component
 public class Spools {
+    private static final String PREFIX = "rows-";
+
     private final Path folder;
     private final long most;
 
@@ -18,6 +23,30 @@ public class Spools {
         this.most = settings.spoolMost().toBytes();
         Files.createDirectories(
                 folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
+        removeForgotten();
+    }
+
+    /** A folder for what a writer has to keep until its file is whole. It is the writer's to remove. */
+    public Path folder() throws IOException {
+        return Files.createTempDirectory(folder, PREFIX);
+    }
+
+    /** Removes a folder with all that is in it. */
+    public static void remove(Path used) throws IOException {
+        try (Stream<Path> files = Files.walk(used)) {
+            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(file);
+            }
+        }
+    }
+
+    /* A server that was killed could not remove them. */
+    private void removeForgotten() throws IOException {
+        try (DirectoryStream<Path> forgotten = Files.newDirectoryStream(folder, PREFIX + "*")) {
+            for (Path one : forgotten) {
+                remove(one);
+            }
+        }
     }
 
     public Spool open() {

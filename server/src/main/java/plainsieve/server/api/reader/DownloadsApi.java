@@ -75,7 +75,7 @@ class DownloadsApi {
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "unknown-format",
                         "“%s” is no format of a download.".formatted(body.format()),
-                        "Use csv, csv-exact, xlsx or json.")));
+                        "Use csv, csv-exact, xlsx, parquet or json.")));
         AskedChoices choices = ReportOrders.choices(
                 project, askers.of(project, id, asker, body.signed()), report, ChoiceBody.texts(body.choices()));
         Questions.Question question = questions.ask(project, report, choices, locale);
