@@ -84,12 +84,14 @@ final class RandomTotal {
     private Figure figure() {
         Grid.Column column = grid.columns().get(random.nextInt(grid.columns().size()));
         int at = grid.at(column.name());
+        // Fractions that are alike to people differ in their last digit.
+        boolean exact = column.type() != Type.DECIMAL;
         List<Grid.Column> numbers = grid.of(Type.INTEGER);
-        switch (random.nextInt(6)) {
-            case 0 -> {
+        switch (random.nextInt(exact ? 0 : 1, 6)) {
+            case 1 -> {
                 return new Figure("number of rows", Type.INTEGER, rows -> (long) rows.size());
             }
-            case 1 -> {
+            case 0 -> {
                 return new Figure(
                         "number of different " + column.name(), Type.INTEGER, rows -> values(rows, at).stream()
                                 .map(RandomChain::key)

@@ -54,7 +54,10 @@ public record EarlierPlace(int step, String reason) {
         for (int i = which - 1; i > 0; i--) {
             StepsReading.One before = steps.get(i);
             boolean passes = !before.on()
-                    || before.step().filter(step -> passes(step, named)).isPresent() && columns.get(i - 1).filter(there -> there.containsAll(named)).isPresent();
+                    || before.step().filter(step -> passes(step, named)).isPresent()
+                            && columns.get(i - 1)
+                                    .filter(there -> there.containsAll(named))
+                                    .isPresent();
             if (!passes) {
                 break;
             }

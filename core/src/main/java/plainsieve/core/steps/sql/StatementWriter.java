@@ -134,10 +134,10 @@ final class StatementWriter {
 
     /**
      * Whether columns are written with what they are of: where there are several things, where one of what stands around is
-     * meant, or where a name could mean two columns.
+     * meant, or where a name could mean two columns, as MariaDB has it of a window over groups whose key is not asked.
      */
     private static boolean isQualified(Block block) {
-        if (block.from().size() > 1) {
+        if (block.from().size() > 1 || block.grouping().isPresent() && block.hasWindow()) {
             return true;
         }
         Set<String> named = new HashSet<>();

@@ -70,7 +70,9 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
 
     /** The columns that there are at last; none while they are not known. */
     public List<KnownColumn> columns() {
-        return steps.isEmpty() ? List.of() : steps.get(steps.size() - 1).columns().orElse(List.of());
+        return steps.isEmpty()
+                ? List.of()
+                : steps.get(steps.size() - 1).columns().orElse(List.of());
     }
 
     /** The words of the steps that a place in their statement comes from. @param text of the steps */
