@@ -186,4 +186,9 @@ public interface Dialect {
     default String descending() {
         return " desc nulls last";
     }
+
+    /** Whether what has no value comes last by itself in a sort of this direction; here it is less than everything. */
+    default boolean putsEmptyLast(boolean largestFirst) {
+        return largestFirst;
+    }
 }

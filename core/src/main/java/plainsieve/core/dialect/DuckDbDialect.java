@@ -78,4 +78,9 @@ final class DuckDbDialect implements Dialect {
     public Optional<String> median(String expression) {
         return Optional.of("median(cast(" + expression + " as double))");
     }
+
+    @Override
+    public boolean putsEmptyLast(boolean largestFirst) {
+        return true;
+    }
 }

@@ -61,6 +61,12 @@ final class PostgreSqlDialect implements Dialect {
         return SYNTAX;
     }
 
+    /** Here what has no value is more than everything. */
+    @Override
+    public boolean putsEmptyLast(boolean largestFirst) {
+        return !largestFirst;
+    }
+
     @Override
     public String folded(String unquotedName) {
         return unquotedName.toLowerCase(Locale.ROOT);

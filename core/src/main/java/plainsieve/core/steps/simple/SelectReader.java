@@ -188,16 +188,8 @@ final class SelectReader {
         if (words.isWord("nulls") || words.isWord("collate") || words.isWord("using")) {
             throw words.notHere();
         }
-        return new SimpleSelect.Order(item, value, largest, last || last(largest));
-    }
-
-    /** Where rows without a value come last by themselves. */
-    private boolean last(boolean largest) {
-        return switch (words.dialect().name()) {
-            case "duckdb" -> true;
-            case "postgresql" -> !largest;
-            default -> largest;
-        };
+        return new SimpleSelect.Order(
+                item, value, largest, last || words.dialect().putsEmptyLast(largest));
     }
 
     /** The item that is meant by its name or its number, which goes before a column of that name. */

@@ -8,6 +8,7 @@ import plainsieve.core.sql.TokenKind;
 import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Verb;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 
 /** Reads conditions of SQL, as far as steps compare exactly the same. */
@@ -66,7 +67,7 @@ final class SqlConditionReader {
             Condition within = read();
             words.mustBracket(')');
             return Optional.of(within);
-        } catch (plainsieve.core.value.ProblemException e) {
+        } catch (ProblemException e) {
             words.goTo(here);
             return Optional.empty();
         }

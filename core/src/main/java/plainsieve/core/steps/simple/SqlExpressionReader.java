@@ -2,9 +2,12 @@ package plainsieve.core.steps.simple;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.steps.step.At;
+import plainsieve.core.steps.step.Condition;
 import plainsieve.core.steps.step.Expression;
 import plainsieve.core.steps.step.Expression.Sign;
 import plainsieve.core.steps.step.Function;
@@ -23,12 +26,16 @@ final class SqlExpressionReader {
     private final SqlWords words;
     private final SqlTables tables;
     private final SqlFigures figures;
+    private final boolean joinsTexts;
+    private final boolean dayAfterIsCalled;
     private int on = -1;
 
     SqlExpressionReader(SqlWords words, SqlTables tables) {
         this.words = words;
         this.tables = tables;
         this.figures = new SqlFigures(words, this);
+        this.joinsTexts = !words.dialect().syntax().has(Feature.PIPES_MEAN_OR);
+        this.dayAfterIsCalled = words.dialect().dayAfter("").startsWith("date(");
     }
 
     SqlWords words() {
@@ -53,7 +60,7 @@ final class SqlExpressionReader {
                         : new Expression.Calculated(Sign.PLUS, left, product());
             } else if (words.takesSymbol("-")) {
                 left = new Expression.Calculated(Sign.MINUS, left, product());
-            } else if (!"mariadb".equals(words.dialect().name()) && words.takesSymbol("||")) {
+            } else if (joinsTexts && words.takesSymbol("||")) {
                 left = new Expression.Calculated(Sign.JOINED, left, product());
             } else {
                 return left;
@@ -179,10 +186,10 @@ final class SqlExpressionReader {
         if (figures.begins()) {
             return figures.read();
         }
-        String name = words.take().toLowerCase(java.util.Locale.ROOT);
+        String name = words.take().toLowerCase(Locale.ROOT);
         words.mustBracket('(');
-        if (name.equals("date") && "sqlite".equals(words.dialect().name())) {
-            return sqliteDayAfter();
+        if (name.equals("date") && dayAfterIsCalled) {
+            return calledDayAfter();
         }
         List<Expression> arguments = new ArrayList<>();
         do {
@@ -199,7 +206,7 @@ final class SqlExpressionReader {
         return new Expression.Call(function, arguments, NOWHERE);
     }
 
-    private Expression sqliteDayAfter() {
+    private Expression calledDayAfter() {
         Expression day = read();
         boolean whole =
                 words.takesComma() && words.is(TokenKind.STRING) && words.take().equals("'+1 day'");
@@ -214,7 +221,7 @@ final class SqlExpressionReader {
         SqlConditionReader conditions = new SqlConditionReader(this);
         List<Expression.Branch> branches = new ArrayList<>();
         while (words.takes("when")) {
-            plainsieve.core.steps.step.Condition when = conditions.read();
+            Condition when = conditions.read();
             words.must("then");
             branches.add(new Expression.Branch(when, read()));
         }

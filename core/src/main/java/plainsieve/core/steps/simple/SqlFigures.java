@@ -2,6 +2,7 @@ package plainsieve.core.steps.simple;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.rewrite.Measure;
@@ -46,7 +47,7 @@ final class SqlFigures {
         if (within) {
             throw words.refused("A total of totals takes two steps.");
         }
-        Measure.Function function = FUNCTIONS.get(words.take().toLowerCase(java.util.Locale.ROOT));
+        Measure.Function function = FUNCTIONS.get(words.take().toLowerCase(Locale.ROOT));
         words.mustBracket('(');
         Figure figure = figure(function);
         words.mustBracket(')');

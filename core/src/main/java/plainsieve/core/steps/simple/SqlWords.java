@@ -98,12 +98,14 @@ final class SqlWords {
         }
     }
 
-    /** A name, without its quotes. */
+    /** A name as the database takes it, without its quotes. */
     String name() {
         if (!is(TokenKind.WORD) && !is(TokenKind.QUOTED_NAME)) {
             throw notHere();
         }
-        return Names.bare(tokens.written(next++));
+        boolean quoted = is(TokenKind.QUOTED_NAME);
+        String name = Names.bare(tokens.written(next++));
+        return quoted ? name : dialect.folded(name);
     }
 
     String parameter() {

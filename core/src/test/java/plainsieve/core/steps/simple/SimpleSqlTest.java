@@ -112,6 +112,12 @@ class SimpleSqlTest {
     }
 
     @Test
+    void takesNamesAsTheDatabaseDoes() {
+        assertThat(lines("select P.Name as Harbour, \"island\" as \"The Island\" from Ports P"))
+                .containsExactly("rows of ports", "columns name as harbour, island as \"The Island\"");
+    }
+
+    @Test
     void comesToTheSameSqlAgain() {
         String sql =
                 "select state, count(*) as n\nfrom crossings\nwhere delay_min > 3\ngroup by state\norder by n desc\nlimit 3";
