@@ -140,6 +140,16 @@ class StepsTest {
     }
 
     @Test
+    void areDraggedToTheirPlace() {
+        open("Dragged", "ferries", "rows of ports", "sort by name", "where island is 'Tarn'", "columns name");
+        browser.drag(step(4), step(2) + " .number");
+        browser.untilSaid(step(2), "columns name");
+        browser.untilSaid(step(3), "sort by name");
+        browser.click("button", "Undo moving step 4");
+        browser.untilSaid(step(2), "sort by name");
+    }
+
+    @Test
     void countValuesThatDoNotFit() {
         open(
                 "Codes",
