@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.steps.sql.Reckoned.Binding;
-import plainsieve.core.steps.step.At;
 import plainsieve.core.steps.step.Mentioned;
 import plainsieve.core.steps.step.Rows;
 import plainsieve.core.steps.step.Step;
@@ -78,9 +77,8 @@ final class CalledOnceSql {
         return named[0];
     }
 
-    private static boolean speaksOf(Block.Item item, Block keys) {
-        Block alone = Block.of(item, "", Optional.empty(), new Origin(0, new At(0, 0)));
-        return JoinSql.speaksOf(alone, keys);
+    private boolean speaksOf(Block.Item item, Block keys) {
+        return JoinSql.speaksOf(Block.of(item, "", Optional.empty(), making.origin()), keys);
     }
 
     private Once once(Block query, Block keys) {
@@ -139,9 +137,7 @@ final class CalledOnceSql {
                 query.grouping().filter(grouping -> grouping.keys().isEmpty()).isPresent()
                         && !query.hasWindow()
                         && query.limit().isEmpty()
-                        && query.from().stream()
-                                .noneMatch(from -> JoinSql.speaksOf(
-                                        Block.of(from.item(), "", Optional.empty(), making.origin()), ours));
+                        && query.from().stream().noneMatch(from -> speaksOf(from.item(), ours));
         return fits ? Optional.of(totals(ours, query)) : Optional.empty();
     }
 
