@@ -123,6 +123,11 @@ public interface Forms {
         return true;
     }
 
+    /** Whether a window may look at groups beside a HAVING. */
+    default boolean isSureOfWindows() {
+        return true;
+    }
+
     /** Whether two values are the same, or there is none of both. */
     default String same(String one, String other) {
         return one + " is not distinct from " + other;

@@ -68,6 +68,12 @@ final class MariaDbForms implements Forms {
         return false;
     }
 
+    /** MariaDB 10.11 gives no row at all of some such groups. */
+    @Override
+    public boolean isSureOfWindows() {
+        return false;
+    }
+
     @Override
     public boolean takesLevels() {
         return false;

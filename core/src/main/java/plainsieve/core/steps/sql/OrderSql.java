@@ -65,13 +65,14 @@ final class OrderSql {
     Block limitOfEach(Block block, List<Step.Name> each) {
         Sql limit = block.limit().orElseThrow();
         Block whole = block.unlimited();
-        Block from = whole.distinct() ? making.wrapped(whole) : whole;
+        Block from = whole.distinct() || losesWindows(whole) ? making.wrapped(whole) : whole;
         Reckoned count = new Reckoned(limit, Optional.of(Type.INTEGER), Level.CONSTANT, false, Binding.SINGLE, true);
         return numbered(from, each, from.order(), around -> count);
     }
 
     private Block firstOfEach(Block block, Step.First step) {
-        Block from = block.limit().isPresent() || block.distinct() || block.hasWindow() ? making.wrapped(block) : block;
+        boolean whole = block.limit().isPresent() || block.distinct() || block.hasWindow() || losesWindows(block);
+        Block from = whole ? making.wrapped(block) : block;
         List<Block.Ordering> order = step.by().isEmpty() ? from.order() : order(from, step.by());
         return numbered(from, step.each(), order, around -> new ExpressionSql(making, around).of(step.count()));
     }
@@ -98,8 +99,17 @@ final class OrderSql {
         return block.where(sql).outs(outs);
     }
 
+    /** Whether the database gives no rows of groups that are chosen and looked at by a window at once. */
+    private boolean losesWindows(Block block) {
+        return !making.dialect().forms().isSureOfWindows()
+                && block.grouping()
+                        .filter(grouping -> !grouping.having().isEmpty())
+                        .isPresent();
+    }
+
     Block running(Block block, Step.Running step) {
-        Block from = block.limit().isPresent() || block.distinct() ? making.wrapped(block) : block;
+        boolean whole = block.limit().isPresent() || block.distinct() || losesWindows(block);
+        Block from = whole ? making.wrapped(block) : block;
         Optional<Reckoned> of = step.of().map(expression -> new ExpressionSql(making, from).of(expression));
         boolean onWindow = of.filter(value -> value.level() == Level.WINDOW).isPresent()
                 || step.by().stream().anyMatch(by -> from.out(by.column().name())

@@ -77,6 +77,18 @@ class LevelsTest {
     }
 
     @Test
+    void looksAtChosenGroupsFromAroundWhereTheyWouldBeLost() {
+        String[] lines = {
+            "rows of ports",
+            "total by island: number of rows as n",
+            "where n is above 1",
+            "rank as place by n largest first"
+        };
+        assertThat(read("mariadb", lines).statement().sql()).contains("having count(*) > 1\n) r");
+        assertThat(read("postgresql", lines).statement().sql()).endsWith("having count(*) > 1");
+    }
+
+    @Test
     void saysThatWhatIsSoughtHasAValueWhereRowsWouldBeLost() {
         String[] lines = {
             "rows of crossings", "first 3 rows by crossing_id", "only those with a row of ports with the same port_id"
