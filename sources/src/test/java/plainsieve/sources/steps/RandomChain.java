@@ -17,7 +17,7 @@ import plainsieve.core.value.Value;
 
 /** A random chain of steps, with the rows that it gives. */
 final class RandomChain {
-    private static final int MOST_ROWS = 300;
+    private static final int MOST_ROWS = 90;
 
     private final SplittableRandom random;
     private final Map<String, Grid> tables = StepsTables.all();

@@ -84,10 +84,9 @@ final class RandomTotal {
     private Figure figure() {
         Grid.Column column = grid.columns().get(random.nextInt(grid.columns().size()));
         int at = grid.at(column.name());
-        // Fractions that are alike to people differ in their last digit.
-        boolean exact = column.type() != Type.DECIMAL;
         List<Grid.Column> numbers = grid.of(Type.INTEGER);
-        switch (random.nextInt(exact ? 0 : 1, 6)) {
+        // Fractions that are alike to people differ in their last digit: they are not counted.
+        switch (random.nextInt(column.type() == Type.DECIMAL ? 1 : 0, 6)) {
             case 1 -> {
                 return new Figure("number of rows", Type.INTEGER, rows -> (long) rows.size());
             }

@@ -69,14 +69,18 @@ class StepsDifferentialTest {
                             chain,
                             moved.statement().sql());
                 }
-                readAgain +=
-                        isReadAgain(source, story, chain, reading.statement().sql(), known) ? 1 : 0;
+                if (i % 4 == 1) {
+                    readAgain += isReadAgain(
+                                    source, story, chain, reading.statement().sql(), known)
+                            ? 1
+                            : 0;
+                }
                 asked++;
                 withoutCatalogue += known ? 0 : 1;
             }
         }
         assertThat(asked).as("chains that run").isGreaterThan(CASES * 3 / 4);
-        assertThat(readAgain).as("chains whose SQL is simple").isGreaterThan(CASES / 20);
+        assertThat(readAgain).as("chains whose SQL is simple").isGreaterThan(CASES / 80);
         assertThat(withoutCatalogue).as("chains of unknown columns").isGreaterThan(CASES / 20);
     }
 
