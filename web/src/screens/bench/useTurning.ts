@@ -1,12 +1,12 @@
-import { inject, nextTick, ref, type Ref } from 'vue'
+import { inject, nextTick, onScopeDispose, ref, type Ref } from 'vue'
 import { asFailure, post } from '../../api/client'
+import { newRunId, stop } from '../../api/runs'
 import type { Choices } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import { countInWords, rowsInWords } from '../../formats'
 import { isSteps } from '../../query/steps'
+import { sameRows } from './sameRows'
 import type { UsedSteps } from './useSteps'
-
-type Same = Record<'first' | 'second', number> & { same: boolean }
 
 export interface UsedTurning {
   /** Turns steps into the SQL that they come to, and simple SQL into steps. */
@@ -28,6 +28,8 @@ export function useTurning(
   const history = inject(historyKey, undefined)
   const told = ref('')
   const refused = ref(false)
+  const runId = newRunId()
+  onScopeDispose(() => stop(runId))
 
   async function put(next: string): Promise<boolean> {
     steps.edit(next)
@@ -39,8 +41,7 @@ export function useTurning(
     told.value = words
     refused.value = isRefused
   }
-  const compared = (first: string, second: string): Promise<Same> =>
-    post<Same>(`/queries/${queryId}/same-rows`, { first, second, choices: choices() })
+  const compared = (first: string, second: string) => sameRows(queryId, { runId, first, second, choices: choices() })
   async function change(label: string, before: string, next: string): Promise<void> {
     await put(next)
     history?.add({ label, undo: () => put(before), redo: () => put(next) })

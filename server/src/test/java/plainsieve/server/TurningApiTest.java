@@ -60,6 +60,18 @@ class TurningApiTest {
     }
 
     @Test
+    void aComparisonIsStoppedByItsId() {
+        String id = newQuery("Stopped", "ferries");
+        api.post("/api/runs/left-before/stop", "");
+        String text = "select port_id from ports";
+        Api.Answer answer = api.post(
+                "/api/queries/" + id + "/same-rows",
+                Map.of("runId", "left-before", "first", text, "second", text, "choices", Map.of()));
+        assertThat(answer.status()).isEqualTo(409);
+        assertThat(answer.json().get("detail").asString()).isEqualTo("The statement was stopped.");
+    }
+
+    @Test
     void rowsAreTheSameInAnyOrderButNotUnderOtherNames() {
         String id = newQuery("Orders", "ferries");
         String up = "select port_id, name from ports order by port_id";

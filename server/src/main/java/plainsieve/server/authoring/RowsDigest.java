@@ -5,14 +5,17 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import plainsieve.server.sources.RunListener;
 import plainsieve.sources.Column;
 
 /** What all rows of an answer come to, in any order and of any number: two answers of the same digest have the same rows. */
 final class RowsDigest implements RunListener {
+    /** No text is so long. */
+    private static final int NOTHING = -1;
+
     private final MessageDigest digest = sha256();
     private List<String> columns = List.of();
     private long rows;
@@ -30,8 +33,8 @@ final class RowsDigest implements RunListener {
     public void row(Object[] values) {
         for (Object value : values) {
             byte[] written = written(value).getBytes(StandardCharsets.UTF_8);
-            digest.update(
-                    ByteBuffer.allocate(Integer.BYTES).putInt(written.length).array());
+            int length = value == null ? NOTHING : written.length;
+            digest.update(ByteBuffer.allocate(Integer.BYTES).putInt(length).array());
             digest.update(written);
         }
         ByteBuffer row = ByteBuffer.wrap(digest.digest());
@@ -43,14 +46,9 @@ final class RowsDigest implements RunListener {
 
     /** Numbers that are alike are written alike, whatever their type; nothing is no text. */
     private static String written(Object value) {
-        if (value == null) {
-            return "\0";
-        }
-        if (value instanceof byte[] bytes) {
-            return Arrays.toString(bytes);
-        }
-        boolean plain = value instanceof BigDecimal || value instanceof Long || value instanceof Integer;
-        return plain ? new BigDecimal(value.toString()).stripTrailingZeros().toPlainString() : value.toString();
+        return value instanceof BigDecimal || value instanceof Long
+                ? new BigDecimal(value.toString()).stripTrailingZeros().toPlainString()
+                : Objects.toString(value, "");
     }
 
     long rows() {

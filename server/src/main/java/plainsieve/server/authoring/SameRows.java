@@ -1,10 +1,8 @@
 package plainsieve.server.authoring;
 
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.Query;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
@@ -22,17 +20,18 @@ public class SameRows {
     /** How many rows each has, and whether they are the same in any order, under the same names. */
     public record Found(long first, long second, boolean same) {}
 
-    public Found of(Project project, Query query, AskedChoices asked, String first, String second) {
-        RowsDigest one = run(project, new RunOrder.Text(query, first), asked);
-        RowsDigest other = run(project, new RunOrder.Text(query, second), asked);
+    /** @param runId by which the one that is under way is stopped */
+    public Found of(Project project, AskedChoices asked, String runId, RunOrder.Text first, RunOrder.Text second) {
+        RowsDigest one = run(project, first, asked, runId);
+        RowsDigest other = run(project, second, asked, runId);
         return new Found(one.rows(), other.rows(), one.isAs(other));
     }
 
-    private RowsDigest run(Project project, RunOrder.Text text, AskedChoices asked) {
+    private RowsDigest run(Project project, RunOrder.Text text, AskedChoices asked, String runId) {
         RowsDigest rows = new RowsDigest();
-        String id = UUID.randomUUID().toString();
         runner.run(
-                new RunOrder(id, project, text, asked, RunOrder.Shape.ALL_ROWS, Purpose.COMPARISON, Statement.NO_CAP),
+                new RunOrder(
+                        runId, project, text, asked, RunOrder.Shape.ALL_ROWS, Purpose.COMPARISON, Statement.NO_CAP),
                 rows);
         return rows;
     }

@@ -19,6 +19,7 @@ import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.api.body.RunIds;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.authoring.SameRows;
 
@@ -177,8 +178,15 @@ final class StepsBodies {
         }
     }
 
-    /** Two texts of a query whose rows are compared. @param choices what is chosen on the bench */
+    /**
+     * Two texts of a query whose rows are compared.
+     *
+     * @param runId by which the runs are stopped
+     * @param choices what is chosen on the bench
+     */
     record TextsAsked(
+            String runId,
+
             @Size(max = Lengths.TEXT, message = Lengths.TOO_LONG)
             String first,
 
@@ -187,6 +195,7 @@ final class StepsBodies {
 
             Map<String, ChoiceBody> choices) {
         TextsAsked {
+            runId = RunIds.given(runId);
             first = Absent.orEmpty(first);
             second = Absent.orEmpty(second);
         }

@@ -15,6 +15,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
 
 /** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */
 @RestController
@@ -43,6 +44,11 @@ class TurningApi {
         Query query = project.query(id);
         AskedChoices asked =
                 AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
-        return StepsBodies.SameBody.of(sameRows.of(project, query, asked, body.first(), body.second()));
+        return StepsBodies.SameBody.of(sameRows.of(
+                project,
+                asked,
+                body.runId(),
+                new RunOrder.Text(query, body.first()),
+                new RunOrder.Text(query, body.second())));
     }
 }

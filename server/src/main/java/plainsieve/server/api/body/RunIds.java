@@ -5,13 +5,13 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /** Ids that callers give their runs, to stop them by. */
-final class RunIds {
+public final class RunIds {
     private static final int LONGEST = 100;
 
     private RunIds() {}
 
     /** The id as it is given; one of our own when there is none, for a run that nobody will stop. */
-    static String given(String id) {
+    public static String given(String id) {
         if (id == null || id.isEmpty()) {
             return UUID.randomUUID().toString();
         }
