@@ -89,7 +89,7 @@ final class CalledOnceSql {
             while (query.out(name).isPresent()) {
                 name = name + "_";
             }
-            outs.add(new Block.Out(name, level(key.value(), query.grouping().isPresent() ? Level.KEY : Level.ROW)));
+            outs.add(new Block.Out(name, key.value().on(query.grouping().isPresent() ? Level.KEY : Level.ROW)));
             called.add(new Step.Taken(name(key.name()), name(name)));
         }
         outs.addAll(query.outs());
@@ -113,10 +113,6 @@ final class CalledOnceSql {
         List<Step.Name> each = called.stream().map(Step.Taken::as).toList();
         return new Once(
                 all.limit().isPresent() ? new OrderSql(making).limitOfEach(all, each) : all.ordered(List.of()), called);
-    }
-
-    private static Reckoned level(Reckoned value, Level level) {
-        return new Reckoned(value.sql(), value.type(), level, value.mayBeEmpty(), value.binding(), value.chosen());
     }
 
     private static Block.Grouping with(Block.Grouping grouping, Block keys) {

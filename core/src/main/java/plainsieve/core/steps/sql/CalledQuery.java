@@ -39,15 +39,7 @@ final class CalledQuery {
             }
             Reckoned value = new ExpressionSql(making, ours).of(argument.value());
             refuseOfOtherKind(query, argument, value);
-            arguments.put(
-                    argument.parameter(),
-                    new Reckoned(
-                            value.sql(),
-                            value.type(),
-                            Level.CONSTANT,
-                            value.mayBeEmpty(),
-                            value.binding(),
-                            value.chosen()));
+            arguments.put(argument.parameter(), value.on(Level.CONSTANT));
         }
         return arguments;
     }

@@ -187,15 +187,7 @@ final class JoinSql {
             return theirs;
         }
         return theirs.outs(theirs.outs().stream()
-                .map(out -> new Block.Out(
-                        out.name(),
-                        new Reckoned(
-                                out.value().sql(),
-                                out.value().type(),
-                                out.value().level(),
-                                true,
-                                out.value().binding(),
-                                out.value().chosen())))
+                .map(out -> new Block.Out(out.name(), out.value().perhapsEmpty()))
                 .toList());
     }
 
@@ -256,10 +248,7 @@ final class JoinSql {
     private static Reckoned ofARow(Reckoned value) {
         boolean[] named = new boolean[1];
         value.sql().refs(ref -> named[0] = true);
-        return value.level() == Level.CONSTANT && named[0]
-                ? new Reckoned(
-                        value.sql(), value.type(), Level.ROW, value.mayBeEmpty(), value.binding(), value.chosen())
-                : value;
+        return value.level() == Level.CONSTANT && named[0] ? value.on(Level.ROW) : value;
     }
 
     Block taken(Block ours, Block theirs, Step.Beside step) {

@@ -43,6 +43,11 @@ record Reckoned(Sql sql, Optional<Type> type, Level level, boolean mayBeEmpty, B
         return new Reckoned(sql, type, level, true, binding, chosen);
     }
 
+    /** The same, reckoned on other rows. */
+    Reckoned on(Level other) {
+        return new Reckoned(sql, type, other, mayBeEmpty, binding, chosen);
+    }
+
     Reckoned typed(Optional<Type> other) {
         return new Reckoned(sql, other, level, mayBeEmpty, binding, chosen);
     }

@@ -32,7 +32,7 @@ final class TotalSql {
         for (Step.Key key : named.keys()) {
             Reckoned value = new ExpressionSql(making, from).of(key.value());
             keys.add(value.sql());
-            add(outs, key.name(), level(value, Level.KEY));
+            add(outs, key.name(), value.on(Level.KEY));
         }
         for (Step.Figure figure : step.figures()) {
             add(outs, figure.name(), figure(from, figure));
@@ -89,10 +89,6 @@ final class TotalSql {
             name = name + "_";
         }
         return name;
-    }
-
-    private static Reckoned level(Reckoned value, Level level) {
-        return new Reckoned(value.sql(), value.type(), level, value.mayBeEmpty(), value.binding(), value.chosen());
     }
 
     private Reckoned figure(Block from, Step.Figure figure) {
