@@ -1,6 +1,7 @@
 package plainsieve.sources;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.dialect.Functions;
 
@@ -46,6 +47,7 @@ public record Catalogue(List<Table> tables, List<Function> functions, Functions 
      * @param view whether it is a view
      * @param rows how many rows the source thinks it has; -1 when it does not say
      * @param nullable the names of the columns that may hold no value, as far as the source tells
+     * @param files what it is made of, when that is files
      */
     public record Table(
             String schema,
@@ -54,11 +56,36 @@ public record Catalogue(List<Table> tables, List<Function> functions, Functions 
             long rows,
             List<Column> columns,
             Set<String> nullable,
-            List<Index> indexes) {
+            List<Index> indexes,
+            Optional<OfFiles> files) {
         public Table {
             indexes = List.copyOf(indexes);
             columns = List.copyOf(columns);
             nullable = Set.copyOf(nullable);
+        }
+    }
+
+    /**
+     * What a table of files is made of.
+     *
+     * @param files their paths below the folder of the source
+     * @param rows -1 when nobody has counted them
+     * @param lost how many rows could not be read
+     * @param columns what the cells of each column were taken for; none where the files have types of their own
+     * @param notes what to know of how they were read
+     * @param unreadable why there is nothing to ask; empty when there is
+     */
+    public record OfFiles(
+            List<String> files,
+            long rows,
+            long lost,
+            List<FoundColumn> columns,
+            List<String> notes,
+            String unreadable) {
+        public OfFiles {
+            files = List.copyOf(files);
+            columns = List.copyOf(columns);
+            notes = List.copyOf(notes);
         }
     }
 }

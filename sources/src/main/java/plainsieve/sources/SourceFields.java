@@ -1,11 +1,23 @@
 package plainsieve.sources;
 
+import java.util.Map;
+
 /**
  * The settings of any kind of source side by side, as forms and files have them. What a kind does not have is empty or 0.
  *
- * @param database the database's name, or the path of its file
+ * @param database the database's name, or the path of its file or folder
+ * @param said what an author has said of columns of files, by table and column
  */
-public record SourceFields(String host, int port, String database, String user) {
+public record SourceFields(String host, int port, String database, String user, Map<String, Map<String, String>> said) {
+    public SourceFields {
+        said = Map.copyOf(said);
+    }
+
+    /** Those of a database. */
+    public SourceFields(String host, int port, String database, String user) {
+        this(host, port, database, user, Map.of());
+    }
+
     public static SourceFields of(SourceSettings settings) {
         return settings.accept(new OfKind());
     }
@@ -37,6 +49,11 @@ public record SourceFields(String host, int port, String database, String user) 
         @Override
         public SourceFields duckDb(SourceSettings.DuckDb settings) {
             return ofFile(settings);
+        }
+
+        @Override
+        public SourceFields folder(SourceSettings.Folder settings) {
+            return new SourceFields("", 0, settings.file(), "", settings.words());
         }
 
         @Override

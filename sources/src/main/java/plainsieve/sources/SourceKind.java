@@ -11,7 +11,8 @@ public enum SourceKind {
     POSTGRESQL("PostgreSQL", false),
     MARIADB("MariaDB", false),
     SQLITE("SQLite", true),
-    DUCKDB("DuckDB", true);
+    DUCKDB("DuckDB", true),
+    FOLDER("Folder of files", true);
 
     private final String title;
     private final boolean file;
@@ -52,6 +53,7 @@ public enum SourceKind {
             case MARIADB -> new SourceSettings.MariaDb(fields.host(), fields.port(), fields.database(), fields.user());
             case SQLITE -> new SourceSettings.Sqlite(fields.database());
             case DUCKDB -> new SourceSettings.DuckDb(fields.database());
+            case FOLDER -> SourceSettings.Folder.of(fields.database(), fields.said());
         };
     }
 

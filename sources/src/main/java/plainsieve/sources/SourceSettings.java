@@ -1,6 +1,10 @@
 package plainsieve.sources;
 
 import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Problem;
@@ -25,6 +29,8 @@ public sealed interface SourceSettings {
         R sqlite(Sqlite settings);
 
         R duckDb(DuckDb settings);
+
+        R folder(Folder settings);
 
         R unusable(Unusable settings);
     }
@@ -143,6 +149,66 @@ public sealed interface SourceSettings {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.duckDb(this);
+        }
+    }
+
+    /**
+     * A folder of files, each of which is a table.
+     *
+     * @param file the folder
+     * @param said what an author has said of columns: by the name of their table and their own
+     */
+    record Folder(String file, Map<String, Map<String, CellForm>> said) implements InFile {
+        public Folder {
+            checkFile(file);
+            said = said.entrySet().stream()
+                    .collect(Collectors.toUnmodifiableMap(Map.Entry::getKey, entry -> Map.copyOf(entry.getValue())));
+        }
+
+        /** Throws {@link ProblemException} when what is said is nothing that a column can be. */
+        public static Folder of(String file, Map<String, Map<String, String>> said) {
+            Map<String, Map<String, CellForm>> forms = new HashMap<>();
+            said.forEach((table, columns) -> columns.forEach((column, words) -> {
+                CellForm form = CellForm.ofWords(words)
+                        .orElseThrow(() -> new ProblemException(Problem.of(
+                                "bad-source",
+                                "“%s” is nothing that the column “%s” can be taken for.".formatted(words, column),
+                                "Use one of: " + String.join(", ", CellForm.allWords()) + ".")));
+                forms.computeIfAbsent(table, key -> new HashMap<>()).put(column, form);
+            }));
+            return new Folder(file, forms);
+        }
+
+        /** What is said, as words. */
+        public Map<String, Map<String, String>> words() {
+            Map<String, Map<String, String>> words = new TreeMap<>();
+            said.forEach((table, columns) -> {
+                Map<String, String> ofTable = new TreeMap<>();
+                columns.forEach((column, form) -> ofTable.put(column, form.words()));
+                words.put(table, ofTable);
+            });
+            return words;
+        }
+
+        @Override
+        public Folder in(String otherFile) {
+            return new Folder(otherFile, said);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.FOLDER;
+        }
+
+        /** An engine in this process asks the files. */
+        @Override
+        public Dialect dialect() {
+            return Dialects.of(SourceKind.DUCKDB.word());
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.folder(this);
         }
     }
 

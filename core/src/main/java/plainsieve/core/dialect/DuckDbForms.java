@@ -13,6 +13,12 @@ final class DuckDbForms implements Forms {
                 + seconds + ") as bigint)";
     }
 
+    /** DuckDB makes two decimals one of 38 digits at most, and rounds what does not fit behind the point. */
+    @Override
+    public String besideOthers(String number) {
+        return asNumber(number);
+    }
+
     @Override
     public String rounded(String of, String digits) {
         return "round(" + of + ", " + digits + ")";

@@ -46,6 +46,11 @@ public interface Forms {
         return "current_date";
     }
 
+    /** A number where another one may come of the same place, of which neither may lose digits for the other. */
+    default String besideOthers(String number) {
+        return number;
+    }
+
     /** Texts one behind the other. */
     default String joined(List<String> texts) {
         return "(" + String.join(" || ", texts) + ")";

@@ -98,6 +98,7 @@ final class CatalogueReader {
                 details.rows(name.schema(), name.name()),
                 columns.get(name),
                 nullable.getOrDefault(name, Set.of()),
-                details.indexes(name.schema(), name.name()));
+                details.indexes(name.schema(), name.name()),
+                Optional.empty());
     }
 }

@@ -2,12 +2,15 @@ package plainsieve.sources.jdbc;
 
 import com.zaxxer.hikari.HikariConfig;
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.sql.Blob;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.value.Value;
 import plainsieve.sources.Column;
@@ -28,24 +31,47 @@ public final class DuckDbVendor implements Vendor {
             "+292278994-08-17T07:12:55.807", ColumnReading.INFINITY,
             "2262-04-11T23:47:16.854775807", ColumnReading.INFINITY);
 
-    private final SourceSettings.DuckDb settings;
+    private final String file;
+    private final List<Path> readable;
+    private final Map<String, String> bounds;
 
     DuckDbVendor(SourceSettings.DuckDb settings) {
-        this.settings = settings;
+        this(settings.file(), List.of(), Map.of());
+    }
+
+    /**
+     * @param file of the database
+     * @param readable folders whose files it may read, too
+     * @param bounds what it may use of the machine, as settings of its own
+     */
+    public DuckDbVendor(String file, List<Path> readable, Map<String, String> bounds) {
+        this.file = file;
+        this.readable = List.copyOf(readable);
+        this.bounds = Map.copyOf(bounds);
     }
 
     @Override
     public void configure(HikariConfig config) {
-        config.setJdbcUrl("jdbc:duckdb:" + settings.file());
+        config.setJdbcUrl("jdbc:duckdb:" + file);
+        bounds.forEach(config::addDataSourceProperty);
         config.addDataSourceProperty("duckdb.read_only", "true");
         config.addDataSourceProperty("jdbc_stream_results", "true");
         config.addDataSourceProperty("autoinstall_known_extensions", "false");
+        if (!readable.isEmpty()) {
+            config.addDataSourceProperty("allowed_directories", folders());
+        }
         config.addDataSourceProperty("enable_external_access", "false");
-        // It filters rows below an ordered LIMIT by those of a join above it: other rows are the first ones then
-        // (DuckDB 1.5.6).
-        config.addDataSourceProperty("disabled_optimizers", "join_filter_pushdown");
+        // Below a LIMIT it filters rows by those of a join above it, and leaves out a join whose columns nobody asks
+        // though it multiplies rows: other rows are the first ones then (DuckDB 1.5.6).
+        config.addDataSourceProperty("disabled_optimizers", "join_filter_pushdown,join_elimination");
         config.addDataSourceProperty("lock_configuration", "true");
         config.setReadOnly(true);
+    }
+
+    private String folders() {
+        return readable.stream()
+                .map(folder -> "'" + folder.toString().replace("'", "''") + "/'")
+                .collect(Collectors.joining(", ", "[", "]"));
     }
 
     @Override

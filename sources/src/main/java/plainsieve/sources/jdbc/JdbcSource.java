@@ -50,8 +50,13 @@ public final class JdbcSource implements Source {
 
     /** @param clock says when runs have taken too long; the caller owns it */
     public JdbcSource(SourceAccess access, ScheduledExecutorService clock) {
+        this(access, Vendors.of(access), clock);
+    }
+
+    /** @param vendor how its driver is used, where the settings alone do not say it */
+    public JdbcSource(SourceAccess access, Vendor vendor, ScheduledExecutorService clock) {
         this.access = access;
-        this.vendor = Vendors.of(access);
+        this.vendor = vendor;
         this.clock = clock;
         int most = access.limits().places() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
         this.connections = new Connections(access, vendor, most, clock);

@@ -41,4 +41,9 @@ final class Vendors implements SourceSettings.Visitor<Vendor> {
     public Vendor duckDb(SourceSettings.DuckDb settings) {
         return new DuckDbVendor(settings);
     }
+
+    @Override
+    public Vendor folder(SourceSettings.Folder settings) {
+        throw new IllegalStateException("A folder is asked through what is made of its files.");
+    }
 }

@@ -10,7 +10,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.TestDatabases;
 import plainsieve.sources.jdbc.JdbcSource;
 
-/** DuckDB 1.5.6 filters what stands below an ordered LIMIT by the join above it, unless it is told not to. */
+/** DuckDB 1.5.6 changes which rows are the first ones where there are joins, unless it is told not to. */
 class FirstRowsOnDuckDbTest {
     private static final String FIRST = "select t.*, o.d as x from tides t join tides o on o.id = t.id"
             + " order by x nulls last, t.id desc nulls last, t.a nulls last limit 4";
@@ -23,6 +23,22 @@ class FirstRowsOnDuckDbTest {
             List<Object> joined =
                     rows(source, "select r.id from (" + FIRST + ") r join quays q on q.id = r.id and q.a >= 0");
             assertThat(first).hasSize(4).containsAll(joined);
+        } finally {
+            clock.shutdownNow();
+        }
+    }
+
+    @Test
+    void countsRowsThatAJoinMultipliesThoughNobodyAsksForItsColumns() throws Exception {
+        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward("duckdb", StepsTables::write), clock)) {
+            String few = "(select * from (values (1, 'a'), (1, 'b'), (2, 'c')) v(k, name))";
+            String many = "(select k, n from (values (1), (2)) v(k), range(4) r(n) group by k, n)";
+            assertThat(rows(
+                            source,
+                            "select distinct name from (select f.name from " + few + " f left join " + many
+                                    + " m on m.k = f.k order by f.name limit 7) r"))
+                    .containsExactlyInAnyOrder("a", "b");
         } finally {
             clock.shutdownNow();
         }

@@ -127,9 +127,10 @@ final class ColumnsSql {
         Reckoned value = there(block, step.column()).value();
         Reckoned with = new ExpressionSql(making, block).of(step.with());
         Origin origin = making.origin(step.column().at().to(step.with().at()));
-        Sql sql = Sql.form(p -> "coalesce(" + p.get(0) + ", " + p.get(1) + ")", origin, value.sql(), with.sql());
-        Reckoned both =
-                new ExpressionSql(making, block).together(List.of(value, with), sql, value.type(), Binding.SINGLE);
+        ExpressionSql expressions = new ExpressionSql(making, block);
+        List<Sql> parts = expressions.beside(List.of(value, with), origin);
+        Sql sql = Sql.form(p -> "coalesce(" + p.get(0) + ", " + p.get(1) + ")", origin, parts.get(0), parts.get(1));
+        Reckoned both = expressions.together(List.of(value, with), sql, value.type(), Binding.SINGLE);
         return with.mayBeEmpty() ? both : both.neverEmpty();
     }
 

@@ -250,24 +250,31 @@ final class ExpressionSql {
         List<Reckoned> parts = new ArrayList<>();
         List<Reckoned> values = new ArrayList<>();
         for (Expression.Branch branch : depending.branches()) {
-            Reckoned when = new ConditionSql(this).of(branch.when());
-            Reckoned then = of(branch.then());
-            parts.add(when);
-            values.add(then);
-            sql = sql.and(" when ", origin)
-                    .plus(when.sql())
-                    .and(" then ", origin)
-                    .plus(then.sql());
+            parts.add(new ConditionSql(this).of(branch.when()));
+            values.add(of(branch.then()));
         }
-        Reckoned otherwise = of(depending.otherwise());
-        values.add(otherwise);
+        values.add(of(depending.otherwise()));
+        List<Sql> written = beside(values, origin);
+        for (int at = 0; at < parts.size(); at++) {
+            sql = sql.and(" when ", origin)
+                    .plus(parts.get(at).sql())
+                    .and(" then ", origin)
+                    .plus(written.get(at));
+        }
         if (!(depending.otherwise() instanceof Expression.Nothing)) {
-            sql = sql.and(" else ", origin).plus(otherwise.sql());
+            sql = sql.and(" else ", origin).plus(written.get(parts.size()));
         }
         parts.addAll(values);
         Optional<Type> type =
                 values.stream().flatMap(value -> value.type().stream()).findFirst();
         Reckoned all = together(parts, sql.and(" end", origin), type, Binding.SINGLE);
         return values.stream().noneMatch(Reckoned::mayBeEmpty) ? all.neverEmpty() : all;
+    }
+
+    /** Values of which one comes to stand in one place, none of which may lose digits for another. */
+    List<Sql> beside(List<Reckoned> values, Origin origin) {
+        List<Block> blocks = new ArrayList<>(List.of(ours));
+        theirs.ifPresent(blocks::add);
+        return new Digits(forms()).kept(values, blocks, origin);
     }
 }

@@ -26,9 +26,11 @@ final class FunctionSql {
         List<Reckoned> arguments = new ArrayList<>();
         call.arguments().forEach(argument -> arguments.add(expressions.of(argument)));
         Origin origin = expressions.making().origin(call.at());
-        Sql[] parts = arguments.stream()
-                .map(argument -> argument.at(Binding.SINGLE, origin))
-                .toArray(Sql[]::new);
+        Sql[] parts = call.function() == Function.FIRST_VALUE
+                ? expressions.beside(arguments, origin).toArray(Sql[]::new)
+                : arguments.stream()
+                        .map(argument -> argument.at(Binding.SINGLE, origin))
+                        .toArray(Sql[]::new);
         Sql sql = Sql.form(p -> written(call, p, arguments), origin, parts);
         Reckoned all = expressions.together(arguments, sql, type(call.function(), arguments), Binding.SINGLE);
         boolean oneIsThere = call.function() == Function.FIRST_VALUE

@@ -40,7 +40,10 @@ final class StackSql {
                         column.mayBeEmpty() || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
                 .toList();
         return Block.of(
-                new Block.Stack(blocks), Making.alias("under", aliases(blocks)), Optional.of(all), making.origin());
+                new Block.Stack(new Digits(making.dialect().forms()).kept(blocks, making.origin())),
+                Making.alias("under", aliases(blocks)),
+                Optional.of(all),
+                making.origin());
     }
 
     private static boolean mayBeEmpty(Block block, KnownColumn column) {

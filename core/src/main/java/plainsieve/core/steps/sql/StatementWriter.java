@@ -134,10 +134,13 @@ final class StatementWriter {
 
     /**
      * Whether columns are written with what they are of: where there are several things, where one of what stands around is
-     * meant, or where a name could mean two columns, as MariaDB has it of a window over groups whose key is not asked.
+     * meant, or where a name could mean two columns, as MariaDB has it of a window over groups whose key is not asked, or over
+     * rows whose order is not.
      */
     private static boolean isQualified(Block block) {
-        if (block.from().size() > 1 || block.grouping().isPresent() && block.hasWindow()) {
+        boolean orderedByOthers =
+                block.order().stream().anyMatch(one -> block.out(one.by()).isEmpty());
+        if (block.from().size() > 1 || block.hasWindow() && (block.grouping().isPresent() || orderedByOthers)) {
             return true;
         }
         Set<String> named = new HashSet<>();

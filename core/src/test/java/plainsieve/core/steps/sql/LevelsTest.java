@@ -98,4 +98,17 @@ class LevelsTest {
         assertThat(read("mariadb", lines[0], lines[2]).statement().sql()).doesNotContain("is not null");
         assertThat(read("postgresql", lines).statement().sql()).doesNotContain("is not null");
     }
+
+    @Test
+    void saysWhatColumnsAreOfWhereAWindowStandsBesideAnOrderThatNobodyAsks() {
+        assertThat(read(
+                                "mariadb",
+                                "rows of crossings",
+                                "running total of passengers as so_far of each state by crossing_id",
+                                "first 5 rows by so_far, crossing_id",
+                                "columns so_far")
+                        .statement()
+                        .sql())
+                .contains("sum(c.passengers) over (partition by c.state", ", c.crossing_id is null, c.crossing_id\n");
+    }
 }

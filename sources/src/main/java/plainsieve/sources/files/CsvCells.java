@@ -1,0 +1,80 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+
+/** Reads separated values into a stage. */
+final class CsvCells {
+    private static final int BEGINNING = 1 << 20;
+    private static final int SHOWN = 3;
+
+    private final Stage stage;
+
+    CsvCells(Stage stage) {
+        this.stage = stage;
+    }
+
+    /** Throws {@link UnreadableFile} when it is no table. */
+    Cells read(FoundFile file) throws IOException, SQLException {
+        CsvText text = CsvText.of(file.path(), stage);
+        String beginning = text.beginning(BEGINNING);
+        if (beginning.length() == BEGINNING && beginning.indexOf('\n') < 0 && beginning.indexOf('\r') < 0) {
+            throw new UnreadableFile("has no end of a line in its first million characters");
+        }
+        CsvShape shape = CsvShape.of(beginning, beginning.length() < BEGINNING);
+        if (shape.width() > Cells.MOST_COLUMNS) {
+            throw new UnreadableFile("has %,d columns, more than %,d".formatted(shape.width(), Cells.MOST_COLUMNS));
+        }
+        if (shape.width() == 0) {
+            throw new UnreadableFile("is empty");
+        }
+        stage.execute(table(text, shape));
+        List<String> notes = new ArrayList<>();
+        if (!text.written().equals(StandardCharsets.UTF_8)) {
+            notes.add("Read as " + text.written().displayName() + ".");
+        }
+        long lost = lost(shape, notes);
+        List<String> heads = shape.names().isEmpty() ? Collections.nCopies(shape.width(), "") : shape.names();
+        return new Cells(Cells.names(heads), lost, notes);
+    }
+
+    private static String table(CsvText text, CsvShape shape) {
+        String columns = IntStream.range(0, shape.width())
+                .mapToObj(i -> Stage.text(Stage.cell(i)) + ": 'varchar'")
+                .collect(Collectors.joining(", ", "{", "}"));
+        return "create table cells as select * from read_csv(%s, auto_detect = false, delim = %s, quote = '\"', escape = '\"', header = %s, skip = %d, columns = %s, store_rejects = true)"
+                .formatted(
+                        Stage.text(text.file()),
+                        Stage.text(String.valueOf(shape.delimiter())),
+                        !shape.names().isEmpty(),
+                        shape.skipped(),
+                        columns);
+    }
+
+    /* A row with too few values or too many: which of them are missing nobody knows. */
+    private long lost(CsvShape shape, List<String> notes) throws SQLException {
+        List<List<String>> rejects =
+                stage.ask("select line, error_type, column_idx from reject_errors order by line limit " + SHOWN);
+        for (List<String> reject : rejects) {
+            notes.add("Line %s: %s."
+                    .formatted(
+                            reject.get(0),
+                            switch (reject.get(1)) {
+                                case "MISSING COLUMNS" -> "fewer than %d values".formatted(shape.width());
+                                case "TOO MANY COLUMNS" -> "more than %d values".formatted(shape.width());
+                                case "UNQUOTED VALUE" -> "a quotation mark within a value";
+                                case "LINE SIZE OVER MAXIMUM" -> "longer than 2 MB";
+                                default -> "it cannot be read";
+                            }));
+        }
+        return Long.parseLong(stage.ask("select count(distinct line) from reject_errors")
+                .get(0)
+                .get(0));
+    }
+}

@@ -1,0 +1,109 @@
+package plainsieve.sources.files;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * How a text with separated values is laid out, found from its beginning: the sign between values is the one that gives most
+ * lines the same number of them; lines above the first such line are a title, or notes; that line has the names, unless a number
+ * or a day stands in it.
+ *
+ * @param skipped lines before the names or the first row
+ * @param names of the columns; empty where the text has none
+ */
+record CsvShape(char delimiter, int skipped, List<String> names, int width) {
+    private static final char[] DELIMITERS = {',', ';', '\t', '|'};
+    private static final int LOOKED_AT = 100;
+
+    CsvShape {
+        names = List.copyOf(names);
+    }
+
+    /** @param whole whether this is all of the text, so that its last line has an end */
+    static CsvShape of(String beginning, boolean whole) {
+        CsvShape best = new CsvShape(',', 0, List.of(), 0);
+        int most = 0;
+        for (char delimiter : DELIMITERS) {
+            List<Line> lines = lines(beginning, delimiter, whole);
+            int width = usual(lines);
+            long alike =
+                    lines.stream().filter(line -> line.cells().size() == width).count();
+            int score = (int) alike * (width > 1 ? Math.min(width, 1000) : 0) + 1;
+            if (!lines.isEmpty() && score > most) {
+                most = score;
+                best = shape(lines, delimiter, width);
+            }
+        }
+        return best;
+    }
+
+    /** @param at the number of the physical line that it begins in, from 0 */
+    private record Line(int at, List<String> cells) {}
+
+    private static CsvShape shape(List<Line> lines, char delimiter, int width) {
+        Line first = lines.stream()
+                .filter(line -> line.cells().size() == width)
+                .findFirst()
+                .orElseThrow();
+        boolean names = first.cells().stream().noneMatch(CsvShape::isValue)
+                && first.cells().stream().anyMatch(cell -> !cell.isBlank());
+        return new CsvShape(delimiter, first.at(), names ? first.cells() : List.of(), width);
+    }
+
+    private static boolean isValue(String cell) {
+        return cell.strip().matches("[+-]?[0-9]+([.,][0-9]+)?|[0-9]{1,4}[./-][0-9]{1,2}[./-][0-9]{1,4}.*");
+    }
+
+    private static int usual(List<Line> lines) {
+        Map<Integer, Integer> counts = new HashMap<>();
+        lines.forEach(line -> counts.merge(line.cells().size(), 1, Integer::sum));
+        return counts.entrySet().stream()
+                .max(Map.Entry.<Integer, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                .map(Map.Entry::getKey)
+                .orElse(0);
+    }
+
+    /** Lines that are not empty, with what stands in quotation marks in one piece. */
+    private static List<Line> lines(String text, char delimiter, boolean whole) {
+        List<Line> lines = new ArrayList<>();
+        List<String> cells = new ArrayList<>();
+        StringBuilder cell = new StringBuilder();
+        boolean quoted = false;
+        int line = 0;
+        int began = 0;
+        for (int i = 0; i < text.length() && lines.size() < LOOKED_AT; i++) {
+            char c = text.charAt(i);
+            boolean ends = c == '\n' || c == '\r' && !text.startsWith("\r\n", i);
+            if (c == '"' && (quoted || cell.isEmpty())) {
+                boolean doubled = quoted && text.startsWith("\"\"", i);
+                quoted = doubled == quoted;
+                i += doubled ? 1 : 0;
+                cell.append(doubled ? "\"" : "");
+            } else if (!quoted && (c == delimiter || ends)) {
+                cells.add(cell.toString());
+                cell.setLength(0);
+            } else if (c != '\r' || quoted) {
+                cell.append(c);
+            }
+            line += ends ? 1 : 0;
+            if (ends && !quoted) {
+                add(lines, new Line(began, cells));
+                cells = new ArrayList<>();
+                began = line;
+            }
+        }
+        if (whole && lines.size() < LOOKED_AT && !(cells.isEmpty() && cell.isEmpty())) {
+            cells.add(cell.toString());
+            add(lines, new Line(began, cells));
+        }
+        return lines;
+    }
+
+    private static void add(List<Line> lines, Line line) {
+        if (line.cells().size() > 1 || !line.cells().get(0).isBlank()) {
+            lines.add(new Line(line.at(), List.copyOf(line.cells())));
+        }
+    }
+}

@@ -1,0 +1,29 @@
+package plainsieve.sources.files;
+
+import java.util.Map;
+
+/**
+ * What one embedded engine may use of the machine.
+ *
+ * @param memory in bytes; what needs more goes to the disk
+ */
+public record EngineLimits(long memory, int threads) {
+    public EngineLimits {
+        if (memory < 64L << 20 || threads < 1) {
+            throw new IllegalArgumentException("An engine needs 64 MB and one thread, has " + memory + ", " + threads);
+        }
+    }
+
+    /** The engine's settings. */
+    Map<String, String> settings() {
+        return Map.of(
+                "memory_limit",
+                (memory >> 20) + "MiB",
+                "threads",
+                String.valueOf(threads),
+                "autoinstall_known_extensions",
+                "false",
+                "preserve_insertion_order",
+                "true");
+    }
+}

@@ -1,0 +1,30 @@
+package plainsieve.sources.files;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The kinds of file that are tables, told by the end of their names. */
+enum FileKind {
+    CSV("csv", "tsv"),
+    JSON("json", "jsonl", "ndjson"),
+    PARQUET("parquet"),
+    WORKBOOK("xlsx");
+
+    private final List<String> ends;
+
+    FileKind(String... ends) {
+        this.ends = List.of(ends);
+    }
+
+    static Optional<FileKind> of(String fileName) {
+        String end = fileName.substring(fileName.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+        return Arrays.stream(values()).filter(kind -> kind.ends.contains(end)).findFirst();
+    }
+
+    /** Whether it has types of its own and is read where it lies; of any other a copy in columns is kept. */
+    boolean isReadInPlace() {
+        return this == PARQUET;
+    }
+}

@@ -1,0 +1,162 @@
+package plainsieve.sources.files;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.function.Function;
+import plainsieve.core.evidence.Plan;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.Dispatch;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * A folder of files as a database of an engine in this process. Every question looks first whether the files are still as they
+ * were; those that changed are read anew, in the background, and whoever asks waits for that as long as a run may take.
+ */
+public final class FolderSource implements Source {
+    private static final long PATIENCE_MILLIS = 20;
+
+    private final SourceAccess access;
+    private final FolderFiles files;
+    private final FolderReader reader;
+    private final Cancellation closing = new Cancellation();
+    private final ExecutorService reading = Executors.newSingleThreadExecutor(task -> {
+        Thread thread = new Thread(task, "reading-files");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private Optional<FolderState> current = Optional.empty();
+    private Optional<Being> being = Optional.empty();
+
+    /** What is just being read. */
+    private record Being(List<FoundFile> files, CompletableFuture<FolderState> state) {}
+
+    /**
+     * @param access to a folder, as it really is, all links followed
+     * @param kept a folder of the server's own for what is kept of the files
+     * @param clock says when runs have taken too long; the caller owns it
+     */
+    public FolderSource(SourceAccess access, Path kept, EngineLimits limits, ScheduledExecutorService clock) {
+        SourceSettings.Folder settings = (SourceSettings.Folder) access.settings();
+        Path folder = Path.of(settings.file());
+        this.access = access;
+        this.files = new FolderFiles(folder, settings.address());
+        this.reader = new FolderReader(access, kept, limits, clock);
+    }
+
+    @Override
+    public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+        return asked(limits, cancellation, state -> state.source().run(what, limits, cancellation, receiver));
+    }
+
+    @Override
+    public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
+        return asked(limits, cancellation, state -> state.source().explain(what, measured, limits, cancellation));
+    }
+
+    @Override
+    public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
+        return asked(
+                limits, cancellation, state -> state.described(state.source().catalogue(limits, cancellation)));
+    }
+
+    @Override
+    public String health() {
+        int count = files.now().size();
+        return count == 1 ? "1 file" : "%,d files".formatted(count);
+    }
+
+    private <T> T asked(RunLimits limits, Cancellation cancellation, Function<FolderState, T> question) {
+        FolderState state = entered(limits, cancellation);
+        try {
+            return question.apply(state);
+        } finally {
+            state.leave();
+        }
+    }
+
+    private FolderState entered(RunLimits limits, Cancellation cancellation) {
+        List<FoundFile> now = files.now();
+        CompletableFuture<FolderState> state;
+        synchronized (this) {
+            Optional<FolderState> same = current.filter(one -> one.isOf(now));
+            if (same.isPresent()) {
+                return same.get().entered();
+            }
+            if (being.filter(one -> one.files().equals(now)).isEmpty()) {
+                being = Optional.of(new Being(now, CompletableFuture.supplyAsync(() -> read(now), reading)));
+            }
+            state = being.get().state();
+        }
+        FolderState read = waitedFor(state, limits.longest(), cancellation);
+        synchronized (this) {
+            // Another change may have come meanwhile, and what was read is gone with it.
+            return read.isRetired() ? current.orElse(read).entered() : read.entered();
+        }
+    }
+
+    private FolderState read(List<FoundFile> now) {
+        FolderState state = reader.read(now, closing);
+        synchronized (this) {
+            current.ifPresent(FolderState::retire);
+            current = Optional.of(state);
+        }
+        return state;
+    }
+
+    private FolderState waitedFor(CompletableFuture<FolderState> state, Duration longest, Cancellation cancellation) {
+        long end = System.nanoTime() + longest.toNanos();
+        while (System.nanoTime() < end && cancellation.reason().isEmpty()) {
+            try {
+                return state.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
+            } catch (TimeoutException e) {
+                continue;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                cancellation.stop(Cancellation.Reason.LEFT);
+            } catch (ExecutionException e) {
+                forget(state);
+                throw e.getCause() instanceof RuntimeException cause ? cause : new IllegalStateException(e.getCause());
+            }
+        }
+        boolean late = cancellation.reason().isEmpty();
+        throw new SourceFailure(
+                late ? SourceFailure.Kind.TIMED_OUT : SourceFailure.Kind.STOPPED,
+                late
+                        ? "The files of “%s” have changed and are still being read.".formatted(access.id())
+                        : "Stopped while the files of “%s” were read.".formatted(access.id()),
+                "Try again in a while: what was read is kept.",
+                null);
+    }
+
+    /* What could not be read is tried again by the next question. */
+    private synchronized void forget(CompletableFuture<FolderState> failed) {
+        being = being.filter(one -> one.state() != failed);
+    }
+
+    @Override
+    public void close() {
+        closing.stop(Cancellation.Reason.LEFT);
+        reading.shutdownNow();
+        synchronized (this) {
+            current.ifPresent(FolderState::retire);
+            current = Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,110 @@
+package plainsieve.sources.files;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.sources.CellForm;
+
+/**
+ * Which tables the files of a folder are. A file is a table, and so is each sheet and each named range of a workbook. Files whose
+ * names differ in digits alone are together one table, too. A folder is one table of all files in it, however deep. Tables of many
+ * files have the name of the file in a column.
+ */
+final class FolderTables {
+    /** What is said of columns, by the name of their table. */
+    private final Map<String, Map<String, CellForm>> said;
+
+    private final Areas areas;
+    private final List<FileTable> tables = new ArrayList<>();
+    private final Set<String> taken = new HashSet<>();
+
+    /** The tables in a workbook; none when it cannot be read. */
+    interface Areas {
+        List<WorkbookArea> of(FoundFile workbook);
+    }
+
+    private FolderTables(Map<String, Map<String, CellForm>> said, Areas areas) {
+        this.said = said;
+        this.areas = areas;
+    }
+
+    static List<FileTable> of(List<FoundFile> files, Map<String, Map<String, CellForm>> said, Areas areas) {
+        FolderTables tables = new FolderTables(said, areas);
+        Map<String, List<FoundFile>> together = new LinkedHashMap<>();
+        for (FoundFile file : files) {
+            if (file.kind() == FileKind.WORKBOOK) {
+                tables.workbook(file);
+            } else if (file.folder().isEmpty()) {
+                tables.add(plain(file.stem()), List.of(file), false);
+                String series = file.stem().replaceAll("[ _.-]*[0-9]+", "#");
+                if (series.contains("#") && !series.startsWith("#")) {
+                    together.computeIfAbsent(series.replace("#", "") + "." + file.kind(), key -> new ArrayList<>())
+                            .add(file);
+                }
+            } else {
+                together.computeIfAbsent(file.folder().split("/", 2)[0] + "/" + file.kind(), key -> new ArrayList<>())
+                        .add(file);
+            }
+        }
+        together.forEach((key, series) -> {
+            boolean folder = !series.get(0).folder().isEmpty();
+            if (folder || series.size() > 1) {
+                tables.add(plain(key.substring(0, key.lastIndexOf(folder ? '/' : '.'))), series, true);
+            }
+        });
+        return tables.tables;
+    }
+
+    private void workbook(FoundFile file) {
+        List<WorkbookArea> all = areas.of(file);
+        String stem = file.folder().isEmpty() ? file.stem() : file.folder() + "_" + file.stem();
+        boolean single = all.size() == 1;
+        for (WorkbookArea area : all) {
+            String name = free(plain(single ? stem : stem + "_" + area.name()), file.kind());
+            FilePart part = new FilePart(file, Optional.of(area), Optional.empty(), said(name));
+            tables.add(new FileTable(name, List.of(part), false));
+        }
+        if (all.isEmpty()) {
+            String name = free(plain(stem), file.kind());
+            FilePart part = new FilePart(file, Optional.of(WorkbookArea.of("")), Optional.empty(), Map.of());
+            tables.add(new FileTable(name, List.of(part), false));
+        }
+    }
+
+    private void add(String wanted, List<FoundFile> files, boolean many) {
+        String name = free(wanted, files.get(0).kind());
+        List<FilePart> parts = files.stream()
+                .map(file -> new FilePart(
+                        file, Optional.empty(), many ? Optional.of(called(file)) : Optional.empty(), said(name)))
+                .toList();
+        tables.add(new FileTable(name, parts, many));
+    }
+
+    /** The file's name as it is seen from within its table's folder. */
+    static String called(FoundFile file) {
+        return file.name().substring(file.name().indexOf('/') + 1);
+    }
+
+    private Map<String, CellForm> said(String table) {
+        return said.getOrDefault(table, Map.of());
+    }
+
+    private String free(String wanted, FileKind kind) {
+        String name = wanted;
+        for (int n = 1; !taken.add(name.toLowerCase(Locale.ROOT)); n++) {
+            name = wanted + "_" + (n == 1 ? kind.name().toLowerCase(Locale.ROOT) : n);
+        }
+        return name;
+    }
+
+    /** A name that statements can say without quotation marks. */
+    private static String plain(String text) {
+        String name = text.replaceAll("[^\\p{L}\\p{N}_]+", "_").replaceAll("^_+|_+$", "");
+        return name.isEmpty() || Character.isDigit(name.charAt(0)) ? "t" + name : name;
+    }
+}

@@ -1,0 +1,139 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.ObjectWriteContext;
+import tools.jackson.core.json.JsonFactory;
+
+/**
+ * Reads JSON into a stage: an array of rows, a row in each line, or an object that has the array of rows. The fields of an object
+ * within a row are columns of their own, {@code place_island}; an array within a row stays JSON. Fields that a row lacks are empty.
+ */
+final class JsonCells {
+    private static final int DEEPEST_COLUMN = 8;
+
+    private final JsonFactory json = new JsonFactory();
+    private final Stage stage;
+    private final Map<String, Integer> columns = new LinkedHashMap<>();
+
+    JsonCells(Stage stage) {
+        this.stage = stage;
+    }
+
+    private interface Row {
+        void read(JsonParser at) throws SQLException;
+    }
+
+    /** Throws {@link UnreadableFile} when it is no table. */
+    Cells read(FoundFile file) throws IOException, SQLException {
+        try {
+            boolean lines = hasMany(file.path());
+            rows(file.path(), lines, at -> cells(at, "", 0, this::column));
+            stage.begin(Math.max(1, columns.size()));
+            rows(file.path(), lines, this::row);
+            stage.end();
+        } catch (JacksonException e) {
+            throw new UnreadableFile("is no JSON that can be read: " + reason(e));
+        }
+        List<String> heads = columns.isEmpty() ? List.of("value") : new ArrayList<>(columns.keySet());
+        return new Cells(Cells.names(heads), 0, List.of());
+    }
+
+    private static String reason(JacksonException e) {
+        String place =
+                e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
+        return e.getOriginalMessage().contains("depth")
+                ? "it is nested too deeply" + place
+                : "it breaks off or has a wrong sign" + place;
+    }
+
+    private boolean hasMany(Path file) {
+        try (JsonParser at = json.createParser(ObjectReadContext.empty(), file)) {
+            if (at.nextToken() != JsonToken.START_OBJECT) {
+                return false;
+            }
+            at.skipChildren();
+            return at.nextToken() != null;
+        }
+    }
+
+    private void rows(Path file, boolean lines, Row row) throws SQLException {
+        try (JsonParser at = json.createParser(ObjectReadContext.empty(), file)) {
+            JsonToken first = at.nextToken();
+            boolean within =
+                    first == JsonToken.START_ARRAY || first == JsonToken.START_OBJECT && !lines && goesToRows(at);
+            if (within) {
+                while (at.nextToken() != JsonToken.END_ARRAY) {
+                    row.read(at);
+                }
+            } else if (lines) {
+                for (JsonToken next = first; next != null; next = at.nextToken()) {
+                    row.read(at);
+                }
+            } else if (first != null) {
+                throw new UnreadableFile("has no array of rows");
+            }
+        }
+    }
+
+    /** Goes into the first array of the object. */
+    private static boolean goesToRows(JsonParser at) {
+        while (at.nextToken() == JsonToken.PROPERTY_NAME) {
+            if (at.nextToken() == JsonToken.START_ARRAY) {
+                return true;
+            }
+            at.skipChildren();
+        }
+        return false;
+    }
+
+    private interface Cell {
+        void is(String column, String text);
+    }
+
+    private void row(JsonParser at) throws SQLException {
+        String[] cells = new String[Math.max(1, columns.size())];
+        cells(at, "", 0, (column, text) -> cells[columns.get(column)] = text);
+        stage.row(cells);
+    }
+
+    private void column(String name, String text) {
+        columns.putIfAbsent(name, columns.size());
+        if (columns.size() > Cells.MOST_COLUMNS) {
+            throw new UnreadableFile("has more than %,d columns".formatted(Cells.MOST_COLUMNS));
+        }
+    }
+
+    private void cells(JsonParser at, String name, int depth, Cell cell) {
+        JsonToken token = at.currentToken();
+        if (token == JsonToken.START_OBJECT && depth < DEEPEST_COLUMN) {
+            while (at.nextToken() == JsonToken.PROPERTY_NAME) {
+                String field = name.isEmpty() ? at.currentName() : name + "_" + at.currentName();
+                at.nextToken();
+                cells(at, field, depth + 1, cell);
+            }
+        } else {
+            String text = token == JsonToken.VALUE_NULL ? null : token.isScalarValue() ? at.getString() : copied(at);
+            cell.is(name.isEmpty() ? "value" : name, text);
+        }
+    }
+
+    private String copied(JsonParser at) {
+        StringWriter text = new StringWriter();
+        try (JsonGenerator out = json.createGenerator(ObjectWriteContext.empty(), text)) {
+            out.copyCurrentStructure(at);
+        }
+        return text.toString();
+    }
+}

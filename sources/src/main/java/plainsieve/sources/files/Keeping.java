@@ -1,0 +1,144 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.sql.SQLException;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.FoundColumn;
+import tools.jackson.databind.ObjectMapper;
+
+/**
+ * Keeps the rows of files as columns (Parquet), where choices skip what they do not want. Each is made once; another size or time
+ * of change of the file, or another word of the author on its columns, is another one.
+ */
+final class Keeping {
+    /** Another way of reading makes all anew. */
+    private static final int VERSION = 1;
+
+    private final ObjectMapper json = new ObjectMapper();
+    private final Path folder;
+    private final EngineLimits limits;
+
+    Keeping(Path folder, EngineLimits limits) {
+        this.folder = folder;
+        this.limits = limits;
+    }
+
+    /** Where the rows of a part are kept, when they are. */
+    Path rows(FilePart part) {
+        return folder.resolve(key(part) + ".parquet");
+    }
+
+    private Path about(FilePart part) {
+        return folder.resolve(key(part) + ".json");
+    }
+
+    private static String key(FilePart part) {
+        FoundFile file = part.file();
+        String all = String.join(
+                "\0",
+                String.valueOf(VERSION),
+                file.path().toString(),
+                String.valueOf(file.bytes()),
+                file.changed().toString(),
+                part.area().toString(),
+                part.called().orElse(""),
+                new TreeMap<>(part.said()).toString());
+        try {
+            byte[] digest = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(digest, 0, 16);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The part as it is kept, made first when it is not. */
+    KeptPart kept(FilePart part, Cancellation cancellation) throws IOException, SQLException {
+        Path about = about(part);
+        if (Files.exists(about)) {
+            return json.readValue(about.toFile(), KeptPart.class);
+        }
+        Files.createDirectories(folder);
+        KeptPart made = made(part, cancellation);
+        Path draft = folder.resolve(UUID.randomUUID() + ".draft");
+        Files.writeString(draft, json.writeValueAsString(made));
+        Files.move(draft, about, StandardCopyOption.ATOMIC_MOVE);
+        return made;
+    }
+
+    private KeptPart made(FilePart part, Cancellation cancellation) throws IOException, SQLException {
+        try (Stage stage = new Stage(folder.resolve(UUID.randomUUID() + ".stage"), limits, cancellation)) {
+            Cells cells = cells(stage, part);
+            List<FormFinder.Column> columns = new FormFinder(stage).find(cells.names(), part.said());
+            Path draft = stage.file("rows.parquet");
+            stage.execute("copy (select %s from cells) to %s (format parquet, compression zstd)"
+                    .formatted(selected(part, columns), Stage.text(draft)));
+            long rows = Long.parseLong(
+                    stage.ask("select count(*) from cells").get(0).get(0));
+            Files.move(draft, rows(part), StandardCopyOption.ATOMIC_MOVE);
+            List<FoundColumn> found =
+                    columns.stream().map(FormFinder.Column::found).toList();
+            return new KeptPart(found, rows, cells.lost(), cells.notes(), "");
+        } catch (UnreadableFile e) {
+            return KeptPart.unreadable(e.getMessage());
+        } finally {
+            cancellation.end();
+        }
+    }
+
+    private static Cells cells(Stage stage, FilePart part) throws IOException, SQLException {
+        return switch (part.file().kind()) {
+            case CSV -> new CsvCells(stage).read(part.file());
+            case JSON -> new JsonCells(stage).read(part.file());
+            case WORKBOOK -> new WorkbookCells(stage, part.area().orElseThrow()).read(part.file());
+            case PARQUET -> throw new IllegalStateException("is read where it lies");
+        };
+    }
+
+    private static String selected(FilePart part, List<FormFinder.Column> columns) {
+        Stream<String> own = columns.stream()
+                .map(column -> column.sql() + " as " + name(column.found().name()));
+        Stream<String> file =
+                part.called().stream().map(called -> Stage.text(called) + " as " + name(fileColumn(columns)));
+        return Stream.concat(own, file).collect(Collectors.joining(", "));
+    }
+
+    /** The name of the column with the file's name, which no other column has. */
+    private static String fileColumn(List<FormFinder.Column> columns) {
+        return IntStream.iterate(1, n -> n + 1)
+                .mapToObj(n -> n == 1 ? "file" : "file " + n)
+                .filter(name -> columns.stream()
+                        .noneMatch(column -> column.found().name().equalsIgnoreCase(name)))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    static String name(String name) {
+        return "\"" + name.replace("\"", "\"\"") + "\"";
+    }
+
+    /** Removes what is kept of nothing any more. @param parts of which everything stays */
+    void forgetAllBut(List<FilePart> parts) throws IOException {
+        List<String> wanted = parts.stream().map(Keeping::key).toList();
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path file : files.toList()) {
+                String name = file.getFileName().toString();
+                if (name.matches("[0-9a-f]{32}\\.(parquet|json)") && !wanted.contains(name.substring(0, 32))) {
+                    Files.deleteIfExists(file);
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,27 @@
+package plainsieve.sources.files;
+
+import java.util.List;
+import plainsieve.sources.FoundColumn;
+
+/**
+ * What is kept of a part of a file: its rows as Parquet, beside this.
+ *
+ * @param columns with what their cells were taken for
+ * @param lost rows that could not be read
+ * @param notes what to know of how it was read
+ * @param unreadable why there are no rows; empty when there are
+ */
+record KeptPart(List<FoundColumn> columns, long rows, long lost, List<String> notes, String unreadable) {
+    KeptPart {
+        columns = List.copyOf(columns);
+        notes = List.copyOf(notes);
+    }
+
+    static KeptPart unreadable(String why) {
+        return new KeptPart(List.of(), 0, 0, List.of(), why);
+    }
+
+    boolean isReadable() {
+        return unreadable.isEmpty();
+    }
+}

@@ -1,0 +1,85 @@
+package plainsieve.sources.files;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.CellForm;
+import plainsieve.sources.FoundColumn;
+
+/** Gathers what is known of a table from the files that it is made of. */
+final class TableFacts {
+    private static final int MOST_NOTES = 20;
+    private static final int EXAMPLES = 3;
+
+    private final FileTable table;
+    private final Map<String, FoundColumn> columns = new LinkedHashMap<>();
+    private final List<String> notes = new ArrayList<>();
+    private long rows;
+    private long lost;
+    private int readable;
+    private String unreadable = "";
+
+    TableFacts(FileTable table) {
+        this.table = table;
+    }
+
+    void add(FilePart part, KeptPart kept) {
+        String name = part.file().name();
+        if (kept.isReadable()) {
+            readable++;
+            rows += kept.rows();
+            lost += kept.lost();
+            kept.columns().forEach(column -> columns.merge(column.name(), column, TableFacts::together));
+            kept.notes().forEach(note -> notes.add(table.many() ? name + ": " + note : note));
+        } else {
+            unreadable = name + " " + kept.unreadable();
+            notes.add("“" + name + "” " + kept.unreadable() + ".");
+        }
+    }
+
+    /* Files of one table may have a column in different forms: then it is what holds both. */
+    private static FoundColumn together(FoundColumn one, FoundColumn other) {
+        LinkedHashSet<String> examples = new LinkedHashSet<>(one.examples());
+        examples.addAll(other.examples());
+        boolean same = one.form().equals(other.form());
+        boolean text = one.form().equals(CellForm.TEXT.words());
+        Optional<String> almost = same ? one.almost().or(other::almost) : Optional.of(text ? other.form() : one.form());
+        return new FoundColumn(
+                one.name(),
+                same ? one.form() : CellForm.TEXT.words(),
+                one.filled() + other.filled(),
+                one.misfits() + other.misfits(),
+                examples.stream().limit(EXAMPLES).toList(),
+                almost);
+    }
+
+    Catalogue.OfFiles all() {
+        return of(readable == 0 ? unreadable : "");
+    }
+
+    /** Of files that have types of their own. */
+    Catalogue.OfFiles inPlace() {
+        rows = -1;
+        return of("");
+    }
+
+    Catalogue.OfFiles unreadable(String why) {
+        return of(table.parts().get(0).file().name() + " " + why);
+    }
+
+    private Catalogue.OfFiles of(String why) {
+        List<String> files =
+                table.parts().stream().map(part -> part.file().name()).toList();
+        return new Catalogue.OfFiles(
+                files,
+                rows,
+                lost,
+                List.copyOf(columns.values()),
+                notes.stream().limit(MOST_NOTES).toList(),
+                why);
+    }
+}

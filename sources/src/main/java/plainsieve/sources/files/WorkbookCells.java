@@ -1,0 +1,175 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.sql.SQLException;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.dhatim.fastexcel.reader.Cell;
+import org.dhatim.fastexcel.reader.CellType;
+import org.dhatim.fastexcel.reader.ExcelReaderException;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.ReadingOptions;
+import org.dhatim.fastexcel.reader.Row;
+
+/**
+ * Reads one area of a workbook into a stage. The names stand in the first row that is as full as any near it, so titles above are
+ * passed over, and so are empty rows. Days are written as ISO 8601, numbers with a point.
+ */
+final class WorkbookCells {
+    private static final ReadingOptions OPTIONS = new ReadingOptions(true, true);
+    private static final int LOOKED_AT = 50;
+    private static final int SHOWN = 3;
+
+    private final Stage stage;
+    private final WorkbookArea area;
+    private final List<String> errors = new ArrayList<>();
+    private long wrong;
+
+    WorkbookCells(Stage stage, WorkbookArea area) {
+        this.stage = stage;
+        this.area = area;
+    }
+
+    /** Throws {@link UnreadableFile} when there is no table in it. */
+    Cells read(FoundFile file) throws IOException, SQLException {
+        WorkbookAreas.requireBounded(file.path());
+        try (ReadableWorkbook workbook = new ReadableWorkbook(file.path().toFile(), OPTIONS);
+                Stream<Row> rows = workbook.findSheet(area.sheet())
+                        .orElseThrow(() -> new UnreadableFile("has no sheet “" + area.sheet() + "” any more"))
+                        .openStream()) {
+            return read(rows.iterator());
+        } catch (ExcelReaderException | NumberFormatException e) {
+            throw new UnreadableFile("is no workbook that can be read");
+        }
+    }
+
+    private Cells read(Iterator<Row> rows) throws SQLException {
+        List<String[]> first = new ArrayList<>();
+        while (rows.hasNext() && first.size() < LOOKED_AT) {
+            filled(rows.next()).ifPresent(first::add);
+        }
+        if (first.isEmpty()) {
+            throw new UnreadableFile("has nothing in “" + area.name() + "”");
+        }
+        int head = head(first);
+        int left = first.stream()
+                .skip(head)
+                .mapToInt(WorkbookCells::firstCell)
+                .min()
+                .orElseThrow();
+        int right = first.stream().skip(head).mapToInt(row -> row.length).max().orElseThrow();
+        if (right - left > Cells.MOST_COLUMNS) {
+            throw new UnreadableFile("has more than %,d columns".formatted(Cells.MOST_COLUMNS));
+        }
+        stage.begin(right - left);
+        for (String[] row : first.subList(head + 1, first.size())) {
+            stage.row(Arrays.copyOfRange(row, left, right));
+        }
+        int wide = 0;
+        while (rows.hasNext()) {
+            Optional<String[]> row = filled(rows.next());
+            if (row.isPresent()) {
+                wide += row.get().length > right ? 1 : 0;
+                stage.row(Arrays.copyOfRange(row.get(), left, right));
+            }
+        }
+        stage.end();
+        return new Cells(Cells.names(Arrays.asList(Arrays.copyOfRange(first.get(head), left, right))), 0, notes(wide));
+    }
+
+    private List<String> notes(int wide) {
+        List<String> notes = new ArrayList<>();
+        if (wide > 0) {
+            notes.add("%,d rows have values to the right of the columns that have a name.".formatted(wide));
+        }
+        if (wrong > 0) {
+            notes.add("%,d cells have an error and no value: %s.".formatted(wrong, String.join(", ", errors)));
+        }
+        return notes;
+    }
+
+    /** A row with at least one value. @return its cells from column A on */
+    private Optional<String[]> filled(Row row) {
+        if (!area.hasRow(row.getRowNum())) {
+            return Optional.empty();
+        }
+        int last = IntStream.range(0, row.getCellCount())
+                .filter(i -> row.hasCell(i) && area.hasColumn(i))
+                .max()
+                .orElse(-1);
+        String[] cells = new String[last + 1];
+        for (int i = 0; i <= last; i++) {
+            cells[i] = area.hasColumn(i) && row.hasCell(i) ? text(row.getCell(i)) : null;
+        }
+        return Arrays.stream(cells).allMatch(cell -> cell == null) ? Optional.empty() : Optional.of(cells);
+    }
+
+    private static int firstCell(String[] row) {
+        return IntStream.range(0, row.length)
+                .filter(i -> row[i] != null)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static int head(List<String[]> rows) {
+        long fullest = rows.stream().mapToLong(WorkbookCells::filledCells).max().orElseThrow();
+        return IntStream.range(0, rows.size())
+                .filter(i -> filledCells(rows.get(i)) == fullest)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static long filledCells(String[] row) {
+        return Arrays.stream(row).filter(cell -> cell != null).count();
+    }
+
+    private String text(Cell cell) {
+        if (cell == null || cell.getType() == CellType.EMPTY) {
+            return null;
+        }
+        if (cell.getType() == CellType.ERROR) {
+            wrong++;
+            if (errors.size() < SHOWN && !errors.contains(cell.getRawValue())) {
+                errors.add(cell.getRawValue());
+            }
+            return null;
+        }
+        if (cell.getType() == CellType.NUMBER) {
+            return isTime(cell) ? moment(cell.asDate()) : number(cell.getRawValue());
+        }
+        String text = cell.getType() == CellType.BOOLEAN ? String.valueOf(cell.asBoolean()) : cell.getText();
+        return text == null || text.isBlank() ? null : text;
+    }
+
+    /* A number is a day by how it is shown: y, m, d or h outside of quotation marks, brackets and colours. */
+    private static boolean isTime(Cell cell) {
+        String shown = cell.getDataFormatString();
+        return shown != null
+                && shown.toLowerCase(Locale.ROOT)
+                        .replaceAll("\"[^\"]*\"|\\\\.|\\[[^\\]hms]*\\]|general", "")
+                        .matches(".*[ymdhs].*");
+    }
+
+    private static String moment(LocalDateTime moment) {
+        return moment.toLocalTime().equals(LocalTime.MIDNIGHT)
+                ? moment.toLocalDate().toString()
+                : moment.toString().replace('T', ' ');
+    }
+
+    /* Workbooks keep binary fractions with 17 digits; the shortest number that means the same is what was typed. */
+    private static String number(String raw) {
+        BigDecimal exact = new BigDecimal(raw);
+        BigDecimal typed = exact.precision() < 16 ? exact : BigDecimal.valueOf(exact.doubleValue());
+        BigDecimal plain = typed.stripTrailingZeros();
+        return plain.scale() < 0 ? plain.setScale(0).toPlainString() : plain.toPlainString();
+    }
+}

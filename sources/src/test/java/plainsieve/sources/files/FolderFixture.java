@@ -1,0 +1,114 @@
+package plainsieve.sources.files;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.stream.Stream;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.TestDatabases;
+
+/** A folder of files, and the source that asks them. */
+final class FolderFixture implements AutoCloseable {
+    static final EngineLimits LIMITS = new EngineLimits(256L << 20, 2);
+    static final RunLimits RUN = new RunLimits(Duration.ofSeconds(60));
+
+    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+    private final Path base;
+    private FolderSource source;
+
+    FolderFixture(Path base) throws IOException {
+        this.base = base.toRealPath();
+        Files.createDirectories(folder());
+        source = source(Map.of());
+    }
+
+    Path folder() {
+        return base.resolve("in");
+    }
+
+    Path kept() {
+        return base.resolve("kept");
+    }
+
+    private FolderSource source(Map<String, Map<String, String>> said) {
+        SourceSettings settings = SourceSettings.Folder.of(folder().toString(), said);
+        return new FolderSource(new SourceAccess("files", settings, Secret.none()), kept(), LIMITS, clock);
+    }
+
+    /** What an author says of columns, from now on. */
+    FolderFixture saying(Map<String, Map<String, String>> said) {
+        source.close();
+        source = source(said);
+        return this;
+    }
+
+    FolderSource source() {
+        return source;
+    }
+
+    Path write(String name, String text) {
+        return write(name, text, StandardCharsets.UTF_8);
+    }
+
+    Path write(String name, String text, Charset charset) {
+        try {
+            Path file = folder().resolve(name);
+            Files.createDirectories(file.getParent());
+            return Files.write(file, text.getBytes(charset));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The rows of a statement, each as a line of its values. */
+    List<String> rows(String sql) {
+        Statement statement = new Statement(sql, List.of(), List.of(), Statement.NO_CAP);
+        return TestDatabases.rows(source, statement).stream()
+                .map(row -> String.join(" ", row.stream().map(String::valueOf).toList()))
+                .toList();
+    }
+
+    Catalogue catalogue() {
+        return source.catalogue(RUN, new Cancellation());
+    }
+
+    Catalogue.Table table(String name) {
+        return catalogue().tables().stream()
+                .filter(table -> table.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** Each column with what it was taken for. */
+    List<String> forms(String table) {
+        return table(table).files().orElseThrow().columns().stream()
+                .map(column -> column.name() + ": " + column.form())
+                .toList();
+    }
+
+    List<Path> keptFiles(String end) throws IOException {
+        try (Stream<Path> files = Files.list(kept())) {
+            return files.filter(file -> file.toString().endsWith(end)).toList();
+        }
+    }
+
+    @Override
+    public void close() {
+        source.close();
+        clock.shutdownNow();
+    }
+}

@@ -1,0 +1,136 @@
+package plainsieve.sources.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import plainsieve.sources.Catalogue;
+import plainsieve.sources.SourceFailure;
+
+/** Files as tables: what they are called, what is in them, what happens when they change. */
+class FolderSourceTest {
+    @TempDir
+    Path base;
+
+    private FolderFixture files;
+
+    @BeforeEach
+    void open() throws IOException {
+        files = new FolderFixture(base);
+    }
+
+    @AfterEach
+    void close() {
+        files.close();
+    }
+
+    @Test
+    void takesAFileForATable() {
+        files.write("ports.csv", "id,name,opened\n1,Skarn's Øy,1999-05-31\n2,,\n");
+        assertThat(files.rows("select * from ports order by id"))
+                .containsExactly("1 Skarn's Øy 1999-05-31", "2 null null");
+        assertThat(files.forms("ports")).containsExactly("id: whole number", "name: text", "opened: day");
+        assertThat(files.table("ports").rows()).isEqualTo(2);
+    }
+
+    @Test
+    void takesFilesWhoseNamesDifferInDigitsForOneTableToo() {
+        files.write("kiosk_sales_2026_01.csv", "sold,income\n1,2.50\n");
+        files.write("kiosk_sales_2026_02.csv", "income,sold,shop\n3,7,north\n");
+        assertThat(files.rows("select sold, income, shop, file from kiosk_sales order by file"))
+                .containsExactly("1 2.50 null kiosk_sales_2026_01.csv", "7 3.00 north kiosk_sales_2026_02.csv");
+        assertThat(files.rows("select * from kiosk_sales_2026_01")).containsExactly("1 2.50");
+    }
+
+    @Test
+    void takesAFolderForATableOfAllFilesInIt() {
+        files.write("weather/tarn/2026.json", "{\"wind\": 3}\n{\"wind\": 4.5, \"at\": {\"port\": \"Tarn\"}}\n");
+        files.write("weather/holm.json", "[{\"wind\": null, \"at\": {\"port\": \"Holm\"}, \"gusts\": [1, 2]}]");
+        assertThat(files.rows("select wind, at_port, gusts, file from weather order by file, wind"))
+                .containsExactly(
+                        "null Holm [1,2] holm.json", "3.0 null null tarn/2026.json", "4.5 Tarn null tarn/2026.json");
+        assertThat(files.catalogue().tables()).extracting(Catalogue.Table::name).containsExactly("weather");
+    }
+
+    @Test
+    void readsParquetWhereItLiesWithTheFoldersThatAreParts() throws Exception {
+        for (String year : List.of("2025", "2026")) {
+            Path part = files.folder().resolve("crossings/year=" + year);
+            Files.createDirectories(part);
+            parquet("select " + year + "0 + n as id, 'x' as state from range(3) r(n)", part.resolve("a[1].parquet"));
+        }
+        assertThat(files.rows("select id, year, file from crossings where year = 2026 and id > 20261"))
+                .containsExactly("20262 2026 year=2026/a[1].parquet");
+        assertThat(files.keptFiles(".parquet")).isEmpty();
+    }
+
+    private void parquet(String sql, Path file) throws Exception {
+        try (var connection = java.sql.DriverManager.getConnection("jdbc:duckdb:");
+                var statement = connection.createStatement()) {
+            statement.execute("copy (" + sql + ") to '" + file + "' (format parquet)");
+        }
+    }
+
+    @Test
+    void seesAFileThatChangedWithTheNextQuestionAndReadsNoOtherAnew() throws IOException {
+        files.write("a.csv", "n\n1\n");
+        files.write("b.csv", "n\n1\n");
+        assertThat(files.rows("select n from a")).containsExactly("1");
+        List<Path> before = files.keptFiles(".parquet");
+        files.write("a.csv", "n\n1\n22\n");
+        files.write("c.csv", "n\n3\n");
+        assertThat(files.rows("select n from a order by n")).containsExactly("1", "22");
+        assertThat(files.rows("select n from c")).containsExactly("3");
+        assertThat(files.keptFiles(".parquet")).hasSize(3).containsAnyElementsOf(before);
+        Files.delete(files.folder().resolve("b.csv"));
+        assertThatThrownBy(() -> files.rows("select n from b"))
+                .isInstanceOf(SourceFailure.class)
+                .hasMessageContaining("b");
+        assertThat(files.keptFiles(".duckdb")).hasSize(1);
+    }
+
+    @Test
+    void readsWhatAnAuthorSaidOnceAndCountsWhatDoesNotFit() {
+        files.write("tides.csv", "day;metres;code\n01/02/2026;1,250;007\n03/04/2026;calm;008\n");
+        assertThat(files.forms("tides")).containsExactly("day: text", "metres: text", "code: text");
+        files.saying(Map.of(
+                "tides", Map.of("day", "day as 31/12/2026", "metres", "number with a comma", "code", "whole number")));
+        assertThat(files.rows("select day, metres, code from tides order by day"))
+                .containsExactly("2026-02-01 1.250 7", "2026-04-03 null 8");
+        var metres = files.table("tides").files().orElseThrow().columns().get(1);
+        assertThat(metres.misfits()).isEqualTo(1);
+        assertThat(metres.examples()).containsExactly("calm");
+    }
+
+    @Test
+    void looksAtNoHiddenFilesAndAtNoneOutsideOfTheFolder() throws IOException {
+        files.write(".secret.csv", "n\n1\n");
+        files.write("~$open.csv", "n\n1\n");
+        files.write("notes.docx", "n\n1\n");
+        Path outside = Files.writeString(base.resolve("outside.csv"), "n\n1\n");
+        Files.createSymbolicLink(files.folder().resolve("link.csv"), outside);
+        Files.createSymbolicLink(files.folder().resolve("up"), base);
+        assertThat(files.catalogue().tables()).isEmpty();
+        assertThatThrownBy(() -> files.rows("select * from read_csv('" + outside.toRealPath() + "')"))
+                .isInstanceOf(SourceFailure.class)
+                .hasMessageContaining("file system operations are disabled");
+        assertThatThrownBy(() -> files.rows("set memory_limit = '100GB'")).isInstanceOf(SourceFailure.class);
+    }
+
+    @Test
+    void saysThatAFolderIsNotThere() {
+        files.close();
+        assertThat(files.folder().toFile().delete()).isTrue();
+        assertThatThrownBy(() -> files.rows("select 1"))
+                .isInstanceOf(SourceFailure.class)
+                .hasMessage("There is no folder “in”.");
+    }
+}
