@@ -44,19 +44,20 @@ function rename(typed: string): void {
 .name {
   color: var(--k);
 }
-.name :deep(.marked) {
+.name :deep(button.marked.marked) {
   color: inherit;
   border: 0;
   background: none;
   padding: 0;
   min-height: 24px;
   font: inherit;
+  text-decoration: none;
 }
-.name :deep(.marked:hover) {
+.name :deep(button.marked.marked:hover) {
   text-decoration: underline dotted 1.5px;
   text-underline-offset: 4px;
 }
-.named :deep([data-mark='hint'].marked) {
+.named :deep([data-mark='hint'].marked.marked) {
   font-style: italic;
 }
 </style>

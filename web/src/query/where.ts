@@ -8,6 +8,8 @@ export function whereInWords(ran: Ran): string {
   switch (ran.where) {
     case 'BY_INDEX':
       return '◆ by index'
+    case 'BY_PART':
+      return '◆ by file'
     case 'WHILE_SCANNING':
       return '◇ while scanning'
     case 'AFTER_JOIN':
@@ -38,6 +40,8 @@ export function whereAtLength(ran: Ran): string {
   switch (ran.where) {
     case 'BY_INDEX':
       return `at the database, ${ran.index ? `index ${ran.index}` : 'by an index'}${read}`
+    case 'BY_PART':
+      return `at the database, which opens only files that can have such rows${read}`
     case 'WHILE_SCANNING':
       return `at the database, tested on each row${of}${read}`
     case 'AFTER_JOIN':

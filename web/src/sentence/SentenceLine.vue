@@ -68,28 +68,7 @@ const said = computed(() =>
 .together {
   white-space: nowrap;
 }
-.sentence :deep(.marked:not(.short)) {
-  display: inline;
-}
-/* Big enough to be hit. */
-.sentence :deep(.marked.short) {
-  display: inline-block;
-  min-width: 24px;
-}
-.sentence :deep(.marked) {
-  color: var(--sea);
-  border: 0;
-  background: none;
-  padding: 0;
-  font: inherit;
-  line-height: inherit;
-  text-align: left;
-  white-space: normal;
-  text-decoration: underline dotted 1.5px color-mix(in srgb, var(--sea) 60%, transparent);
-  text-underline-offset: 4px;
-  cursor: pointer;
-}
-.sentence .chip :deep(.marked) {
+.sentence .chip :deep(button.marked.marked) {
   font-family: var(--mono);
   font-size: 12px;
   color: var(--k);
@@ -98,8 +77,5 @@ const said = computed(() =>
   border-radius: 3px 3px 0 0;
   padding: 0 3px;
   text-decoration: none;
-}
-.sentence :deep(.marked:hover) {
-  background: var(--wash);
 }
 </style>

@@ -7,6 +7,7 @@ import type { Source, SourceContents, SourceHealth, Table } from '../../api/type
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords } from '../../formats'
 import ThingActions from '../../things/ThingActions.vue'
+import FileDrop from './FileDrop.vue'
 import FunctionLine from './FunctionLine.vue'
 import { found, sizeInWords } from './search'
 import SourceForm from './SourceForm.vue'
@@ -55,6 +56,20 @@ function again(): void {
   void list()
 }
 
+/* The same table as it is now stays open. */
+async function said(): Promise<void> {
+  const name = open.value?.name
+  await props.reload()
+  await list()
+  open.value = tables.value.find(table => table.name === name)
+}
+
+/** What of the files of a table could not be read. */
+const attention = (table: Table): string =>
+  table.files && (table.files.lost > 0 || table.files.columns.some(column => column.misfits > 0))
+    ? 'Not everything in its files could be read'
+    : ''
+
 async function changed(): Promise<void> {
   changing.value = false
   await props.reload()
@@ -78,7 +93,8 @@ async function changed(): Promise<void> {
     </div>
     <p v-if="health.status === 'loading'" class="soft my-1">Asking it …</p>
     <p v-else-if="health.status === 'ready' && health.data.answers" class="my-1">
-      <span class="ok" aria-hidden="true">●</span> {{ health.data.message }} answers, {{ health.data.millis }} ms
+      <span class="ok" aria-hidden="true">●</span> {{ health.data.message }}{{ source.forms.length ? '' : ' answers' }},
+      {{ health.data.millis }} ms
     </p>
     <div v-else class="note bad my-1">
       {{ health.status === 'ready' ? health.data.message : health.failure.message }}
@@ -92,8 +108,11 @@ async function changed(): Promise<void> {
         <button class="as-link" :aria-expanded="open === table" @click="open = open === table ? undefined : table">
           {{ table.name }}
         </button>
-        <span class="soft ms-1">{{ table.view ? 'view' : sizeInWords(table.rows) }}</span>
-        <TableDetail v-if="open === table" :source="source" :table="table" :search="search" />
+        <span class="soft ms-1">{{ table.view ? 'view' : sizeInWords(table.rows, source.forms.length > 0) }}</span>
+        <span v-if="attention(table)" class="attention" :title="attention(table)" aria-hidden="true"> ●</span
+        ><span v-if="attention(table)" class="visually-hidden">{{ attention(table) }}</span>
+        <p v-if="table.files?.unreadable" class="attention m-0">{{ table.files.unreadable }}.</p>
+        <TableDetail v-else-if="open === table" :source="source" :table="table" :search="search" @said="said" />
       </div>
       <FunctionLine
         v-for="each in matchingFunctions.slice(0, MOST_SHOWN)"
@@ -101,6 +120,7 @@ async function changed(): Promise<void> {
         :source="source"
         :found="each" />
     </div>
+    <FileDrop v-if="source.forms.length" :source="source" @taken="again" />
     <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
     <ThingActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">
       <button
@@ -124,6 +144,9 @@ async function changed(): Promise<void> {
 <style scoped>
 .ok {
   color: var(--leaf);
+}
+.attention {
+  color: var(--buoy);
 }
 .tables {
   display: grid;

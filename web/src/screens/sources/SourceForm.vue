@@ -15,6 +15,7 @@ const KINDS = [
   { value: 'mariadb', text: 'MariaDB or MySQL' },
   { value: 'duckdb', text: 'DuckDB file' },
   { value: 'sqlite', text: 'SQLite file' },
+  { value: 'folder', text: 'Folder of files' },
 ]
 const USUAL_PLACES = 8
 const start = props.source ?? {
@@ -26,6 +27,7 @@ const start = props.source ?? {
   user: '',
   places: USUAL_PLACES,
   seconds: 0,
+  said: {},
 }
 const fields = reactive({
   id: start.id,
@@ -41,6 +43,7 @@ const fields = reactive({
 })
 const form = useTemplateRef('form')
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
+const inFolder = computed(() => fields.kind === 'folder')
 const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */
@@ -65,6 +68,7 @@ const body = (): object => ({
   ...(onServer.value ? { port: Number(fields.port) } : { host: '', port: 0, user: '', password: '' }),
   places: Number(fields.places),
   seconds: Number(fields.seconds),
+  said: start.said,
 })
 
 /* A database that does not answer may be down today; what cannot be a source is no matter of today. */
@@ -88,8 +92,8 @@ async function tryAndKeep(): Promise<void> {
 
 /* What this was opened with: a colleague's change since then is not overwritten. */
 const seen = (): object => {
-  const { id, kind, host, port, database, user, places, seconds } = start
-  return { id, kind, host, port, database, user, places, seconds }
+  const { id, kind, host, port, database, user, places, seconds, said } = start
+  return { id, kind, host, port, database, user, places, seconds, said }
 }
 
 async function keep(): Promise<void> {
@@ -110,7 +114,9 @@ async function keep(): Promise<void> {
     <label>Kind <BFormSelect v-model="fields.kind" :options="KINDS" /></label>
     <label v-if="onServer">Host <BFormInput v-model="fields.host" required /></label>
     <label v-if="onServer">Port <BFormInput v-model="fields.port" inputmode="numeric" required /></label>
-    <label>{{ onServer ? 'Database' : 'File' }} <BFormInput v-model="fields.database" required /></label>
+    <label
+      >{{ onServer ? 'Database' : inFolder ? 'Folder' : 'File' }} <BFormInput v-model="fields.database" required
+    /></label>
     <label v-if="onServer">User <BFormInput v-model="fields.user" autocomplete="off" required /></label>
     <label v-if="onServer"
       >Password
@@ -136,6 +142,11 @@ async function keep(): Promise<void> {
     <div v-if="onServer" class="wide soft">
       Connections are read-only. The password is kept encrypted and never sent back. Best give a user that may only
       read.
+    </div>
+    <div v-else-if="inFolder" class="wide soft">
+      Every CSV, JSON or Parquet file and every sheet of a workbook (XLSX) in it is a table; a folder in it is one table
+      of all its files. A name is looked for in the server's folder for files; a whole path may lead into any folder
+      that the operator allowed. Nothing in it is changed.
     </div>
     <div v-else class="wide soft">
       A name is looked for in the server's folder for files; a whole path may lead into any folder that the operator

@@ -2,13 +2,17 @@
 /* One table: its columns with types and keys, its indexes, and its first rows. */
 import { computed } from 'vue'
 import { get } from '../../api/client'
-import type { Cell, Look, Source, Table } from '../../api/types'
+import type { Cell, Look, OfFiles, Source, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RowTable from '../../widgets/RowTable.vue'
+import FileColumns from './FileColumns.vue'
 import { useStart } from './useStart'
 
 const props = defineProps<{ source: Source; table: Table; search: string }>()
+defineEmits<{ said: [] }>()
+/* A table of a database is made of none. */
+const files = props.table.files as OfFiles | null
 const where = new URLSearchParams({ schema: props.table.schema ?? '', table: props.table.name })
 const { state: look } = useLoaded(signal =>
   get<Look>(`/sources/${encodeURIComponent(props.source.id)}/rows?${where}`, signal),
@@ -28,7 +32,8 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
         </button>
       </div>
       <div v-if="refused" class="note bad" role="alert">{{ refused }}</div>
-      <ul class="plain-list">
+      <FileColumns v-if="files" :source="source" :table="table" :files="files" :search="search" @said="$emit('said')" />
+      <ul v-else class="plain-list">
         <li v-for="column in table.columns" :key="column.name">
           <span class="mono" :class="{ hit: isHit(column.name) }">{{ column.name }}</span>
           <span class="soft"
@@ -46,7 +51,7 @@ const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase
           </li>
         </ul></template
       >
-      <p v-else-if="!table.view" class="soft m-0 pt-1">No indexes.</p>
+      <p v-else-if="!table.view && !files" class="soft m-0 pt-1">No indexes.</p>
     </div>
     <div class="first">
       <p v-if="look.status === 'loading'" class="soft m-0" role="status">Fetching the first rows …</p>

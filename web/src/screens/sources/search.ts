@@ -6,8 +6,8 @@ export function found(search: string, name: string, parts: string[]): boolean {
   return words.every(word => name.toLowerCase().includes(word) || parts.some(part => part.toLowerCase().includes(word)))
 }
 
-/** How many rows a database thinks there are; it may be behind. */
-export function sizeInWords(rows: number): string {
+/** How many rows a database thinks there are; it may be behind, unless they were counted. */
+export function sizeInWords(rows: number, counted = false): string {
   if (rows < 0) return 'size not known'
-  return rows === 0 ? 'no rows' : `about ${countInWords(rows)} ${rows === 1 ? 'row' : 'rows'}`
+  return rows === 0 ? 'no rows' : `${counted ? '' : 'about '}${countInWords(rows)} ${rows === 1 ? 'row' : 'rows'}`
 }

@@ -139,7 +139,7 @@ final class ProjectCheck {
         file.sources().stream()
                 .filter(source -> source.id().equals(query.source()))
                 .findFirst()
-                .ifPresent(source -> text(query, source.kind()));
+                .ifPresent(source -> text(query, source.dialect()));
     }
 
     /** The texts of the other queries on the source of one. */

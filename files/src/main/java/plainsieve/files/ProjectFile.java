@@ -1,8 +1,12 @@
 package plainsieve.files;
 
 import com.fasterxml.jackson.annotation.JsonFormat;
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.Collections;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * A whole project, or a part of one, as a YAML file says it: sources, parameters, queries and reports. The SQL of each
@@ -41,7 +45,11 @@ public record ProjectFile(
         return items == null ? List.of() : List.copyOf(items);
     }
 
-    /** A source without its password, which no file holds. */
+    /**
+     * A source without its password, which no file holds.
+     *
+     * @param said what columns of files were taken for, by table and column
+     */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record SourceEntry(
             String id,
@@ -49,11 +57,19 @@ public record ProjectFile(
             String host,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int port,
             String database,
-            String user) {
+            String user,
+            Map<String, Map<String, String>> said) {
         public SourceEntry {
             host = ParameterEntry.orEmpty(host);
             database = ParameterEntry.orEmpty(database);
             user = ParameterEntry.orEmpty(user);
+            said = said == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(said));
+        }
+
+        /** The name of the dialect of its queries: files are asked by an embedded engine. */
+        @JsonIgnore
+        public String dialect() {
+            return kind.equals("folder") ? "duckdb" : kind;
         }
     }
 

@@ -45,6 +45,7 @@ class PackageOrderTest {
             "plainsieve.cli",
             "plainsieve.sources",
             "plainsieve.sources.jdbc",
+            "plainsieve.sources.files",
             "plainsieve.demo",
             "plainsieve.server.people",
             "plainsieve.server.settings",

@@ -3,9 +3,11 @@ package plainsieve.server;
 import java.io.IOException;
 import java.net.CookieManager;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -73,6 +75,15 @@ public final class Api {
         return send(HttpRequest.newBuilder(URI.create(address + inProject(path)))
                 .header("Content-Type", "application/json")
                 .method(method, HttpRequest.BodyPublishers.ofString(text)));
+    }
+
+    /** Puts a file into the folder of a source. */
+    public Answer upload(String source, String name, boolean replace, byte[] content) {
+        String where = "/api/sources/%s/files?name=%s&replace=%s"
+                .formatted(source, URLEncoder.encode(name, StandardCharsets.UTF_8), replace);
+        return send(HttpRequest.newBuilder(URI.create(address + inProject(where)))
+                .header("Content-Type", "application/octet-stream")
+                .method("PUT", HttpRequest.BodyPublishers.ofByteArray(content)));
     }
 
     private Answer send(HttpRequest.Builder request) {

@@ -179,6 +179,21 @@ public sealed interface SourceSettings {
             return new Folder(file, forms);
         }
 
+        /** With something else said of one column. @param form empty for what is found by itself */
+        public Folder saying(String table, String column, String form) {
+            Map<String, Map<String, String>> words = words();
+            Map<String, String> columns = words.computeIfAbsent(table, key -> new TreeMap<>());
+            if (form.isEmpty()) {
+                columns.remove(column);
+            } else {
+                columns.put(column, form);
+            }
+            if (columns.isEmpty()) {
+                words.remove(table);
+            }
+            return of(file, words);
+        }
+
         /** What is said, as words. */
         public Map<String, Map<String, String>> words() {
             Map<String, Map<String, String>> words = new TreeMap<>();

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
@@ -22,6 +23,9 @@ final class DuckDbPlan implements PlanReader {
     private static final String OPTIONAL = "optional: ";
     private static final Set<String> PASSING =
             Set.of("PROJECTION", "FILTER", "STREAMING_LIMIT", "LIMIT", "EXPLAIN_ANALYZE");
+
+    /** How a folder of files says the name of a file, which its column {@code file} has. */
+    private static final Pattern FILE_NAME = Pattern.compile("\"?substr\"?\\(filename, [0-9]+\\)");
 
     private final List<PlanStep> steps = new ArrayList<>();
     private final List<PlanTest> tests = new ArrayList<>();
@@ -85,6 +89,11 @@ final class DuckDbPlan implements PlanReader {
     }
 
     private void tests(Map<?, ?> node, Map<?, ?> info, PlanStep step) {
+        for (Object filter : PlanTree.list(info.get("File Filters"))) {
+            String named = FILE_NAME.matcher(filter.toString()).replaceAll("file");
+            PlanCondition.in(named, DIALECT)
+                    .forEach(condition -> tests.add(PlanTest.of(Where.BY_PART, condition.text(), step)));
+        }
         for (Object filter : PlanTree.list(info.get("Filters"))) {
             scanned(filter.toString().replace(OPTIONAL, ""), step, step);
         }
@@ -126,9 +135,14 @@ final class DuckDbPlan implements PlanReader {
         return node;
     }
 
+    /** Of a table, or of files. */
+    private static boolean isScan(String name) {
+        return name.endsWith("SCAN") || name.equals("READ_PARQUET");
+    }
+
     /** By what stands under a filter: a table, a join, groups, or something that an inner query made. */
     private static Where filtered(String below) {
-        if (below.endsWith("SCAN")) {
+        if (isScan(below)) {
             return below.contains("CTE") ? Where.ON_INNER_RESULT : Where.WHILE_SCANNING;
         }
         if (below.contains("GROUP_BY") || below.contains("AGGREGATE")) {
@@ -164,12 +178,10 @@ final class DuckDbPlan implements PlanReader {
         while (true) {
             List<?> children = PlanTree.list(node.get("children"));
             if (children.isEmpty()) {
-                return name(node).endsWith("SCAN");
+                return isScan(name(node));
             }
             node = PlanTree.map(children.get(0));
-            boolean passes = PASSING.contains(name(node))
-                    || name(node).equals("HASH_JOIN")
-                    || name(node).endsWith("SCAN");
+            boolean passes = PASSING.contains(name(node)) || name(node).equals("HASH_JOIN") || isScan(name(node));
             if (!passes) {
                 return false;
             }

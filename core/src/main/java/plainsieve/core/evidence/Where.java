@@ -6,6 +6,8 @@ import java.util.Locale;
 public enum Where {
     /** An index was entered with it; rows outside were never touched. */
     BY_INDEX,
+    /** Files or partitions that cannot have such rows were never opened. */
+    BY_PART,
     /** Each row of a table was read and tested as it was read. */
     WHILE_SCANNING,
     /** Tested on rows that had been joined already. */

@@ -90,7 +90,13 @@ public class ProjectTransfer {
     private static SourceEntry entry(String id, SourceSettings settings) {
         SourceFields fields = SourceFields.of(settings);
         return new SourceEntry(
-                id, settings.kind().word(), fields.host(), fields.port(), fields.database(), fields.user());
+                id,
+                settings.kind().word(),
+                fields.host(),
+                fields.port(),
+                fields.database(),
+                fields.user(),
+                fields.said());
     }
 
     private static List<ReportEntry> given(Project project) {
@@ -135,8 +141,8 @@ public class ProjectTransfer {
                         Nearest.to(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
-        SourceSettings settings =
-                kind.settings(new SourceFields(entry.host(), entry.port(), entry.database(), entry.user()));
+        SourceSettings settings = kind.settings(
+                new SourceFields(entry.host(), entry.port(), entry.database(), entry.user(), entry.said()));
         sources.bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 

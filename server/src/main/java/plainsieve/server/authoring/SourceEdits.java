@@ -16,6 +16,7 @@ import plainsieve.server.sources.KeptSources;
 import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
 
 /** Adds, changes, tries and removes sources. All projects of the server share them. */
 @Service
@@ -75,6 +76,23 @@ public class SourceEdits {
         kept.requireAllowed(access);
         kept.change(kept.completed(access), seen);
         facts.forget(access.id());
+    }
+
+    /**
+     * Takes a column of files for something from now on.
+     *
+     * @param form in the words of {@link plainsieve.sources.CellForm}; empty for what is found by itself
+     */
+    public void say(String id, String table, String column, String form) {
+        SourceAccess access = kept.access(kept.row(id));
+        if (!(access.settings() instanceof SourceSettings.Folder folder)) {
+            throw new ProblemException(Problem.of(
+                    "bad-source",
+                    "“%s” has types of its own.".formatted(id),
+                    "Change the type of a column with a step, or in the query."));
+        }
+        SourceSettings said = folder.saying(table, column, form);
+        change(access.at(said), Optional.of(new KeptSources.Seen(folder, access.limits())));
     }
 
     /**

@@ -48,6 +48,13 @@ class DemoProject {
         bringIn(project, text("watch.yaml"), Map.of());
     }
 
+    /** Adds a folder of files with its report: all of it or nothing. */
+    @Transactional
+    public void addFiles(SourceAccess source) {
+        sources.add(source);
+        bringIn(project(), text("office.yaml"), Map.of());
+    }
+
     /** Adds a further source with its report: all of it or nothing. */
     @Transactional
     public void addServer(SourceAccess source, String suffix, String audience) {

@@ -7,15 +7,18 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.Map;
 import java.util.function.IntConsumer;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 import plainsieve.demo.DuckDbFerries;
+import plainsieve.demo.FerryFiles;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.server.settings.Settings;
+import plainsieve.sources.CellForm;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
@@ -27,6 +30,8 @@ class DemoSetup implements ApplicationRunner {
     private static final String HOST = "127.0.0.1";
 
     /** The user of the demo's sources: may read the ferries and nothing else. */
+    private static final String OFFICE = "office";
+
     private static final String READER = "ferry_reader";
 
     private final Settings settings;
@@ -56,6 +61,7 @@ class DemoSetup implements ApplicationRunner {
             return;
         }
         embedded();
+        files();
         if (postgresPort > 0) {
             postgres();
         }
@@ -80,6 +86,18 @@ class DemoSetup implements ApplicationRunner {
             project.reach(ferries, new SourceSettings.DuckDb(before.toString()));
         } else {
             project.addFerries(ferries);
+        }
+    }
+
+    private void files() throws IOException {
+        Path folder = settings.foldersOfFiles().get(0).resolve(OFFICE);
+        if (!Files.exists(folder)) {
+            FerryFiles.write(folder);
+        }
+        SourceSettings settings =
+                SourceSettings.Folder.of(OFFICE, Map.of("weather", Map.of("wind", CellForm.NUMBER_WITH_COMMA.words())));
+        if (!project.hasSource(OFFICE)) {
+            project.addFiles(new SourceAccess(OFFICE, settings, Secret.none()));
         }
     }
 

@@ -2,6 +2,7 @@ package plainsieve.server.project;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -75,7 +76,22 @@ public final class StoredForms {
                 kept.path("host").asString(""),
                 kept.path("port").asInt(0),
                 kept.path(place).asString(""),
-                kept.path("user").asString("")));
+                kept.path("user").asString(""),
+                said(kept.path("said"))));
+    }
+
+    /** What is said of columns of files. */
+    private Map<String, Map<String, String>> said(JsonNode kept) {
+        Map<String, Map<String, String>> said = new TreeMap<>();
+        kept.properties().forEach(table -> {
+            Map<String, String> columns = new TreeMap<>();
+            table.getValue()
+                    .properties()
+                    .forEach(column ->
+                            columns.put(column.getKey(), column.getValue().asString("")));
+            said.put(table.getKey(), columns);
+        });
+        return said;
     }
 
     /** What a source is asked to bear; what a record does not say is as usual. */
@@ -88,6 +104,9 @@ public final class StoredForms {
 
     public String write(SourceSettings settings, SourceLimits limits) {
         ObjectNode kept = json.valueToTree(settings);
+        if (settings instanceof SourceSettings.Folder folder) {
+            kept.set("said", json.valueToTree(folder.words()));
+        }
         kept.put("places", limits.places()).put("seconds", limits.seconds());
         return json.writeValueAsString(
                 json.createObjectNode().put(FORMAT_FIELD, FORMAT).setAll(kept));

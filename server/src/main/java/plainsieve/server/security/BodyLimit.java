@@ -12,18 +12,27 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.settings.Settings;
 
-/** Takes no more of a request than the server is set to take, whether it says beforehand how much it is or not. */
+/**
+ * Takes no more of a request than the server is set to take, whether it says beforehand how much it is or not. Files for the
+ * folders of sources may be larger than any other request.
+ */
 @Component
 class BodyLimit extends OncePerRequestFilter {
-    private final long most;
+    private static final String FILES = ".*/sources/[^/]+/files";
+
+    private final long mostOfBody;
+    private final long mostOfFile;
 
     BodyLimit(Settings settings) {
-        this.most = settings.bodyMost().toBytes();
+        this.mostOfBody = settings.bodyMost().toBytes();
+        this.mostOfFile = settings.uploadMost().toBytes();
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        boolean file = request.getRequestURI().matches(FILES);
+        long most = file ? mostOfFile : mostOfBody;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");
@@ -32,29 +41,34 @@ class BodyLimit extends OncePerRequestFilter {
             response.setHeader("Connection", "close");
             response.getWriter().write("""
                     {"title":"Content Too Large","status":413,"detail":"The request is larger than %d MB.",\
-                    "advice":"Send less, or set plainsieve.body-most.","problems":[]}""".formatted(most >> 20));
+                    "advice":"Send less, or set plainsieve.%s-most.","problems":[]}""".formatted(most >> 20, file ? "upload" : "body"));
             return;
         }
-        chain.doFilter(new Limited(request), response);
+        chain.doFilter(new Limited(request, most), response);
     }
 
-    private final class Limited extends HttpServletRequestWrapper {
-        Limited(HttpServletRequest request) {
+    private static final class Limited extends HttpServletRequestWrapper {
+        private final long most;
+
+        Limited(HttpServletRequest request, long most) {
             super(request);
+            this.most = most;
         }
 
         @Override
         public ServletInputStream getInputStream() throws IOException {
-            return new Counted(super.getInputStream());
+            return new Counted(super.getInputStream(), most);
         }
     }
 
-    private final class Counted extends ServletInputStream {
+    private static final class Counted extends ServletInputStream {
         private final ServletInputStream in;
+        private final long most;
         private long read;
 
-        Counted(ServletInputStream in) {
+        Counted(ServletInputStream in, long most) {
             this.in = in;
+            this.most = most;
         }
 
         private int counted(int count) throws IOException {

@@ -59,7 +59,8 @@ public class KeptSources {
         return records.all().stream().collect(Collectors.toMap(SourceRow::id, forms::limits));
     }
 
-    SourceAccess access(SourceRow row) {
+    /** How the source of a row is reached, with its password. */
+    public SourceAccess access(SourceRow row) {
         return new SourceAccess(row.id(), forms.settings(row), password(row), forms.limits(row));
     }
 

@@ -14,6 +14,8 @@ import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.files.FolderSource;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /** The sources of the server, opened when first needed. One whose record has changed is closed and opened anew. */
@@ -21,6 +23,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 class OpenSources {
     private final KeptSources kept;
     private final FileFence fence;
+    private final KeptFiles files;
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "time-limits");
@@ -43,7 +46,8 @@ class OpenSources {
         }
     }
 
-    OpenSources(KeptSources kept, FileFence fence) {
+    OpenSources(KeptSources kept, FileFence fence, KeptFiles files) {
+        this.files = files;
         this.kept = kept;
         this.fence = fence;
     }
@@ -88,7 +92,10 @@ class OpenSources {
      * @throws ProblemException when it must not be read
      */
     Source open(SourceAccess access) {
-        return new JdbcSource(fence.inside(access), clock);
+        SourceAccess inside = fence.inside(access);
+        return inside.settings() instanceof SourceSettings.Folder
+                ? new FolderSource(inside, files.of(inside), files.limits(), clock)
+                : new JdbcSource(inside, clock);
     }
 
     /** Lets go of a source that was changed or removed. */

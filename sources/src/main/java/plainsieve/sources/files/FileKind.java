@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** The kinds of file that are tables, told by the end of their names. */
-enum FileKind {
+public enum FileKind {
     CSV("csv", "tsv"),
     JSON("json", "jsonl", "ndjson"),
     PARQUET("parquet"),
@@ -18,7 +18,7 @@ enum FileKind {
         this.ends = List.of(ends);
     }
 
-    static Optional<FileKind> of(String fileName) {
+    public static Optional<FileKind> of(String fileName) {
         String end = fileName.substring(fileName.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
         return Arrays.stream(values()).filter(kind -> kind.ends.contains(end)).findFirst();
     }

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Source;
@@ -32,6 +33,7 @@ final class FolderReader {
     private final EngineLimits limits;
     private final ScheduledExecutorService clock;
     private final Keeping keeping;
+    private List<FilePart> before = List.of();
 
     FolderReader(SourceAccess access, Path kept, EngineLimits limits, ScheduledExecutorService clock) {
         this.access = access;
@@ -48,8 +50,7 @@ final class FolderReader {
         Path views = kept.resolve("views-" + UUID.randomUUID() + ".duckdb");
         try {
             Files.createDirectories(kept);
-            keeping.forgetAllBut(
-                    tables.stream().flatMap(table -> table.parts().stream()).toList());
+            forget(tables);
             Map<String, Catalogue.OfFiles> about = new LinkedHashMap<>();
             try (Connection engine = DriverManager.getConnection("jdbc:duckdb:" + views);
                     Statement statement = engine.createStatement()) {
@@ -61,6 +62,14 @@ final class FolderReader {
         } catch (IOException | SQLException e) {
             throw failure(e);
         }
+    }
+
+    /* What is asked just now may still read what was kept before. */
+    private void forget(List<FileTable> tables) throws IOException {
+        List<FilePart> now =
+                tables.stream().flatMap(table -> table.parts().stream()).toList();
+        keeping.forgetAllBut(Stream.concat(now.stream(), before.stream()).toList());
+        before = now;
     }
 
     private Source source(Path views) {

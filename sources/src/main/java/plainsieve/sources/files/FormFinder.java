@@ -97,9 +97,10 @@ final class FormFinder {
 
     private Column found(int column, String name, CellForm likely) throws SQLException {
         Counted first = counted(column, likely);
-        boolean wider = !first.all() && likely == CellForm.WHOLE;
-        Counted number = wider ? counted(column, CellForm.NUMBER) : first;
-        Counted counted = number.fit() > first.fit() ? number : first;
+        Optional<CellForm> wider =
+                first.all() ? Optional.empty() : FormSql.of(likely).wider();
+        Counted second = wider.isPresent() ? counted(column, wider.get()) : first;
+        Counted counted = second.fit() > first.fit() ? second : first;
         CellForm form = counted.form();
         if (form != CellForm.TEXT && counted.all() && hasOneMeaning(column, form)) {
             return new Column(

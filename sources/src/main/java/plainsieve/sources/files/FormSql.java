@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import plainsieve.sources.CellForm;
 
 /**
@@ -61,13 +62,13 @@ record FormSql(CellForm form, String type, String looking, String reading) {
         put(
                 CellForm.MOMENT,
                 "timestamp",
-                "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}[ T][0-9]{2}:[0-9]{2}(:[0-9]{2}(\\.[0-9]{1,6})?)?')",
+                "regexp_full_match(%s, '[0-9]{4}-[0-9]{2}-[0-9]{2}([ T][0-9]{2}:[0-9]{2}(:[0-9]{2}(\\.[0-9]{1,6})?)?)?')",
                 "case when not regexp_matches(%1$s, '[zZ]$|:[0-9]{2}[+-][0-9]') then try_cast(%1$s as timestamp) end");
         put(
                 CellForm.MOMENT_WITH_DOTS,
                 "timestamp",
-                "regexp_full_match(%s, '[0-9]{1,2}\\.[0-9]{1,2}\\.[0-9]{4} [0-9]{1,2}:[0-9]{2}(:[0-9]{2})?')",
-                "try_strptime(%s, ['%%d.%%m.%%Y %%H:%%M:%%S', '%%d.%%m.%%Y %%H:%%M'])");
+                "regexp_full_match(%s, '[0-9]{1,2}\\.[0-9]{1,2}\\.[0-9]{4}( [0-9]{1,2}:[0-9]{2}(:[0-9]{2})?)?')",
+                "try_strptime(%s, ['%%d.%%m.%%Y %%H:%%M:%%S', '%%d.%%m.%%Y %%H:%%M', '%%d.%%m.%%Y'])");
         put(
                 CellForm.MOMENT_WITH_ZONE,
                 "timestamp with time zone",
@@ -109,5 +110,15 @@ record FormSql(CellForm form, String type, String looking, String reading) {
     /** SQL of a number as a text with a point. */
     String withPoint(String text) {
         return form == CellForm.NUMBER_WITH_COMMA ? "replace(replace(" + text + ", '.', ''), ',', '.')" : text;
+    }
+
+    /** What also holds values that this one does not, and reads the same from those that it does. */
+    Optional<CellForm> wider() {
+        return switch (form) {
+            case WHOLE -> Optional.of(CellForm.NUMBER);
+            case DAY -> Optional.of(CellForm.MOMENT);
+            case DAY_WITH_DOTS -> Optional.of(CellForm.MOMENT_WITH_DOTS);
+            default -> Optional.empty();
+        };
     }
 }

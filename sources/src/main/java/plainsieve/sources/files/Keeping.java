@@ -24,6 +24,8 @@ import tools.jackson.databind.ObjectMapper;
  * of change of the file, or another word of the author on its columns, is another one.
  */
 final class Keeping {
+    private static final System.Logger LOG = System.getLogger(Keeping.class.getName());
+
     /** Another way of reading makes all anew. */
     private static final int VERSION = 1;
 
@@ -92,6 +94,7 @@ final class Keeping {
                     columns.stream().map(FormFinder.Column::found).toList();
             return new KeptPart(found, rows, cells.lost(), cells.notes(), "");
         } catch (UnreadableFile e) {
+            LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + part.file().name(), e);
             return KeptPart.unreadable(e.getMessage());
         } finally {
             cancellation.end();

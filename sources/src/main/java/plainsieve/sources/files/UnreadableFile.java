@@ -5,4 +5,8 @@ final class UnreadableFile extends RuntimeException {
     UnreadableFile(String why) {
         super(why);
     }
+
+    UnreadableFile(String why, Throwable cause) {
+        super(why, cause);
+    }
 }

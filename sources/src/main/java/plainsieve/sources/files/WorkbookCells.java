@@ -15,7 +15,6 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
-import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
@@ -47,8 +46,11 @@ final class WorkbookCells {
                         .orElseThrow(() -> new UnreadableFile("has no sheet “" + area.sheet() + "” any more"))
                         .openStream()) {
             return read(rows.iterator());
-        } catch (ExcelReaderException | NumberFormatException e) {
-            throw new UnreadableFile("is no workbook that can be read");
+        } catch (UnreadableFile e) {
+            throw e;
+        } catch (RuntimeException e) {
+            // The library breaks in many ways over what is broken.
+            throw new UnreadableFile("is no workbook that can be read", e);
         }
     }
 

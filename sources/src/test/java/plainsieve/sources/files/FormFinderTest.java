@@ -37,6 +37,7 @@ nan|inf|1                                   | text                              
 01/13/2026|01/02/2026|02/03/2026            | day as 12/31/2026                 | 2026-01-13, 2026-01-02, 2026-02-03
 01/02/2026|02/03/2026|04/05/2026            | text                              | 01/02/2026, 02/03/2026, 04/05/2026
 2026-01-02 03:04|2026-01-02T03:04:05.5|2026-01-02 00:00:00 | day and time       | 2026-01-02T03:04, 2026-01-02T03:04:05.500, 2026-01-02T00:00
+2026-01-02|2026-01-03 00:30|2026-01-04T05:06:07 | day and time               | 2026-01-02T00:00, 2026-01-03T00:30, 2026-01-04T05:06:07
 1.2.2026 7:05|31.12.2025 23:59:01|05.06.2024 00:00 | day and time as 31.12.2026 23:59 | 2026-02-01T07:05, 2025-12-31T23:59:01, 2024-06-05T00:00
 true|False|TRUE                             | yes or no                         | true, false, true
 yes|no|yes                                  | text                              | yes, no, yes
@@ -65,8 +66,10 @@ a|1|2                                       | text                              
     @Test
     void decidesByTheLastRowAsMuchAsByTheFirst() throws IOException {
         try (FolderFixture files = new FolderFixture(base)) {
-            files.write("late.csv", "v,w,x\n" + "1,1,\n".repeat(60_000) + "2.5,a,2026-01-01\n");
-            assertThat(files.forms("late")).containsExactly("v: number", "w: text", "x: day");
+            files.write(
+                    "late.csv",
+                    "v,w,x,y\n" + "1,1,,2026-01-01\n".repeat(60_000) + "2.5,a,2026-01-01,2026-01-01 10:00\n");
+            assertThat(files.forms("late")).containsExactly("v: number", "w: text", "x: day", "y: day and time");
             assertThat(files.rows("select count(v), count(x) from late")).containsExactly("60001 1");
         }
     }

@@ -4,22 +4,29 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.authoring.FirstRows;
+import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.sources.KeptSources;
 import plainsieve.server.sources.Sending;
 import plainsieve.sources.Catalogue;
+import plainsieve.sources.CellForm;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceLimits;
@@ -33,8 +40,10 @@ class SourceContentsApi {
     private final KeptSources kept;
     private final Sending sending;
     private final FirstRows firstRows;
+    private final SourceEdits edits;
 
-    SourceContentsApi(KeptSources kept, Sending sending, FirstRows firstRows) {
+    SourceContentsApi(KeptSources kept, Sending sending, FirstRows firstRows, SourceEdits edits) {
+        this.edits = edits;
         this.kept = kept;
         this.sending = sending;
         this.firstRows = firstRows;
@@ -46,9 +55,11 @@ class SourceContentsApi {
      * @param kind its word
      * @param title its kind as people write it
      * @param address where it is, in words
-     * @param database the database's name, or the path of its file
+     * @param database the database's name, or the path of its file or folder
      * @param places how many statements for rows it takes at once
      * @param seconds how long each of them may run; 0 leaves it to the server
+     * @param said what columns of files are taken for, by table and column
+     * @param forms what they can be taken for; none where the source is no folder of files
      */
     record SourceBody(
             String id,
@@ -60,7 +71,9 @@ class SourceContentsApi {
             String database,
             String user,
             int places,
-            int seconds) {
+            int seconds,
+            Map<String, Map<String, String>> said,
+            List<String> forms) {
         static SourceBody of(String id, SourceSettings settings, SourceLimits limits) {
             SourceFields fields = SourceFields.of(settings);
             return new SourceBody(
@@ -73,7 +86,9 @@ class SourceContentsApi {
                     fields.database(),
                     fields.user(),
                     limits.places(),
-                    limits.seconds());
+                    limits.seconds(),
+                    fields.said(),
+                    settings instanceof SourceSettings.Folder ? CellForm.allWords() : List.of());
         }
     }
 
@@ -111,6 +126,16 @@ class SourceContentsApi {
     SourceContents contents(@PathVariable String id) {
         Catalogue catalogue = sending.catalogue(id);
         return new SourceContents(catalogue.tables(), catalogue.functions());
+    }
+
+    /** What a column of files is taken for. @param form empty for what is found by itself */
+    record Saying(String table, String column, String form) {}
+
+    /** Takes a column of files for something from now on. */
+    @PutMapping("/{id}/said")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void say(@PathVariable String id, @RequestBody Saying body) {
+        edits.say(id, body.table(), body.column(), Absent.orEmpty(body.form()));
     }
 
     /** The first rows of a table, as the database gives them. */

@@ -2,6 +2,7 @@ package plainsieve.server.api.operator;
 
 import jakarta.validation.Valid;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -41,10 +42,11 @@ class SourcesApi {
     /**
      * How a source is reached. What is missing is empty.
      *
-     * @param database the database's name, or the path of its file
+     * @param database the database's name, or the path of its file or folder
      * @param places how many statements for rows it takes at once; as usual when missing
      * @param seconds how long each of them may run; 0 leaves it to the server
      * @param password empty keeps the one there is, while server and user stay the same
+     * @param said what columns of files are taken for, by table and column
      * @param seen what a change was made from; missing when it holds whatever that is
      */
     record NewSource(
@@ -57,6 +59,7 @@ class SourcesApi {
             String password,
             Integer places,
             int seconds,
+            Map<String, Map<String, String>> said,
             NewSource seen) {
         NewSource {
             places = places == null ? SourceLimits.USUAL.places() : places;
@@ -66,6 +69,7 @@ class SourcesApi {
             database = stripped(database);
             user = stripped(user);
             password = Absent.orEmpty(password);
+            said = said == null ? Map.of() : said;
         }
 
         private static String stripped(String text) {
@@ -90,7 +94,7 @@ class SourcesApi {
         }
 
         private SourceFields fields() {
-            return new SourceFields(host, port, database, user);
+            return new SourceFields(host, port, database, user, said);
         }
 
         private SourceLimits limits() {

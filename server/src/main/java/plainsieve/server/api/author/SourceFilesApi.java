@@ -1,0 +1,40 @@
+package plainsieve.server.api.author;
+
+import io.swagger.v3.oas.annotations.Parameter;
+import java.io.IOException;
+import java.io.InputStream;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Role;
+import plainsieve.server.sources.Uploads;
+
+/** Takes files into the folders of sources. */
+@RestController
+@RequestMapping("/api/projects/{project}/sources")
+@Route(Role.AUTHOR)
+class SourceFilesApi {
+    private final Uploads uploads;
+
+    SourceFilesApi(Uploads uploads) {
+        this.uploads = uploads;
+    }
+
+    /** Puts a file into the folder of a source. @param replace whether it may take the place of one that is there */
+    @PutMapping(value = "/{id}/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void put(
+            @PathVariable String id,
+            @RequestParam String name,
+            @RequestParam(defaultValue = "false") boolean replace,
+            @Parameter(hidden = true) InputStream body)
+            throws IOException {
+        uploads.put(id, name, replace, body);
+    }
+}

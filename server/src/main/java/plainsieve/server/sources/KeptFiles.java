@@ -1,0 +1,77 @@
+package plainsieve.server.sources;
+
+import jakarta.annotation.PostConstruct;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
+import plainsieve.server.settings.Settings;
+import plainsieve.server.spool.Spools;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.files.EngineLimits;
+
+/** Where what is kept of the files of folders lies: a folder for each source. Those of former ones are removed at the start. */
+@Component
+class KeptFiles {
+    private final Path folder;
+    private final EngineLimits limits;
+    private final SourceRecords records;
+
+    KeptFiles(Settings settings, SourceRecords records) throws IOException {
+        this.records = records;
+        this.folder = settings.dataFolder().toAbsolutePath().resolve("kept");
+        this.limits = new EngineLimits(
+                settings.engineMemory().toBytes(), Runtime.getRuntime().availableProcessors());
+        Files.createDirectories(
+                folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
+    }
+
+    EngineLimits limits() {
+        return limits;
+    }
+
+    Path of(SourceAccess access) {
+        return folder.resolve(name(access.id()));
+    }
+
+    private static String name(String sourceId) {
+        return UUID.nameUUIDFromBytes(sourceId.getBytes(StandardCharsets.UTF_8)).toString();
+    }
+
+    @PostConstruct
+    void removeForgotten() throws IOException {
+        Set<String> wanted =
+                records.all().stream().map(SourceRow::id).map(KeptFiles::name).collect(Collectors.toSet());
+        for (Path one : in(folder)) {
+            if (!wanted.contains(one.getFileName().toString())) {
+                Spools.remove(one);
+            } else {
+                removeHalf(one);
+            }
+        }
+    }
+
+    /* A server that was killed left what it was just making. */
+    private static void removeHalf(Path kept) throws IOException {
+        for (Path one : in(kept)) {
+            if (one.getFileName().toString().matches("views-.*|.*\\.(stage|draft)")) {
+                Spools.remove(one);
+            }
+        }
+    }
+
+    private static List<Path> in(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.toList();
+        }
+    }
+}

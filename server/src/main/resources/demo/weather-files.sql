@@ -1,0 +1,1 @@
+select distinct file from weather order by file

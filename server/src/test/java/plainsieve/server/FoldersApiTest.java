@@ -1,0 +1,144 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/** Folders of files as sources: added, filled, corrected and asked through the API. */
+class FoldersApiTest {
+    private final Api api = new Api(RunningServer.get().address());
+
+    private static byte[] bytes(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    private void folder(String id) {
+        api.post("/api/sources", Map.of("id", id, "kind", "folder", "database", id));
+    }
+
+    private JsonNode table(String source, String name) {
+        for (JsonNode table :
+                api.get("/api/sources/" + source + "/contents").json().get("tables")) {
+            if (table.get("name").asString().equals(name)) {
+                return table;
+            }
+        }
+        throw new AssertionError("No table " + name);
+    }
+
+    @Test
+    void aFileThatIsPutIntoAFolderIsATableWithTheNextQuestion() {
+        folder("crews");
+        assertThat(api.upload("crews", "masters.csv", false, bytes("name;born\nOrla;1.2.1980\n"))
+                        .status())
+                .isEqualTo(204);
+        api.post("/api/queries", Map.of("name", "Masters", "sourceId", "crews", "text", "select 1"));
+        String text = "select name, born from masters where born >= :born_from";
+        api.post("/api/parameters", Map.of("name", "born_from", "type", "date"));
+        assertThat(api.runDraft("masters", text, Map.of("born_from", Api.values("1980-02-01")))
+                        .rows()
+                        .toString())
+                .isEqualTo("[[\"Orla\",\"1980-02-01\"]]");
+        assertThat(api.runDraft("masters", text, Map.of("born_from", Api.values("1980-02-02")))
+                        .rows())
+                .isEmpty();
+
+        Api.Answer again = api.upload("crews", "masters.csv", false, bytes("name;born\n"));
+        assertThat(again.status()).isEqualTo(422);
+        assertThat(again.json().get("problems").get(0).get("kind").asString()).isEqualTo("file-there");
+        assertThat(api.upload("crews", "masters.csv", true, bytes("name;born\nUna;3.4.1990\n"))
+                        .status())
+                .isEqualTo(204);
+        assertThat(api.runDraft("masters", text, Map.of("born_from", Api.blank()))
+                        .rows()
+                        .toString())
+                .isEqualTo("[[\"Una\",\"1990-04-03\"]]");
+    }
+
+    @Test
+    void whatAnAuthorSaysOfAColumnIsKeptAndTravelsWithTheProject() {
+        folder("tides");
+        api.upload("tides", "levels.csv", false, bytes("at;metres\n01/02/2026;1,5\n02/02/2026;slack\n"));
+        assertThat(table("tides", "levels").get("columns").toString())
+                .contains("VARCHAR")
+                .doesNotContain("DATE");
+        for (String[] said :
+                List.of(new String[] {"at", "day as 31/12/2026"}, new String[] {"metres", "number with a comma"})) {
+            Map<String, String> body = Map.of("table", "levels", "column", said[0], "form", said[1]);
+            assertThat(api.send("PUT", "/api/sources/tides/said", body).status())
+                    .isEqualTo(204);
+        }
+        JsonNode files = table("tides", "levels").get("files");
+        assertThat(files.get("columns").get(1).get("misfits").asInt()).isEqualTo(1);
+        assertThat(files.get("columns").get(1).get("examples").toString()).isEqualTo("[\"slack\"]");
+        assertThat(api.get("/api/sources").json().toString())
+                .contains("\"said\":{\"levels\":{\"at\":\"day as 31/12/2026\",\"metres\":\"number with a comma\"}}");
+
+        Map<String, String> odd = Map.of("table", "levels", "column", "at", "form", "a moon");
+        assertThat(api.send("PUT", "/api/sources/tides/said", odd)
+                        .json()
+                        .get("detail")
+                        .asString())
+                .contains("“a moon” is nothing that the column “at” can be taken for");
+        Map<String, String> database = Map.of("table", "ports", "column", "name", "form", "text");
+        assertThat(api.send("PUT", "/api/sources/ferries/said", database).status())
+                .isEqualTo(422);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "../up.csv",
+                "a/../../up.csv",
+                "/etc/up.csv",
+                ".hidden.csv",
+                "_x.csv",
+                "a\\b.csv",
+                "notes.txt",
+                "",
+                "x",
+                "a/b/c/d/e.csv",
+                "a\0.csv"
+            })
+    void takesNoFileElsewhereAndNoneThatIsNoTable(String name) {
+        folder("safe");
+        Api.Answer answer = api.upload("safe", name, true, bytes("a\n1\n"));
+        assertThat(answer.status()).isBetween(400, 422);
+        assertThat(answer.json().get("detail").asString()).isNotBlank().doesNotContain("/tmp");
+        assertThat(api.upload("ferries", "x.csv", true, bytes("a\n1\n")).status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void aFolderThatIsNotThereOrNotAllowedSaysSo() {
+        Map<String, Object> outside = Map.of("id", "etc", "kind", "folder", "database", "/etc");
+        assertThat(api.post("/api/sources", outside).status()).isEqualTo(422);
+        api.post("/api/sources", Map.of("id", "nowhere", "kind", "folder", "database", "nowhere"));
+        assertThat(api.get("/api/sources/nowhere/health").json().toString())
+                .contains("There is no folder “nowhere”.")
+                .doesNotContain("/tmp");
+    }
+
+    @Test
+    void theDemoReportReadsTheFilesAsItsChoicesSay() {
+        List<JsonNode> rows = api.runView(
+                        "weather",
+                        "days",
+                        Map.of(
+                                "port", Api.values("Lunna"),
+                                "from", Api.values("2026-02-01"),
+                                "to", Api.blank(),
+                                "weather_file", Api.values("2026_02.csv", "2026_04.csv"),
+                                "wind_least", Api.blank()))
+                .rows();
+        assertThat(rows).hasSize(58);
+        assertThat(rows.get(0).toString()).startsWith("[\"Lunna\",\"2026-02-01\",");
+        assertThat(api.listValues("weather_file", Map.of()).json().toString()).contains("2026_01.csv", "2026_06.csv");
+    }
+}

@@ -1,0 +1,100 @@
+package plainsieve.sources.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.Verdict;
+import plainsieve.core.evidence.Where;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.Type;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Dispatch;
+import plainsieve.sources.TestDatabases;
+
+/** Choices reach the files: what they ran at, by the plan, and the rows that they leave. */
+class FilesEvidenceTest {
+    @TempDir
+    Path base;
+
+    private FolderFixture files;
+
+    @BeforeEach
+    void open() throws IOException {
+        files = new FolderFixture(base);
+    }
+
+    @AfterEach
+    void close() {
+        files.close();
+    }
+
+    private plainsieve.core.statement.Statement rewritten(
+            String sql, Map<String, Parameter> parameters, Map<String, ChoiceText> chosen) {
+        Choices choices = new Choices(parameters, ChoiceReader.readAll(parameters, chosen));
+        return PreparedQuery.of(sql, Dialects.of("duckdb")).rewrite(choices, Wanted.allRows(), 1_000);
+    }
+
+    private List<Where> where(plainsieve.core.statement.Statement statement) {
+        Plan plan = files.source().explain(new Dispatch.Sql(statement), false, FolderFixture.RUN, new Cancellation());
+        return Evidence.of(statement, Dialects.of("duckdb"), plan).stream()
+                .map(Verdict::where)
+                .toList();
+    }
+
+    @Test
+    void skipsFilesByTheirNames() throws Exception {
+        for (int month = 1; month <= 3; month++) {
+            parquet("select n as id, n % 7 as wind from range(1000) r(n)", "weather/2026_0" + month + ".parquet");
+        }
+        Map<String, Parameter> parameters = Map.of(
+                "month", Parameter.of("month", Type.TEXT).takingMany(), "wind", Parameter.of("wind", Type.INTEGER));
+        var statement = rewritten(
+                "select file, count(*) as n from weather where file in (:month) and wind >= :wind group by file",
+                parameters,
+                Map.of("month", ChoiceText.of("2026_02.parquet", "2026_03.parquet"), "wind", ChoiceText.of("6")));
+        assertThat(where(statement)).containsExactly(Where.BY_PART, Where.WHILE_SCANNING);
+        assertThat(TestDatabases.rows(files.source(), statement))
+                .containsExactlyInAnyOrder(List.of("2026_02.parquet", 142L), List.of("2026_03.parquet", 142L));
+    }
+
+    @Test
+    void testsRowsOfKeptFilesWhereTheyLie() {
+        files.write("weather_1.csv", "station,wind\n" + "A,1\nB,2\n".repeat(5_000));
+        Map<String, Parameter> parameters =
+                Map.of("station", Parameter.of("station", Type.TEXT), "least", Parameter.of("least", Type.INTEGER));
+        var statement = rewritten(
+                "select station, wind from weather_1 where station = :station and wind > :least",
+                parameters,
+                Map.of("station", ChoiceText.of("B"), "least", ChoiceText.of("1")));
+        assertThat(where(statement)).containsExactly(Where.WHILE_SCANNING, Where.WHILE_SCANNING);
+        assertThat(TestDatabases.rows(files.source(), statement)).hasSize(1_000).containsOnly(List.of("B", 2L));
+    }
+
+    private void parquet(String sql, String name) throws Exception {
+        Path file = files.folder().resolve(name);
+        Files.createDirectories(file.getParent());
+        try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
+                Statement statement = connection.createStatement()) {
+            statement.execute("copy (" + sql + ") to '" + file + "' (format parquet)");
+        }
+    }
+}

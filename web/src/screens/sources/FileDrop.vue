@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/* Takes files into the folder of a source: dropped, or chosen. One that is there is replaced only when that was said. */
+import { ref, shallowRef } from 'vue'
+import { asFailure, send, type Failure } from '../../api/client'
+import type { Source } from '../../api/types'
+import FailureNote from '../../widgets/FailureNote.vue'
+
+const props = defineProps<{ source: Source }>()
+const emit = defineEmits<{ taken: [] }>()
+
+const FILE_THERE = 'file-there'
+const over = ref(false)
+const sending = ref('')
+const failed = shallowRef<{ file: File; failure: Failure }>()
+const chooser = ref<HTMLInputElement>()
+
+async function take(files: File[], replace = false): Promise<void> {
+  failed.value = undefined
+  for (const file of files) {
+    sending.value = file.name
+    const where = new URLSearchParams({ name: file.name, replace: String(replace) })
+    try {
+      await send(`/sources/${encodeURIComponent(props.source.id)}/files?${where}`, {
+        method: 'PUT',
+        body: file,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      })
+    } catch (error) {
+      failed.value = { file, failure: asFailure(error) }
+      break
+    }
+  }
+  sending.value = ''
+  emit('taken')
+}
+
+function dropped(event: DragEvent): void {
+  over.value = false
+  void take([...(event.dataTransfer?.files ?? [])])
+}
+
+function chosen(): void {
+  void take([...(chooser.value?.files ?? [])]).then(() => {
+    if (chooser.value) chooser.value.value = ''
+  })
+}
+</script>
+
+<template>
+  <div class="drop" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
+    <span v-if="sending" class="soft" role="status">Taking {{ sending }} …</span>
+    <template v-else>
+      <span class="soft">Drop CSV, JSON, Parquet or XLSX files here, or </span
+      ><button type="button" class="as-link" @click="chooser?.click()">choose some</button
+      ><span class="soft">. Each becomes a table.</span>
+    </template>
+    <input
+      ref="chooser"
+      type="file"
+      multiple
+      class="visually-hidden"
+      tabindex="-1"
+      accept=".csv,.tsv,.json,.jsonl,.ndjson,.parquet,.xlsx"
+      :aria-label="`Files for ${source.id}`"
+      @change="chosen" />
+    <FailureNote v-if="failed" :failure="failed.failure" class="mt-1"
+      ><button
+        v-if="failed.failure.problems.some(problem => problem.kind === FILE_THERE)"
+        type="button"
+        class="as-link ms-1"
+        @click="take([failed.file], true)">
+        Replace it
+      </button></FailureNote
+    >
+  </div>
+</template>
+
+<style scoped>
+.drop {
+  border: 1px dashed var(--rule);
+  border-radius: 4px;
+  padding: 6px 10px;
+  margin-top: 8px;
+}
+.over {
+  background: var(--wash);
+  border-color: var(--sea);
+}
+</style>
