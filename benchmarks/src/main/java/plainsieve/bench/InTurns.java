@@ -9,14 +9,14 @@ import plainsieve.sources.Column;
 import plainsieve.sources.Dispatch;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
-import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.Source;
 
 /** Runs statements in turns, to the last row, so that whatever else goes on meets all of them alike. */
 record InTurns(int warmUps, int runs) {
     private static final double NANOS_PER_MILLI = 1e6;
 
     /** The median time of each, in milliseconds. */
-    double[] medians(JdbcSource source, List<Statement> statements) {
+    double[] medians(Source source, List<Statement> statements) {
         double[][] times = new double[statements.size()][runs];
         for (int run = -warmUps; run < runs; run++) {
             for (int i = 0; i < statements.size(); i++) {
@@ -31,7 +31,7 @@ record InTurns(int warmUps, int runs) {
     }
 
     /** How many rows a statement gives. */
-    static long rows(JdbcSource source, Statement statement) {
+    static long rows(Source source, Statement statement) {
         return source.run(
                         new Dispatch.Sql(statement),
                         new RunLimits(Duration.ofSeconds(60)),

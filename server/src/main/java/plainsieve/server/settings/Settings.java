@@ -21,7 +21,7 @@ import plainsieve.server.people.Role;
  * @param spoolMost how much of an answer waits on the disk for a reader who is slower than its source
  * @param bodyMost how large a request may be
  * @param uploadMost how large a file may be that is put into the folder of a source
- * @param engineMemory how much memory the engine of each folder of files may use; what needs more goes to the disk
+ * @param engineMemory how much memory the engines that ask files may use together; what needs more goes to the disk
  * @param sentKept how long statements stay in Sent
  * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
@@ -41,7 +41,7 @@ public record Settings(
         @DefaultValue("2GB") DataSize spoolMost,
         @DefaultValue("32MB") DataSize bodyMost,
         @DefaultValue("1GB") DataSize uploadMost,
-        @DefaultValue("512MB") DataSize engineMemory,
+        @DefaultValue("2GB") DataSize engineMemory,
         @DefaultValue("30d") Duration sentKept,
         @DefaultValue("20000") int sentMost,
         @DefaultValue("system") String timeZone,
@@ -58,7 +58,7 @@ public record Settings(
                 !longestDownload.isNegative() && !longestDownload.isZero(),
                 "plainsieve.longest-download must be more than 0");
         require(!sentKept.isNegative() && !sentKept.isZero(), "plainsieve.sent-kept must be more than 0");
-        require(engineMemory.toMegabytes() >= 64, "plainsieve.engine-memory must be at least 64MB");
+        require(engineMemory.toMegabytes() >= 256, "plainsieve.engine-memory must be at least 256MB");
         require(sentMost > 0, "plainsieve.sent-most must be at least 1, is " + sentMost);
         require(
                 timeZone.equals("system") || ZoneId.getAvailableZoneIds().contains(timeZone),

@@ -18,25 +18,30 @@ import plainsieve.server.settings.Settings;
 import plainsieve.server.spool.Spools;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.files.EngineLimits;
+import plainsieve.sources.files.Engines;
 
 /** Where what is kept of the files of folders lies: a folder for each source. Those of former ones are removed at the start. */
 @Component
 class KeptFiles {
+    /** Of folders that are asked at once; more wait until one is not. */
+    private static final int MOST_ENGINES = 4;
+
     private final Path folder;
-    private final EngineLimits limits;
+    private final Engines engines;
     private final SourceRecords records;
 
     KeptFiles(Settings settings, SourceRecords records) throws IOException {
         this.records = records;
         this.folder = settings.dataFolder().toAbsolutePath().resolve("kept");
-        this.limits = new EngineLimits(
+        EngineLimits all = new EngineLimits(
                 settings.engineMemory().toBytes(), Runtime.getRuntime().availableProcessors());
+        this.engines = new Engines(all, MOST_ENGINES);
         Files.createDirectories(
                 folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
     }
 
-    EngineLimits limits() {
-        return limits;
+    Engines engines() {
+        return engines;
     }
 
     Path of(SourceAccess access) {

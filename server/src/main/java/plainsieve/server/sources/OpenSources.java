@@ -94,7 +94,7 @@ class OpenSources {
     Source open(SourceAccess access) {
         SourceAccess inside = fence.inside(access);
         return inside.settings() instanceof SourceSettings.Folder
-                ? new FolderSource(inside, files.of(inside), files.limits(), clock)
+                ? new FolderSource(inside, files.of(inside), files.engines(), clock)
                 : new JdbcSource(inside, clock);
     }
 

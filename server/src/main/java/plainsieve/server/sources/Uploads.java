@@ -57,7 +57,8 @@ public class Uploads {
         if (!(access.settings() instanceof SourceSettings.Folder folder)) {
             throw refused("“%s” is no folder of files.".formatted(sourceId));
         }
-        if (!name.matches(CALLED + "(/" + CALLED + "){0,3}") || FileKind.of(name).isEmpty()) {
+        if (!name.matches(CALLED + "(/" + CALLED + "){0,3}")
+                || FileKind.of(name).isEmpty()) {
             throw refused("“%s” is not the name of a table of values, a workbook, JSON or Parquet.".formatted(name));
         }
         Path root = Path.of(folder.file());

@@ -52,7 +52,8 @@ record CsvShape(char delimiter, int skipped, List<String> names, int width) {
         return new CsvShape(delimiter, first.at(), names ? first.cells() : List.of(), width);
     }
 
-    private static boolean isValue(String cell) {
+    /** Whether it is a number or a day, which nobody calls a column. */
+    static boolean isValue(String cell) {
         return cell.strip().matches("[+-]?[0-9]+([.,][0-9]+)?|[0-9]{1,4}[./-][0-9]{1,2}[./-][0-9]{1,4}.*");
     }
 

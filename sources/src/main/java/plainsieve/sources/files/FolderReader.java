@@ -30,18 +30,18 @@ final class FolderReader {
     private final SourceAccess access;
     private final SourceSettings.Folder settings;
     private final Path kept;
-    private final EngineLimits limits;
+    private final Engines engines;
     private final ScheduledExecutorService clock;
     private final Keeping keeping;
     private List<FilePart> before = List.of();
 
-    FolderReader(SourceAccess access, Path kept, EngineLimits limits, ScheduledExecutorService clock) {
+    FolderReader(SourceAccess access, Path kept, Engines engines, ScheduledExecutorService clock) {
         this.access = access;
         this.settings = (SourceSettings.Folder) access.settings();
         this.kept = kept;
-        this.limits = limits;
+        this.engines = engines;
         this.clock = clock;
-        this.keeping = new Keeping(kept, limits);
+        this.keeping = new Keeping(kept, engines.each());
     }
 
     /** Throws {@link SourceFailure} when what is read cannot be kept. */
@@ -58,7 +58,7 @@ final class FolderReader {
                     about.put(table.name(), view(table, statement, cancellation));
                 }
             }
-            return new FolderState(files, source(views), views, about);
+            return new FolderState(files, source(views), views, about, engines);
         } catch (IOException | SQLException e) {
             throw failure(e);
         }
@@ -74,7 +74,10 @@ final class FolderReader {
 
     private Source source(Path views) {
         List<Path> readable = List.of(Path.of(settings.file()), kept);
-        return new JdbcSource(access, new DuckDbVendor(views.toString(), readable, limits.settings()), clock);
+        return new JdbcSource(
+                access,
+                new DuckDbVendor(views.toString(), readable, engines.each().settings()),
+                clock);
     }
 
     private static List<WorkbookArea> areas(FoundFile workbook) {

@@ -1,7 +1,6 @@
 package plainsieve.sources.files;
 
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
@@ -34,6 +33,7 @@ public final class FolderSource implements Source {
     private final SourceAccess access;
     private final FolderFiles files;
     private final FolderReader reader;
+    private final Engines engines;
     private final Cancellation closing = new Cancellation();
     private final ExecutorService reading = Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "reading-files");
@@ -50,14 +50,16 @@ public final class FolderSource implements Source {
     /**
      * @param access to a folder, as it really is, all links followed
      * @param kept a folder of the server's own for what is kept of the files
+     * @param engines those of this process
      * @param clock says when runs have taken too long; the caller owns it
      */
-    public FolderSource(SourceAccess access, Path kept, EngineLimits limits, ScheduledExecutorService clock) {
+    public FolderSource(SourceAccess access, Path kept, Engines engines, ScheduledExecutorService clock) {
         SourceSettings.Folder settings = (SourceSettings.Folder) access.settings();
         Path folder = Path.of(settings.file());
         this.access = access;
+        this.engines = engines;
         this.files = new FolderFiles(folder, settings.address());
-        this.reader = new FolderReader(access, kept, limits, clock);
+        this.reader = new FolderReader(access, kept, engines, clock);
     }
 
     @Override
@@ -92,27 +94,38 @@ public final class FolderSource implements Source {
     }
 
     private FolderState entered(RunLimits limits, Cancellation cancellation) {
-        List<FoundFile> now = files.now();
-        CompletableFuture<FolderState> state;
-        synchronized (this) {
-            Optional<FolderState> same = current.filter(one -> one.isOf(now));
-            if (same.isPresent()) {
-                return same.get().entered();
+        long end = System.nanoTime() + limits.longest().toNanos();
+        while (true) {
+            List<FoundFile> now = files.now();
+            CompletableFuture<FolderState> state;
+            synchronized (this) {
+                if (current.isPresent()
+                        && current.get().isOf(now)
+                        && current.get().enter()) {
+                    return current.get();
+                }
+                if (being.filter(one -> one.files().equals(now)).isEmpty()) {
+                    being = Optional.of(new Being(now, CompletableFuture.supplyAsync(() -> read(now), reading)));
+                }
+                state = being.get().state();
             }
-            if (being.filter(one -> one.files().equals(now)).isEmpty()) {
-                being = Optional.of(new Being(now, CompletableFuture.supplyAsync(() -> read(now), reading)));
+            FolderState read = waitedFor(state, end, cancellation);
+            if (read.enter()) {
+                return read;
             }
-            state = being.get().state();
-        }
-        FolderState read = waitedFor(state, limits.longest(), cancellation);
-        synchronized (this) {
-            // Another change may have come meanwhile, and what was read is gone with it.
-            return read.isRetired() ? current.orElse(read).entered() : read.entered();
+            // Another change has come meanwhile, or another folder wanted its place.
+            forget(state);
         }
     }
 
     private FolderState read(List<FoundFile> now) {
         FolderState state = reader.read(now, closing);
+        try {
+            engines.add(state);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new SourceFailure(SourceFailure.Kind.STOPPED, "The source was closed.", "Try again.", e);
+        }
         synchronized (this) {
             current.ifPresent(FolderState::retire);
             current = Optional.of(state);
@@ -120,13 +133,12 @@ public final class FolderSource implements Source {
         return state;
     }
 
-    private FolderState waitedFor(CompletableFuture<FolderState> state, Duration longest, Cancellation cancellation) {
-        long end = System.nanoTime() + longest.toNanos();
+    private FolderState waitedFor(CompletableFuture<FolderState> state, long end, Cancellation cancellation) {
         while (System.nanoTime() < end && cancellation.reason().isEmpty()) {
             try {
                 return state.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
             } catch (TimeoutException e) {
-                continue;
+                // Somebody may have stopped it meanwhile.
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 cancellation.stop(Cancellation.Reason.LEFT);
@@ -135,8 +147,11 @@ public final class FolderSource implements Source {
                 throw e.getCause() instanceof RuntimeException cause ? cause : new IllegalStateException(e.getCause());
             }
         }
-        boolean late = cancellation.reason().isEmpty();
-        throw new SourceFailure(
+        throw notWaited(cancellation.reason().isEmpty());
+    }
+
+    private SourceFailure notWaited(boolean late) {
+        return new SourceFailure(
                 late ? SourceFailure.Kind.TIMED_OUT : SourceFailure.Kind.STOPPED,
                 late
                         ? "The files of “%s” have changed and are still being read.".formatted(access.id())

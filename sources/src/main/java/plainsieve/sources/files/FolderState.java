@@ -3,9 +3,11 @@ package plainsieve.sources.files;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Source;
 
@@ -20,14 +22,18 @@ final class FolderState {
     private final Source source;
     private final Path views;
     private final Map<String, Catalogue.OfFiles> tables;
+    private final Engines engines;
     private int askers;
     private boolean retired;
+    private long lastAsked = System.nanoTime();
 
     /**
      * @param views the database that the source asks, gone with it
      * @param tables what is known of each table, by its name
      */
-    FolderState(List<FoundFile> files, Source source, Path views, Map<String, Catalogue.OfFiles> tables) {
+    FolderState(
+            List<FoundFile> files, Source source, Path views, Map<String, Catalogue.OfFiles> tables, Engines engines) {
+        this.engines = engines;
         this.files = List.copyOf(files);
         this.source = source;
         this.views = views;
@@ -42,44 +48,76 @@ final class FolderState {
         return source;
     }
 
-    synchronized FolderState entered() {
-        askers++;
-        return this;
+    /** Begins to ask it. @return false when it is retired, and has to be made anew */
+    synchronized boolean enter() {
+        lastAsked = System.nanoTime();
+        askers += retired ? 0 : 1;
+        return !retired;
     }
 
-    synchronized void leave() {
-        askers--;
-        closeWhenAlone();
+    void leave() {
+        boolean closes;
+        synchronized (this) {
+            askers--;
+            closes = retired && askers == 0;
+        }
+        if (closes) {
+            close();
+        }
+        engines.left();
     }
 
-    synchronized void retire() {
-        retired = true;
-        closeWhenAlone();
+    /** It is asked no more by anybody new. */
+    void retire() {
+        boolean closes;
+        synchronized (this) {
+            closes = !retired && askers == 0;
+            retired = true;
+        }
+        if (closes) {
+            close();
+        }
+    }
+
+    /** Retires it unless somebody asks it just now. */
+    boolean retireWhenIdle() {
+        synchronized (this) {
+            if (retired || askers > 0) {
+                return false;
+            }
+            retired = true;
+        }
+        close();
+        return true;
     }
 
     synchronized boolean isRetired() {
         return retired;
     }
 
-    private void closeWhenAlone() {
-        if (retired && askers == 0) {
-            source.close();
-            try {
-                Files.deleteIfExists(views);
-            } catch (IOException e) {
-                LOG.log(System.Logger.Level.WARNING, "What is no longer asked could not be removed: " + views, e);
-            }
+    /** The clock of the machine when somebody last began to ask it. */
+    synchronized long lastAsked() {
+        return lastAsked;
+    }
+
+    private void close() {
+        source.close();
+        try {
+            Files.deleteIfExists(views);
+        } catch (IOException e) {
+            LOG.log(System.Logger.Level.WARNING, "What is no longer asked could not be removed: " + views, e);
         }
+        engines.removed(this);
     }
 
     /** The catalogue of the engine, whose views are tables of files here; those that could not be read have no columns. */
     Catalogue described(Catalogue engine) {
-        List<Catalogue.Table> all = new java.util.ArrayList<>(
-                engine.tables().stream().map(this::described).toList());
+        List<Catalogue.Table> all =
+                new ArrayList<>(engine.tables().stream().map(this::described).toList());
         tables.forEach((name, about) -> {
             if (!about.unreadable().isEmpty()) {
                 all.add(new Catalogue.Table(
-                        "main", name, false, 0, List.of(), java.util.Set.of(), List.of(), Optional.of(about)));
+                        "main", name, false, 0, List.of(), Set.of(), List.of(), Optional.of(about)));
             }
         });
         return new Catalogue(all, engine.functions(), engine.own());

@@ -20,8 +20,7 @@ import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 
 /**
- * Reads one area of a workbook into a stage. The names stand in the first row that is as full as any near it, so titles above are
- * passed over, and so are empty rows. Days are written as ISO 8601, numbers with a point.
+ * Reads one area of a workbook into a stage. Titles above the names are passed over, and so are empty rows. Days are written as ISO 8601, numbers with a point.
  */
 final class WorkbookCells {
     private static final ReadingOptions OPTIONS = new ReadingOptions(true, true);
@@ -62,18 +61,16 @@ final class WorkbookCells {
         if (first.isEmpty()) {
             throw new UnreadableFile("has nothing in “" + area.name() + "”");
         }
-        int head = head(first);
-        int left = first.stream()
-                .skip(head)
-                .mapToInt(WorkbookCells::firstCell)
-                .min()
-                .orElseThrow();
-        int right = first.stream().skip(head).mapToInt(row -> row.length).max().orElseThrow();
+        WorkbookHead head = WorkbookHead.of(first);
+        List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
+        all.add(head.names());
+        int left = all.stream().mapToInt(WorkbookCells::firstCell).min().orElseThrow();
+        int right = all.stream().mapToInt(row -> row.length).max().orElseThrow();
         if (right - left > Cells.MOST_COLUMNS) {
             throw new UnreadableFile("has more than %,d columns".formatted(Cells.MOST_COLUMNS));
         }
         stage.begin(right - left);
-        for (String[] row : first.subList(head + 1, first.size())) {
+        for (String[] row : first.subList(head.rows(), first.size())) {
             stage.row(Arrays.copyOfRange(row, left, right));
         }
         int wide = 0;
@@ -85,7 +82,7 @@ final class WorkbookCells {
             }
         }
         stage.end();
-        return new Cells(Cells.names(Arrays.asList(Arrays.copyOfRange(first.get(head), left, right))), 0, notes(wide));
+        return new Cells(Cells.names(Arrays.asList(Arrays.copyOfRange(head.names(), left, right))), 0, notes(wide));
     }
 
     private List<String> notes(int wide) {
@@ -119,19 +116,7 @@ final class WorkbookCells {
         return IntStream.range(0, row.length)
                 .filter(i -> row[i] != null)
                 .findFirst()
-                .orElseThrow();
-    }
-
-    private static int head(List<String[]> rows) {
-        long fullest = rows.stream().mapToLong(WorkbookCells::filledCells).max().orElseThrow();
-        return IntStream.range(0, rows.size())
-                .filter(i -> filledCells(rows.get(i)) == fullest)
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private static long filledCells(String[] row) {
-        return Arrays.stream(row).filter(cell -> cell != null).count();
+                .orElse(Integer.MAX_VALUE);
     }
 
     private String text(Cell cell) {

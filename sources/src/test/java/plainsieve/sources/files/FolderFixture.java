@@ -23,14 +23,20 @@ import plainsieve.sources.TestDatabases;
 
 /** A folder of files, and the source that asks them. */
 final class FolderFixture implements AutoCloseable {
-    static final EngineLimits LIMITS = new EngineLimits(256L << 20, 2);
     static final RunLimits RUN = new RunLimits(Duration.ofSeconds(60));
 
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
     private final Path base;
+    private final Engines engines;
     private FolderSource source;
 
     FolderFixture(Path base) throws IOException {
+        this(base, new Engines(new EngineLimits(512L << 20, 2), 2));
+    }
+
+    /** @param engines that it shares with others */
+    FolderFixture(Path base, Engines engines) throws IOException {
+        this.engines = engines;
         this.base = base.toRealPath();
         Files.createDirectories(folder());
         source = source(Map.of());
@@ -46,7 +52,7 @@ final class FolderFixture implements AutoCloseable {
 
     private FolderSource source(Map<String, Map<String, String>> said) {
         SourceSettings settings = SourceSettings.Folder.of(folder().toString(), said);
-        return new FolderSource(new SourceAccess("files", settings, Secret.none()), kept(), LIMITS, clock);
+        return new FolderSource(new SourceAccess("files", settings, Secret.none()), kept(), engines, clock);
     }
 
     /** What an author says of columns, from now on. */

@@ -164,6 +164,33 @@ class WorkbooksTest {
     }
 
     @Test
+    void findsNamesInTwoRowsAndUnnamedColumns() throws IOException {
+        workbook(
+                "",
+                "Groups",
+                row(1, "Tides")
+                        + row(2, "port", "spring", "", "neap", "")
+                        + row(3, "", "high", "low", "high", "low")
+                        + row(4, "Tarn", number("5"), number("1"), number("4"), number("2")),
+                "Unnamed",
+                row(1, "", "wind", "waves") + row(2, "Tarn", number("9"), number("2")),
+                "Bare",
+                row(1, number("1"), number("2")) + row(2, number("3"), number("4")),
+                "Texts",
+                row(1, "code", "for") + row(2, "a", "islanders") + row(3, "b", "crews"));
+        write("book.xlsx");
+        assertThat(files.rows(
+                        "select port, \"spring high\", \"spring low\", \"neap high\", \"neap low\" from book_Groups"))
+                .containsExactly("Tarn 5 1 4 2");
+        assertThat(files.rows("select \"column 1\", wind, waves from book_Unnamed"))
+                .containsExactly("Tarn 9 2");
+        assertThat(files.rows("select \"column 1\", \"column 2\" from book_Bare order by 1"))
+                .containsExactly("1 2", "3 4");
+        assertThat(files.rows("select code, \"for\" from book_Texts order by 1"))
+                .containsExactly("a islanders", "b crews");
+    }
+
+    @Test
     void refusesWhatBecomesEndlessWhenItIsUnpacked() throws IOException {
         workbook("", "S", row(1, "a"));
         parts.put("xl/sharedStrings.xml", " ".repeat(600 << 20));

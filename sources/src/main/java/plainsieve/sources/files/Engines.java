@@ -1,0 +1,54 @@
+package plainsieve.sources.files;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * The engines of this process, of which only so many are open at once, so that all of them together use no more of the machine than
+ * they are allowed. One that nobody asks just now makes room for another, the one that was asked longest ago first.
+ */
+public final class Engines {
+    private final EngineLimits each;
+    private final int most;
+    private final List<FolderState> open = new ArrayList<>();
+
+    /**
+     * @param all what they may use together
+     * @param most how many are open at once; each has its part of the memory
+     */
+    public Engines(EngineLimits all, int most) {
+        this.each = new EngineLimits(all.memory() / most, all.threads());
+        this.most = most;
+    }
+
+    /** What one of them may use. */
+    EngineLimits each() {
+        return each;
+    }
+
+    /** Makes room for one more, and waits for it while every one is asked. */
+    synchronized void add(FolderState state) throws InterruptedException {
+        while (open.size() >= most && !oneIsRetired()) {
+            wait();
+        }
+        open.add(state);
+    }
+
+    private boolean oneIsRetired() {
+        List<FolderState> longestAgo = new ArrayList<>(open);
+        longestAgo.sort(Comparator.comparingLong(FolderState::lastAsked));
+        return longestAgo.stream().anyMatch(FolderState::retireWhenIdle);
+    }
+
+    /** One of them is closed. */
+    synchronized void removed(FolderState state) {
+        open.remove(state);
+        notifyAll();
+    }
+
+    /** Somebody has left one of them. */
+    synchronized void left() {
+        notifyAll();
+    }
+}
