@@ -69,8 +69,14 @@ public interface Forms {
         return days ? "cast(" + moved + " as date)" : "(" + moved + ")";
     }
 
-    /** The last day of the stretch that begins with a day. */
-    default String lastDay(String first, String unit) {
+    /**
+     * The last day of a stretch of time.
+     *
+     * @param of a day or moment in it
+     * @param first its first day
+     * @param unit week, month, quarter or year
+     */
+    default String lastDay(String of, String first, String unit) {
         return "cast(" + first + " + interval '1 " + unit + "' - interval '1 day' as date)";
     }
 

@@ -22,8 +22,10 @@ final class MariaDbForms implements Forms {
     }
 
     @Override
-    public String lastDay(String first, String unit) {
-        return "(" + first + " + interval 1 " + unit + " - interval 1 day)";
+    public String lastDay(String of, String first, String unit) {
+        return unit.equals("month")
+                ? "last_day(" + of + ")"
+                : "(" + first + " + interval 1 " + unit + " - interval 1 day)";
     }
 
     @Override

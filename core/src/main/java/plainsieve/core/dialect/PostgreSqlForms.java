@@ -12,9 +12,8 @@ final class PostgreSqlForms implements Forms {
     }
 
     @Override
-    public String lastDay(String first, String unit) {
-        return unit.equals("quarter")
-                ? "cast(" + first + " + interval '3 months' - interval '1 day' as date)"
-                : Forms.super.lastDay(first, unit);
+    public String lastDay(String of, String first, String unit) {
+        String span = unit.equals("quarter") ? "3 months" : "1 " + unit;
+        return "cast(date_trunc('" + unit + "', " + of + ") + interval '" + span + "' - interval '1 day' as date)";
     }
 }

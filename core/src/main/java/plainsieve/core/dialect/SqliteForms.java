@@ -34,7 +34,7 @@ final class SqliteForms implements Forms {
     }
 
     @Override
-    public String lastDay(String first, String unit) {
+    public String lastDay(String of, String first, String unit) {
         String span =
                 switch (unit) {
                     case "week" -> "+7 days";

@@ -226,7 +226,13 @@ final class ExpressionSql {
         DatePart part = stretch.part();
         Sql first = Sql.form(p -> making.dialect().part(part, p.get(0)), origin, of.at(Binding.SINGLE, origin));
         boolean sameDay = !stretch.last() || part == DatePart.DAY;
-        Sql sql = sameDay ? first : Sql.form(p -> forms().lastDay(p.get(0), part.word()), origin, first);
+        Sql sql = sameDay
+                ? first
+                : Sql.form(
+                        p -> forms().lastDay(p.get(0), p.get(1), part.word()),
+                        origin,
+                        of.at(Binding.SINGLE, origin),
+                        first);
         return together(List.of(of), sql, Optional.of(Type.DATE), Binding.SINGLE);
     }
 
