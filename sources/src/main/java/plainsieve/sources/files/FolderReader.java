@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
@@ -27,6 +28,8 @@ import plainsieve.sources.jdbc.JdbcSource;
 
 /** Makes a database of views of the files of a folder, which can be asked and reads nothing but them. */
 final class FolderReader {
+    private static final System.Logger LOG = System.getLogger(FolderReader.class.getName());
+
     private final SourceAccess access;
     private final SourceSettings.Folder settings;
     private final Path kept;
@@ -93,41 +96,73 @@ final class FolderReader {
             throws IOException, SQLException {
         TableFacts facts = new TableFacts(table);
         if (table.isReadInPlace()) {
-            try {
-                statement.execute("create view %s as %s".formatted(Keeping.name(table.name()), inPlace(table)));
-            } catch (SQLException e) {
-                return facts.unreadable("is no Parquet file that can be read");
-            }
-            return facts.inPlace();
+            return inPlace(table, facts, statement);
         }
-        List<String> readable = new ArrayList<>();
+        List<Path> readable = new ArrayList<>();
         for (FilePart part : table.parts()) {
             KeptPart made = keeping.kept(part, cancellation);
             facts.add(part, made);
             if (made.isReadable()) {
-                readable.add(Stage.text(keeping.rows(part)));
+                readable.add(keeping.rows(part));
             }
         }
         if (!readable.isEmpty()) {
-            statement.execute("create view %s as from read_parquet([%s], union_by_name = true)"
-                    .formatted(Keeping.name(table.name()), String.join(", ", readable)));
+            statement.execute("create view %s as from %s"
+                    .formatted(Keeping.name(table.name()), parquet(paths(readable), statement, "")));
         }
         return facts.all();
     }
 
-    /* A path is a pattern to the engine: what has a meaning in one stands in brackets. */
-    private String inPlace(FileTable table) {
-        String paths = table.parts().stream()
-                .map(part -> Stage.text(part.file().path().toString().replaceAll("[\\[*?]", "[$0]")))
-                .collect(Collectors.joining(", ", "[", "]"));
-        if (!table.many()) {
-            return "from read_parquet(" + paths + ")";
+    private static Catalogue.OfFiles inPlace(FileTable table, TableFacts facts, Statement statement)
+            throws IOException {
+        List<FilePart> whole = new ArrayList<>();
+        for (FilePart part : table.parts()) {
+            if (ParquetEnds.areWhole(part.file())) {
+                whole.add(part);
+            } else {
+                facts.add(part, KeptPart.unreadable(ParquetEnds.WHY));
+            }
         }
-        FilePart first = table.parts().get(0);
-        int before = first.file().path().toString().length()
-                - first.called().orElseThrow().length();
-        return "select * exclude (filename), substr(filename, %d) as file from read_parquet(%s, filename = true, union_by_name = true, hive_partitioning = true)"
-                .formatted(before + 1, paths);
+        try {
+            if (!whole.isEmpty()) {
+                String name = Keeping.name(table.name());
+                statement.execute("create view %s as %s".formatted(name, inPlace(whole, table.many(), statement)));
+                return facts.inPlace();
+            }
+        } catch (SQLException e) {
+            LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + table.name(), e);
+        }
+        return facts.unreadable(ParquetEnds.WHY);
+    }
+
+    private static String inPlace(List<FilePart> parts, boolean many, Statement statement) throws SQLException {
+        String paths = paths(parts.stream().map(part -> part.file().path()).toList());
+        if (!many) {
+            return "from " + parquet(paths, statement, "");
+        }
+        FoundFile first = parts.get(0).file();
+        int before = first.path().toString().length()
+                - parts.get(0).called().orElseThrow().length();
+        return "select * exclude (filename), substr(filename, %d) as file from %s"
+                .formatted(before + 1, parquet(paths, statement, ", filename = true, hive_partitioning = true"));
+    }
+
+    /* A path is a pattern to the engine: what has a meaning in one stands in brackets. */
+    private static String paths(List<Path> paths) {
+        return paths.stream()
+                .map(path -> Stage.text(path.toString().replaceAll("[\\[*?]", "[$0]")))
+                .collect(Collectors.joining(", ", "[", "]"));
+    }
+
+    /** Files by the names of their columns where those differ, for which each of them has to be opened by every question. */
+    private static String parquet(String paths, Statement statement, String more) throws SQLException {
+        String layouts =
+                "select count(distinct layout) from (select list((name, type, converted_type, logical_type, precision, scale)) as layout from parquet_schema(%s) where type is not null group by file_name)"
+                        .formatted(paths);
+        try (ResultSet rows = statement.executeQuery(layouts)) {
+            boolean alike = rows.next() && rows.getInt(1) <= 1;
+            return "read_parquet(" + paths + (alike ? "" : ", union_by_name = true") + more + ")";
+        }
     }
 
     private SourceFailure failure(Exception e) {

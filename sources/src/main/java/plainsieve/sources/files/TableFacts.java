@@ -68,7 +68,7 @@ final class TableFacts {
     }
 
     Catalogue.OfFiles unreadable(String why) {
-        return of(table.parts().get(0).file().name() + " " + why);
+        return of(unreadable.isEmpty() ? table.parts().get(0).file().name() + " " + why : unreadable);
     }
 
     private Catalogue.OfFiles of(String why) {

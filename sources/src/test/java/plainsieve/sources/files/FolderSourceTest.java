@@ -72,6 +72,18 @@ class FolderSourceTest {
         assertThat(files.keptFiles(".parquet")).isEmpty();
     }
 
+    @Test
+    void putsParquetFilesWithOtherColumnsTogetherByName() throws Exception {
+        Path crossings = Files.createDirectories(files.folder().resolve("crossings"));
+        parquet("select 1 as id, 2.5 as fare", crossings.resolve("a.parquet"));
+        parquet("select 3.25 as fare, 'x' as note, 4 as id", crossings.resolve("b.parquet"));
+        files.write("crossings/half.parquet", "PAR1 just being written");
+        assertThat(files.rows("select id, fare, note, file from crossings order by id"))
+                .containsExactly("1 2.50 null a.parquet", "4 3.25 x b.parquet");
+        assertThat(files.table("crossings").files().orElseThrow().notes())
+                .containsExactly("“crossings/half.parquet” is no Parquet file that can be read.");
+    }
+
     private void parquet(String sql, Path file) throws Exception {
         try (var connection = java.sql.DriverManager.getConnection("jdbc:duckdb:");
                 var statement = connection.createStatement()) {

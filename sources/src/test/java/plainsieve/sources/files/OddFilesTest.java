@@ -150,8 +150,10 @@ class OddFilesTest {
     @Test
     void refusesParquetThatIsNone() {
         files.write("t.parquet", "PAR1 and nothing more");
+        files.write("u.parquet", "PAR1 and a false end PAR1");
         files.write("ok.csv", "a\n1\n");
         assertThat(unreadable("t")).isEqualTo("t.parquet is no Parquet file that can be read");
+        assertThat(unreadable("u")).isEqualTo("u.parquet is no Parquet file that can be read");
         assertThat(files.rows("select a from ok")).containsExactly("1");
     }
 
