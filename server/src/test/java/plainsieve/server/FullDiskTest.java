@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
@@ -83,6 +84,31 @@ class FullDiskTest {
             assertThat(api.runDraft("kept", "select 1", Map.of()).failure()).contains("cannot be opened");
             Files.delete(filler);
             assertThat(save(api, version, 1000).status()).isEqualTo(200);
+        }
+    }
+
+    @Test
+    void saysThatFilesCannotBeReadAndReadsThemWhenThereIsRoom() throws Exception {
+        try (AnotherServer server = AnotherServer.on(disk)) {
+            Api api = server.api();
+            api.post("/api/sources", Map.of("id", "logs", "kind", "folder", "database", "logs"));
+            api.post("/api/queries", Map.of("name", "Lines", "sourceId", "logs", "text", "select 0"));
+            String lines = "n,note\n" + "1,a note of some length\n".repeat(60_000);
+            assertThat(api.upload("logs", "lines.csv", false, lines.getBytes(StandardCharsets.US_ASCII))
+                            .status())
+                    .isEqualTo(204);
+            Path filler = fill();
+            Api.Answer full = api.runDraft("lines", "select count(*) from lines", Map.of());
+            assertThat(full.failure())
+                    .contains("The files of “logs” could not be read: the disk of the server is full");
+            Api.Answer more = api.upload("logs", "more.csv", false, lines.getBytes(StandardCharsets.US_ASCII));
+            assertThat(more.status()).isEqualTo(507);
+            assertThat(more.failure()).contains("disk", "full");
+            Files.delete(filler);
+            assertThat(api.runDraft("lines", "select count(*) from lines", Map.of())
+                            .rows()
+                            .toString())
+                    .isEqualTo("[[60000]]");
         }
     }
 

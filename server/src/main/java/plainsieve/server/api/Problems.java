@@ -28,6 +28,7 @@ import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
 import plainsieve.server.records.RecordsFailure;
+import plainsieve.server.sources.NoRoom;
 import plainsieve.sources.SourceFailure;
 
 /** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
@@ -78,6 +79,12 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> forbidden(Forbidden e) {
         return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask whoever looks after this server."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> noRoom(NoRoom e) {
+        LOG.warn("A file was not taken: {}", e.getCause().getMessage());
+        return answer(detail(HttpStatus.INSUFFICIENT_STORAGE, e.getMessage(), "Make room on it, then do it again."));
     }
 
     private static ResponseEntity<ProblemDetail> records(RecordsFailure e) {

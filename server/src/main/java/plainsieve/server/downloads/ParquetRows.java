@@ -29,10 +29,13 @@ import plainsieve.sources.Column;
  */
 final class ParquetRows implements RowWriter {
     private static final String MEMORY = "128MB";
+    private static final int ROWS_BETWEEN_LOOKS = 50_000;
 
     private final OutputStream out;
     private final FileHeader header;
+    private final Spools spools;
     private final Path folder;
+    private long rows;
     private List<Column> columns = List.of();
     private List<ParquetType> types = List.of();
     private DuckDBConnection connection;
@@ -41,6 +44,7 @@ final class ParquetRows implements RowWriter {
     ParquetRows(OutputStream out, FileHeader header, Spools spools) throws IOException {
         this.out = out;
         this.header = header;
+        this.spools = spools;
         this.folder = spools.folder();
     }
 
@@ -73,6 +77,10 @@ final class ParquetRows implements RowWriter {
 
     @Override
     public void row(Object[] values) throws IOException {
+        rows++;
+        if (rows % ROWS_BETWEEN_LOOKS == 0) {
+            spools.requireRoom(folder);
+        }
         try {
             appender.beginRow();
             for (int i = 0; i < values.length; i++) {

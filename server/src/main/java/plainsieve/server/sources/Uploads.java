@@ -22,8 +22,10 @@ public class Uploads {
 
     private final KeptSources kept;
     private final FileFence fence;
+    private final SourceFacts facts;
 
-    Uploads(KeptSources kept, FileFence fence) {
+    Uploads(KeptSources kept, FileFence fence, SourceFacts facts) {
+        this.facts = facts;
         this.kept = kept;
         this.fence = fence;
     }
@@ -32,7 +34,8 @@ public class Uploads {
      * @param name in the folder of the source, perhaps in a folder in it: {@code weather/2026_07.csv}
      * @param replaces whether it may take the place of one that is there
      * @throws ProblemException when it is no file that could be a table, or one is there already
-     * @throws IOException when what is sent breaks off, or the disk takes no more
+     * @throws NoRoom when the disk takes no more
+     * @throws IOException when what is sent breaks off
      */
     public void put(String sourceId, String name, boolean replaces, InputStream content) throws IOException {
         Path target = target(sourceId, name);
@@ -42,11 +45,17 @@ public class Uploads {
                     "There is already a file “%s”.".formatted(name),
                     "Replace it, or give it another name."));
         }
-        Files.createDirectories(target.getParent());
         Path draft = target.resolveSibling("." + UUID.randomUUID() + ".part");
         try {
+            Files.createDirectories(target.getParent());
             Files.copy(content, draft);
             Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            facts.forget(sourceId);
+        } catch (IOException e) {
+            if (String.valueOf(e.getMessage()).contains("No space left")) {
+                throw new NoRoom(e);
+            }
+            throw e;
         } finally {
             Files.deleteIfExists(draft);
         }

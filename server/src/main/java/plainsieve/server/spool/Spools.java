@@ -31,6 +31,19 @@ public class Spools {
         return Files.createTempDirectory(folder, PREFIX);
     }
 
+    /** Throws {@link IOException} when more lies in a folder than may wait for one reader. */
+    public void requireRoom(Path used) throws IOException {
+        long bytes = 0;
+        try (Stream<Path> files = Files.walk(used)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                bytes += Files.size(file);
+            }
+        }
+        if (bytes > most) {
+            throw new IOException("More than %d MB would have to wait on the disk".formatted(most >> 20));
+        }
+    }
+
     /** Removes a folder with all that is in it. */
     public static void remove(Path used) throws IOException {
         try (Stream<Path> files = Files.walk(used)) {

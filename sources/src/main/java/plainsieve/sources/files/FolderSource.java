@@ -124,11 +124,15 @@ public final class FolderSource implements Source {
             engines.add(state);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+            state.retire();
             throw new SourceFailure(SourceFailure.Kind.STOPPED, "The source was closed.", "Try again.", e);
         }
         synchronized (this) {
             current.ifPresent(FolderState::retire);
             current = Optional.of(state);
+            if (closing.reason().isPresent()) {
+                state.retire();
+            }
         }
         return state;
     }
