@@ -134,7 +134,7 @@ public interface Forms {
         return true;
     }
 
-    /** Whether a window may look at groups beside a HAVING. */
+    /** Whether a window may look at groups beside a HAVING, and at a total of everything. */
     default boolean isSureOfWindows() {
         return true;
     }

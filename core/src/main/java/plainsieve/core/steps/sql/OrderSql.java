@@ -99,11 +99,15 @@ final class OrderSql {
         return block.where(sql).outs(outs);
     }
 
-    /** Whether the database gives no rows of groups that are chosen and looked at by a window at once. */
+    /**
+     * Whether the database gives no rows of groups that are chosen and looked at by a window at once, or no values of what stands
+     * beside a total of no rows that a window looks at.
+     */
     private boolean losesWindows(Block block) {
         return !making.dialect().forms().isSureOfWindows()
                 && block.grouping()
-                        .filter(grouping -> !grouping.having().isEmpty())
+                        .filter(grouping ->
+                                !grouping.having().isEmpty() || grouping.keys().isEmpty())
                         .isPresent();
     }
 

@@ -100,6 +100,18 @@ class LevelsTest {
     }
 
     @Test
+    void letsNoWindowLookAtATotalOfEverythingWhereThatLosesValues() {
+        String[] lines = {
+            "rows of crossings",
+            "total of everything: average of passengers as usual",
+            "new column what: 'all'",
+            "running total of 1 as n of each what by usual"
+        };
+        assertThat(read("mariadb", lines).statement().sql()).contains("as usual, 'all' as what\n  from crossings");
+        assertThat(read("postgresql", lines).statement().sql()).doesNotContain("from (");
+    }
+
+    @Test
     void saysWhatColumnsAreOfWhereAWindowStandsBesideAnOrderThatNobodyAsks() {
         assertThat(read(
                                 "mariadb",
