@@ -3,6 +3,7 @@ package plainsieve.sources;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import plainsieve.core.dialect.Functions;
 
 /**
@@ -86,6 +87,22 @@ public record Catalogue(List<Table> tables, List<Function> functions, Functions 
             files = List.copyOf(files);
             columns = List.copyOf(columns);
             notes = List.copyOf(notes);
+        }
+
+        /** What of them could not be read, a sentence each. */
+        public List<String> unread() {
+            Stream<String> rows =
+                    lost == 0 ? Stream.of() : Stream.of("%,d rows of its files could not be read.".formatted(lost));
+            Stream<String> cells = columns.stream()
+                    .filter(column -> column.misfits() > 0)
+                    .map(column -> "%,d of %,d cells of “%s” are no %s and have no value: “%s”."
+                            .formatted(
+                                    column.misfits(),
+                                    column.filled(),
+                                    column.name(),
+                                    column.form(),
+                                    String.join("”, “", column.examples())));
+            return Stream.concat(rows, cells).toList();
         }
     }
 }

@@ -80,6 +80,16 @@ public class SourceFacts implements KnownTables {
         return facts(sourceId).tables();
     }
 
+    /** What could not be read of the files of tables, a sentence each, by the name of the table in lower case. */
+    public Map<String, List<String>> unread(String sourceId) {
+        Map<String, List<String>> unread = new HashMap<>();
+        described(sourceId).forEach(table -> table.files()
+                .map(Catalogue.OfFiles::unread)
+                .filter(sentences -> !sentences.isEmpty())
+                .ifPresent(sentences -> unread.put(table.name().toLowerCase(Locale.ROOT), sentences)));
+        return unread;
+    }
+
     /** Functions that give rows as the source describes them; none until the source has answered. */
     public List<Catalogue.Function> functions(String sourceId) {
         return facts(sourceId).functions();

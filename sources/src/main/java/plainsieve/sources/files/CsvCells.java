@@ -52,7 +52,7 @@ final class CsvCells {
                 .formatted(
                         Stage.text(text.file()),
                         Stage.text(String.valueOf(shape.delimiter())),
-                        !shape.names().isEmpty(),
+                        shape.headed(),
                         shape.skipped(),
                         columns);
     }

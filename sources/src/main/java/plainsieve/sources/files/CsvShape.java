@@ -10,10 +10,11 @@ import java.util.Map;
  * lines the same number of them; lines above the first such line are a title, or notes; that line has the names, unless a number
  * or a day stands in it.
  *
- * @param skipped lines before the names or the first row
+ * @param skipped lines before the first one with as many values as most
+ * @param headed whether that one has the names
  * @param names of the columns; empty where the text has none
  */
-record CsvShape(char delimiter, int skipped, List<String> names, int width) {
+record CsvShape(char delimiter, int skipped, boolean headed, List<String> names, int width) {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     private static final int LOOKED_AT = 100;
 
@@ -23,7 +24,7 @@ record CsvShape(char delimiter, int skipped, List<String> names, int width) {
 
     /** @param whole whether this is all of the text, so that its last line has an end */
     static CsvShape of(String beginning, boolean whole) {
-        CsvShape best = new CsvShape(',', 0, List.of(), 0);
+        CsvShape best = new CsvShape(',', 0, false, List.of(), 0);
         int most = 0;
         for (char delimiter : DELIMITERS) {
             List<Line> lines = lines(beginning, delimiter, whole);
@@ -43,13 +44,30 @@ record CsvShape(char delimiter, int skipped, List<String> names, int width) {
     private record Line(int at, List<String> cells) {}
 
     private static CsvShape shape(List<Line> lines, char delimiter, int width) {
-        Line first = lines.stream()
-                .filter(line -> line.cells().size() == width)
-                .findFirst()
-                .orElseThrow();
-        boolean names = first.cells().stream().noneMatch(CsvShape::isValue)
-                && first.cells().stream().anyMatch(cell -> !cell.isBlank());
-        return new CsvShape(delimiter, first.at(), names ? first.cells() : List.of(), width);
+        List<Line> rows =
+                lines.stream().filter(line -> line.cells().size() == width).toList();
+        Line first = rows.get(0);
+        if (isNames(first)) {
+            return new CsvShape(delimiter, first.at(), true, first.cells(), width);
+        }
+        int before = lines.indexOf(first) - 1;
+        boolean lacksOne = before >= 0 && lines.get(before).cells().size() == width - 1 && isNames(lines.get(before));
+        List<String> names = lacksOne ? withOneMore(lines.get(before).cells(), rows) : List.of();
+        return new CsvShape(delimiter, first.at(), false, names, width);
+    }
+
+    private static boolean isNames(Line line) {
+        return line.cells().stream().noneMatch(CsvShape::isValue)
+                && line.cells().stream().anyMatch(cell -> !cell.isBlank());
+    }
+
+    /* Programs leave the column of row names without a name; people end each line with a sign that separates nothing. */
+    private static List<String> withOneMore(List<String> names, List<Line> rows) {
+        boolean ends = rows.stream()
+                .allMatch(row -> row.cells().get(row.cells().size() - 1).isBlank());
+        List<String> all = new ArrayList<>(names);
+        all.add(ends ? all.size() : 0, "");
+        return all;
     }
 
     /** Whether it is a number or a day, which nobody calls a column. */

@@ -71,6 +71,15 @@ class OddFilesTest {
     }
 
     @Test
+    void findsNamesOfWhichOneIsMissing() {
+        files.write("indexed.csv", "port,wind\n1,Tarn,5\n2,Holm,6\n");
+        files.write("ended.csv", "port,wind\nTarn,5,\nHolm,6,\n");
+        assertThat(files.rows("select \"column 1\", port, wind from indexed")).containsExactly("1 Tarn 5", "2 Holm 6");
+        assertThat(files.rows("select port, wind, \"column 3\" from ended"))
+                .containsExactly("Tarn 5 null", "Holm 6 null");
+    }
+
+    @Test
     void keepsWhatStandsInQuotationMarksTogether() {
         files.write("t.csv", "a,b\n\"x, \"\"y\"\"\nz\",\"\"\n,' \n");
         assertThat(files.rows("select a, b from t")).containsExactly("x, \"y\"\nz null", "null ' ");

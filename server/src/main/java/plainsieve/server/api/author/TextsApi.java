@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.notice.UnknownNames;
+import plainsieve.core.notice.UnreadInFiles;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Tokens;
@@ -135,9 +136,11 @@ class TextsApi {
     private Stream<Notice> found(Project project, Query query, PreparedQuery prepared) {
         Map<String, Parameter> engines = new HashMap<>();
         project.parameters().forEach((name, definition) -> engines.put(name, definition.toParameter()));
-        return Stream.concat(
-                UnknownNames.of(prepared.query(), facts.tables(query.sourceId())).stream(),
-                Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())).stream());
+        return Stream.of(
+                        UnknownNames.of(prepared.query(), facts.tables(query.sourceId())),
+                        UnreadInFiles.of(prepared.query(), facts.unread(query.sourceId())),
+                        Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())))
+                .flatMap(List::stream);
     }
 
     /**
