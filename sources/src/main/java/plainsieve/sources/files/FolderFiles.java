@@ -1,16 +1,18 @@
 package plainsieve.sources.files;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.Set;
 import plainsieve.sources.SourceFailure;
 
 /**
@@ -38,49 +40,72 @@ final class FolderFiles {
             throw unreadable("There is no folder “%s”.".formatted(called), null);
         }
         List<FoundFile> found = new ArrayList<>();
-        try (Stream<Path> paths = Files.walk(folder, DEEPEST)) {
-            for (Path path : (Iterable<Path>) paths::iterator) {
-                found(path).ifPresent(found::add);
-                if (found.size() > MOST) {
-                    throw unreadable("“%s” has more than %,d files.".formatted(called, MOST), null);
-                }
-            }
-        } catch (IOException | UncheckedIOException e) {
+        try {
+            Files.walkFileTree(folder, Set.of(), DEEPEST, new Visitor(found));
+        } catch (IOException e) {
             throw unreadable("“%s” cannot be read: the server may not read all of it.".formatted(called), e);
         }
         found.sort(Comparator.comparing(FoundFile::name));
         return found;
     }
 
-    private Optional<FoundFile> found(Path path) throws IOException {
-        Path below = folder.relativize(path);
-        Optional<FileKind> kind = FileKind.of(path.getFileName().toString());
-        if (kind.isEmpty()
-                || !Files.exists(path)
-                || isHidden(below)
-                || !path.toRealPath().startsWith(folder)) {
-            return Optional.empty();
+    /** What a folder says of its files comes with their names: none of them is asked one by one, but for links. */
+    private final class Visitor extends SimpleFileVisitor<Path> {
+        private final List<FoundFile> found;
+
+        Visitor(List<FoundFile> found) {
+            this.found = found;
         }
-        BasicFileAttributes about =
-                Files.readAttributes(path.toRealPath(), BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
-        String name = below.toString().replace(path.getFileSystem().getSeparator(), "/");
-        return about.isRegularFile()
-                ? Optional.of(new FoundFile(
-                        path,
-                        name,
-                        kind.get(),
-                        about.size(),
-                        about.lastModifiedTime().toInstant()))
-                : Optional.empty();
+
+        @Override
+        public FileVisitResult preVisitDirectory(Path path, BasicFileAttributes about) {
+            boolean hidden = !path.equals(folder) && isHidden(path);
+            return hidden ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+        }
+
+        @Override
+        public FileVisitResult visitFile(Path path, BasicFileAttributes about) throws IOException {
+            Optional<FileKind> kind = FileKind.of(path.getFileName().toString());
+            if (kind.isPresent() && !isHidden(path)) {
+                BasicFileAttributes real = about.isSymbolicLink() ? ofTarget(path) : about;
+                if (real.isRegularFile()) {
+                    found.add(file(path, kind.get(), real));
+                }
+            }
+            if (found.size() > MOST) {
+                throw unreadable("“%s” has more than %,d files.".formatted(called, MOST), null);
+            }
+            return FileVisitResult.CONTINUE;
+        }
+
+        /* One that went just now is gone. */
+        @Override
+        public FileVisitResult visitFileFailed(Path path, IOException e) throws IOException {
+            if (e instanceof NoSuchFileException && !path.equals(folder)) {
+                return FileVisitResult.CONTINUE;
+            }
+            throw e;
+        }
+
+        private FoundFile file(Path path, FileKind kind, BasicFileAttributes about) {
+            String name = folder.relativize(path)
+                    .toString()
+                    .replace(path.getFileSystem().getSeparator(), "/");
+            return new FoundFile(
+                    path, name, kind, about.size(), about.lastModifiedTime().toInstant());
+        }
+
+        /* A link that leads out of the folder is taken for what it is, and so for no file. */
+        private BasicFileAttributes ofTarget(Path link) throws IOException {
+            boolean inside = Files.exists(link) && link.toRealPath().startsWith(folder);
+            return inside
+                    ? Files.readAttributes(link, BasicFileAttributes.class)
+                    : Files.readAttributes(link, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
+        }
     }
 
-    private static boolean isHidden(Path below) {
-        for (Path part : below) {
-            if (part.toString().matches("[._~].*")) {
-                return true;
-            }
-        }
-        return false;
+    private static boolean isHidden(Path path) {
+        return path.getFileName().toString().matches("[._~].*");
     }
 
     private static SourceFailure unreadable(String message, Throwable cause) {
