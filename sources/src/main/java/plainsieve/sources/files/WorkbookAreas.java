@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
@@ -26,6 +27,8 @@ final class WorkbookAreas {
     private static final long MOST_BYTES = 4L << 30;
     private static final long MOST_SHARED_TEXT = 512L << 20;
     private static final int PIECE = 1 << 16;
+
+    private static final String RELATIONS = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
 
     private static final Pattern RANGE = Pattern.compile(
             "(?:'((?:[^']|'')+)'|([^'!]+))!\\$?([A-Z]{1,3})\\$?([0-9]{1,7}):\\$?([A-Z]{1,3})\\$?([0-9]{1,7})");
@@ -78,48 +81,60 @@ final class WorkbookAreas {
         return size;
     }
 
+    /** @param target the part that it points to, from the folder {@code xl}; others are none of ours */
+    private record Relation(String id, String target) {}
+
     private List<WorkbookArea> areas() throws IOException, XMLStreamException {
-        List<WorkbookArea> all = new ArrayList<>();
-        List<String> sheets = new ArrayList<>();
+        List<WorkbookArea> sheets = new ArrayList<>();
         List<WorkbookArea> ranges = new ArrayList<>();
+        List<WorkbookArea> tables = new ArrayList<>();
+        List<Relation> parts = relations("xl/_rels/workbook.xml.rels");
         XMLStreamReader at = reader("xl/workbook.xml");
         while (at.hasNext()) {
             if (at.next() == XMLStreamConstants.START_ELEMENT) {
+                String name = at.getAttributeValue(null, "name");
                 if (at.getLocalName().equals("sheet")) {
-                    sheets.add(at.getAttributeValue(null, "name"));
+                    sheets.add(WorkbookArea.of(name));
+                    tables.addAll(tables(part(parts, at.getAttributeValue(RELATIONS, "id")), name));
                 } else if (at.getLocalName().equals("definedName") && at.getAttributeValue(null, "hidden") == null) {
-                    String name = at.getAttributeValue(null, "name");
                     range(name, at.getElementText()).ifPresent(ranges::add);
                 }
             }
         }
-        sheets.forEach(sheet -> all.add(WorkbookArea.of(sheet)));
-        all.addAll(ranges);
-        for (int i = 0; i < sheets.size(); i++) {
-            all.addAll(tables(i + 1, sheets.get(i)));
-        }
-        return all;
+        return Stream.of(sheets, ranges, tables).flatMap(List::stream).toList();
     }
 
-    /* Sheets are numbered in the order in which the workbook names them. */
-    private List<WorkbookArea> tables(int number, String sheet) throws IOException, XMLStreamException {
+    private static String part(List<Relation> parts, String id) {
+        return parts.stream()
+                .filter(part -> part.id().equals(id))
+                .map(Relation::target)
+                .findFirst()
+                .orElse("");
+    }
+
+    /** @param sheet the part that it is in, {@code worksheets/sheet1.xml} */
+    private List<WorkbookArea> tables(String sheet, String name) throws IOException, XMLStreamException {
         List<WorkbookArea> tables = new ArrayList<>();
-        String parts = "xl/worksheets/_rels/sheet" + number + ".xml.rels";
-        if (archive.getEntry(parts) == null) {
-            return tables;
-        }
-        XMLStreamReader at = reader(parts);
-        while (at.hasNext()) {
-            if (at.next() == XMLStreamConstants.START_ELEMENT
-                    && at.getLocalName().equals("Relationship")) {
-                String target = at.getAttributeValue(null, "Target");
-                if (target != null && target.matches("(\\.\\.|/xl)/tables/[^/]+\\.xml")) {
-                    table("xl" + target.replaceFirst("^(\\.\\.|/xl)", ""), sheet)
-                            .ifPresent(tables::add);
-                }
+        String parts = "xl/" + sheet.replaceFirst("([^/]*)$", "_rels/$1.rels");
+        for (Relation part : archive.getEntry(parts) == null ? List.<Relation>of() : relations(parts)) {
+            if (part.target().matches("tables/[^/]+\\.xml")) {
+                table("xl/" + part.target(), name).ifPresent(tables::add);
             }
         }
         return tables;
+    }
+
+    private List<Relation> relations(String part) throws IOException, XMLStreamException {
+        List<Relation> all = new ArrayList<>();
+        XMLStreamReader at = reader(part);
+        while (at.hasNext()) {
+            if (at.next() == XMLStreamConstants.START_ELEMENT
+                    && at.getLocalName().equals("Relationship")) {
+                String target = String.valueOf(at.getAttributeValue(null, "Target"));
+                all.add(new Relation(at.getAttributeValue(null, "Id"), target.replaceFirst("^(\\.\\./|/xl/)", "")));
+            }
+        }
+        return all;
     }
 
     private Optional<WorkbookArea> table(String part, String sheet) throws IOException, XMLStreamException {

@@ -164,6 +164,27 @@ class WorkbooksTest {
     }
 
     @Test
+    void findsTheTablesOfSheetsThatWereMoved() throws IOException {
+        workbook(
+                "",
+                "First",
+                row(1, "a") + row(2, number("1")),
+                "Second",
+                row(1, "b", "c") + row(2, number("2"), number("3")));
+        // The file of a sheet keeps its name when the sheet is moved.
+        parts.computeIfPresent("xl/_rels/workbook.xml.rels", (name, part) -> part.replace("sheet1.xml", "sheetX.xml")
+                .replace("sheet2.xml", "sheet1.xml")
+                .replace("sheetX.xml", "sheet2.xml"));
+        String first = parts.put("xl/worksheets/sheet1.xml", parts.get("xl/worksheets/sheet2.xml"));
+        parts.put("xl/worksheets/sheet2.xml", first);
+        parts.put("xl/worksheets/_rels/sheet1.xml.rels", relations(relation("rId1", "table", "/xl/tables/table1.xml")));
+        parts.put("xl/tables/table1.xml", HEAD + "<table xmlns=\"" + MAIN + "\" displayName=\"Both\" ref=\"A1:B2\"/>");
+        write("book.xlsx");
+        assertThat(files.rows("select b, c from book_Both")).containsExactly("2 3");
+        assertThat(files.rows("select a from book_First")).containsExactly("1");
+    }
+
+    @Test
     void findsNamesInTwoRowsAndUnnamedColumns() throws IOException {
         workbook(
                 "",
