@@ -11,11 +11,12 @@ describe('looking for a table', () => {
   })
 
   it('says sizes as what they are', () => {
-    expect([-1, 0, 1, 1067383].map(sizeInWords)).toEqual([
+    expect([-1, 0, 1, 1067383].map(rows => sizeInWords(rows))).toEqual([
       'size not known',
       'no rows',
       'about 1 row',
       'about 1,067,383 rows',
     ])
+    expect(sizeInWords(2534, true)).toBe('2,534 rows')
   })
 })
