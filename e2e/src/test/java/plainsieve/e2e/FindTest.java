@@ -78,7 +78,7 @@ class FindTest {
         browser.untilText("section", text -> text.startsWith("Marked by you"));
         browser.click("[aria-label='Mark Vessel diary for yourself']");
         browser.untilText("section", text -> !text.startsWith("Marked by you"));
-        browser.see("main input[type=search]").sendKeys("weather");
+        browser.see("main input[type=search]").sendKeys("by weather");
         browser.until(() -> browser.all("a.report").size() == 1 ? true : null);
         browser.click("main button", "New report");
         browser.see("select#of").sendKeys("Vessel names");
