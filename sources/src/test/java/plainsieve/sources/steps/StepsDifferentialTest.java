@@ -129,26 +129,44 @@ class StepsDifferentialTest {
                 .rewrite(new Choices(chain.parameters(), chain.choices()), Wanted.allRows(), Statement.NO_CAP);
         String all = "%s%n%s%nsent: %s %s".formatted(story, sql, statement.text(), statement.values());
         try {
-            List<List<Object>> rows = TestDatabases.rows(source, statement);
-            List<List<Object>> missing = unmatched(chain.grid().rows(), rows);
-            assertThat(missing).as(all + "\ngot " + rows).isEmpty();
-            assertThat(rows).as(all).hasSameSizeAs(chain.grid().rows());
+            check(all, chain, rows(source, statement));
         } catch (SourceFailure e) {
-            if (!isItsOwnFault(e)) {
+            if (!failsWithinItself(e)) {
                 fail(all + "\n" + e);
             }
         }
     }
 
+    private static void check(String story, RandomChain chain, List<List<Object>> rows) {
+        List<List<Object>> missing = unmatched(chain.grid().rows(), rows);
+        assertThat(missing).as(story + "\ngot " + rows).isEmpty();
+        assertThat(rows).as(story).hasSameSizeAs(chain.grid().rows());
+    }
+
+    /**
+     * MariaDB 10.11 takes a name for two, in about one chain in 50,000, where it pushes a condition into groups itself: what it
+     * refuses then has to have its rows when it is told not to. Without pushing, filters on top would find all groups first.
+     */
+    private static List<List<Object>> rows(JdbcSource source, Statement statement) {
+        try {
+            return TestDatabases.rows(source, statement);
+        } catch (SourceFailure e) {
+            if (!source.dialect().name().equals("mariadb") || !e.getMessage().contains("is ambiguous")) {
+                throw e;
+            }
+            String unpushed =
+                    "set statement optimizer_switch = 'condition_pushdown_for_derived=off,condition_pushdown_for_subquery=off,condition_pushdown_from_having=off' for ";
+            return TestDatabases.rows(
+                    source, new Statement(unpushed + statement.text(), statement.values(), List.of(), statement.cap()));
+        }
+    }
+
     /**
      * DuckDB 1.5.6 fails within itself for about one chain in 50,000, where it compresses columns of what it knows to be empty.
-     * Without that, it would sort many rows at half the speed. MariaDB 10.11 refuses, about as rarely, to push a condition of two
-     * columns into groups of two tables that both have a column of the name that it gives: without pushing, filters on top would
-     * find all groups first.
+     * Without that, it would sort many rows at half the speed.
      */
-    private static boolean isItsOwnFault(SourceFailure failure) {
-        return failure.getMessage().contains("INTERNAL Error: Failed to bind column reference")
-                || failure.getMessage().contains("in ORDER BY is ambiguous");
+    private static boolean failsWithinItself(SourceFailure failure) {
+        return failure.getMessage().contains("INTERNAL Error: Failed to bind column reference");
     }
 
     /** The rows for which there is none alike. Fractions are alike when they are near each other. */
