@@ -174,7 +174,7 @@ public interface Dialect {
     /** The lower end of the band in which a number lies, as SQL. @param width of each band, more than 0 */
     default String band(BigDecimal width, String expression) {
         String each = width.scale() > 0 ? width.toPlainString() : width.toPlainString() + ".0";
-        return "floor(" + expression + " / " + each + ") * " + each;
+        return "floor(" + expression + " / " + each + ") * " + width.toPlainString();
     }
 
     /** The middle of all values, as SQL; nothing where the database has no such aggregate. */

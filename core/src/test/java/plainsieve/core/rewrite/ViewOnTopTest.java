@@ -55,7 +55,7 @@ class ViewOnTopTest {
     @CsvSource({"10, 10.0", "0.5, 0.5", "100, 100.0"})
     void aBandIsNamedByItsLowerEnd(String width, String written) {
         assertThat(sent("postgresql", by("delay:" + width, Wanted.Order.KEYS, Measure.countOfRows())))
-                .contains("group by floor(\"delay\" / %s) * %s".formatted(written, written));
+                .contains("group by floor(\"delay\" / %s) * %s".formatted(written, width));
     }
 
     @ParameterizedTest
