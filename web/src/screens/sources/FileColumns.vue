@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* What the columns of files are taken for, a sentence each, of which the words can be changed. */
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { asFailure, put } from '../../api/client'
 import type { FoundColumn, MarkOffer, OfFiles, Source, Table } from '../../api/types'
 import { countInWords } from '../../formats'
@@ -25,17 +25,15 @@ const named = computed(() => {
   return props.files.files.slice(0, MOST_NAMED).join(', ') + (more > 0 ? ` and ${countInWords(more)} more` : '')
 })
 
-async function offers(column: FoundColumn): Promise<MarkOffer[]> {
-  await nextTick()
+function offers(column: FoundColumn): Promise<MarkOffer[]> {
   const forms = props.source.forms.map(form => ({
     id: form,
     words: form,
     note: form === column.form ? 'as it is' : form === column.almost ? 'most of its cells' : '',
     reason: '',
   }))
-  return said.value[column.name]
-    ? [{ id: NOT_SAID, words: 'what is found by itself', note: 'take your word back', reason: '' }, ...forms]
-    : forms
+  const back = { id: NOT_SAID, words: 'what is found by itself', note: 'take your word back', reason: '' }
+  return Promise.resolve(said.value[column.name] ? [back, ...forms] : forms)
 }
 
 async function say(column: string, form: string): Promise<void> {

@@ -11,14 +11,16 @@ const emit = defineEmits<{ taken: [] }>()
 const FILE_THERE = 'file-there'
 const over = ref(false)
 const sending = ref('')
-const failed = shallowRef<{ file: File; failure: Failure }>()
+/* The file that was not taken, and those behind it, which wait for what becomes of it. */
+const failed = shallowRef<{ files: File[]; failure: Failure }>()
 const chooser = ref<HTMLInputElement>()
 
-async function take(files: File[], replace = false): Promise<void> {
+/** @param replaced how many of them, from the first on, may take the place of one that is there */
+async function take(files: File[], replaced = 0): Promise<void> {
   failed.value = undefined
-  for (const file of files) {
+  for (const [i, file] of files.entries()) {
     sending.value = file.name
-    const where = new URLSearchParams({ name: file.name, replace: String(replace) })
+    const where = new URLSearchParams({ name: file.name, replace: String(i < replaced) })
     try {
       await send(`/sources/${encodeURIComponent(props.source.id)}/files?${where}`, {
         method: 'PUT',
@@ -26,7 +28,7 @@ async function take(files: File[], replace = false): Promise<void> {
         headers: { 'Content-Type': 'application/octet-stream' },
       })
     } catch (error) {
-      failed.value = { file, failure: asFailure(error) }
+      failed.value = { files: files.slice(i), failure: asFailure(error) }
       break
     }
   }
@@ -68,8 +70,10 @@ function chosen(): void {
         v-if="failed.failure.problems.some(problem => problem.kind === FILE_THERE)"
         type="button"
         class="as-link ms-1"
-        @click="take([failed.file], true)">
-        Replace it
+        @click="take(failed.files, 1)">
+        Replace it</button
+      ><button v-if="failed.files.length > 1" type="button" class="as-link ms-2" @click="take(failed.files.slice(1))">
+        Go on without it
       </button></FailureNote
     >
   </div>

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -75,6 +76,19 @@ class FoldersApiTest {
     }
 
     @Test
+    void ofTwoWhoPutTheSameFileAtOnceOneIsToldThatItIsThere() {
+        folder("crowd");
+        List<Integer> statuses = IntStream.range(0, 8)
+                .parallel()
+                .mapToObj(i -> new Api(RunningServer.get().address())
+                        .upload("crowd", "same.csv", false, bytes("n\n" + (i + "\n").repeat(50_000)))
+                        .status())
+                .toList();
+        assertThat(statuses).containsOnlyOnce(204);
+        assertThat(statuses).filteredOn(status -> status != 204).containsOnly(422);
+    }
+
+    @Test
     void whatAnAuthorSaysOfAColumnIsKeptAndTravelsWithTheProject() throws InterruptedException {
         folder("tides");
         api.upload("tides", "levels.csv", false, bytes("at;metres\n01/02/2026;1,5\n02/02/2026;slack\n"));
@@ -121,7 +135,8 @@ class FoldersApiTest {
                 "",
                 "x",
                 "a/b/c/d/e.csv",
-                "a\0.csv"
+                "a\0.csv",
+                "ÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿÿ𐐷𐐷𐐷𐐷𐐷𐐷.csv"
             })
     void takesNoFileElsewhereAndNoneThatIsNoTable(String name) {
         folder("safe");

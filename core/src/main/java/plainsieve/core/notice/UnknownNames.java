@@ -4,12 +4,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
@@ -39,22 +37,16 @@ public final class UnknownNames {
             return List.of();
         }
         UnknownNames names = new UnknownNames(query, tables);
-        Set<String> own = new HashSet<>();
-        query.levels().forEach(level -> level.with().forEach(with -> own.add(lower(with.name()))));
+        Set<String> own = ReadTables.own(query);
         query.fromItems().forEach(item -> names.item(item, own));
         names.columns();
         return names.notices;
     }
 
-    private static String lower(String written) {
-        return Names.bare(written).toLowerCase(Locale.ROOT);
-    }
-
     /* One alias for two tables in different blocks tells nothing of a column. */
     private void item(FromItem item, Set<String> own) {
-        String table =
-                item.name().isEmpty() ? "" : lower(tokens.written(item.name().to() - 1));
-        String qualifier = item.alias().isEmpty() ? table : lower(item.alias());
+        String table = ReadTables.name(item, tokens);
+        String qualifier = item.alias().isEmpty() ? table : ReadTables.lower(item.alias());
         boolean real = item.kind() == FromItem.Kind.TABLE
                 && !own.contains(table)
                 && item.columns().isEmpty();
@@ -82,11 +74,11 @@ public final class UnknownNames {
         for (int i = 0; i + 2 < tokens.size(); i++) {
             boolean path = isName(i) && tokens.isSymbol(i + 1, ".") && isName(i + 2) && !tokens.isSymbol(i - 1, ".");
             boolean longer = tokens.isSymbol(i + 3, ".") || tokens.isBracket(i + 3, '(');
-            String qualifier = path ? lower(tokens.written(i)) : "";
+            String qualifier = path ? ReadTables.lower(tokens.written(i)) : "";
             Optional<Set<String>> columns = path && !longer && !unsure.contains(qualifier)
                     ? Optional.ofNullable(qualifiers.get(qualifier)).map(tables::get)
                     : Optional.empty();
-            String column = path ? lower(tokens.written(i + 2)) : "";
+            String column = path ? ReadTables.lower(tokens.written(i + 2)) : "";
             if (columns.isPresent() && !columns.get().contains(column)) {
                 add(
                         "unknown-column",

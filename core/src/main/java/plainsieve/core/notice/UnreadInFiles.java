@@ -3,11 +3,9 @@ package plainsieve.core.notice;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
 
@@ -21,14 +19,11 @@ public final class UnreadInFiles {
             return List.of();
         }
         Tokens tokens = query.tokens();
-        Set<String> own = new HashSet<>();
-        query.levels().forEach(level -> level.with().forEach(with -> own.add(lower(with.name()))));
+        Set<String> own = ReadTables.own(query);
         Set<String> told = new HashSet<>();
         List<Notice> notices = new ArrayList<>();
         for (FromItem item : query.fromItems()) {
-            String table = item.name().isEmpty()
-                    ? ""
-                    : lower(tokens.written(item.name().to() - 1));
+            String table = ReadTables.name(item, tokens);
             boolean real = item.kind() == FromItem.Kind.TABLE && !own.contains(table);
             if (real && told.add(table)) {
                 unread.getOrDefault(table, List.of())
@@ -40,9 +35,5 @@ public final class UnreadInFiles {
             }
         }
         return notices;
-    }
-
-    private static String lower(String written) {
-        return Names.bare(written).toLowerCase(Locale.ROOT);
     }
 }

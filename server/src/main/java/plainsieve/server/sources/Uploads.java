@@ -2,11 +2,14 @@ package plainsieve.server.sources;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.Arrays;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
@@ -19,6 +22,9 @@ import plainsieve.sources.files.FileKind;
 @Service
 public class Uploads {
     private static final String CALLED = "[^./\\\\~_][^/\\\\]{0,120}";
+
+    /** In bytes: what file systems take. */
+    private static final int LONGEST_NAME = 255;
 
     private final KeptSources kept;
     private final FileFence fence;
@@ -35,30 +41,61 @@ public class Uploads {
      * @param replaces whether it may take the place of one that is there
      * @throws ProblemException when it is no file that could be a table, or one is there already
      * @throws NoRoom when the disk takes no more
-     * @throws IOException when what is sent breaks off
      */
-    public void put(String sourceId, String name, boolean replaces, InputStream content) throws IOException {
+    public void put(String sourceId, String name, boolean replaces, InputStream content) {
         Path target = target(sourceId, name);
-        if (Files.exists(target) && !replaces) {
+        if (!replaces) {
+            requireFree(target, name);
+        }
+        try {
+            take(content, target, new Wanted(name, replaces));
+        } catch (IOException e) {
+            throw failure(e, name);
+        }
+        facts.forget(sourceId);
+    }
+
+    private record Wanted(String name, boolean replaces) {}
+
+    private void take(InputStream content, Path target, Wanted wanted) throws IOException {
+        Path draft = target.resolveSibling("." + UUID.randomUUID() + ".part");
+        try {
+            Files.createDirectories(target.getParent());
+            Files.copy(content, draft);
+            // Another one of the name may have come while this one did.
+            synchronized (this) {
+                if (!wanted.replaces()) {
+                    requireFree(target, wanted.name());
+                }
+                Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE);
+            }
+        } finally {
+            Files.deleteIfExists(draft);
+        }
+    }
+
+    private static void requireFree(Path target, String name) {
+        if (Files.exists(target)) {
             throw new ProblemException(Problem.of(
                     "file-there",
                     "There is already a file “%s”.".formatted(name),
                     "Replace it, or give it another name."));
         }
-        Path draft = target.resolveSibling("." + UUID.randomUUID() + ".part");
-        try {
-            Files.createDirectories(target.getParent());
-            Files.copy(content, draft);
-            Files.move(draft, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            facts.forget(sourceId);
-        } catch (IOException e) {
-            if (String.valueOf(e.getMessage()).contains("No space left")) {
-                throw new NoRoom(e);
-            }
-            throw e;
-        } finally {
-            Files.deleteIfExists(draft);
+    }
+
+    private static RuntimeException failure(IOException e, String name) {
+        if (String.valueOf(e.getMessage()).contains("No space left")) {
+            return new NoRoom(e);
         }
+        return e instanceof FileSystemException
+                ? new ProblemException(Problem.of(
+                        "bad-file",
+                        "The server may not write “%s” into this folder.".formatted(name),
+                        "Let the operator give it the right to, or put the file there another way."))
+                : new ProblemException(Problem.of(
+                        "bad-file",
+                        "“%s” did not arrive whole. Nothing was changed.".formatted(name),
+                        "Send it again."));
     }
 
     private Path target(String sourceId, String name) {
@@ -67,6 +104,7 @@ public class Uploads {
             throw refused("“%s” is no folder of files.".formatted(sourceId));
         }
         if (!name.matches(CALLED + "(/" + CALLED + "){0,3}")
+                || isTooLong(name)
                 || FileKind.of(name).isEmpty()) {
             throw refused("“%s” is not the name of a table of values, a workbook, JSON or Parquet.".formatted(name));
         }
@@ -78,6 +116,11 @@ public class Uploads {
         } catch (InvalidPathException | IOException e) {
             throw refused("“%s” is no name of a file here.".formatted(name));
         }
+    }
+
+    private static boolean isTooLong(String name) {
+        return Arrays.stream(name.split("/"))
+                .anyMatch(part -> part.getBytes(StandardCharsets.UTF_8).length > LONGEST_NAME);
     }
 
     /* A link on the way would lead elsewhere. */

@@ -34,7 +34,7 @@ final class CsvCells {
         if (shape.width() == 0) {
             throw new UnreadableFile("is empty");
         }
-        stage.execute(table(text, shape));
+        take(table(text, shape));
         List<String> notes = new ArrayList<>();
         if (!text.written().equals(StandardCharsets.UTF_8)) {
             notes.add("Read as " + text.written().displayName() + ".");
@@ -42,6 +42,18 @@ final class CsvCells {
         long lost = lost(shape, notes);
         List<String> heads = shape.names().isEmpty() ? Collections.nCopies(shape.width(), "") : shape.names();
         return new Cells(Cells.names(heads), lost, notes);
+    }
+
+    /* What the engine refuses is the fault of one file, unless somebody stopped it or the machine is full. */
+    private void take(String table) throws SQLException {
+        try {
+            stage.execute(table);
+        } catch (SQLException e) {
+            if (String.valueOf(e.getMessage()).matches("(?s).*(INTERRUPT|No space left|Out of Memory).*")) {
+                throw e;
+            }
+            throw new UnreadableFile("cannot be read as a table of values", e);
+        }
     }
 
     private static String table(CsvText text, CsvShape shape) {
@@ -68,7 +80,8 @@ final class CsvCells {
                             switch (reject.get(1)) {
                                 case "MISSING COLUMNS" -> "fewer than %d values".formatted(shape.width());
                                 case "TOO MANY COLUMNS" -> "more than %d values".formatted(shape.width());
-                                case "UNQUOTED VALUE" -> "a quotation mark within a value";
+                                case "UNQUOTED VALUE" ->
+                                    "a quotation mark within a value, or one without an end, so that more may be lost";
                                 case "LINE SIZE OVER MAXIMUM" -> "longer than 2 MB";
                                 default -> "it cannot be read";
                             }));

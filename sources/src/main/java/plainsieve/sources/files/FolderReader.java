@@ -117,7 +117,9 @@ final class FolderReader {
             throws IOException {
         List<FilePart> whole = new ArrayList<>();
         for (FilePart part : table.parts()) {
-            if (ParquetEnds.areWhole(part.file())) {
+            if (!Files.isReadable(part.file().path())) {
+                facts.add(part, KeptPart.unreadable(KeptPart.CLOSED));
+            } else if (ParquetEnds.areWhole(part.file())) {
                 whole.add(part);
             } else {
                 facts.add(part, KeptPart.unreadable(ParquetEnds.WHY));

@@ -70,7 +70,13 @@ final class Keeping {
     KeptPart kept(FilePart part, Cancellation cancellation) throws IOException, SQLException {
         Path about = about(part);
         if (Files.exists(about)) {
-            return json.readValue(about.toFile(), KeptPart.class);
+            KeptPart kept = json.readValue(about.toFile(), KeptPart.class);
+            if (!kept.isReadable() || Files.exists(rows(part))) {
+                return kept;
+            }
+        }
+        if (!Files.isReadable(part.file().path())) {
+            return KeptPart.unreadable(KeptPart.CLOSED);
         }
         Files.createDirectories(folder);
         KeptPart made = made(part, cancellation);

@@ -12,6 +12,8 @@ import plainsieve.sources.FoundColumn;
  * @param unreadable why there are no rows; empty when there are
  */
 record KeptPart(List<FoundColumn> columns, long rows, long lost, List<String> notes, String unreadable) {
+    static final String CLOSED = "may not be read by the server";
+
     KeptPart {
         columns = List.copyOf(columns);
         notes = List.copyOf(notes);

@@ -150,6 +150,16 @@ public final class DuckDbVendor implements Vendor {
         return whole + scale > MOST_DIGITS ? "DOUBLE" : "DECIMAL(%d,%d)".formatted(whole + scale, scale);
     }
 
+    /** Where files lie on this machine is nothing for readers. */
+    @Override
+    public String message(SQLException failure) {
+        String message = Vendor.super.message(failure);
+        for (Path folder : readable) {
+            message = message.replace(folder + "/", "");
+        }
+        return message;
+    }
+
     @Override
     public boolean isStopped(SQLException failure) {
         return failure.getMessage() != null && failure.getMessage().contains("INTERRUPT");

@@ -2,18 +2,9 @@ package plainsieve.sources.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.evidence.Evidence;
 import plainsieve.core.evidence.Plan;
@@ -31,21 +22,7 @@ import plainsieve.sources.Dispatch;
 import plainsieve.sources.TestDatabases;
 
 /** Choices reach the files: what they ran at, by the plan, and the rows that they leave. */
-class FilesEvidenceTest {
-    @TempDir
-    Path base;
-
-    private FolderFixture files;
-
-    @BeforeEach
-    void open() throws IOException {
-        files = new FolderFixture(base);
-    }
-
-    @AfterEach
-    void close() {
-        files.close();
-    }
+class FilesEvidenceTest extends WithFiles {
 
     private plainsieve.core.statement.Statement rewritten(
             String sql, Map<String, Parameter> parameters, Map<String, ChoiceText> chosen) {
@@ -87,14 +64,5 @@ class FilesEvidenceTest {
                 Map.of("station", ChoiceText.of("B"), "least", ChoiceText.of("1")));
         assertThat(where(statement)).containsExactly(Where.WHILE_SCANNING, Where.WHILE_SCANNING);
         assertThat(TestDatabases.rows(files.source(), statement)).hasSize(1_000).containsOnly(List.of("B", 2L));
-    }
-
-    private void parquet(String sql, String name) throws Exception {
-        Path file = files.folder().resolve(name);
-        Files.createDirectories(file.getParent());
-        try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
-                Statement statement = connection.createStatement()) {
-            statement.execute("copy (" + sql + ") to '" + file + "' (format parquet)");
-        }
     }
 }

@@ -6,31 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.SourceFailure;
 
 /** Files as tables: what they are called, what is in them, what happens when they change. */
-class FolderSourceTest {
-    @TempDir
-    Path base;
-
-    private FolderFixture files;
-
-    @BeforeEach
-    void open() throws IOException {
-        files = new FolderFixture(base);
-    }
-
-    @AfterEach
-    void close() {
-        files.close();
-    }
+class FolderSourceTest extends WithFiles {
 
     @Test
     void takesAFileForATable() {
@@ -63,9 +47,9 @@ class FolderSourceTest {
     @Test
     void readsParquetWhereItLiesWithTheFoldersThatAreParts() throws Exception {
         for (String year : List.of("2025", "2026")) {
-            Path part = files.folder().resolve("crossings/year=" + year);
-            Files.createDirectories(part);
-            parquet("select " + year + "0 + n as id, 'x' as state from range(3) r(n)", part.resolve("a[1].parquet"));
+            parquet(
+                    "select " + year + "0 + n as id, 'x' as state from range(3) r(n)",
+                    "crossings/year=" + year + "/a[1].parquet");
         }
         assertThat(files.rows("select id, year, file from crossings where year = 2026 and id > 20261"))
                 .containsExactly("20262 2026 year=2026/a[1].parquet");
@@ -74,21 +58,13 @@ class FolderSourceTest {
 
     @Test
     void putsParquetFilesWithOtherColumnsTogetherByName() throws Exception {
-        Path crossings = Files.createDirectories(files.folder().resolve("crossings"));
-        parquet("select 1 as id, 2.5 as fare", crossings.resolve("a.parquet"));
-        parquet("select 3.25 as fare, 'x' as note, 4 as id", crossings.resolve("b.parquet"));
+        parquet("select 1 as id, 2.5 as fare", "crossings/a.parquet");
+        parquet("select 3.25 as fare, 'x' as note, 4 as id", "crossings/b.parquet");
         files.write("crossings/half.parquet", "PAR1 just being written");
         assertThat(files.rows("select id, fare, note, file from crossings order by id"))
                 .containsExactly("1 2.50 null a.parquet", "4 3.25 x b.parquet");
         assertThat(files.table("crossings").files().orElseThrow().notes())
                 .containsExactly("“crossings/half.parquet” is no Parquet file that can be read.");
-    }
-
-    private void parquet(String sql, Path file) throws Exception {
-        try (var connection = java.sql.DriverManager.getConnection("jdbc:duckdb:");
-                var statement = connection.createStatement()) {
-            statement.execute("copy (" + sql + ") to '" + file + "' (format parquet)");
-        }
     }
 
     @Test
@@ -145,5 +121,25 @@ class FolderSourceTest {
         assertThatThrownBy(() -> files.rows("select 1"))
                 .isInstanceOf(SourceFailure.class)
                 .hasMessage("There is no folder “in”.");
+    }
+
+    @Test
+    void makesAnewWhatIsKeptAndWasLost() throws IOException {
+        files.write("t.csv", "n\n1\n");
+        assertThat(files.rows("select n from t")).containsExactly("1");
+        Files.delete(files.keptFiles(".parquet").get(0));
+        files.write("other.csv", "n\n2\n");
+        assertThat(files.rows("select n from t")).containsExactly("1");
+    }
+
+    @Test
+    void tellsNoFolderOfThisMachineWhenAFileBreaksWhileItIsAsked() throws Exception {
+        Path file = parquet("select n, 'note ' || n as note from range(100000) r(n)", "t.parquet");
+        byte[] bytes = Files.readAllBytes(file);
+        Arrays.fill(bytes, 100, bytes.length / 2, (byte) 7);
+        Files.write(file, bytes);
+        assertThatThrownBy(() -> files.rows("select sum(n), max(note) from t"))
+                .isInstanceOf(SourceFailure.class)
+                .satisfies(e -> assertThat(e.getMessage()).doesNotContain(base.toString()));
     }
 }

@@ -2,34 +2,15 @@ package plainsieve.sources.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.nio.charset.Charset;
-import java.nio.file.Path;
 import java.util.List;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.Catalogue;
 
 /** Files as people and programs leave them, and those that somebody made to do harm. */
-class OddFilesTest {
-    @TempDir
-    Path base;
-
-    private FolderFixture files;
-
-    @BeforeEach
-    void open() throws IOException {
-        files = new FolderFixture(base);
-    }
-
-    @AfterEach
-    void close() {
-        files.close();
-    }
+class OddFilesTest extends WithFiles {
 
     private Catalogue.OfFiles about(String table) {
         return files.table(table).files().orElseThrow();
@@ -91,6 +72,18 @@ class OddFilesTest {
         assertThat(files.rows("select a from t")).containsExactly("1", "5");
         assertThat(about("t").lost()).isEqualTo(2);
         assertThat(about("t").notes()).containsExactly("Line 3: fewer than 3 values.", "Line 4: more than 3 values.");
+    }
+
+    @Test
+    void saysThatAQuotationMarkHasNoEnd() {
+        files.write("open.csv", "a,b\n1,\"open\n" + "x,y\n".repeat(100_000));
+        files.write("long.csv", "a,b\n1,2\n3," + "z".repeat(3_000_000) + "\n5,6\n");
+        assertThat(about("open").notes())
+                .containsExactly(
+                        "Line 2: a quotation mark within a value, or one without an end, so that more may be lost.");
+        assertThat(about("open").lost()).isPositive();
+        assertThat(files.rows("select a from long order by a")).containsExactly("1", "5");
+        assertThat(about("long").notes()).containsExactly("Line 3: longer than 2 MB.");
     }
 
     @Test

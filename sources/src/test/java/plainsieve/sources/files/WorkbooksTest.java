@@ -12,32 +12,15 @@ import java.util.Map;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import plainsieve.sources.Catalogue;
 
 /** Sheets, tables and named ranges of workbooks, written part by part as the standard has them, so that each can be odd. */
-class WorkbooksTest {
+class WorkbooksTest extends WithFiles {
     private static final String MAIN = "http://schemas.openxmlformats.org/spreadsheetml/2006/main";
     private static final String HEAD = "<?xml version=\"1.0\" encoding=\"UTF-8\"?>";
 
-    @TempDir
-    Path base;
-
-    private FolderFixture files;
     private final Map<String, String> parts = new LinkedHashMap<>();
-
-    @BeforeEach
-    void open() throws IOException {
-        files = new FolderFixture(base);
-    }
-
-    @AfterEach
-    void close() {
-        files.close();
-    }
 
     /** @param sheets each a name and the rows as XML */
     private void workbook(String names, String... sheets) {

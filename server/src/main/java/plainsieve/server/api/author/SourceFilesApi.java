@@ -1,7 +1,6 @@
 package plainsieve.server.api.author;
 
 import io.swagger.v3.oas.annotations.Parameter;
-import java.io.IOException;
 import java.io.InputStream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -33,8 +32,7 @@ class SourceFilesApi {
             @PathVariable String id,
             @RequestParam String name,
             @RequestParam(defaultValue = "false") boolean replace,
-            @Parameter(hidden = true) InputStream body)
-            throws IOException {
+            @Parameter(hidden = true) InputStream body) {
         uploads.put(id, name, replace, body);
     }
 }
