@@ -44,7 +44,7 @@ function rename(typed: string): void {
 .name {
   color: var(--k);
 }
-.name :deep(button.marked.marked) {
+.name :deep(.marked) {
   color: inherit;
   border: 0;
   background: none;
@@ -53,11 +53,11 @@ function rename(typed: string): void {
   font: inherit;
   text-decoration: none;
 }
-.name :deep(button.marked.marked:hover) {
+.name :deep(.marked:hover) {
   text-decoration: underline dotted 1.5px;
   text-underline-offset: 4px;
 }
-.named :deep([data-mark='hint'].marked.marked) {
+.named :deep([data-mark='hint'].marked) {
   font-style: italic;
 }
 </style>

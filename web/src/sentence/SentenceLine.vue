@@ -68,7 +68,7 @@ const said = computed(() =>
 .together {
   white-space: nowrap;
 }
-.sentence .chip :deep(button.marked.marked) {
+.sentence .chip :deep(.marked) {
   font-family: var(--mono);
   font-size: 12px;
   color: var(--k);

@@ -67,6 +67,7 @@ const standing = computed(() => {
   padding: 0;
   font: inherit;
   font-weight: inherit;
+  text-decoration: none;
 }
 .head :deep(.marked:hover),
 .head :deep(.marked:focus-visible) {
