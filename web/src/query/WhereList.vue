@@ -9,7 +9,7 @@ import { whereAtLength, whereInWords } from './where'
 
 const props = defineProps<{
   proof: Loaded<Proof> | undefined
-  done: Pick<RunDone, 'fetched' | 'shown'>
+  done: Pick<RunDone, 'gathered' | 'fetched' | 'shown'>
   colours?: Record<string, string>
   lit?: string
 }>()
@@ -52,7 +52,12 @@ const lines = computed(() => {
       </table>
       <p v-else class="soft m-0">The statement has no choices in it.</p>
     </template>
-    <p class="soft pt-1 m-0">
+    <p v-if="done.gathered >= 0" class="soft pt-1 m-0">
+      {{ rowsInWords(done.gathered) }} {{ done.gathered === 1 ? 'was' : 'were' }} fetched from the service; of them
+      {{ countInWords(done.fetched) }} {{ done.fetched === 1 ? 'was' : 'were' }} made here,
+      {{ countInWords(done.shown) }} {{ done.shown === 1 ? 'is' : 'are' }} shown.
+    </p>
+    <p v-else class="soft pt-1 m-0">
       {{ rowsInWords(done.fetched) }} left the database, {{ countInWords(done.shown) }}
       {{ done.shown === 1 ? 'is' : 'are' }} shown.
       {{

@@ -3,6 +3,7 @@ import type { CompletionContext, CompletionResult } from '@codemirror/autocomple
 import { MariaSQL, PostgreSQL, sql, SQLite } from '@codemirror/lang-sql'
 import { Compartment } from '@codemirror/state'
 import type { EditorView } from '@codemirror/view'
+import { requestLanguage } from './requestLanguage'
 
 /** What the editor completes: the tables of the source with their columns, its functions, and the parameters. */
 export interface Known {
@@ -41,6 +42,7 @@ function languageFor(known: Known) {
 /** Completes nothing of its own until it is taught names. */
 export const completes = language.of(languageFor(NOTHING_KNOWN))
 
-export function teachNames(view: EditorView, known: Known): void {
-  view.dispatch({ effects: language.reconfigure(languageFor(known)) })
+/** @param request whether the text is a web request */
+export function teachNames(view: EditorView, known: Known, request = false): void {
+  view.dispatch({ effects: language.reconfigure(request ? requestLanguage(known) : languageFor(known)) })
 }

@@ -24,6 +24,10 @@ export function whereInWords(ran: Ran): string {
       return '◇ after sorting all'
     case 'AT_SOURCE':
       return '◆ at the source'
+    case 'AT_SERVICE':
+      return '◆ at the service'
+    case 'HERE':
+      return '◇ here, on fetched rows'
     case 'LEFT_OUT':
       return '– left out: blank'
     case 'NOT_KNOWN':
@@ -56,6 +60,10 @@ export function whereAtLength(ran: Ran): string {
       return 'at the database, after all rows that match were read and sorted or grouped'
     case 'AT_SOURCE':
       return 'at the database, as an argument or a name'
+    case 'AT_SERVICE':
+      return 'at the service, as a part of the request'
+    case 'HERE':
+      return `here, on ${ran.read >= 0 ? `the ${countInWords(ran.read)} rows` : 'rows'} that were fetched from the service`
     case 'LEFT_OUT':
       return 'blank, left out of the statement'
     case 'NOT_KNOWN':

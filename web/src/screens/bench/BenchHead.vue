@@ -10,7 +10,8 @@ const props = defineProps<{
   saving: Saving['status']
   busy: boolean
   running: boolean
-  asSteps: boolean
+  /** How it is written. */
+  form: string
 }>()
 const emit = defineEmits<{ give: []; make: []; stop: []; run: [] }>()
 
@@ -22,7 +23,7 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
   <div class="row-line sub">
     <h1>{{ query.name }}</h1>
     <span class="pill">{{ query.sourceId }} · {{ query.sourceName }}</span
-    ><span class="pill">{{ asSteps ? 'steps' : 'plain SQL' }}</span>
+    ><span class="pill">{{ form }}</span>
     <span class="soft small" data-test="saving">{{ kept }}</span>
     <span class="grow"></span>
     <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>

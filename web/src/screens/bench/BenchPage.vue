@@ -5,10 +5,12 @@ import { isUnderWay, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useParameters } from '../../parameters/useParameters'
 import { coloursFor } from '../../query/colours'
+import { isRequest } from '../../query/request'
 import BenchHead from './BenchHead.vue'
 import ChoicesPane from './ChoicesPane.vue'
 import FormsNote from './FormsNote.vue'
 import QueryPane from './QueryPane.vue'
+import RequestBand from './RequestBand.vue'
 import RowsPane from './RowsPane.vue'
 import SentPane from './SentPane.vue'
 import StepNotices from './StepNotices.vue'
@@ -62,6 +64,7 @@ const { asSteps, looked, asked, fresh, look, lookOdd, add } = useLooking(text, s
 const { turn, told, refused } = useTurning(props.loaded.id, text, steps, trialChoices, () => look(undefined))
 const stretches = useStretches(props.loaded.id, text, asked, steps)
 
+const asRequest = computed(() => isRequest(text.value))
 const lit = ref('')
 const ranText = ref('')
 const editor = ref<InstanceType<typeof QueryPane> | null>(null)
@@ -98,7 +101,7 @@ onMounted(() => void parameters.reload())
       :saving="saving.status"
       :busy="busy"
       :running="isUnderWay(state)"
-      :as-steps="asSteps"
+      :form="asSteps ? 'steps' : asRequest ? 'web request' : 'plain SQL'"
       @give="giveToReports"
       @make="makeReport"
       @stop="stop"
@@ -164,7 +167,18 @@ onMounted(() => void parameters.reload())
           @edit="edit"
           @turn="turn"
           @run="run"
-          @light="lit = $event" />
+          @light="lit = $event"
+          ><RequestBand
+            v-if="asRequest"
+            :query-id="query.id"
+            :text="text"
+            :check="check"
+            :choices="trialChoices"
+            :colours="colours"
+            :lit="lit"
+            @light="lit = $event"
+            @edit="edit"
+        /></QueryPane>
         <RowsPane
           :state="state"
           :after="looked"

@@ -9,6 +9,7 @@ import FixedNote from './FixedNote.vue'
 import { countInWords } from '../../formats'
 import { nextPlace, putTogether } from '../../query/alike'
 import { goneMarks } from '../../query/placements'
+import { isRequest } from '../../query/request'
 import { whereNotes } from '../../query/where'
 
 const props = defineProps<{
@@ -36,6 +37,7 @@ const emit = defineEmits<{
   make: [starts: number[], anew: boolean]
 }>()
 
+const asRequest = computed(() => isRequest(props.text))
 const box = ref<HTMLElement | null>(null)
 let view: EditorView | undefined
 const placed = computed(() => [...props.check.problems, ...props.runProblems].filter(problem => problem.line > 0))
@@ -104,12 +106,9 @@ onMounted(() => {
     onChoose: at => emit('make', [at], false),
   })
   showDecorations(view, decorated.value)
-  teachNames(view, props.known)
+  teachNames(view, props.known, asRequest.value)
 })
-watch(
-  () => props.known,
-  now => view && teachNames(view, now),
-)
+watch([() => props.known, asRequest], ([now, request]) => view && teachNames(view, now, request))
 watch(
   () => props.text,
   text => view && replaceText(view, text),
@@ -124,8 +123,11 @@ onBeforeUnmount(() => view?.destroy())
       <h2>Query</h2>
       <span class="soft small">point at a choice to light its clauses</span>
       <span class="grow"></span>
-      <button v-if="text.trim()" type="button" class="as-link small" @click="emit('turn')">Read as steps</button>
+      <button v-if="text.trim() && !asRequest" type="button" class="as-link small" @click="emit('turn')">
+        Read as steps
+      </button>
     </div>
+    <slot></slot>
     <div ref="box" class="editor"></div>
     <div class="below">
       <FixedNote

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Answer } from '../../api/runs'
 import type { Proof } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
@@ -6,7 +7,7 @@ import CopySql from '../../query/CopySql.vue'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
-defineProps<{
+const props = defineProps<{
   answer: Answer | undefined
   /** The statement that the steps come to; empty where there are none. */
   preview: string
@@ -16,6 +17,12 @@ defineProps<{
   proof: Loaded<Proof> | undefined
 }>()
 const emit = defineEmits<{ light: [name: string]; measure: [] }>()
+const words = computed(() => {
+  if (!props.answer) return ''
+  const request = /^(get|post) \//.test(props.answer.begun.text)
+  if (props.stale) return request ? 'the request before your last change' : 'the statement before your last change'
+  return request ? 'the request as the service received it' : 'the statement the database received'
+})
 </script>
 
 <template>
@@ -23,9 +30,8 @@ const emit = defineEmits<{ light: [name: string]; measure: [] }>()
     <div class="left">
       <div class="row-line pb-1">
         <h2>Sent</h2>
-        <span class="soft small">{{
-          stale && answer ? 'the statement before your last change' : 'the statement the database received'
-        }}</span><span class="grow"></span> <CopySql v-if="answer" :sent-id="answer.begun.sentId" />
+        <span class="soft small">{{ words }}</span><span class="grow"></span>
+        <CopySql v-if="answer" :sent-id="answer.begun.sentId" />
       </div>
       <StatementText
         v-if="answer"

@@ -8,6 +8,7 @@ import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import RemovedThings from '../../things/RemovedThings.vue'
 import ThingActions from '../../things/ThingActions.vue'
+import { START } from '../../query/request'
 import { HEADER } from '../../query/steps'
 import ProjectFiles from './ProjectFiles.vue'
 
@@ -27,6 +28,7 @@ const KINDS = [
   { value: 'steps', text: 'as steps' },
   { value: 'sql', text: 'as plain SQL' },
 ]
+const TEXTS: Record<string, string> = { steps: HEADER, sql: '', request: START }
 const failed = ref<Failure>()
 const sources = computed(() =>
   state.value.status === 'ready'
@@ -34,12 +36,18 @@ const sources = computed(() =>
     : [],
 )
 
+const source = computed(() => sourceId.value || sources.value[0]?.value)
+/* A service is asked by requests, and nothing else is. */
+const onService = computed(
+  () => state.value.status === 'ready' && state.value.data.sources.some(s => s.id === source.value && s.kind === 'web'),
+)
+
 async function add(): Promise<void> {
   try {
     const query = await post<Query>('/queries', {
       name: name.value,
-      sourceId: sourceId.value || sources.value[0]?.value,
-      text: kind.value === 'steps' ? HEADER : '',
+      sourceId: source.value,
+      text: TEXTS[onService.value ? 'request' : kind.value],
     })
     await router.push(`/queries/${query.id}`)
   } catch (error) {
@@ -85,7 +93,8 @@ async function add(): Promise<void> {
           class="w-auto"
           :options="[{ value: '', text: sources[0]?.text ?? 'no source yet' }, ...sources.slice(1)]"
           aria-label="Source" />
-        <BFormSelect v-model="kind" class="w-auto" :options="KINDS" aria-label="How it is written" />
+        <span v-if="onService" class="soft">as a web request</span>
+        <BFormSelect v-else v-model="kind" class="w-auto" :options="KINDS" aria-label="How it is written" />
         <BButton type="submit" variant="primary" :disabled="!name.trim() || sources.length === 0"
           >Open it on the bench</BButton
         >

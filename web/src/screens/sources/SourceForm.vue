@@ -5,6 +5,7 @@ import { computed, onMounted, reactive, shallowRef, useTemplateRef, watch } from
 import { asFailure, post, put, type Failure } from '../../api/client'
 import type { Source } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
+import ServiceSignIn from './ServiceSignIn.vue'
 
 const props = defineProps<{ source?: Source }>()
 const emit = defineEmits<{ done: []; cancel: [] }>()
@@ -16,7 +17,9 @@ const KINDS = [
   { value: 'duckdb', text: 'DuckDB file' },
   { value: 'sqlite', text: 'SQLite file' },
   { value: 'folder', text: 'Folder of files' },
+  { value: 'web', text: 'Web service' },
 ]
+const EXAMPLE = 'https://tides.example/v1'
 const USUAL_PLACES = 8
 const start = props.source ?? {
   id: '',
@@ -25,6 +28,7 @@ const start = props.source ?? {
   port: 5432,
   database: '',
   user: '',
+  signIn: '',
   places: USUAL_PLACES,
   seconds: 0,
   said: {},
@@ -36,6 +40,7 @@ const fields = reactive({
   port: start.port,
   database: start.database,
   user: start.user,
+  signIn: start.signIn || 'nothing',
   password: '',
   places: start.places,
   /* 0 is the server's own limit, and stands there as nothing. */
@@ -43,7 +48,11 @@ const fields = reactive({
 })
 const form = useTemplateRef('form')
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
+const place = computed(() =>
+  onServer.value ? 'Database' : onWeb.value ? 'Address' : inFolder.value ? 'Folder' : 'File',
+)
 const inFolder = computed(() => fields.kind === 'folder')
+const onWeb = computed(() => fields.kind === 'web')
 const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */
@@ -65,7 +74,9 @@ watch(
 
 const body = (): object => ({
   ...fields,
-  ...(onServer.value ? { port: Number(fields.port) } : { host: '', port: 0, user: '', password: '' }),
+  ...(onServer.value ? { port: Number(fields.port) } : { host: '', port: 0 }),
+  ...(onServer.value || onWeb.value ? {} : { user: '', password: '' }),
+  signIn: onWeb.value ? fields.signIn : '',
   places: Number(fields.places),
   seconds: Number(fields.seconds),
   said: start.said,
@@ -92,8 +103,8 @@ async function tryAndKeep(): Promise<void> {
 
 /* What this was opened with: a colleague's change since then is not overwritten. */
 const seen = (): object => {
-  const { id, kind, host, port, database, user, places, seconds, said } = start
-  return { id, kind, host, port, database, user, places, seconds, said }
+  const { id, kind, host, port, database, user, signIn, places, seconds, said } = start
+  return { id, kind, host, port, database, user, signIn, places, seconds, said }
 }
 
 async function keep(): Promise<void> {
@@ -115,8 +126,19 @@ async function keep(): Promise<void> {
     <label v-if="onServer">Host <BFormInput v-model="fields.host" required /></label>
     <label v-if="onServer">Port <BFormInput v-model="fields.port" inputmode="numeric" required /></label>
     <label
-      >{{ onServer ? 'Database' : inFolder ? 'Folder' : 'File' }} <BFormInput v-model="fields.database" required
+      >{{ place }}
+      <BFormInput
+        v-model="fields.database"
+        :placeholder="onWeb ? EXAMPLE : ''"
+        :inputmode="onWeb ? 'url' : 'text'"
+        required
     /></label>
+    <ServiceSignIn
+      v-if="onWeb"
+      v-model:way="fields.signIn"
+      v-model:name="fields.user"
+      v-model:secret="fields.password"
+      :kept="source !== undefined" />
     <label v-if="onServer">User <BFormInput v-model="fields.user" autocomplete="off" required /></label>
     <label v-if="onServer"
       >Password
@@ -148,7 +170,7 @@ async function keep(): Promise<void> {
       of all its files. A name is looked for in the server's folder for files; a whole path may lead into any folder
       that the operator allowed. Nothing in it is changed.
     </div>
-    <div v-else class="wide soft">
+    <div v-else-if="!onWeb" class="wide soft">
       A name is looked for in the server's folder for files; a whole path may lead into any folder that the operator
       allowed. The file is opened read-only.
     </div>

@@ -18,8 +18,8 @@ import org.dhatim.fastexcel.Worksheet;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
-import plainsieve.sources.files.EngineLimits;
-import plainsieve.sources.files.Engines;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.Engines;
 import plainsieve.sources.files.FolderSource;
 
 /**

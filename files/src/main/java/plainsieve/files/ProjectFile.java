@@ -58,18 +58,20 @@ public record ProjectFile(
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int port,
             String database,
             String user,
+            String signIn,
             Map<String, Map<String, String>> said) {
         public SourceEntry {
             host = ParameterEntry.orEmpty(host);
             database = ParameterEntry.orEmpty(database);
             user = ParameterEntry.orEmpty(user);
+            signIn = ParameterEntry.orEmpty(signIn);
             said = said == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(said));
         }
 
-        /** The name of the dialect of its queries: files are asked by an embedded engine. */
+        /** The name of the dialect of its queries: files and answers are asked by an embedded engine. */
         @JsonIgnore
         public String dialect() {
-            return kind.equals("folder") ? "duckdb" : kind;
+            return kind.equals("folder") || kind.equals("web") ? "duckdb" : kind;
         }
     }
 

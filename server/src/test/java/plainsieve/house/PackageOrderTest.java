@@ -26,6 +26,7 @@ class PackageOrderTest {
             "plainsieve.core.sql",
             "plainsieve.core.statement",
             "plainsieve.core.catalogue",
+            "plainsieve.core.request",
             "plainsieve.core.evidence",
             "plainsieve.core.rewrite.edit",
             "plainsieve.core.rewrite.filter",

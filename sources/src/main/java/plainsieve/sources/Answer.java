@@ -1,14 +1,28 @@
 package plainsieve.sources;
 
+import java.util.OptionalLong;
+
 /**
  * How a run went.
  *
+ * @param gathered rows that had to be fetched from where they are, for these to be made of them here; nothing where the source itself
+ *     made them
  * @param fetched rows that left the database
  * @param shown rows handed on; at most the cap, so at most one less than fetched
  * @param databaseMillis from sending the statement until its first row was ready
  * @param totalMillis from sending the statement until the last row was handed on
  */
-public record Answer(long fetched, long shown, double databaseMillis, double totalMillis) {
+public record Answer(OptionalLong gathered, long fetched, long shown, double databaseMillis, double totalMillis) {
+    /** Of a source that makes its rows itself. */
+    public Answer(long fetched, long shown, double databaseMillis, double totalMillis) {
+        this(OptionalLong.empty(), fetched, shown, databaseMillis, totalMillis);
+    }
+
+    /** The same rows, made of so many that had to be fetched first. */
+    public Answer madeOf(long rows) {
+        return new Answer(OptionalLong.of(rows), fetched, shown, databaseMillis, totalMillis);
+    }
+
     /** Whether there are more rows than the cap let through. */
     public boolean more() {
         return fetched > shown;

@@ -2,6 +2,7 @@ package plainsieve.sources;
 
 import java.util.List;
 import java.util.Optional;
+import plainsieve.core.catalogue.CellForm;
 
 /**
  * A column of a file and what its cells were taken for.

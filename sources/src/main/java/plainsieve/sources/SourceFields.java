@@ -5,17 +5,20 @@ import java.util.Map;
 /**
  * The settings of any kind of source side by side, as forms and files have them. What a kind does not have is empty or 0.
  *
- * @param database the database's name, or the path of its file or folder
+ * @param database the database's name, the path of its file or folder, or the address of a service
+ * @param user who signs in; or the name of the header, or of what is asked for, that has the secret of a service
+ * @param signIn how a service is told the secret
  * @param said what an author has said of columns of files, by table and column
  */
-public record SourceFields(String host, int port, String database, String user, Map<String, Map<String, String>> said) {
+public record SourceFields(
+        String host, int port, String database, String user, String signIn, Map<String, Map<String, String>> said) {
     public SourceFields {
         said = Map.copyOf(said);
     }
 
     /** Those of a database. */
     public SourceFields(String host, int port, String database, String user) {
-        this(host, port, database, user, Map.of());
+        this(host, port, database, user, "", Map.of());
     }
 
     public static SourceFields of(SourceSettings settings) {
@@ -53,7 +56,13 @@ public record SourceFields(String host, int port, String database, String user, 
 
         @Override
         public SourceFields folder(SourceSettings.Folder settings) {
-            return new SourceFields("", 0, settings.file(), "", settings.words());
+            return new SourceFields("", 0, settings.file(), "", "", settings.words());
+        }
+
+        @Override
+        public SourceFields web(SourceSettings.Web settings) {
+            return new SourceFields(
+                    "", 0, settings.base(), settings.name(), settings.signIn().word(), Map.of());
         }
 
         @Override

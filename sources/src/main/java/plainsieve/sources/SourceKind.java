@@ -12,7 +12,8 @@ public enum SourceKind {
     MARIADB("MariaDB", false),
     SQLITE("SQLite", true),
     DUCKDB("DuckDB", true),
-    FOLDER("Folder of files", true);
+    FOLDER("Folder of files", true),
+    WEB("Web service", false);
 
     private final String title;
     private final boolean file;
@@ -54,6 +55,7 @@ public enum SourceKind {
             case SQLITE -> new SourceSettings.Sqlite(fields.database());
             case DUCKDB -> new SourceSettings.DuckDb(fields.database());
             case FOLDER -> SourceSettings.Folder.of(fields.database(), fields.said());
+            case WEB -> SourceSettings.Web.of(fields.database(), fields.signIn(), fields.user());
         };
     }
 

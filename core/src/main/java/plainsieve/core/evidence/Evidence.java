@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.request.SentRequest;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.FromItem;
@@ -56,6 +57,9 @@ public final class Evidence {
 
     /** The verdict on every placement, in their order. */
     public static List<Verdict> of(Statement statement, Dialect dialect, Plan plan) {
+        if (SentRequest.isOne(statement.text())) {
+            return RequestEvidence.of(statement, SentRequest.of(statement).sqlStart(), plan);
+        }
         Evidence evidence = new Evidence(statement, dialect, plan);
         return statement.placements().stream().map(evidence::verdict).toList();
     }

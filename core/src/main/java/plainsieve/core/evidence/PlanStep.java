@@ -22,7 +22,14 @@ public record PlanStep(
         OptionalDouble actual,
         OptionalDouble read) {
 
-    static PlanStep named(String name) {
+    /** A request to a service, and how many rows came of it. */
+    public static PlanStep fetched(String request, long rows) {
+        return new PlanStep(
+                request, "", "", "", OptionalDouble.empty(), OptionalDouble.of(rows), OptionalDouble.of(rows));
+    }
+
+    /** A step of which nothing but its name is known. */
+    public static PlanStep named(String name) {
         return new PlanStep(name, "", "", "", OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
     }
 

@@ -22,6 +22,10 @@ public enum Where {
     AFTER_SORTING,
     /** Handed to the database outside conditions, as an argument or a name: nothing is tested with it. */
     AT_SOURCE,
+    /** Asked of a service, as a part of the request. */
+    AT_SERVICE,
+    /** Tested here, by an engine of this server, on rows that had to be fetched from where they are first. */
+    HERE,
     /** Not sent. */
     LEFT_OUT,
     /** The plan does not say it in a form that is understood here. Never a guess. */

@@ -5,6 +5,7 @@ import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.request.RequestText;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.TokenKind;
@@ -31,7 +32,8 @@ public final class ErrorPlace {
     public static Optional<Place> of(
             String author, Statement statement, OptionalInt position, String message, Dialect dialect) {
         try {
-            Tokens text = Lexer.scan(author, dialect.syntax()).tokens();
+            Tokens text =
+                    Lexer.scan(RequestText.sqlIn(author), dialect.syntax()).tokens();
             return position.isPresent()
                     ? byPosition(text, statement.text(), position.getAsInt())
                     : byName(text, message);

@@ -1,13 +1,17 @@
 package plainsieve.core.rewrite;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Choices;
+import plainsieve.core.request.PreparedRequest;
+import plainsieve.core.request.RequestText;
 import plainsieve.core.rewrite.edit.Edit;
 import plainsieve.core.rewrite.edit.EditedText;
 import plainsieve.core.rewrite.edit.Edits;
@@ -24,6 +28,7 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
@@ -36,6 +41,7 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  */
 public final class PreparedQuery {
+    private final Optional<PreparedRequest> request;
     private final ParsedQuery query;
     private final List<ConditionRule> rules;
     private final Source source;
@@ -61,12 +67,18 @@ public final class PreparedQuery {
         }
     }
 
-    private PreparedQuery(ParsedQuery query, Dialect dialect, Added added, List<ConditionRule> rules) {
+    private PreparedQuery(
+            Optional<PreparedRequest> request,
+            ParsedQuery query,
+            Dialect dialect,
+            Added added,
+            List<ConditionRule> rules) {
+        this.request = request;
         this.rules = rules;
         this.query = query;
         this.added = added;
         this.source = new Source(query.tokens(), dialect);
-        this.names = query.parameterNames();
+        this.names = names(request, query);
         this.sites = Site.in(query);
         this.optionalFilters = OptionalFilters.in(query);
         this.limits = new RowLimits(query, source);
@@ -78,14 +90,27 @@ public final class PreparedQuery {
         this.check = new StatementCheck(query, source);
     }
 
-    /** Reads the author's text. Throws {@link ProblemException} with the place when it is not one reading statement. */
+    /**
+     * Reads the author's text, of SQL or of a web request. Throws {@link ProblemException} with the place when it is not one reading
+     * statement.
+     */
     public static PreparedQuery of(String text, Dialect dialect) {
-        return new PreparedQuery(ParsedQuery.parse(text, dialect), dialect, Added.NOTHING, Rewriting.RULES);
+        Optional<PreparedRequest> request =
+                RequestText.isRequest(text) ? Optional.of(PreparedRequest.of(text)) : Optional.empty();
+        ParsedQuery query = ParsedQuery.parse(RequestText.sqlIn(text), dialect);
+        return new PreparedQuery(request, query, dialect, Added.NOTHING, Rewriting.RULES);
+    }
+
+    private static Set<String> names(Optional<PreparedRequest> request, ParsedQuery query) {
+        Set<String> names = new LinkedHashSet<>();
+        request.ifPresent(found -> names.addAll(found.parameterNames()));
+        names.addAll(query.parameterNames());
+        return Collections.unmodifiableSet(names);
     }
 
     /** The same query rewritten by other rules, so that a test can let one do wrong. */
     PreparedQuery by(List<ConditionRule> others) {
-        return new PreparedQuery(query, dialect(), added, others);
+        return new PreparedQuery(request, query, dialect(), added, others);
     }
 
     /**
@@ -104,8 +129,8 @@ public final class PreparedQuery {
         for (AddedFilter filter : filters) {
             FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), names, filter);
             String text = TextEdit.apply(filtered.query.text(), placed.edits());
-            filtered =
-                    new PreparedQuery(ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);
+            filtered = new PreparedQuery(
+                    request, ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);
         }
         return filtered;
     }
@@ -115,8 +140,14 @@ public final class PreparedQuery {
         return added.placements();
     }
 
+    /** The SQL; of a web request what asks the rows of its answer. */
     public ParsedQuery query() {
         return query;
+    }
+
+    /** The request in front of the SQL; nothing when the query is asked of a database. */
+    public Optional<PreparedRequest> request() {
+        return request;
     }
 
     public Dialect dialect() {
@@ -156,6 +187,11 @@ public final class PreparedQuery {
         if (!choices.parameters().keySet().containsAll(names)) {
             throw unknown(choices);
         }
+        Statement sql = sql(choices, wanted, cap);
+        return request.map(front -> front.inFrontOf(sql, choices)).orElse(sql);
+    }
+
+    private Statement sql(Choices choices, Wanted wanted, long cap) {
         Rewriting rewriting = new Rewriting(rules, choices, source);
         rewriting.settle(optionalFilters);
         rewriting.conditions(sites);
@@ -198,8 +234,20 @@ public final class PreparedQuery {
         return wanted instanceof Wanted.Totals totals && totals.groupBy().isEmpty();
     }
 
+    /** Where the parameters of the author's text stand, in their order. */
+    public List<PreparedRequest.Named> places() {
+        List<PreparedRequest.Named> places =
+                new ArrayList<>(request.map(PreparedRequest::places).orElse(List.of()));
+        query.parameters()
+                .forEach(place -> places.add(new PreparedRequest.Named(
+                        place.name(),
+                        source.tokens().start(place.token()),
+                        source.tokens().end(place.token()))));
+        return places;
+    }
+
     private ProblemException unknown(Choices choices) {
-        return new ProblemException(query.parameters().stream()
+        return new ProblemException(places().stream()
                 .filter(place -> !choices.parameters().containsKey(place.name()))
                 .map(place -> Problem.of(
                                 "unknown-parameter",
@@ -207,7 +255,7 @@ public final class PreparedQuery {
                                 Nearest.to(place.name(), choices.parameters().keySet())
                                         .map("Did you mean :%s?"::formatted)
                                         .orElse("Make it, or correct the name."))
-                        .at(source.tokens().place(place.token()))
+                        .at(Place.in(query.text(), place.start(), place.end()))
                         .about(place.name()))
                 .toList());
     }

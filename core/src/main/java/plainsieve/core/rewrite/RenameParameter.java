@@ -1,11 +1,7 @@
 package plainsieve.core.rewrite;
 
 import java.util.List;
-import plainsieve.core.rewrite.edit.Edit;
-import plainsieve.core.rewrite.edit.EditedText;
-import plainsieve.core.rewrite.edit.Fragment;
-import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.sql.Tokens;
+import plainsieve.core.sql.TextEdit;
 
 /**
  * Gives a parameter another name at every place of a query text; everything else stays byte for byte.
@@ -17,12 +13,12 @@ import plainsieve.core.sql.Tokens;
 public final class RenameParameter {
     private RenameParameter() {}
 
-    public static String in(ParsedQuery query, String from, String to) {
-        Tokens tokens = query.tokens();
-        List<Edit> edits = query.parameters().stream()
+    /** @param text that the query was read from */
+    public static String in(PreparedQuery query, String text, String from, String to) {
+        List<TextEdit> edits = query.places().stream()
                 .filter(place -> place.name().equals(from))
-                .map(place -> new Edit(tokens.start(place.token()), tokens.end(place.token()), Fragment.of(":" + to)))
+                .map(place -> new TextEdit(place.start(), place.end(), ":" + to))
                 .toList();
-        return EditedText.of(query.text(), edits).text();
+        return TextEdit.apply(text, edits);
     }
 }

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
-import plainsieve.core.sql.ParsedQuery;
 
 class RenameParameterTest {
     @ParameterizedTest
@@ -16,7 +15,7 @@ class RenameParameterTest {
             select :port::text, a[1:port]       | select :harbour::text, a[1:port]
             """)
     void reachesEveryPlaceAndNothingElse(String before, String after) {
-        ParsedQuery query = ParsedQuery.parse(before, Dialects.of("postgresql"));
-        assertThat(RenameParameter.in(query, "port", "harbour")).isEqualTo(after);
+        PreparedQuery query = PreparedQuery.of(before, Dialects.of("postgresql"));
+        assertThat(RenameParameter.in(query, before, "port", "harbour")).isEqualTo(after);
     }
 }

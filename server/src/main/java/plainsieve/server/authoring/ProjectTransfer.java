@@ -9,6 +9,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.request.RequestText;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
@@ -84,7 +85,7 @@ public class ProjectTransfer {
     }
 
     private static String ending(String text) {
-        return StepLines.isSteps(text) ? ".steps" : ".sql";
+        return StepLines.isSteps(text) ? ".steps" : RequestText.isRequest(text) ? ".request" : ".sql";
     }
 
     private static SourceEntry entry(String id, SourceSettings settings) {
@@ -96,6 +97,7 @@ public class ProjectTransfer {
                 fields.port(),
                 fields.database(),
                 fields.user(),
+                fields.signIn(),
                 fields.said());
     }
 
@@ -141,8 +143,8 @@ public class ProjectTransfer {
                         Nearest.to(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
-        SourceSettings settings = kind.settings(
-                new SourceFields(entry.host(), entry.port(), entry.database(), entry.user(), entry.said()));
+        SourceSettings settings = kind.settings(new SourceFields(
+                entry.host(), entry.port(), entry.database(), entry.user(), entry.signIn(), entry.said()));
         sources.bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 

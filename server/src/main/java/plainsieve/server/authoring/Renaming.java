@@ -98,7 +98,7 @@ public class Renaming {
             return StepNames.renamed(text, from, to);
         }
         try {
-            return RenameParameter.in(project.prepare(query, text).query(), from, to);
+            return RenameParameter.in(project.prepare(query, text), text, from, to);
         } catch (ProblemException e) {
             return text;
         }

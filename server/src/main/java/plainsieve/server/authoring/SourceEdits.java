@@ -81,7 +81,7 @@ public class SourceEdits {
     /**
      * Takes a column of files for something from now on.
      *
-     * @param form in the words of {@link plainsieve.sources.CellForm}; empty for what is found by itself
+     * @param form in the words of {@link plainsieve.core.catalogue.CellForm}; empty for what is found by itself
      */
     public void say(String id, String table, String column, String form) {
         SourceAccess access = kept.access(kept.row(id));

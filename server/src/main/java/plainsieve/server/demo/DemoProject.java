@@ -55,6 +55,13 @@ class DemoProject {
         bringIn(project(), text("office.yaml"), Map.of());
     }
 
+    /** Adds the service of the tides with its report: all of it or nothing. */
+    @Transactional
+    public void addTides(SourceAccess source) {
+        sources.add(source);
+        bringIn(project(), text("tides.yaml"), Map.of());
+    }
+
     /** Adds a further source with its report: all of it or nothing. */
     @Transactional
     public void addServer(SourceAccess source, String suffix, String audience) {

@@ -13,13 +13,15 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
+import plainsieve.core.catalogue.CellForm;
 import plainsieve.demo.DuckDbFerries;
 import plainsieve.demo.FerryFiles;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
+import plainsieve.demo.TideService;
 import plainsieve.server.settings.Settings;
-import plainsieve.sources.CellForm;
 import plainsieve.sources.Secret;
+import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
@@ -29,25 +31,30 @@ class DemoSetup implements ApplicationRunner {
     private static final String FERRIES = "ferries.duckdb";
     private static final String HOST = "127.0.0.1";
 
-    /** The user of the demo's sources: may read the ferries and nothing else. */
     private static final String OFFICE = "office";
+    private static final String TIDES = "tides";
 
+    /** The user of the demo's sources: may read the ferries and nothing else. */
     private static final String READER = "ferry_reader";
 
     private final Settings settings;
     private final DemoProject project;
     private final int postgresPort;
     private final int mariadbPort;
+    private final DemoServices services;
 
     /**
      * @param postgresPort where the demo's own PostgreSQL listens; 0 when it was not started
      * @param mariadbPort where the demo's own MariaDB listens; 0 when it was not started
+     * @param services the stand-ins for outside services
      */
     DemoSetup(
             Settings settings,
             DemoProject project,
             @Value("${plainsieve.demo-postgres-port:0}") int postgresPort,
-            @Value("${plainsieve.demo-mariadb-port:0}") int mariadbPort) {
+            @Value("${plainsieve.demo-mariadb-port:0}") int mariadbPort,
+            DemoServices services) {
+        this.services = services;
         this.settings = settings;
         this.project = project;
         this.postgresPort = postgresPort;
@@ -62,6 +69,7 @@ class DemoSetup implements ApplicationRunner {
         }
         embedded();
         files();
+        services.tides().ifPresent(this::tides);
         if (postgresPort > 0) {
             postgres();
         }
@@ -98,6 +106,13 @@ class DemoSetup implements ApplicationRunner {
                 SourceSettings.Folder.of(OFFICE, Map.of("weather", Map.of("wind", CellForm.NUMBER_WITH_COMMA.words())));
         if (!project.hasSource(OFFICE)) {
             project.addFiles(new SourceAccess(OFFICE, settings, Secret.none()));
+        }
+    }
+
+    private void tides(TideService service) {
+        SourceSettings settings = new SourceSettings.Web(service.address(), SignIn.HEADER, TideService.KEY_HEADER);
+        if (!project.hasSource(TIDES)) {
+            project.addTides(new SourceAccess(TIDES, settings, new Secret(TideService.KEY)));
         }
     }
 

@@ -71,12 +71,14 @@ public final class StoredForms {
         JsonNode kept = numbered(row.settings());
         SourceKind kind = SourceKind.ofWord(row.kind())
                 .orElseThrow(() -> new IllegalStateException("The records have a source of the kind " + row.kind()));
-        String place = kind.isFile() ? "file" : "database";
+        String place = kind.isFile() ? "file" : kind == SourceKind.WEB ? "base" : "database";
+        String name = kind == SourceKind.WEB ? "name" : "user";
         return kind.kept(new SourceFields(
                 kept.path("host").asString(""),
                 kept.path("port").asInt(0),
                 kept.path(place).asString(""),
-                kept.path("user").asString(""),
+                kept.path(name).asString(""),
+                kept.path("signIn").asString(""),
                 said(kept.path("said"))));
     }
 
@@ -106,6 +108,9 @@ public final class StoredForms {
         ObjectNode kept = json.valueToTree(settings);
         if (settings instanceof SourceSettings.Folder folder) {
             kept.set("said", json.valueToTree(folder.words()));
+        }
+        if (settings instanceof SourceSettings.Web web) {
+            kept.put("signIn", web.signIn().word());
         }
         kept.put("places", limits.places()).put("seconds", limits.seconds());
         return json.writeValueAsString(

@@ -6,6 +6,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.request.SentRequest;
 import plainsieve.core.statement.RunnableText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
@@ -97,10 +98,19 @@ public class Comparing {
         return at < 0 ? List.of() : rows.subList(Math.min(at, rows.size()), Math.min(at + SHOWN, rows.size()));
     }
 
-    /** The statement as text that runs in any client of its database; a private value stands as the parameter's name. */
+    /**
+     * The statement as text that runs in any client of its database, or the request as it was sent; a private value stands as the
+     * parameter's name.
+     */
     public String runnable(Project project, long id) {
         SentRow row = row(project, id);
         Dialect dialect = project.dialect(row.sourceId());
+        if (SentRequest.isOne(row.text())) {
+            return log.again(row)
+                    .map(SentRequest::of)
+                    .map(request -> request.front() + RunnableText.of(request.sql(), dialect))
+                    .orElse(row.text());
+        }
         SortedMap<Integer, String> literals = new TreeMap<>();
         for (SentValue value : log.values(row)) {
             boolean hidden = value.hidesValue();

@@ -18,14 +18,14 @@ public interface SentRecords {
 
     @Insert("""
             insert into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
-              outcome, problem, fetched, shown, database_ms, total_ms)
+              outcome, problem, gathered, fetched, shown, database_ms, total_ms)
             values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{asker}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
-              #{boundValues}, #{outcome}, #{problem}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
+              #{boundValues}, #{outcome}, #{problem}, #{gathered}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
             """)
     void add(SentRow row);
 
     @Update("""
-            update sent set outcome = #{outcome}, problem = #{problem}, fetched = #{fetched}, shown = #{shown},
+            update sent set outcome = #{outcome}, problem = #{problem}, gathered = #{gathered}, fetched = #{fetched}, shown = #{shown},
               database_ms = #{databaseMs}, total_ms = #{totalMs}
             where id = #{id}
             """)

@@ -6,6 +6,7 @@ import java.time.Instant;
  * One statement that was sent, with who caused it and how it went. As wide as its table.
  *
  * @param asker who asked
+ * @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them
  * @param evidence where its choices ran, as JSON; empty when nobody asked
  */
 public record SentRow(
@@ -23,6 +24,7 @@ public record SentRow(
         String boundValues,
         String outcome,
         String problem,
+        long gathered,
         long fetched,
         long shown,
         double databaseMs,

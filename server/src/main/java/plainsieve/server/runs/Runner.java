@@ -30,6 +30,7 @@ import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
+import plainsieve.sources.AnswerLook;
 import plainsieve.sources.SourceFailure;
 
 /** Takes one run all the way: choices are read and checked, the query rewritten, the statement sent, its rows streamed. */
@@ -100,6 +101,16 @@ public class Runner {
         } catch (SourceFailure e) {
             throw placed(e, order, statement);
         }
+    }
+
+    /** What would be sent for an order. Throws {@link ProblemException} as {@link #check}. */
+    public Statement statementOf(RunOrder order) {
+        return statement(order);
+    }
+
+    /** Looks at the answer that a request gets, as it comes. Throws as {@link #run}. */
+    public AnswerLook look(RunOrder order) {
+        return sending.look(order.origin(), statement(order));
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */

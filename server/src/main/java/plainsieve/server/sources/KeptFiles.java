@@ -17,8 +17,8 @@ import plainsieve.server.records.SourceRow;
 import plainsieve.server.settings.Settings;
 import plainsieve.server.spool.Spools;
 import plainsieve.sources.SourceAccess;
-import plainsieve.sources.files.EngineLimits;
-import plainsieve.sources.files.Engines;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.Engines;
 
 /** Where what is kept of the files of folders lies: a folder for each source. Those of former ones are removed at the start. */
 @Component
@@ -42,6 +42,11 @@ class KeptFiles {
 
     Engines engines() {
         return engines;
+    }
+
+    /** Where answers of services lie while they are shown; nothing of it outlasts the server. */
+    Path ofAnswers() {
+        return folder.resolve("answers");
     }
 
     Path of(SourceAccess access) {

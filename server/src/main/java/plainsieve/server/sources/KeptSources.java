@@ -118,6 +118,11 @@ public class KeptSources {
 
     /* A kept password must not be sent to a server that it was not given for. */
     private static boolean sameServer(SourceSettings one, SourceSettings other) {
+        if (one instanceof SourceSettings.Web here && other instanceof SourceSettings.Web there) {
+            return here.base().equals(there.base())
+                    && here.signIn() == there.signIn()
+                    && here.name().equals(there.name());
+        }
         return one instanceof SourceSettings.OnServer here
                 && other instanceof SourceSettings.OnServer there
                 && here.host().equals(there.host())

@@ -10,6 +10,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.WebSettings;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
@@ -17,6 +18,9 @@ import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.files.FolderSource;
 import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.web.AllowedHosts;
+import plainsieve.sources.web.WebLimits;
+import plainsieve.sources.web.WebSource;
 
 /** The sources of the server, opened when first needed. One whose record has changed is closed and opened anew. */
 @Component
@@ -24,6 +28,7 @@ class OpenSources {
     private final KeptSources kept;
     private final FileFence fence;
     private final KeptFiles files;
+    private final WebSource.Reaching reaching;
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "time-limits");
@@ -46,7 +51,10 @@ class OpenSources {
         }
     }
 
-    OpenSources(KeptSources kept, FileFence fence, KeptFiles files) {
+    OpenSources(KeptSources kept, FileFence fence, KeptFiles files, WebSettings web) {
+        this.reaching = new WebSource.Reaching(
+                new AllowedHosts(web.hosts(), web.innerHosts()),
+                new WebLimits(web.answerMost().toBytes(), web.kept()));
         this.files = files;
         this.kept = kept;
         this.fence = fence;
@@ -93,6 +101,9 @@ class OpenSources {
      */
     Source open(SourceAccess access) {
         SourceAccess inside = fence.inside(access);
+        if (inside.settings() instanceof SourceSettings.Web) {
+            return new WebSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
+        }
         return inside.settings() instanceof SourceSettings.Folder
                 ? new FolderSource(inside, files.of(inside), files.engines(), clock)
                 : new JdbcSource(inside, clock);

@@ -6,15 +6,19 @@ import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Answer;
+import plainsieve.sources.AnswerLook;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.Dispatch;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.ShowsAnswers;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 
@@ -81,6 +85,23 @@ public class Sending {
                     double millis = millisSince(start);
                     int steps = plan.steps().size();
                     return new Outcome<>(new Told(plan, millis), new Answer(steps, steps, millis, millis));
+                });
+    }
+
+    /**
+     * Looks at an answer as it comes. It is in Sent as everything is.
+     *
+     * @throws ProblemException when the source has no answers to look at
+     */
+    public AnswerLook look(Origin origin, Statement statement) {
+        return logged(
+                UUID.randomUUID().toString(), origin, statement, NOBODY, (source, limits, cancellation, sentId) -> {
+                    if (!(source instanceof ShowsAnswers shows)) {
+                        throw new ProblemException(Problem.of(
+                                "no-request", "This source is asked by SQL, not by requests.", "Run the query."));
+                    }
+                    AnswerLook look = shows.look(new Dispatch.Sql(statement), limits, cancellation);
+                    return new Outcome<>(look, new Answer(0, 0, 0, 0));
                 });
     }
 

@@ -2,7 +2,7 @@ package plainsieve.sources.files;
 
 import java.util.Map;
 import java.util.Optional;
-import plainsieve.sources.CellForm;
+import plainsieve.core.catalogue.CellForm;
 
 /**
  * What is read from a file as one: all of it, or an area of a workbook.

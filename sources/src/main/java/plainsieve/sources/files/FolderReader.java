@@ -23,6 +23,10 @@ import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.OpenEngine;
+import plainsieve.sources.engine.Stage;
+import plainsieve.sources.engine.UnreadableFile;
 import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -61,7 +65,7 @@ final class FolderReader {
                     about.put(table.name(), view(table, statement, cancellation));
                 }
             }
-            return new FolderState(files, source(views), views, about, engines);
+            return new FolderState(files, new OpenEngine(source(views), engines, () -> remove(views)), about);
         } catch (IOException | SQLException e) {
             throw failure(e);
         }
@@ -73,6 +77,14 @@ final class FolderReader {
                 tables.stream().flatMap(table -> table.parts().stream()).toList();
         keeping.forgetAllBut(Stream.concat(now.stream(), before.stream()).toList());
         before = now;
+    }
+
+    private static void remove(Path views) {
+        try {
+            Files.deleteIfExists(views);
+        } catch (IOException e) {
+            LOG.log(System.Logger.Level.WARNING, "What is no longer asked could not be removed: " + views, e);
+        }
     }
 
     private Source source(Path views) {

@@ -22,6 +22,7 @@ import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.engine.Engines;
 
 /**
  * A folder of files as a database of an engine in this process. Every question looks first whether the files are still as they
@@ -64,18 +65,21 @@ public final class FolderSource implements Source {
 
     @Override
     public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
-        return asked(limits, cancellation, state -> state.source().run(what, limits, cancellation, receiver));
+        return asked(limits, cancellation, state -> state.engine().source().run(what, limits, cancellation, receiver));
     }
 
     @Override
     public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
-        return asked(limits, cancellation, state -> state.source().explain(what, measured, limits, cancellation));
+        return asked(
+                limits, cancellation, state -> state.engine().source().explain(what, measured, limits, cancellation));
     }
 
     @Override
     public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
         return asked(
-                limits, cancellation, state -> state.described(state.source().catalogue(limits, cancellation)));
+                limits,
+                cancellation,
+                state -> state.described(state.engine().source().catalogue(limits, cancellation)));
     }
 
     @Override
@@ -89,7 +93,7 @@ public final class FolderSource implements Source {
         try {
             return question.apply(state);
         } finally {
-            state.leave();
+            state.engine().leave();
         }
     }
 
@@ -101,7 +105,7 @@ public final class FolderSource implements Source {
             synchronized (this) {
                 if (current.isPresent()
                         && current.get().isOf(now)
-                        && current.get().enter()) {
+                        && current.get().engine().enter()) {
                     return current.get();
                 }
                 if (being.filter(one -> one.files().equals(now)).isEmpty()) {
@@ -110,7 +114,7 @@ public final class FolderSource implements Source {
                 state = being.get().state();
             }
             FolderState read = waitedFor(state, end, cancellation);
-            if (read.enter()) {
+            if (read.engine().enter()) {
                 return read;
             }
             // Another change has come meanwhile, or another folder wanted its place.
@@ -121,17 +125,17 @@ public final class FolderSource implements Source {
     private FolderState read(List<FoundFile> now) {
         FolderState state = reader.read(now, closing);
         try {
-            engines.add(state);
+            engines.add(state.engine());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            state.retire();
+            state.engine().retire();
             throw new SourceFailure(SourceFailure.Kind.STOPPED, "The source was closed.", "Try again.", e);
         }
         synchronized (this) {
-            current.ifPresent(FolderState::retire);
+            current.ifPresent(former -> former.engine().retire());
             current = Optional.of(state);
             if (closing.reason().isPresent()) {
-                state.retire();
+                state.engine().retire();
             }
         }
         return state;
@@ -174,7 +178,7 @@ public final class FolderSource implements Source {
         closing.stop(Cancellation.Reason.LEFT);
         reading.shutdownNow();
         synchronized (this) {
-            current.ifPresent(FolderState::retire);
+            current.ifPresent(state -> state.engine().retire());
             current = Optional.empty();
         }
     }

@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.sources.CellForm;
+import plainsieve.core.catalogue.CellForm;
 
 /**
  * Which tables the files of a folder are. A file is a table, and so is each sheet and each named range of a workbook. Files whose

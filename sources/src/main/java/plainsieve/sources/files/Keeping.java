@@ -17,6 +17,13 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.FoundColumn;
+import plainsieve.sources.engine.Cells;
+import plainsieve.sources.engine.CsvCells;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.FormFinder;
+import plainsieve.sources.engine.JsonCells;
+import plainsieve.sources.engine.Stage;
+import plainsieve.sources.engine.UnreadableFile;
 import tools.jackson.databind.ObjectMapper;
 
 /**
@@ -109,8 +116,8 @@ final class Keeping {
 
     private static Cells cells(Stage stage, FilePart part) throws IOException, SQLException {
         return switch (part.file().kind()) {
-            case CSV -> new CsvCells(stage).read(part.file());
-            case JSON -> new JsonCells(stage).read(part.file());
+            case CSV -> new CsvCells(stage).read(part.file().path());
+            case JSON -> new JsonCells(stage).read(part.file().path());
             case WORKBOOK -> new WorkbookCells(stage, part.area().orElseThrow()).read(part.file());
             case PARQUET -> throw new IllegalStateException("is read where it lies");
         };

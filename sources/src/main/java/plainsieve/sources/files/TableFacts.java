@@ -6,8 +6,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import plainsieve.core.catalogue.CellForm;
 import plainsieve.sources.Catalogue;
-import plainsieve.sources.CellForm;
 import plainsieve.sources.FoundColumn;
 
 /** Gathers what is known of a table from the files that it is made of. */

@@ -18,6 +18,7 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
+import plainsieve.sources.engine.UnreadableFile;
 
 /**
  * The tables of a workbook (Office Open XML, ECMA-376): its sheets that have something, the tables in them, and its named ranges.

@@ -18,6 +18,9 @@ import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
+import plainsieve.sources.engine.Cells;
+import plainsieve.sources.engine.Stage;
+import plainsieve.sources.engine.UnreadableFile;
 
 /**
  * Reads one area of a workbook into a stage. Titles above the names are passed over, and so are empty rows. Days are written as ISO 8601, numbers with a point.

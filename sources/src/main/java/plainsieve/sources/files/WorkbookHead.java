@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import plainsieve.sources.engine.CsvShape;
 
 /**
  * The names of the columns of a sheet, found among its first rows: the first row that is nearly as full as any and has texts alone.

@@ -46,4 +46,9 @@ final class Vendors implements SourceSettings.Visitor<Vendor> {
     public Vendor folder(SourceSettings.Folder settings) {
         throw new IllegalStateException("A folder is asked through what is made of its files.");
     }
+
+    @Override
+    public Vendor web(SourceSettings.Web settings) {
+        throw new IllegalStateException("A service is asked through what is made of its answers.");
+    }
 }

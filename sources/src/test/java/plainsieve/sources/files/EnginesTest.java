@@ -22,6 +22,8 @@ import plainsieve.sources.Dispatch;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.Engines;
 
 /** Folders share what the engines of a process may use, and files change while they are asked. */
 class EnginesTest {

@@ -20,6 +20,8 @@ import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TestDatabases;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.Engines;
 
 /** A folder of files, and the source that asks them. */
 final class FolderFixture implements AutoCloseable {

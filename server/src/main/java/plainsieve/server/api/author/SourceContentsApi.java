@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.catalogue.CellForm;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
@@ -26,7 +27,6 @@ import plainsieve.server.project.Project;
 import plainsieve.server.sources.KeptSources;
 import plainsieve.server.sources.Sending;
 import plainsieve.sources.Catalogue;
-import plainsieve.sources.CellForm;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceLimits;
@@ -70,6 +70,7 @@ class SourceContentsApi {
             int port,
             String database,
             String user,
+            String signIn,
             int places,
             int seconds,
             Map<String, Map<String, String>> said,
@@ -85,6 +86,7 @@ class SourceContentsApi {
                     fields.port(),
                     fields.database(),
                     fields.user(),
+                    fields.signIn(),
                     limits.places(),
                     limits.seconds(),
                     fields.said(),

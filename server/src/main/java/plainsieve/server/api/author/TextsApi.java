@@ -18,11 +18,11 @@ import plainsieve.core.notice.UnknownNames;
 import plainsieve.core.notice.UnreadInFiles;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.sql.Tokens;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.value.Nearest;
+import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
@@ -62,7 +62,7 @@ class TextsApi {
             return steps(project, query, body.text());
         }
         try {
-            return check(project, query, project.prepare(query, body.text()));
+            return check(project, query, body.text(), project.prepare(query, body.text()));
         } catch (ProblemException e) {
             return new QueryBodies.QueryCheck(
                     List.of(),
@@ -101,16 +101,15 @@ class TextsApi {
                 List.of());
     }
 
-    private QueryBodies.QueryCheck check(Project project, Query query, PreparedQuery prepared) {
-        Tokens tokens = prepared.query().tokens();
+    private QueryBodies.QueryCheck check(Project project, Query query, String text, PreparedQuery prepared) {
         Set<String> known = project.parameters().keySet();
         List<ProblemBody> problems = new ArrayList<>();
         List<QueryBodies.ParameterMark> marks = new ArrayList<>();
-        prepared.query().parameters().forEach(place -> {
-            marks.add(new QueryBodies.ParameterMark(
-                    place.name(), tokens.start(place.token()), tokens.end(place.token())));
+        prepared.places().forEach(place -> {
+            marks.add(new QueryBodies.ParameterMark(place.name(), place.start(), place.end()));
             if (!known.contains(place.name())) {
-                problems.add(ProblemBody.of(unknown(place.name(), known).at(tokens.place(place.token()))));
+                Place where = Place.in(text, place.start(), place.end());
+                problems.add(ProblemBody.of(unknown(place.name(), known).at(where)));
             }
         });
         return new QueryBodies.QueryCheck(

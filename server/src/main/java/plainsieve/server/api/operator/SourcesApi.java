@@ -42,7 +42,9 @@ class SourcesApi {
     /**
      * How a source is reached. What is missing is empty.
      *
-     * @param database the database's name, or the path of its file or folder
+     * @param database the database's name, the path of its file or folder, or the address of a service
+     * @param user who signs in, or the name of the header, or of what is asked for, that has a service's secret
+     * @param signIn how a service is told the secret: nothing, basic, bearer, header or asked
      * @param places how many statements for rows it takes at once; as usual when missing
      * @param seconds how long each of them may run; 0 leaves it to the server
      * @param password empty keeps the one there is, while server and user stay the same
@@ -56,6 +58,7 @@ class SourcesApi {
             int port,
             String database,
             String user,
+            String signIn,
             String password,
             Integer places,
             int seconds,
@@ -68,6 +71,7 @@ class SourcesApi {
             host = stripped(host);
             database = stripped(database);
             user = stripped(user);
+            signIn = stripped(signIn);
             password = Absent.orEmpty(password);
             said = said == null ? Map.of() : said;
         }
@@ -94,7 +98,7 @@ class SourcesApi {
         }
 
         private SourceFields fields() {
-            return new SourceFields(host, port, database, user, said);
+            return new SourceFields(host, port, database, user, signIn, said);
         }
 
         private SourceLimits limits() {

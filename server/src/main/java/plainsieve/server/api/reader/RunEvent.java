@@ -45,9 +45,11 @@ public sealed interface RunEvent {
     @Schema(name = "RunRows")
     record Rows(@Schema(allowableValues = "rows") String event, List<Object[]> rows) implements RunEvent {}
 
+    /** @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them */
     @Schema(name = "RunDone")
     record Done(
             @Schema(allowableValues = "done") String event,
+            long gathered,
             long fetched,
             long shown,
             boolean more,

@@ -103,6 +103,7 @@ final class RunStream implements RunListener {
         ended = true;
         write(new RunEvent.Done(
                 "done",
+                answer.gathered().orElse(-1),
                 answer.fetched(),
                 answer.shown(),
                 answer.more(),

@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -13,19 +13,19 @@ import java.util.Set;
  * @param lost how many rows could not be read
  * @param notes what to know of how they were read, and why rows could not be
  */
-record Cells(List<String> names, long lost, List<String> notes) {
+public record Cells(List<String> names, long lost, List<String> notes) {
     /** More columns than any database shows; a file with more is something else than a table. */
-    static final int MOST_COLUMNS = 2_000;
+    public static final int MOST_COLUMNS = 2_000;
 
     private static final int LONGEST_NAME = 200;
 
-    Cells {
+    public Cells {
         names = List.copyOf(names);
         notes = List.copyOf(notes);
     }
 
     /** Names as columns have them: none empty, none twice, in one line. */
-    static List<String> names(List<String> heads) {
+    public static List<String> names(List<String> heads) {
         Set<String> taken = new LinkedHashSet<>();
         List<String> names = new ArrayList<>();
         for (int i = 0; i < heads.size(); i++) {

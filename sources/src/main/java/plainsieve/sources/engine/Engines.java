@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -11,7 +11,7 @@ import java.util.List;
 public final class Engines {
     private final EngineLimits each;
     private final int most;
-    private final List<FolderState> open = new ArrayList<>();
+    private final List<OpenEngine> open = new ArrayList<>();
 
     /**
      * @param all what they may use together
@@ -23,12 +23,12 @@ public final class Engines {
     }
 
     /** What one of them may use. */
-    EngineLimits each() {
+    public EngineLimits each() {
         return each;
     }
 
     /** Makes room for one more, and waits for it while every one is asked. */
-    synchronized void add(FolderState state) throws InterruptedException {
+    public synchronized void add(OpenEngine state) throws InterruptedException {
         while (open.size() >= most && !oneIsRetired()) {
             wait();
         }
@@ -36,13 +36,13 @@ public final class Engines {
     }
 
     private boolean oneIsRetired() {
-        List<FolderState> longestAgo = new ArrayList<>(open);
-        longestAgo.sort(Comparator.comparingLong(FolderState::lastAsked));
-        return longestAgo.stream().anyMatch(FolderState::retireWhenIdle);
+        List<OpenEngine> longestAgo = new ArrayList<>(open);
+        longestAgo.sort(Comparator.comparingLong(OpenEngine::lastAsked));
+        return longestAgo.stream().anyMatch(OpenEngine::retireWhenIdle);
     }
 
     /** One of them is closed. */
-    synchronized void removed(FolderState state) {
+    synchronized void removed(OpenEngine state) {
         open.remove(state);
         notifyAll();
     }

@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.util.Map;
 
@@ -15,7 +15,7 @@ public record EngineLimits(long memory, int threads) {
     }
 
     /** The engine's settings. */
-    Map<String, String> settings() {
+    public Map<String, String> settings() {
         return Map.of(
                 "memory_limit",
                 (memory >> 20) + "MiB",

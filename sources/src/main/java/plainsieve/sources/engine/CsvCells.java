@@ -1,7 +1,8 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -10,19 +11,19 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** Reads separated values into a stage. */
-final class CsvCells {
+public final class CsvCells {
     private static final int BEGINNING = 1 << 20;
     private static final int SHOWN = 3;
 
     private final Stage stage;
 
-    CsvCells(Stage stage) {
+    public CsvCells(Stage stage) {
         this.stage = stage;
     }
 
     /** Throws {@link UnreadableFile} when it is no table. */
-    Cells read(FoundFile file) throws IOException, SQLException {
-        CsvText text = CsvText.of(file.path(), stage);
+    public Cells read(Path file) throws IOException, SQLException {
+        CsvText text = CsvText.of(file, stage);
         String beginning = text.beginning(BEGINNING);
         if (beginning.length() == BEGINNING && beginning.indexOf('\n') < 0 && beginning.indexOf('\r') < 0) {
             throw new UnreadableFile("has no end of a line in its first million characters");

@@ -1,11 +1,11 @@
-package plainsieve.sources;
+package plainsieve.core.catalogue;
 
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** What the texts of a column of a file are taken for. */
+/** What the texts of a column of a file, or of an answer of a service, are taken for. */
 public enum CellForm {
     YES_OR_NO("yes or no"),
     WHOLE("whole number"),

@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.io.IOException;
 import java.io.StringWriter;
@@ -20,15 +20,22 @@ import tools.jackson.core.json.JsonFactory;
  * Reads JSON into a stage: an array of rows, a row in each line, or an object that has the array of rows. The fields of an object
  * within a row are columns of their own, {@code place_island}; an array within a row stays JSON. Fields that a row lacks are empty.
  */
-final class JsonCells {
+public final class JsonCells {
     private static final int DEEPEST_COLUMN = 8;
 
     private final JsonFactory json = new JsonFactory();
     private final Stage stage;
+    private final List<String> way;
     private final Map<String, Integer> columns = new LinkedHashMap<>();
 
-    JsonCells(Stage stage) {
+    public JsonCells(Stage stage) {
+        this(stage, List.of());
+    }
+
+    /** @param way the names that lead to the rows; none for the first array there is */
+    public JsonCells(Stage stage, List<String> way) {
         this.stage = stage;
+        this.way = List.copyOf(way);
     }
 
     private interface Row {
@@ -36,12 +43,12 @@ final class JsonCells {
     }
 
     /** Throws {@link UnreadableFile} when it is no table. */
-    Cells read(FoundFile file) throws IOException, SQLException {
+    public Cells read(Path file) throws IOException, SQLException {
         try {
-            boolean lines = hasMany(file.path());
-            rows(file.path(), lines, at -> cells(at, "", 0, this::column));
+            boolean lines = hasMany(file);
+            rows(file, lines, at -> cells(at, "", 0, this::column));
             stage.begin(Math.max(1, columns.size()));
-            rows(file.path(), lines, this::row);
+            rows(file, lines, this::row);
             stage.end();
         } catch (JacksonException e) {
             throw new UnreadableFile("is no JSON that can be read: " + reason(e));
@@ -70,6 +77,10 @@ final class JsonCells {
 
     private void rows(Path file, boolean lines, Row row) throws SQLException {
         try (JsonParser at = json.createParser(ObjectReadContext.empty(), file)) {
+            if (!way.isEmpty()) {
+                atEndOfWay(at, row);
+                return;
+            }
             JsonToken first = at.nextToken();
             boolean within =
                     first == JsonToken.START_ARRAY || first == JsonToken.START_OBJECT && !lines && goesToRows(at);
@@ -84,6 +95,20 @@ final class JsonCells {
             } else if (first != null) {
                 throw new UnreadableFile("has no array of rows");
             }
+        }
+    }
+
+    /** One object is one row; nothing at all is none. */
+    private void atEndOfWay(JsonParser at, Row row) throws SQLException {
+        JsonToken there = JsonWay.goes(at, way);
+        if (there == JsonToken.START_ARRAY) {
+            while (at.nextToken() != JsonToken.END_ARRAY) {
+                row.read(at);
+            }
+        } else if (there == JsonToken.START_OBJECT) {
+            row.read(at);
+        } else if (there != JsonToken.VALUE_NULL) {
+            throw new UnreadableFile("has no rows at “" + String.join(".", way) + "”");
         }
     }
 

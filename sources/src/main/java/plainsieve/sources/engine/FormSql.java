@@ -1,11 +1,11 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import plainsieve.sources.CellForm;
+import plainsieve.core.catalogue.CellForm;
 
 /**
  * How texts of a form look, and how they are read, as SQL of the engine. What is found by itself has only one meaning: {@code 007}

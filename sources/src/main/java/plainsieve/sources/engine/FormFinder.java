@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import plainsieve.sources.CellForm;
+import plainsieve.core.catalogue.CellForm;
 import plainsieve.sources.FoundColumn;
 
 /**
@@ -16,7 +16,7 @@ import plainsieve.sources.FoundColumn;
  * that an author has said is taken as it is, and what cannot be read so is counted. The beginning tells which form it could be,
  * all rows whether it is.
  */
-final class FormFinder {
+public final class FormFinder {
     private static final int BEGINNING = 10_000;
     private static final int EXAMPLES = 3;
     private static final int MOST_DIGITS = 38;
@@ -26,12 +26,12 @@ final class FormFinder {
 
     private final Stage stage;
 
-    FormFinder(Stage stage) {
+    public FormFinder(Stage stage) {
         this.stage = stage;
     }
 
     /** A column with the SQL of its values. */
-    record Column(FoundColumn found, String sql) {}
+    public record Column(FoundColumn found, String sql) {}
 
     private record Counted(CellForm form, long filled, long fit) {
         boolean all() {
@@ -39,7 +39,7 @@ final class FormFinder {
         }
     }
 
-    List<Column> find(List<String> names, Map<String, CellForm> said) throws SQLException {
+    public List<Column> find(List<String> names, Map<String, CellForm> said) throws SQLException {
         List<CellForm> likely = likely(names.size());
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < names.size(); i++) {

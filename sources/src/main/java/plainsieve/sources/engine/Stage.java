@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -22,14 +22,14 @@ import plainsieve.sources.Cancellation;
  * Where the cells of one part of a file lie as texts, in the table {@code cells}, until it is known what they are. A database on
  * disk, bounded in memory, that is gone when it is closed.
  */
-final class Stage implements AutoCloseable {
+public final class Stage implements AutoCloseable {
     private final Path folder;
     private final DuckDBConnection connection;
     private final Statement statement;
     private DuckDBAppender appender;
 
     /** @param folder that it makes, and removes */
-    Stage(Path folder, EngineLimits limits, Cancellation cancellation) throws IOException, SQLException {
+    public Stage(Path folder, EngineLimits limits, Cancellation cancellation) throws IOException, SQLException {
         this.folder = Files.createDirectories(folder);
         Properties bounds = new Properties();
         bounds.putAll(limits.settings());
@@ -43,24 +43,24 @@ final class Stage implements AutoCloseable {
     }
 
     /** A file that only the stage has. */
-    Path file(String name) {
+    public Path file(String name) {
         return folder.resolve(name);
     }
 
-    static String text(String text) {
+    public static String text(String text) {
         return "'" + text.replace("'", "''") + "'";
     }
 
-    static String text(Path path) {
+    public static String text(Path path) {
         return text(path.toString());
     }
 
-    void execute(String sql) throws SQLException {
+    public void execute(String sql) throws SQLException {
         statement.execute(sql);
     }
 
     /** The rows of an answer, as texts. */
-    List<List<String>> ask(String sql) throws SQLException {
+    public List<List<String>> ask(String sql) throws SQLException {
         List<List<String>> all = new ArrayList<>();
         try (ResultSet rows = statement.executeQuery(sql)) {
             int width = rows.getMetaData().getColumnCount();
@@ -76,7 +76,7 @@ final class Stage implements AutoCloseable {
     }
 
     /** Begins the cells, row by row. */
-    void begin(int columns) throws SQLException {
+    public void begin(int columns) throws SQLException {
         execute(IntStream.range(0, columns)
                 .mapToObj(i -> cell(i) + " varchar")
                 .collect(Collectors.joining(", ", "create table cells (", ")")));
@@ -84,7 +84,7 @@ final class Stage implements AutoCloseable {
     }
 
     /** @param cells as many as there are columns; null where a cell is empty */
-    void row(String[] cells) throws SQLException {
+    public void row(String[] cells) throws SQLException {
         appender.beginRow();
         for (String cell : cells) {
             appender.append(cell);
@@ -92,11 +92,11 @@ final class Stage implements AutoCloseable {
         appender.endRow();
     }
 
-    void end() throws SQLException {
+    public void end() throws SQLException {
         appender.close();
     }
 
-    static String cell(int column) {
+    public static String cell(int column) {
         return "c" + column;
     }
 

@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.io.BufferedReader;
 import java.io.IOException;

@@ -1,4 +1,4 @@
-package plainsieve.sources.files;
+package plainsieve.sources.engine;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,11 +14,11 @@ import java.util.Map;
  * @param headed whether that one has the names
  * @param names of the columns; empty where the text has none
  */
-record CsvShape(char delimiter, int skipped, boolean headed, List<String> names, int width) {
+public record CsvShape(char delimiter, int skipped, boolean headed, List<String> names, int width) {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     private static final int LOOKED_AT = 100;
 
-    CsvShape {
+    public CsvShape {
         names = List.copyOf(names);
     }
 
@@ -71,7 +71,7 @@ record CsvShape(char delimiter, int skipped, boolean headed, List<String> names,
     }
 
     /** Whether it is a number or a day, which nobody calls a column. */
-    static boolean isValue(String cell) {
+    public static boolean isValue(String cell) {
         return cell.strip().matches("[+-]?[0-9]+([.,][0-9]+)?|[0-9]{1,4}[./-][0-9]{1,2}[./-][0-9]{1,4}.*");
     }
 

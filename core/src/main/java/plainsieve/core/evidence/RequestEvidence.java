@@ -1,0 +1,31 @@
+package plainsieve.core.evidence;
+
+import java.util.List;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+
+/**
+ * Where the choices of a web request did their work: those in the request itself at the service, those in the SQL behind it here, on
+ * the rows that were fetched.
+ */
+final class RequestEvidence {
+    private RequestEvidence() {}
+
+    /** @param plan whose first step is the request, with how many rows came of it */
+    static List<Verdict> of(Statement statement, int sqlStart, Plan plan) {
+        return statement.placements().stream()
+                .map(placement -> verdict(placement, sqlStart, plan))
+                .toList();
+    }
+
+    private static Verdict verdict(Placement placement, int sqlStart, Plan plan) {
+        if (placement.outcome() == Placement.Outcome.LEFT_OUT) {
+            return new Verdict(placement, Where.LEFT_OUT, "", PlanStep.named(""));
+        }
+        PlanStep fetched = plan.steps().stream().findFirst().orElse(PlanStep.named(""));
+        boolean asked = placement.sentStart() < sqlStart;
+        return asked
+                ? new Verdict(placement, Where.AT_SERVICE, fetched.inWords(), fetched)
+                : new Verdict(placement, Where.HERE, fetched.inWords(), fetched);
+    }
+}

@@ -1,0 +1,25 @@
+package plainsieve.core.request;
+
+import java.util.Locale;
+
+/**
+ * A part of a request into which values can be put. It is left out when nothing is chosen for one of its parameters.
+ *
+ * @param name of what is asked for, or of the header; empty for pieces of the path and for the body
+ * @param clause where all of it stands in the author's text
+ */
+record Part(Kind kind, String name, Template value, Spelling spelling, RequestText.Line clause) {
+    /** Where in the request it stands. */
+    enum Kind {
+        /** Between two slashes of the path. */
+        PATH,
+        /** Behind the question mark of the address. */
+        ASK,
+        HEADER,
+        BODY;
+
+        String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+}

@@ -1,0 +1,46 @@
+package plainsieve.core.request;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.ProblemException;
+
+/** A request read once, ready to be put in front of the SQL that asks the rows of its answer. Immutable. */
+public final class PreparedRequest {
+    private final WebRequest request;
+
+    private PreparedRequest(WebRequest request) {
+        this.request = request;
+    }
+
+    /** Throws {@link ProblemException} with every problem and its place. */
+    public static PreparedRequest of(String text) {
+        return new PreparedRequest(RequestReader.read(text));
+    }
+
+    /** Where a parameter stands in the author's text. */
+    public record Named(String name, int start, int end) {}
+
+    public List<Named> places() {
+        List<Named> places = new ArrayList<>();
+        request.parts().forEach(part -> part.value()
+                .holes()
+                .forEach(hole -> places.add(new Named(hole.name(), hole.start(), hole.end()))));
+        return places;
+    }
+
+    public Set<String> parameterNames() {
+        return request.parameterNames();
+    }
+
+    /**
+     * What is sent: the request with a placeholder for every value, and behind it the SQL.
+     *
+     * @throws ProblemException for a choice that its place cannot take
+     */
+    public Statement inFrontOf(Statement sql, Choices choices) {
+        return new RequestWriter(request, choices).write(sql);
+    }
+}

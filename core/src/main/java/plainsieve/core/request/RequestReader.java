@@ -1,0 +1,159 @@
+package plainsieve.core.request;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/** Reads the lines of a request, and finds everything that is wrong with them. */
+final class RequestReader {
+    private static final Pattern VERB = Pattern.compile("(get|post)\\s+(\\S.*)", Pattern.DOTALL);
+    private static final Pattern READING = Pattern.compile(",?\\s+only reads$");
+    private static final Pattern NAMED = Pattern.compile("(ask|header)\\s+([^\\s=:]+)\\s*=\\s*(.*)", Pattern.DOTALL);
+    private static final Pattern BODY = Pattern.compile("body\\s+(\\S.*)", Pattern.DOTALL);
+
+    /** What a client says by itself, and what could be taken for the source's secret. */
+    private static final Pattern OWN_HEADERS = Pattern.compile(
+            "(?i)host|content-length|connection|transfer-encoding|upgrade|expect|te|trailer|authorization|cookie|proxy-.*");
+
+    private final String text;
+    private final List<Part> parts = new ArrayList<>();
+    private final List<RequestText.Line> directions = new ArrayList<>();
+    private final List<Problem> problems = new ArrayList<>();
+    private WebRequest.Method method;
+
+    private RequestReader(String text) {
+        this.text = text;
+    }
+
+    /** Throws {@link ProblemException} with every problem and its place. */
+    static WebRequest read(String text) {
+        return new RequestReader(text).request();
+    }
+
+    private WebRequest request() {
+        Directions all = Directions.of(List.of());
+        for (RequestText.Line line : RequestText.of(text).lines()) {
+            try {
+                all = line(line, all);
+            } catch (ProblemException e) {
+                problems.add(
+                        e.first().place().isPresent() ? e.first() : e.first().at(place(line)));
+            }
+        }
+        if (method == null && problems.isEmpty()) {
+            problems.add(bad("The request has no address yet.", "Begin with “get” and the path, such as get /ports.")
+                    .at(Place.in(text, 0, Math.min(RequestText.HEADER.length(), text.length()))));
+        }
+        if (!problems.isEmpty()) {
+            throw new ProblemException(problems);
+        }
+        return new WebRequest(method, parts, directions);
+    }
+
+    private Directions line(RequestText.Line line, Directions sofar) {
+        Matcher verb = VERB.matcher(line.text());
+        Matcher named = NAMED.matcher(line.text());
+        Matcher body = BODY.matcher(line.text());
+        if (verb.matches()) {
+            address(line, verb);
+        } else if (named.matches()) {
+            named(line, named);
+        } else if (body.matches()) {
+            add(Part.Kind.BODY, "", new RequestText.Line(body.group(1), line.start() + body.start(1)), line);
+        } else if (Directions.isOne(line.text())) {
+            Directions more = sofar.and(line.text());
+            directions.add(line);
+            return more;
+        } else {
+            throw new ProblemException(
+                    bad(
+                            "“%s” is no part of a request.".formatted(line.text()),
+                            "A line begins with get, post, ask, header, body, rows at, read as, pages by, column or kept for."));
+        }
+        return sofar;
+    }
+
+    private void address(RequestText.Line line, Matcher verb) {
+        if (method != null) {
+            throw new ProblemException(bad("The request has two addresses.", "Leave one of them out."));
+        }
+        Spelling.Read read = Spelling.behind(verb.group(2));
+        Matcher reading = READING.matcher(read.rest());
+        boolean reads = reading.find();
+        String address = reads ? read.rest().substring(0, reading.start()) : read.rest();
+        method = verb.group(1).equals("post") ? WebRequest.Method.POST : WebRequest.Method.GET;
+        if (method == WebRequest.Method.POST && !reads) {
+            throw new ProblemException(bad(
+                    "A post may change something at the service.",
+                    "Write “only reads” behind the path if this one does not."));
+        }
+        if (!address.startsWith("/") || address.matches(".*\\s.*|.*#.*")) {
+            throw new ProblemException(bad(
+                    "“%s” is no path below the source's address.".formatted(address),
+                    "Begin with /, and write a blank within it as %20."));
+        }
+        int start = line.start() + verb.start(2);
+        int question = address.indexOf('?');
+        segments(question < 0 ? address : address.substring(0, question), start, read.spelling());
+        if (question >= 0) {
+            asked(address.substring(question + 1), start + question + 1, read.spelling());
+        }
+    }
+
+    private void segments(String path, int start, Spelling spelling) {
+        for (int from = 1; from <= path.length(); ) {
+            int slash = path.indexOf('/', from);
+            int to = slash < 0 ? path.length() : slash;
+            Template value = Template.of(path.substring(from, to), start + from);
+            RequestText.Line clause = new RequestText.Line(path.substring(from - 1, to), start + from - 1);
+            parts.add(new Part(Part.Kind.PATH, "", value, spelling, clause));
+            from = to + 1;
+        }
+    }
+
+    private void asked(String query, int start, Spelling spelling) {
+        int from = start;
+        for (String one : query.split("&", -1)) {
+            int equals = one.indexOf('=');
+            if (equals < 1) {
+                throw new ProblemException(bad("“%s” asks for nothing.".formatted(one), "Write a name, = and a value.")
+                        .at(Place.in(text, from, from + one.length())));
+            }
+            Template value = Template.of(one.substring(equals + 1), from + equals + 1);
+            parts.add(new Part(
+                    Part.Kind.ASK, one.substring(0, equals), value, spelling, new RequestText.Line(one, from)));
+            from += one.length() + 1;
+        }
+    }
+
+    private void named(RequestText.Line line, Matcher named) {
+        Part.Kind kind = named.group(1).equals("ask") ? Part.Kind.ASK : Part.Kind.HEADER;
+        String name = named.group(2);
+        if (kind == Part.Kind.HEADER
+                && (OWN_HEADERS.matcher(name).matches() || !name.matches("[A-Za-z0-9!#$%&'*+.^_`|~-]+"))) {
+            throw new ProblemException(bad(
+                    "The header “%s” is not for a query to say.".formatted(name),
+                    "How the source signs in is said on Sources."));
+        }
+        add(kind, name, new RequestText.Line(named.group(3), line.start() + named.start(3)), line);
+    }
+
+    private void add(Part.Kind kind, String name, RequestText.Line value, RequestText.Line clause) {
+        Spelling.Read read = kind == Part.Kind.BODY
+                ? new Spelling.Read(value.text(), Spelling.USUAL)
+                : Spelling.behind(value.text());
+        parts.add(new Part(kind, name, Template.of(read.rest(), value.start()), read.spelling(), clause));
+    }
+
+    private Place place(RequestText.Line line) {
+        return Place.in(text, line.start(), line.end());
+    }
+
+    private static Problem bad(String message, String advice) {
+        return Problem.of("bad-request", message, advice);
+    }
+}

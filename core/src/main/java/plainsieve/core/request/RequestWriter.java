@@ -1,0 +1,162 @@
+package plainsieve.core.request;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Value;
+
+/** Writes a request with what is chosen, each value behind a placeholder, as it is kept and sent. */
+final class RequestWriter {
+    private final WebRequest request;
+    private final Choices choices;
+    private final StringBuilder text = new StringBuilder();
+    private final List<BoundValue> values = new ArrayList<>();
+    private final List<Placement> placements = new ArrayList<>();
+
+    RequestWriter(WebRequest request, Choices choices) {
+        this.request = request;
+        this.choices = choices;
+    }
+
+    /** What is chosen for one hole. */
+    private record Filled(Template.Hole hole, List<Value> values) {}
+
+    Statement write(Statement sql) {
+        text.append(request.method().name().toLowerCase(java.util.Locale.ROOT)).append(' ');
+        int path = text.length();
+        request.parts(Part.Kind.PATH).forEach(part -> part(part, "/"));
+        if (text.length() == path) {
+            text.append('/');
+        }
+        int asked = text.length();
+        for (Part part : request.parts(Part.Kind.ASK)) {
+            part(part, text.length() == asked ? "?" : "&");
+        }
+        text.append('\n');
+        request.parts(Part.Kind.HEADER).forEach(part -> line(part, "header " + part.name() + " = "));
+        request.parts(Part.Kind.BODY).forEach(part -> line(part, "body "));
+        request.directions().forEach(line -> text.append(line.text()).append('\n'));
+        text.append(RequestText.THEN).append('\n');
+        return behind(sql);
+    }
+
+    private Statement behind(Statement sql) {
+        int blanks = sql.text().length() - sql.text().stripLeading().length();
+        int shift = text.length() - blanks;
+        List<BoundValue> all = new ArrayList<>(values);
+        sql.values()
+                .forEach(value -> all.add(new BoundValue(value.parameter(), value.offset() + shift, value.bound())));
+        List<Placement> places = Stream.concat(
+                        placements.stream(), sql.placements().stream().map(place -> shifted(place, shift)))
+                .sorted(Comparator.comparingInt(place -> place.start() < 0 ? Integer.MAX_VALUE : place.start()))
+                .toList();
+        return new Statement(text + sql.text().substring(blanks), all, places, sql.cap());
+    }
+
+    private static Placement shifted(Placement place, int shift) {
+        return new Placement(
+                place.parameter(),
+                place.outcome(),
+                place.values(),
+                place.start(),
+                place.end(),
+                place.clauseStart(),
+                place.clauseEnd(),
+                place.sentStart() + shift,
+                place.sentEnd() + shift);
+    }
+
+    private void line(Part part, String before) {
+        int start = text.length();
+        part(part, before);
+        if (text.length() > start) {
+            text.append('\n');
+        }
+    }
+
+    private void part(Part part, String before) {
+        List<Filled> filled = part.value().holes().stream()
+                .map(hole -> new Filled(hole, chosen(hole, part)))
+                .toList();
+        int start = text.length();
+        boolean out = filled.stream().anyMatch(one -> one.values().isEmpty());
+        if (!out) {
+            text.append(before)
+                    .append(part.kind() == Part.Kind.ASK ? Encoding.literal(part.name(), part.kind()) + "=" : "");
+            values(part, filled);
+        }
+        int end = text.length();
+        filled.forEach(one -> placements.add(new Placement(
+                one.hole().name(),
+                out
+                        ? Placement.Outcome.LEFT_OUT
+                        : one.values().size() > 1 ? Placement.Outcome.SPREAD : Placement.Outcome.BOUND,
+                out ? 0 : one.values().size(),
+                one.hole().start(),
+                one.hole().end(),
+                part.clause().start(),
+                part.clause().end(),
+                start,
+                end)));
+    }
+
+    private List<Value> chosen(Template.Hole hole, Part part) {
+        Parameter parameter = choices.parameter(hole.name());
+        List<Value> chosen = ChosenValues.of(parameter, choices.of(hole.name()));
+        ChosenValues.check(parameter, chosen, part);
+        return chosen.stream()
+                .map(value -> part.spelling().of(value, parameter))
+                .toList();
+    }
+
+    /** One part for each of several values that are not joined. */
+    private void values(Part part, List<Filled> filled) {
+        boolean joined = part.spelling().joined().isPresent();
+        int times = joined
+                ? 1
+                : filled.stream().mapToInt(one -> one.values().size()).max().orElse(1);
+        for (int i = 0; i < times; i++) {
+            if (i > 0) {
+                text.append('&')
+                        .append(Encoding.literal(part.name(), part.kind()))
+                        .append('=');
+            }
+            for (Template.Piece piece : part.value().pieces()) {
+                if (piece instanceof Template.Words words) {
+                    text.append(Encoding.literal(words.text(), part.kind()));
+                } else {
+                    hole((Template.Hole) piece, filled, part, i);
+                }
+            }
+        }
+    }
+
+    private void hole(Template.Hole hole, List<Filled> filled, Part part, int turn) {
+        List<Value> all = filled.stream()
+                .filter(one -> one.hole() == hole)
+                .findFirst()
+                .orElseThrow()
+                .values();
+        if (part.spelling().joined().isEmpty()) {
+            placeholder(hole, all.get(all.size() == 1 ? 0 : turn));
+            return;
+        }
+        String sign = Encoding.literal(part.spelling().joined().get(), part.kind());
+        for (int i = 0; i < all.size(); i++) {
+            text.append(i == 0 ? "" : sign);
+            placeholder(hole, all.get(i));
+        }
+    }
+
+    private void placeholder(Template.Hole hole, Value value) {
+        values.add(new BoundValue(hole.name(), text.length(), new Bound.Single(value)));
+        text.append('?');
+    }
+}

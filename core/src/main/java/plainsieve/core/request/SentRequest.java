@@ -1,0 +1,161 @@
+package plainsieve.core.request;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Value;
+
+/**
+ * A request as it goes to its service, read from what is sent: every value stands in its place, encoded.
+ *
+ * @param path below the source's address, with what is asked for behind a question mark
+ * @param sql for the rows of the answer
+ * @param sqlStart where the SQL begins in what is sent
+ * @param front the lines in front of it, with their values
+ */
+public record SentRequest(
+        boolean post,
+        String path,
+        Map<String, String> headers,
+        Optional<String> body,
+        Directions directions,
+        Statement sql,
+        int sqlStart,
+        String front) {
+    private static final String BEHIND = "\n" + RequestText.THEN + "\n";
+    private static final String HEADER = "header ";
+    private static final String BODY = "body ";
+
+    public SentRequest {
+        headers = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+    }
+
+    /** Whether a text that is sent is a request. */
+    public static boolean isOne(String text) {
+        return (text.startsWith("get /") || text.startsWith("post /")) && text.contains(BEHIND);
+    }
+
+    /** Throws {@link ProblemException} when it is none. */
+    public static SentRequest of(Statement statement) {
+        String text = statement.text();
+        if (!isOne(text)) {
+            throw new ProblemException(Problem.of(
+                    "no-request",
+                    "A web service is asked by requests, not by SQL.",
+                    "Begin the query with “%s” and “get /…”.".formatted(RequestText.HEADER)));
+        }
+        int start = text.indexOf(BEHIND) + BEHIND.length();
+        return new Reading(statement, start).read();
+    }
+
+    /** The statement for the rows, its places told from its own beginning. */
+    private static Statement behind(Statement statement, int start) {
+        List<BoundValue> values = statement.values().stream()
+                .filter(value -> value.offset() >= start)
+                .map(value -> new BoundValue(value.parameter(), value.offset() - start, value.bound()))
+                .toList();
+        List<Placement> placements = statement.placements().stream()
+                .filter(place -> place.sentStart() >= start)
+                .map(place -> new Placement(
+                        place.parameter(),
+                        place.outcome(),
+                        place.values(),
+                        place.start(),
+                        place.end(),
+                        place.clauseStart(),
+                        place.clauseEnd(),
+                        place.sentStart() - start,
+                        place.sentEnd() - start))
+                .toList();
+        return new Statement(statement.text().substring(start), values, placements, statement.cap());
+    }
+
+    /** Goes through the lines in front of the SQL. */
+    private static final class Reading {
+        private final Statement statement;
+        private final int sqlStart;
+        private final Map<Integer, Value> values = new LinkedHashMap<>();
+        private final Map<String, String> headers = new LinkedHashMap<>();
+        private final List<String> directions = new ArrayList<>();
+        private Optional<String> body = Optional.empty();
+        private final StringBuilder front = new StringBuilder();
+        private String address = "";
+
+        Reading(Statement statement, int sqlStart) {
+            this.statement = statement;
+            this.sqlStart = sqlStart;
+            for (BoundValue value : statement.values()) {
+                if (value.offset() < sqlStart && value.bound() instanceof Bound.Single single) {
+                    values.put(value.offset(), single.value());
+                }
+            }
+        }
+
+        SentRequest read() {
+            int at = 0;
+            for (String line : statement.text().substring(0, sqlStart).split("\n")) {
+                front.append(line(line, at)).append('\n');
+                at += line.length() + 1;
+            }
+            return new SentRequest(
+                    statement.text().startsWith("post"),
+                    address,
+                    headers,
+                    body,
+                    Directions.of(directions),
+                    behind(statement, sqlStart),
+                    sqlStart,
+                    front.toString());
+        }
+
+        /** @return the line with its values */
+        private String line(String line, int start) {
+            if (start == 0) {
+                int from = line.indexOf('/');
+                address = filled(line, start, from, (value, before) -> Encoding.value(Encoding.written(value)));
+                return line.substring(0, from) + address;
+            }
+            if (line.startsWith(HEADER)) {
+                int from = line.indexOf('=') + 2;
+                String said = filled(line, start, from, (value, before) -> Encoding.written(value));
+                headers.put(line.substring(HEADER.length(), from - 2).strip(), said);
+                return line.substring(0, from) + said;
+            }
+            if (line.startsWith(BODY)) {
+                body = Optional.of(filled(line, start, BODY.length(), Reading::inBody));
+                return BODY + body.get();
+            }
+            if (!line.equals(RequestText.THEN)) {
+                directions.add(line);
+            }
+            return line;
+        }
+
+        private static String inBody(Value value, String before) {
+            boolean inText =
+                    before.replaceAll("\\\\.", "").chars().filter(c -> c == '"').count() % 2 == 1;
+            return inText ? Encoding.insideJson(Encoding.written(value)) : Encoding.json(value);
+        }
+
+        private interface Put {
+            String of(Value value, String before);
+        }
+
+        private String filled(String line, int start, int from, Put put) {
+            StringBuilder out = new StringBuilder();
+            for (int i = from; i < line.length(); i++) {
+                Value value = values.get(start + i);
+                out.append(value == null ? String.valueOf(line.charAt(i)) : put.of(value, out.toString()));
+            }
+            return out.toString();
+        }
+    }
+}

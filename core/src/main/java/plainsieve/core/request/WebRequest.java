@@ -1,0 +1,35 @@
+package plainsieve.core.request;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * A request as its author wrote it.
+ *
+ * @param parts in the order in which they stand there
+ * @param directions the lines that say how the answer is read, as they are written
+ */
+record WebRequest(Method method, List<Part> parts, List<RequestText.Line> directions) {
+    /** How a service is asked. */
+    enum Method {
+        GET,
+        /** Only where its author has said that it reads. */
+        POST
+    }
+
+    WebRequest {
+        parts = List.copyOf(parts);
+        directions = List.copyOf(directions);
+    }
+
+    List<Part> parts(Part.Kind kind) {
+        return parts.stream().filter(part -> part.kind() == kind).toList();
+    }
+
+    Set<String> parameterNames() {
+        Set<String> names = new LinkedHashSet<>();
+        parts.forEach(part -> part.value().holes().forEach(hole -> names.add(hole.name())));
+        return names;
+    }
+}

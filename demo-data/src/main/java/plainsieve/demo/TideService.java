@@ -1,0 +1,239 @@
+package plainsieve.demo;
+
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/**
+ * A stand-in for the web service of a hydrographic office, on loopback: high and low water at the ports of the ferries, as JSON in
+ * pages. It wants a key in a header, and now and then it has too much to do and says so.
+ *
+ * <pre>
+ * GET /v1/ports                                            the ports
+ * GET /v1/ports/Ardlow/tides?from=2026-03-01&amp;to=2026-03-07   the tides of one of them
+ * GET /v1/ports/tides?kind=high&amp;kind=low                     of all
+ * X-Datum: mean                                            heights above the mean level, not above the chart's
+ * </pre>
+ */
+public final class TideService implements AutoCloseable {
+    /** The secret of whoever may ask. */
+    public static final String KEY = "hethra-tides-1";
+
+    /** The header that it is told in. */
+    public static final String KEY_HEADER = "X-Key";
+
+    private static final int PAGE = 200;
+    private static final LocalDate FIRST = LocalDate.of(2026, 1, 1);
+    private static final LocalDate LAST = LocalDate.of(2026, 6, 30);
+    private static final double HOURS_BETWEEN = 6.2103;
+    private static final double DATUM = 2.2;
+    private static final int OK = 200;
+    private static final int BAD_REQUEST = 400;
+    private static final int UNAUTHORIZED = 401;
+    private static final int NOT_FOUND = 404;
+    private static final int UNAVAILABLE = 503;
+
+    private final HttpServer server;
+    private final int tiredEvery;
+    private final AtomicInteger asked = new AtomicInteger();
+
+    private TideService(HttpServer server, int tiredEvery) {
+        this.server = server;
+        this.tiredEvery = tiredEvery;
+    }
+
+    /**
+     * Starts it.
+     *
+     * @param port 0 for any that is free
+     * @param tiredEvery which request of a row is refused for a second; 0 for none
+     */
+    public static TideService start(int port, int tiredEvery) throws IOException {
+        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
+        TideService service = new TideService(server, tiredEvery);
+        server.createContext("/v1", service::answer);
+        server.setExecutor(Executors.newCachedThreadPool(task -> {
+            Thread thread = new Thread(task, "tides");
+            thread.setDaemon(true);
+            return thread;
+        }));
+        server.start();
+        return service;
+    }
+
+    public int port() {
+        return server.getAddress().getPort();
+    }
+
+    /** {@code http://127.0.0.1:18391/v1} */
+    public String address() {
+        return "http://127.0.0.1:" + port() + "/v1";
+    }
+
+    /** How often it was asked. */
+    public int asked() {
+        return asked.get();
+    }
+
+    @Override
+    public void close() {
+        server.stop(0);
+    }
+
+    private void answer(HttpExchange exchange) throws IOException {
+        int number = asked.incrementAndGet();
+        try (exchange) {
+            if (!KEY.equals(exchange.getRequestHeaders().getFirst(KEY_HEADER))) {
+                send(exchange, UNAUTHORIZED, "{\"error\": \"This service wants a key.\"}");
+            } else if (tiredEvery > 0 && number % tiredEvery == 0) {
+                exchange.getResponseHeaders().set("Retry-After", "1");
+                send(exchange, UNAVAILABLE, "{\"error\": \"Too many are asking.\"}");
+            } else {
+                answered(exchange);
+            }
+        }
+    }
+
+    private void answered(HttpExchange exchange) throws IOException {
+        String[] path = exchange.getRequestURI().getRawPath().split("/");
+        boolean tides = path.length > 3 && path[path.length - 1].equals("tides");
+        if (path.length == 3 && path[2].equals("ports")) {
+            send(exchange, OK, ports());
+        } else if (tides && path[2].equals("ports") && path.length <= 5) {
+            tides(exchange, path.length == 5 ? decoded(path[3]) : "");
+        } else {
+            send(exchange, NOT_FOUND, "{\"error\": \"There is nothing here.\"}");
+        }
+    }
+
+    private static String ports() {
+        StringBuilder text = new StringBuilder("{\"ports\": [");
+        for (Ferries.Port port : Ferries.ports()) {
+            text.append(text.charAt(text.length() - 1) == '[' ? "" : ",")
+                    .append("\n{\"name\": %s, \"island\": %s}".formatted(quoted(port.name()), quoted(port.island())));
+        }
+        return text.append("\n]}").toString();
+    }
+
+    private void tides(HttpExchange exchange, String port) throws IOException {
+        List<Ferries.Port> ports = Ferries.ports().stream()
+                .filter(one -> port.isEmpty() || one.name().equals(port))
+                .toList();
+        if (ports.isEmpty()) {
+            send(exchange, NOT_FOUND, "{\"error\": \"There is no port %s.\"}".formatted(port.replace("\"", "'")));
+            return;
+        }
+        try {
+            Asked asked = Asked.of(exchange);
+            List<String> rows = rows(ports, asked);
+            int from = Math.min((asked.page() - 1) * PAGE, rows.size());
+            int to = Math.min(from + PAGE, rows.size());
+            String next = to < rows.size() ? quoted(nextPage(exchange, asked.page() + 1)) : "null";
+            send(
+                    exchange,
+                    OK,
+                    "{\"datum\": %s, \"count\": %d, \"data\": {\"tides\": [\n%s\n]}, \"links\": {\"next\": %s}}"
+                            .formatted(
+                                    quoted(asked.mean() ? "mean" : "chart"),
+                                    rows.size(),
+                                    String.join(",\n", rows.subList(from, to)),
+                                    next));
+        } catch (DateTimeException | NumberFormatException e) {
+            send(exchange, BAD_REQUEST, "{\"error\": \"from and to are days such as 2026-03-31, page is a number.\"}");
+        }
+    }
+
+    /** What is asked for. */
+    private record Asked(LocalDate from, LocalDate to, List<String> kinds, int page, boolean mean) {
+        static Asked of(HttpExchange exchange) {
+            Map<String, List<String>> all = new LinkedHashMap<>();
+            String query = exchange.getRequestURI().getRawQuery();
+            for (String one : query == null ? new String[0] : query.split("&")) {
+                String[] parts = one.split("=", 2);
+                all.computeIfAbsent(decoded(parts[0]), key -> new ArrayList<>())
+                        .add(parts.length == 2 ? decoded(parts[1]) : "");
+            }
+            return new Asked(
+                    LocalDate.parse(first(all, "from", FIRST.toString())),
+                    LocalDate.parse(first(all, "to", LAST.toString())),
+                    all.getOrDefault("kind", List.of("high", "low")),
+                    Integer.parseInt(first(all, "page", "1")),
+                    "mean".equals(exchange.getRequestHeaders().getFirst("X-Datum")));
+        }
+
+        private static String first(Map<String, List<String>> all, String name, String usual) {
+            return all.getOrDefault(name, List.of(usual)).get(0);
+        }
+    }
+
+    private static List<String> rows(List<Ferries.Port> ports, Asked asked) {
+        LocalDate from = asked.from().isBefore(FIRST) ? FIRST : asked.from();
+        LocalDate to = asked.to().isAfter(LAST) ? LAST : asked.to();
+        List<String> rows = new ArrayList<>();
+        for (Ferries.Port port : ports) {
+            LocalDateTime start = FIRST.atStartOfDay().plusMinutes(37L * port.id());
+            for (int n = 0; ; n++) {
+                LocalDateTime at = start.plusMinutes(Math.round(n * HOURS_BETWEEN * 60));
+                if (at.toLocalDate().isAfter(to)) {
+                    break;
+                }
+                boolean high = n % 2 == 0;
+                if (!at.toLocalDate().isBefore(from) && asked.kinds().contains(high ? "high" : "low")) {
+                    rows.add(row(port, at, n, asked.mean()));
+                }
+            }
+        }
+        return rows;
+    }
+
+    private static String row(Ferries.Port port, LocalDateTime at, int number, boolean mean) {
+        double spring = 0.5 * Math.cos(2 * Math.PI * number / 57);
+        double height = (number % 2 == 0 ? 1 : -1) * (1.3 + spring) + (mean ? 0 : DATUM) + port.id() * 0.01;
+        // The gauge at Lunna is out of order in the last week of each month.
+        boolean silent = port.name().equals("Lunna") && at.getDayOfMonth() > 24;
+        return "{\"at\": \"%sZ\", \"kind\": \"%s\", \"height_m\": %s, \"place\": {\"port\": %s, \"island\": %s}}"
+                .formatted(
+                        at.withSecond(0).withNano(0) + ":00",
+                        number % 2 == 0 ? "high" : "low",
+                        silent ? "null" : String.format(Locale.ROOT, "%.2f", height),
+                        quoted(port.name()),
+                        quoted(port.island()));
+    }
+
+    private static String nextPage(HttpExchange exchange, int page) {
+        String query = exchange.getRequestURI().getRawQuery();
+        String without = query == null ? "" : query.replaceAll("(^|&)page=\\d+", "");
+        String asked = without.isEmpty() ? "" : without.replaceFirst("^&", "") + "&";
+        return exchange.getRequestURI().getRawPath() + "?" + asked + "page=" + page;
+    }
+
+    private static String decoded(String text) {
+        return URLDecoder.decode(text, StandardCharsets.UTF_8);
+    }
+
+    private static String quoted(String text) {
+        return '"' + text.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+    }
+
+    private static void send(HttpExchange exchange, int status, String body) throws IOException {
+        byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+        exchange.getResponseHeaders().set("Content-Type", "application/json");
+        exchange.getResponseHeaders().set("Server", "Tides of Hethra Sound");
+        exchange.sendResponseHeaders(status, bytes.length);
+        exchange.getResponseBody().write(bytes);
+    }
+}

@@ -1,0 +1,52 @@
+package plainsieve.sources.engine;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.json.JsonFactory;
+
+/** Finds the lists in JSON that rows could be taken from: those that fields lead to, not those within rows. */
+public final class JsonLists {
+    private static final int DEEPEST = 6;
+    private static final int MOST = 20;
+
+    private JsonLists() {}
+
+    /** @param at the names that lead there, with dots between; a dot alone for all of it */
+    public record Found(String at, long rows) {}
+
+    /** None where it cannot be read. */
+    public static List<Found> in(Path file) {
+        List<Found> found = new ArrayList<>();
+        try (JsonParser at = new JsonFactory().createParser(ObjectReadContext.empty(), file)) {
+            at.nextToken();
+            value(at, "", 0, found);
+        } catch (JacksonException e) {
+            return found;
+        }
+        return found;
+    }
+
+    private static void value(JsonParser at, String way, int depth, List<Found> found) {
+        if (at.currentToken() == JsonToken.START_ARRAY && found.size() < MOST) {
+            long rows = 0;
+            while (at.nextToken() != JsonToken.END_ARRAY) {
+                at.skipChildren();
+                rows++;
+            }
+            found.add(new Found(way.isEmpty() ? "." : way, rows));
+        } else if (at.currentToken() == JsonToken.START_OBJECT && depth < DEEPEST) {
+            while (at.nextToken() == JsonToken.PROPERTY_NAME) {
+                String name = at.currentName();
+                at.nextToken();
+                value(at, way.isEmpty() ? name : way + "." + name, depth + 1, found);
+            }
+        } else {
+            at.skipChildren();
+        }
+    }
+}

@@ -1,0 +1,90 @@
+package plainsieve.sources.web;
+
+import java.net.Inet6Address;
+import java.net.InetAddress;
+import java.net.URI;
+import java.net.UnknownHostException;
+import java.util.List;
+import java.util.Locale;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * The hosts that the operator of the server lets it ask. Other ones are refused, and so is a host that leads into a private network
+ * unless it was named as one: what a query says must not reach the machines around the server.
+ *
+ * @param open hosts of the open network, each a name, or a name and a port: {@code tides.example}, {@code tides.example:8443}
+ * @param inner hosts that may lead anywhere
+ */
+public record AllowedHosts(List<String> open, List<String> inner) {
+    private static final int SHARED_FIRST = 100;
+    private static final int SHARED_SECOND_MASK = 0xc0;
+    private static final int SHARED_SECOND = 64;
+    private static final int UNIQUE_LOCAL_MASK = 0xfe;
+    private static final int UNIQUE_LOCAL = 0xfc;
+
+    public AllowedHosts {
+        open = open.stream().map(AllowedHosts::plain).toList();
+        inner = inner.stream().map(AllowedHosts::plain).toList();
+    }
+
+    private static String plain(String entry) {
+        return entry.strip().toLowerCase(Locale.ROOT);
+    }
+
+    /** Throws {@link SourceFailure} with the reason when it must not be asked. */
+    public void check(URI address) {
+        if (names(inner, address)) {
+            return;
+        }
+        String host = address.getHost();
+        if (!names(open, address)) {
+            throw refused(
+                    "The host “%s” is not one that this server may ask.".formatted(host),
+                    "Have it added to plainsieve.web.hosts by who looks after the server.");
+        }
+        try {
+            for (InetAddress found : InetAddress.getAllByName(host)) {
+                if (isPrivate(found)) {
+                    throw refused(
+                            "“%s” leads into a private network.".formatted(host),
+                            "If it shall, have it added to plainsieve.web.inner-hosts by who looks after the server.");
+                }
+            }
+        } catch (UnknownHostException e) {
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "There is no host “%s”.".formatted(host),
+                    "Correct the address, or try again when the network is back.",
+                    e);
+        }
+    }
+
+    private static boolean names(List<String> entries, URI address) {
+        String host = address.getHost().toLowerCase(Locale.ROOT);
+        return entries.contains(host) || entries.contains(host + ":" + port(address));
+    }
+
+    static int port(URI address) {
+        boolean said = address.getPort() >= 0;
+        return said ? address.getPort() : address.getScheme().equals("https") ? 443 : 80;
+    }
+
+    private static boolean isPrivate(InetAddress address) {
+        byte[] bytes = address.getAddress();
+        int first = bytes[0] & 0xff;
+        boolean shared = bytes.length == 4
+                && (first == 0 || first == SHARED_FIRST && (bytes[1] & SHARED_SECOND_MASK) == SHARED_SECOND);
+        boolean local = address instanceof Inet6Address && (first & UNIQUE_LOCAL_MASK) == UNIQUE_LOCAL;
+        return address.isLoopbackAddress()
+                || address.isAnyLocalAddress()
+                || address.isLinkLocalAddress()
+                || address.isSiteLocalAddress()
+                || address.isMulticastAddress()
+                || shared
+                || local;
+    }
+
+    private static SourceFailure refused(String message, String advice) {
+        return new SourceFailure(SourceFailure.Kind.UNREACHABLE, message, advice, null);
+    }
+}

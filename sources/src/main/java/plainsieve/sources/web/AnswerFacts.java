@@ -1,0 +1,46 @@
+package plainsieve.sources.web;
+
+import java.util.ArrayList;
+import java.util.List;
+import plainsieve.sources.FoundColumn;
+
+/**
+ * How a request was answered.
+ *
+ * @param request as it was asked, without the secret
+ * @param columns what came, and what it was taken for
+ */
+record AnswerFacts(String request, int pages, long rows, long bytes, long millis, List<FoundColumn> columns) {
+    AnswerFacts {
+        columns = List.copyOf(columns);
+    }
+
+    String inWords() {
+        return "%s: %,d %s in %,d %s, %,d kB in %,d ms"
+                .formatted(
+                        request,
+                        rows,
+                        rows == 1 ? "row" : "rows",
+                        pages,
+                        pages == 1 ? "page" : "pages",
+                        Math.max(1, bytes >> 10),
+                        millis);
+    }
+
+    /** What could not be read, a sentence each. */
+    List<String> unread() {
+        List<String> unread = new ArrayList<>();
+        for (FoundColumn column : columns) {
+            if (column.misfits() > 0) {
+                unread.add("%,d of %,d cells of “%s” are no %s and have no value: “%s”"
+                        .formatted(
+                                column.misfits(),
+                                column.filled(),
+                                column.name(),
+                                column.form(),
+                                String.join("”, “", column.examples())));
+            }
+        }
+        return unread;
+    }
+}

@@ -1,0 +1,312 @@
+package plainsieve.sources.web;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpHeaders;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.Base64;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import plainsieve.core.request.SentRequest;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceSettings;
+
+/**
+ * Asks one service over HTTP. The secret goes to its own host only; a service that asks for time gets it; redirects are followed as
+ * long as they stay on the host.
+ */
+final class HttpAsking {
+    private static final int MOST_REDIRECTS = 5;
+    private static final int MOST_TRIES = 5;
+    private static final int TOO_MANY_REQUESTS = 429;
+    private static final int UNAVAILABLE = 503;
+    private static final Duration TO_CONNECT = Duration.ofSeconds(10);
+    private static final long FIRST_PAUSE_MILLIS = 500;
+    private static final long LONGEST_PAUSE_MILLIS = 30_000;
+    private static final long PATIENCE_MILLIS = 20;
+
+    private final SourceAccess access;
+    private final SourceSettings.Web settings;
+    private final AllowedHosts hosts;
+    private final WebLimits limits;
+    private final WebFailures failures;
+    private final HttpClient client = HttpClient.newBuilder()
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .connectTimeout(TO_CONNECT)
+            .build();
+
+    /** When the service may be asked again, by the clock of the machine in milliseconds. */
+    private volatile long notBefore;
+
+    HttpAsking(SourceAccess access, AllowedHosts hosts, WebLimits limits) {
+        this.access = access;
+        this.settings = (SourceSettings.Web) access.settings();
+        this.hosts = hosts;
+        this.limits = limits;
+        this.failures = new WebFailures(access);
+    }
+
+    WebFailures failures() {
+        return failures;
+    }
+
+    /** The address of a path below that of the service. */
+    URI address(String path) {
+        try {
+            return URI.create(settings.base() + path);
+        } catch (IllegalArgumentException e) {
+            throw failures.refused("The path has a character that no address takes.", "Write it as %20 and the like.");
+        }
+    }
+
+    /** Whether an address lies at the service itself, so that it may be told the secret. */
+    boolean isOwn(URI address) {
+        URI base = URI.create(settings.base());
+        return base.getScheme().equals(address.getScheme())
+                && base.getHost().equalsIgnoreCase(address.getHost())
+                && AllowedHosts.port(base) == AllowedHosts.port(address);
+    }
+
+    /**
+     * Asks for a page, as often as the service wants to be asked.
+     *
+     * @param within how many bytes it may have
+     * @throws SourceFailure when no page comes of it
+     */
+    Page ask(URI address, SentRequest request, Path target, long within, Cancellation cancellation) {
+        long pause = FIRST_PAUSE_MILLIS;
+        for (int attempt = 1; ; attempt++) {
+            waitUntil(notBefore, cancellation);
+            Page page = askOnce(address, request, target, within, cancellation);
+            boolean tooMuch = page.status() == TOO_MANY_REQUESTS || page.status() == UNAVAILABLE;
+            if (!tooMuch) {
+                if (page.status() >= 300) {
+                    throw failures.of(page);
+                }
+                return page;
+            }
+            long wanted = retryAfter(page.headers()).orElse(pause);
+            if (attempt == MOST_TRIES || wanted > LONGEST_PAUSE_MILLIS) {
+                throw failures.busy(Math.max(1, wanted / 1000));
+            }
+            notBefore = Math.max(notBefore, millis() + wanted);
+            pause *= 2;
+        }
+    }
+
+    private static long millis() {
+        return System.nanoTime() / 1_000_000;
+    }
+
+    private void waitUntil(long moment, Cancellation cancellation) {
+        while (millis() < moment && cancellation.reason().isEmpty()) {
+            try {
+                Thread.sleep(Math.min(PATIENCE_MILLIS, Math.max(1, moment - millis())));
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                cancellation.stop(Cancellation.Reason.LEFT);
+            }
+        }
+        requireGoingOn(cancellation);
+    }
+
+    private void requireGoingOn(Cancellation cancellation) {
+        if (cancellation.reason().isPresent()) {
+            throw stopped(cancellation);
+        }
+    }
+
+    /** What a run says that somebody or its time limit has ended. */
+    SourceFailure stopped(Cancellation cancellation) {
+        boolean late = cancellation
+                .reason()
+                .filter(Cancellation.Reason.TIME_LIMIT::equals)
+                .isPresent();
+        return new SourceFailure(
+                late ? SourceFailure.Kind.TIMED_OUT : SourceFailure.Kind.STOPPED,
+                late
+                        ? "“%s” has not answered in time.".formatted(access.id())
+                        : "Stopped while “%s” was asked.".formatted(access.id()),
+                late ? "Choose less, or try again when the service has less to do." : "Run it again.",
+                null);
+    }
+
+    private static Optional<Long> retryAfter(HttpHeaders headers) {
+        return headers.firstValue("Retry-After").map(String::strip).flatMap(said -> {
+            if (said.matches("\\d{1,9}")) {
+                return Optional.of(Long.parseLong(said) * 1000);
+            }
+            try {
+                ZonedDateTime until = ZonedDateTime.parse(said, DateTimeFormatter.RFC_1123_DATE_TIME);
+                long millis = Duration.between(Clock.systemUTC().instant(), until.toInstant())
+                        .toMillis();
+                return Optional.of(Math.max(0, millis));
+            } catch (DateTimeException e) {
+                return Optional.empty();
+            }
+        });
+    }
+
+    /** Asks for a page once, whatever the service says. */
+    Page askOnce(URI address, SentRequest request, Path target, long within, Cancellation cancellation) {
+        URI now = address;
+        for (int i = 0; i <= MOST_REDIRECTS; i++) {
+            Page page = once(now, request, target, within, cancellation);
+            Optional<String> location = page.headers().firstValue("Location");
+            if (page.status() < 300 || page.status() >= 400 || location.isEmpty()) {
+                return page;
+            }
+            now = now.resolve(location.get());
+            if (now.getHost() == null || !isOwn(now)) {
+                throw failures.refused(
+                        "“%s” sends its askers to another host, “%s”.".formatted(access.id(), now.getHost()),
+                        "If that is its new address, say so on Sources.");
+            }
+        }
+        throw failures.refused("“%s” sends its askers round in circles.".formatted(access.id()), "Correct the path.");
+    }
+
+    private Page once(URI address, SentRequest request, Path target, long within, Cancellation cancellation) {
+        hosts.check(address);
+        CompletableFuture<HttpResponse<InputStream>> answer =
+                client.sendAsync(asked(address, request), HttpResponse.BodyHandlers.ofInputStream());
+        try {
+            if (!cancellation.begin(() -> giveUp(answer))) {
+                throw stopped(cancellation);
+            }
+            HttpResponse<InputStream> response = answer.get();
+            long bytes = written(response.body(), target, within, cancellation);
+            return new Page(address, response.statusCode(), response.headers(), target, bytes);
+        } catch (ExecutionException e) {
+            requireGoingOn(cancellation);
+            throw failures.unreachable(e.getCause() instanceof IOException cause ? cause : new IOException(e));
+        } catch (java.util.concurrent.CancellationException e) {
+            throw stopped(cancellation);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            cancellation.stop(Cancellation.Reason.LEFT);
+            throw stopped(cancellation);
+        } finally {
+            cancellation.end();
+        }
+    }
+
+    private static void giveUp(CompletableFuture<HttpResponse<InputStream>> answer) {
+        answer.cancel(true);
+        if (answer.isDone() && !answer.isCompletedExceptionally()) {
+            try {
+                answer.join().body().close();
+            } catch (IOException e) {
+                // It breaks off, which is what was wanted.
+            }
+        }
+    }
+
+    private long written(InputStream body, Path target, long within, Cancellation cancellation) {
+        try (OutputStream out = Files.newOutputStream(target)) {
+            byte[] piece = new byte[1 << 14];
+            long bytes = 0;
+            for (int read = read(body, piece, cancellation); read >= 0; read = read(body, piece, cancellation)) {
+                bytes += read;
+                if (bytes > within) {
+                    throw failures.tooLarge(limits.bytes());
+                }
+                out.write(piece, 0, read);
+            }
+            return bytes;
+        } catch (IOException e) {
+            throw failures.full(e);
+        } finally {
+            closeQuietly(body);
+        }
+    }
+
+    private int read(InputStream body, byte[] piece, Cancellation cancellation) {
+        try {
+            return body.read(piece);
+        } catch (IOException e) {
+            requireGoingOn(cancellation);
+            throw failures.unreachable(e);
+        }
+    }
+
+    private static void closeQuietly(InputStream body) {
+        try {
+            body.close();
+        } catch (IOException e) {
+            // What came is there; what did not is nobody's any more.
+        }
+    }
+
+    private HttpRequest asked(URI address, SentRequest request) {
+        try {
+            return built(address, request);
+        } catch (IllegalArgumentException e) {
+            throw failures.refused(
+                    "The secret, or a header, has a character that no header takes.",
+                    "Look at how the source signs in on Sources.");
+        }
+    }
+
+    private HttpRequest built(URI address, SentRequest request) {
+        HttpRequest.Builder builder = HttpRequest.newBuilder(withSecret(address))
+                .header("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
+        for (Map.Entry<String, String> header : request.headers().entrySet()) {
+            builder.setHeader(header.getKey(), header.getValue());
+        }
+        request.body().ifPresent(body -> builder.setHeader("Content-Type", "application/json"));
+        secret(builder);
+        return request.post()
+                ? builder.POST(HttpRequest.BodyPublishers.ofString(
+                                request.body().orElse("")))
+                        .build()
+                : builder.GET().build();
+    }
+
+    private void secret(HttpRequest.Builder builder) {
+        String secret = access.password().reveal();
+        switch (settings.signIn()) {
+            case BASIC ->
+                builder.setHeader(
+                        "Authorization",
+                        "Basic "
+                                + Base64.getEncoder()
+                                        .encodeToString(
+                                                (settings.name() + ":" + secret).getBytes(StandardCharsets.UTF_8)));
+            case BEARER -> builder.setHeader("Authorization", "Bearer " + secret);
+            case HEADER -> builder.setHeader(settings.name(), secret);
+            case NOTHING, ASKED -> {}
+        }
+    }
+
+    private URI withSecret(URI address) {
+        if (settings.signIn() != plainsieve.sources.SignIn.ASKED) {
+            return address;
+        }
+        String asked =
+                encoded(settings.name()) + "=" + encoded(access.password().reveal());
+        String sign = address.getRawQuery() == null ? "?" : "&";
+        return URI.create(address + sign + asked);
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
+    }
+}

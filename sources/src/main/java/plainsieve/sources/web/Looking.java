@@ -1,0 +1,86 @@
+package plainsieve.sources.web;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.UUID;
+import plainsieve.core.request.SentRequest;
+import plainsieve.sources.AnswerLook;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.FoundColumn;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.JsonLists;
+import plainsieve.sources.engine.Stage;
+import plainsieve.sources.engine.UnreadableFile;
+
+/** Looks at the first page of an answer, whatever the service says. */
+final class Looking {
+    private static final int BEGINNING = 20_000;
+
+    private final HttpAsking asking;
+    private final WebLimits limits;
+    private final EngineLimits engine;
+    private final Path folder;
+
+    Looking(HttpAsking asking, WebLimits limits, EngineLimits engine, Path folder) {
+        this.asking = asking;
+        this.limits = limits;
+        this.engine = engine;
+        this.folder = folder;
+    }
+
+    AnswerLook look(SentRequest request, Cancellation cancellation) {
+        try {
+            Files.createDirectories(folder);
+            try (Stage stage = new Stage(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
+                Paging paging = new Paging(request.directions().paging(), asking.address(request.path()));
+                Page page = asking.askOnce(paging.first(), request, stage.file("page"), limits.bytes(), cancellation);
+                return look(page, request, stage);
+            }
+        } catch (IOException e) {
+            throw asking.failures().full(e);
+        } catch (SQLException e) {
+            throw cancellation.reason().isPresent()
+                    ? asking.stopped(cancellation)
+                    : asking.failures().full(new IOException(e));
+        }
+    }
+
+    private AnswerLook look(Page page, SentRequest request, Stage stage) throws IOException, SQLException {
+        List<FoundColumn> columns = List.of();
+        String problem = "";
+        try {
+            AnswerStage rows = new AnswerStage(stage, request.directions());
+            rows.add(page);
+            columns = rows.table(stage.file("look.duckdb"));
+        } catch (UnreadableFile e) {
+            problem = "The answer " + e.getMessage() + ".";
+        }
+        List<String> headers = page.headers().map().entrySet().stream()
+                .flatMap(header -> header.getValue().stream().map(value -> header.getKey() + ": " + value))
+                .map(asking.failures()::withoutSecret)
+                .sorted()
+                .toList();
+        return new AnswerLook(
+                page.from().toString(),
+                page.status(),
+                headers,
+                asking.failures().withoutSecret(beginning(page.body())),
+                page.bytes() > BEGINNING,
+                JsonLists.in(page.body()).stream()
+                        .map(found -> new AnswerLook.RowsPlace(found.at(), found.rows()))
+                        .toList(),
+                columns,
+                problem);
+    }
+
+    private static String beginning(Path body) throws IOException {
+        try (InputStream in = Files.newInputStream(body)) {
+            return new String(in.readNBytes(BEGINNING), StandardCharsets.UTF_8).replace("\u0000", "");
+        }
+    }
+}

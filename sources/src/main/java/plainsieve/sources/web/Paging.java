@@ -1,0 +1,62 @@
+package plainsieve.sources.web;
+
+import java.net.URI;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.request.Directions;
+import plainsieve.sources.engine.JsonWay;
+
+/** Finds the address of the next page. */
+final class Paging {
+    private static final Pattern NEXT =
+            Pattern.compile("<([^>]*)>\\s*;[^,<]*\\brel\\s*=\\s*\"?(?:[^\",<]*\\s)?next\\b", Pattern.CASE_INSENSITIVE);
+
+    private final Directions.Paging way;
+    private final URI start;
+
+    /** @param start the address without a word of pages */
+    Paging(Directions.Paging way, URI start) {
+        this.way = way;
+        this.start = start;
+    }
+
+    URI first() {
+        if (way instanceof Directions.Paging.Number number) {
+            return asking(number.name(), number.first());
+        }
+        return way instanceof Directions.Paging.Offset offset ? asking(offset.name(), 0) : start;
+    }
+
+    /**
+     * The page behind one.
+     *
+     * @param number of that page, from 0
+     * @param rows that it had
+     */
+    Optional<URI> behind(Page page, int number, long rows) {
+        if (way instanceof Directions.Paging.Link link) {
+            return JsonWay.text(page.body(), JsonWay.of(link.at())).map(page.from()::resolve);
+        }
+        if (way instanceof Directions.Paging.HeaderLink) {
+            return page.headers().allValues("Link").stream()
+                    .map(NEXT::matcher)
+                    .filter(Matcher::find)
+                    .map(found -> page.from().resolve(found.group(1)))
+                    .findFirst();
+        }
+        if (way instanceof Directions.Paging.Number numbered) {
+            return rows == 0 ? Optional.empty() : Optional.of(asking(numbered.name(), numbered.first() + number + 1));
+        }
+        return way instanceof Directions.Paging.Offset offset && rows >= offset.size()
+                ? Optional.of(asking(offset.name(), offset.size() * (number + 1)))
+                : Optional.empty();
+    }
+
+    private URI asking(String name, long number) {
+        String sign = start.getRawQuery() == null ? "?" : "&";
+        return URI.create(start + sign + URLEncoder.encode(name, StandardCharsets.UTF_8) + "=" + number);
+    }
+}

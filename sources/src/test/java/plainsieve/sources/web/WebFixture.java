@@ -1,0 +1,152 @@
+package plainsieve.sources.web;
+
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpHandler;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.parameter.Choices;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.statement.Statement;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+import plainsieve.sources.Dispatch;
+import plainsieve.sources.RowReceiver;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SignIn;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.Engines;
+
+/** A service on loopback that answers as a test says, and the source that asks it. */
+final class WebFixture implements AutoCloseable {
+    static {
+        // Else the server waits 40 ms before each answer.
+        System.setProperty("sun.net.httpserver.nodelay", "true");
+    }
+
+    static final Duration KEPT = Duration.ofMinutes(1);
+    private static final long MOST_BYTES = 4 << 20;
+
+    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+    private final HttpServer server;
+    private final WebSource source;
+    final List<String> asked = Collections.synchronizedList(new ArrayList<>());
+
+    WebFixture(Path kept, HttpHandler handler) throws IOException {
+        server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        server.createContext("/", exchange -> {
+            asked.add(exchange.getRequestURI().toString());
+            handler.handle(exchange);
+        });
+        server.setExecutor(Executors.newCachedThreadPool());
+        server.start();
+        source = source(address(), SignIn.BEARER, "", "s3cret", kept, clock);
+    }
+
+    static WebSource source(
+            String base, SignIn signIn, String name, String secret, Path kept, ScheduledExecutorService clock) {
+        SourceAccess access =
+                new SourceAccess("service", new SourceSettings.Web(base, signIn, name), new Secret(secret));
+        AllowedHosts hosts = new AllowedHosts(List.of("localhost"), List.of("127.0.0.1"));
+        return new WebSource(
+                access,
+                kept,
+                new Engines(new EngineLimits(512L << 20, 2), 2),
+                new WebSource.Reaching(hosts, new WebLimits(MOST_BYTES, KEPT)),
+                clock);
+    }
+
+    int port() {
+        return server.getAddress().getPort();
+    }
+
+    String address() {
+        return "http://127.0.0.1:" + port();
+    }
+
+    WebSource source() {
+        return source;
+    }
+
+    static Statement statement(String request) {
+        return PreparedQuery.of("request 1\n" + request, Dialects.of("duckdb"))
+                .rewrite(new Choices(java.util.Map.of(), java.util.Map.of()), Wanted.allRows(), 1000);
+    }
+
+    Got get(String request) {
+        return get(request, new Cancellation(), Duration.ofSeconds(20));
+    }
+
+    Got get(String request, Cancellation cancellation, Duration longest) {
+        return get(source, request, cancellation, longest);
+    }
+
+    static Got get(WebSource source, String request, Cancellation cancellation, Duration longest) {
+        Got got = new Got();
+        got.answer = source.run(new Dispatch.Sql(statement(request)), new RunLimits(longest), cancellation, got);
+        return got;
+    }
+
+    static void send(HttpExchange exchange, int status, String type, String body) throws IOException {
+        byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+        exchange.getResponseHeaders().set("Content-Type", type);
+        exchange.sendResponseHeaders(status, bytes.length == 0 ? -1 : bytes.length);
+        exchange.getResponseBody().write(bytes);
+        exchange.close();
+    }
+
+    static HttpHandler json(String body) {
+        return exchange -> send(exchange, 200, "application/json", body);
+    }
+
+    /** What came. */
+    static final class Got implements RowReceiver {
+        List<Column> columns = List.of();
+        final List<List<Object>> rows = new ArrayList<>();
+        Answer answer;
+
+        @Override
+        public void columns(List<Column> found) {
+            columns = found;
+        }
+
+        @Override
+        public void row(Object[] values) {
+            rows.add(Arrays.asList(values));
+        }
+
+        List<String> names() {
+            return columns.stream()
+                    .map(column -> column.name() + " " + column.kind())
+                    .toList();
+        }
+    }
+
+    /** Nobody answers from now on. */
+    void stop() {
+        server.stop(0);
+    }
+
+    @Override
+    public void close() {
+        source.close();
+        server.stop(0);
+        clock.shutdownNow();
+    }
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import { endOfRequest, isRequest, withColumns, withRowsAt } from './request'
+
+const TEXT = 'request 1\nget /ports/:port/tides\nask from = :from\nthen\nselect * from answer'
+
+describe('the text of a request', () => {
+  it('is known by its first line', () => {
+    expect(isRequest(TEXT)).toBe(true)
+    expect(isRequest('steps 1')).toBe(false)
+    expect(isRequest('select 1')).toBe(false)
+  })
+
+  it('ends where the SQL begins', () => {
+    expect(TEXT.slice(endOfRequest(TEXT))).toBe('\nthen\nselect * from answer')
+    expect(endOfRequest('request 1\nget /')).toBe(15)
+  })
+
+  it('says once where its rows are', () => {
+    const said = withRowsAt(TEXT, 'data.tides')
+    expect(said).toBe(TEXT.replace('\nthen', '\nrows at data.tides\nthen'))
+    expect(withRowsAt(said, 'rows')).toBe(TEXT.replace('\nthen', '\nrows at rows\nthen'))
+  })
+
+  it('says its columns once', () => {
+    const said = withColumns(TEXT, [{ name: 'at', form: 'day' }])
+    expect(said).toBe(TEXT.replace('\nthen', '\ncolumn at is day\nthen'))
+    expect(withColumns(said, [{ name: 'n', form: 'text' }])).toBe(TEXT.replace('\nthen', '\ncolumn n is text\nthen'))
+    expect(withColumns('request 1\nget /\n\n', [{ name: 'n', form: 'text' }])).toBe(
+      'request 1\nget /\ncolumn n is text\n\n',
+    )
+  })
+})

@@ -1,0 +1,53 @@
+// The text of a web request. Described in docs/web-services.md.
+
+export const HEADER = 'request 1'
+
+/** What a new request begins with. */
+export const START = `${HEADER}\nget /`
+
+export const isRequest = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
+
+/** A column of an answer, and what it is taken for. */
+export interface AnswerColumn {
+  name: string
+  form: string
+}
+
+const isThen = (line: string): boolean => line.trim() === 'then'
+
+/** The lines of the request, and those of the SQL behind it with its `then`. */
+function parts(text: string): [string[], string[]] {
+  const lines = text.split('\n')
+  const then = lines.findIndex(isThen)
+  return then < 0 ? [lines, []] : [lines.slice(0, then), lines.slice(then)]
+}
+
+const together = (front: string[], behind: string[]): string => [...front, ...behind].join('\n')
+
+/** Where the SQL behind the request begins; the end of the text where there is none. */
+export function endOfRequest(text: string): number {
+  return parts(text)[0].join('\n').length
+}
+
+/** The same with its rows taken from there; in the place of what was said before. */
+export function withRowsAt(text: string, at: string): string {
+  const [front, behind] = parts(text)
+  const line = `rows at ${at}`
+  const said = front.findIndex(one => one.trim().startsWith('rows at'))
+  if (said >= 0) return together(front.with(said, line), behind)
+  const end = lastWritten(front)
+  return together([...front.slice(0, end), line, ...front.slice(end)], behind)
+}
+
+/** The same with these columns, in the place of those that were said before. */
+export function withColumns(text: string, columns: AnswerColumn[]): string {
+  const [front, behind] = parts(text)
+  const rest = front.filter(line => !line.trim().startsWith('column '))
+  const end = lastWritten(rest)
+  const said = columns.map(({ name, form }) => `column ${name} is ${form}`)
+  return together([...rest.slice(0, end), ...said, ...rest.slice(end)], behind)
+}
+
+function lastWritten(lines: string[]): number {
+  return lines.findLastIndex(line => line.trim() !== '') + 1
+}
