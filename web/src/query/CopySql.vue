@@ -5,7 +5,7 @@ import { asFailure, get } from '../api/client'
 import { copyText } from '../clipboard'
 
 const props = defineProps<{ sentId: number }>()
-const said = ref('Copy as SQL')
+const said = ref('Copy as text')
 
 async function copy(): Promise<void> {
   try {
@@ -15,7 +15,7 @@ async function copy(): Promise<void> {
   } catch (error) {
     said.value = `Not copied: ${asFailure(error).message}`
   }
-  setTimeout(() => (said.value = 'Copy as SQL'), 1500)
+  setTimeout(() => (said.value = 'Copy as text'), 1500)
 }
 </script>
 

@@ -7,6 +7,9 @@ export const START = `${HEADER}\nget /`
 
 export const isRequest = (text: string): boolean => (text.split('\n')[0] ?? '').trim() === HEADER
 
+/** Whether what was sent is a request, not a statement. */
+export const isSentRequest = (sent: string): boolean => /^(get|post) \//.test(sent)
+
 /** A column of an answer, and what it is taken for. */
 export interface AnswerColumn {
   name: string

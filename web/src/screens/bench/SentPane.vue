@@ -4,6 +4,7 @@ import type { Answer } from '../../api/runs'
 import type { Proof } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import CopySql from '../../query/CopySql.vue'
+import { isSentRequest } from '../../query/request'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
@@ -19,7 +20,7 @@ const props = defineProps<{
 const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 const words = computed(() => {
   if (!props.answer) return ''
-  const request = /^(get|post) \//.test(props.answer.begun.text)
+  const request = isSentRequest(props.answer.begun.text)
   if (props.stale) return request ? 'the request before your last change' : 'the statement before your last change'
   return request ? 'the request as the service received it' : 'the statement the database received'
 })

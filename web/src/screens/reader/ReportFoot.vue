@@ -35,7 +35,14 @@ const change = computed(() =>
   <footer class="foot">
     <template v-if="answer && !hidden">
       <span data-test="foot-rows">{{ rows }}</span><span v-if="change" class="small">({{ change }})</span
-      ><span class="dot">·</span> <span>the database answered in {{ millisInWords(answer.done.databaseMs) }}</span
+      ><span class="dot">·</span>
+      <span
+        >{{
+          answer.done.gathered < 0
+            ? 'the database answered'
+            : `made here of ${rowsInWords(answer.done.gathered)} that the service sent,`
+        }}
+        in {{ millisInWords(answer.done.databaseMs) }}</span
       ><span class="dot">·</span><span>as of {{ timeInWords(answer.done.at) }}</span>
     </template>
     <span class="grow"></span>

@@ -205,7 +205,7 @@ public final class TideService implements AutoCloseable {
         double height = (number % 2 == 0 ? 1 : -1) * (1.3 + spring) + (mean ? 0 : DATUM) + port.id() * 0.01;
         // The gauge at Lunna is out of order in the last week of each month.
         boolean silent = port.name().equals("Lunna") && at.getDayOfMonth() > 24;
-        return "{\"at\": \"%sZ\", \"kind\": \"%s\", \"height_m\": %s, \"place\": {\"port\": %s, \"island\": %s}}"
+        return "{\"time\": \"%sZ\", \"kind\": \"%s\", \"height_m\": %s, \"place\": {\"port\": %s, \"island\": %s}}"
                 .formatted(
                         at.withSecond(0).withNano(0) + ":00",
                         number % 2 == 0 ? "high" : "low",

@@ -18,9 +18,9 @@ public record Answer(OptionalLong gathered, long fetched, long shown, double dat
         this(OptionalLong.empty(), fetched, shown, databaseMillis, totalMillis);
     }
 
-    /** The same rows, made of so many that had to be fetched first. */
-    public Answer madeOf(long rows) {
-        return new Answer(OptionalLong.of(rows), fetched, shown, databaseMillis, totalMillis);
+    /** The same rows, made of so many that had to be fetched first. @param millis how long that took */
+    public Answer madeOf(long rows, double millis) {
+        return new Answer(OptionalLong.of(rows), fetched, shown, millis + databaseMillis, millis + totalMillis);
     }
 
     /** Whether there are more rows than the cap let through. */

@@ -46,6 +46,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 public final class WebSource implements Source, ShowsAnswers {
     private static final Duration SIGN_OF_LIFE = Duration.ofSeconds(10);
     private static final long MOST_OF_A_SIGN = 1 << 24;
+    private static final double NANOS_PER_MILLI = 1e6;
     private static final int NOT_FOUND = 404;
 
     private final SourceAccess access;
@@ -76,9 +77,11 @@ public final class WebSource implements Source, ShowsAnswers {
 
     @Override
     public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+        long start = System.nanoTime();
         Asked asked = asked(what, limits, cancellation);
+        double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
         return asked.on((engine, sql) -> engine.run(sql, limits, cancellation, receiver))
-                .madeOf(asked.facts().rows());
+                .madeOf(asked.facts().rows(), millis);
     }
 
     @Override

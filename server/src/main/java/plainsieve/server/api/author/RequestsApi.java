@@ -69,7 +69,7 @@ class RequestsApi {
         String base = project.source(project.query(id).sourceId()).address();
         try {
             Statement statement = runner.statementOf(order(project, asker, id, body));
-            String front = statement.text().substring(0, statement.text().indexOf("\nthen\n") + 1);
+            String front = asked(statement.text());
             List<SentValue> values = SentValues.of(statement).stream()
                     .filter(value -> value.offset() < front.length())
                     .toList();
@@ -78,6 +78,15 @@ class RequestsApi {
             return new Address(
                     base, "", List.of(), e.first().message() + " " + e.first().advice());
         }
+    }
+
+    /** The lines that are sent, without those that say how the answer is read. */
+    private static String asked(String text) {
+        int end = text.indexOf('\n') + 1;
+        while (text.startsWith("header ", end) || text.startsWith("body ", end)) {
+            end = text.indexOf('\n', end) + 1;
+        }
+        return text.substring(0, end);
     }
 
     /** Where rows could be, and how many. */
