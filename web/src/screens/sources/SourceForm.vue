@@ -18,6 +18,7 @@ const KINDS = [
   { value: 'sqlite', text: 'SQLite file' },
   { value: 'folder', text: 'Folder of files' },
   { value: 'web', text: 'Web service' },
+  { value: 'odata', text: 'OData service' },
 ]
 const EXAMPLE = 'https://tides.example/v1'
 const USUAL_PLACES = 8
@@ -52,7 +53,7 @@ const place = computed(() =>
   onServer.value ? 'Database' : onWeb.value ? 'Address' : inFolder.value ? 'Folder' : 'File',
 )
 const inFolder = computed(() => fields.kind === 'folder')
-const onWeb = computed(() => fields.kind === 'web')
+const onWeb = computed(() => fields.kind === 'web' || fields.kind === 'odata')
 const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -68,10 +69,12 @@ public record ProjectFile(
             said = said == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(said));
         }
 
+        private static final Set<String> ASKED_HERE = Set.of("folder", "web", "odata");
+
         /** The name of the dialect of its queries: files and answers are asked by an embedded engine. */
         @JsonIgnore
         public String dialect() {
-            return kind.equals("folder") || kind.equals("web") ? "duckdb" : kind;
+            return ASKED_HERE.contains(kind) ? "duckdb" : kind;
         }
     }
 

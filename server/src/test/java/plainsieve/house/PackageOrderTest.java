@@ -27,6 +27,7 @@ class PackageOrderTest {
             "plainsieve.core.statement",
             "plainsieve.core.catalogue",
             "plainsieve.core.request",
+            "plainsieve.core.request.odata",
             "plainsieve.core.evidence",
             "plainsieve.core.rewrite.edit",
             "plainsieve.core.rewrite.filter",

@@ -29,6 +29,11 @@ public record SourceFields(
         return new SourceFields(server.host(), server.port(), server.database(), server.user());
     }
 
+    private static SourceFields ofService(ServiceSettings service) {
+        return new SourceFields(
+                "", 0, service.base(), service.name(), service.signIn().word(), Map.of());
+    }
+
     private static SourceFields ofFile(SourceSettings.InFile file) {
         return new SourceFields("", 0, file.file(), "");
     }
@@ -60,9 +65,13 @@ public record SourceFields(
         }
 
         @Override
-        public SourceFields web(SourceSettings.Web settings) {
-            return new SourceFields(
-                    "", 0, settings.base(), settings.name(), settings.signIn().word(), Map.of());
+        public SourceFields web(ServiceSettings.Web settings) {
+            return ofService(settings);
+        }
+
+        @Override
+        public SourceFields odata(ServiceSettings.OData settings) {
+            return ofService(settings);
         }
 
         @Override

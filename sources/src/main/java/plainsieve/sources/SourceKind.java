@@ -13,7 +13,8 @@ public enum SourceKind {
     SQLITE("SQLite", true),
     DUCKDB("DuckDB", true),
     FOLDER("Folder of files", true),
-    WEB("Web service", false);
+    WEB("Web service", false),
+    ODATA("OData service", false);
 
     private final String title;
     private final boolean file;
@@ -46,6 +47,11 @@ public enum SourceKind {
         return file;
     }
 
+    /** Whether it is a service over HTTP. */
+    public boolean isService() {
+        return this == WEB || this == ODATA;
+    }
+
     /** The settings of a source of this kind. Throws {@link ProblemException} when they cannot be. */
     public SourceSettings settings(SourceFields fields) {
         return switch (this) {
@@ -55,7 +61,7 @@ public enum SourceKind {
             case SQLITE -> new SourceSettings.Sqlite(fields.database());
             case DUCKDB -> new SourceSettings.DuckDb(fields.database());
             case FOLDER -> SourceSettings.Folder.of(fields.database(), fields.said());
-            case WEB -> SourceSettings.Web.of(fields.database(), fields.signIn(), fields.user());
+            case WEB, ODATA -> ServiceSettings.of(this, fields);
         };
     }
 

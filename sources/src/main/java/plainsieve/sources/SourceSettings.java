@@ -1,7 +1,5 @@
 package plainsieve.sources;
 
-import java.net.URI;
-import java.net.URISyntaxException;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
@@ -14,7 +12,8 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /** How one kind of source is reached: a record for each kind, without its password. Cannot exist invalid. */
-public sealed interface SourceSettings {
+public sealed interface SourceSettings
+        permits SourceSettings.OnServer, SourceSettings.InFile, SourceSettings.Unusable, ServiceSettings {
     SourceKind kind();
 
     /** Where it is, in words and without any secret: {@code localhost:5432/harbour}, or the name of the file. */
@@ -35,7 +34,9 @@ public sealed interface SourceSettings {
 
         R folder(Folder settings);
 
-        R web(Web settings);
+        R web(ServiceSettings.Web settings);
+
+        R odata(ServiceSettings.OData settings);
 
         R unusable(Unusable settings);
     }
@@ -229,70 +230,6 @@ public sealed interface SourceSettings {
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.folder(this);
-        }
-    }
-
-    /**
-     * A service that is asked over HTTP.
-     *
-     * @param base its address, to which the paths of requests are put: {@code https://tides.example/v1}
-     * @param name of who signs in, or of what has the secret; empty where the secret needs none
-     */
-    record Web(String base, SignIn signIn, String name) implements SourceSettings {
-        public Web {
-            base = base.replaceAll("/+$", "");
-            require(
-                    isAddress(base),
-                    "“%s” is no address of a service.".formatted(base),
-                    "Write one such as https://tides.example/v1.");
-            require(
-                    !signIn.isNamed() || name.matches("[\\x21-\\x7e&&[^:\\s]]{1,200}"),
-                    "How the service is told the secret needs a name.",
-                    "Write who signs in, or the name of the header or of what is asked for.");
-        }
-
-        /** Throws {@link ProblemException} when nobody signs in that way. */
-        static Web of(String base, String signIn, String name) {
-            SignIn way = SignIn.ofWord(signIn)
-                    .orElseThrow(() -> new ProblemException(Problem.of(
-                            "bad-source",
-                            "“%s” is no way to tell a service the secret.".formatted(signIn),
-                            "Use one of: " + String.join(", ", SignIn.words()) + ".")));
-            return new Web(base, way, way.isNamed() ? name : "");
-        }
-
-        private static boolean isAddress(String text) {
-            try {
-                URI uri = new URI(text);
-                return uri.getHost() != null
-                        && uri.getUserInfo() == null
-                        && uri.getRawQuery() == null
-                        && uri.getRawFragment() == null
-                        && ("https".equals(uri.getScheme()) || "http".equals(uri.getScheme()));
-            } catch (URISyntaxException e) {
-                return false;
-            }
-        }
-
-        @Override
-        public String address() {
-            return base;
-        }
-
-        @Override
-        public SourceKind kind() {
-            return SourceKind.WEB;
-        }
-
-        /** An engine in this process asks the rows of its answers. */
-        @Override
-        public Dialect dialect() {
-            return Dialects.of(SourceKind.DUCKDB.word());
-        }
-
-        @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.web(this);
         }
     }
 

@@ -8,8 +8,8 @@ import java.util.Set;
  * @param condition what is tested, in the database's own words
  * @param placeholders which placeholders of the statement go into it, from 1; empty where the plan shows values instead
  */
-record PlanTest(Where where, String condition, Set<Integer> placeholders, PlanStep step) {
-    PlanTest {
+public record PlanTest(Where where, String condition, Set<Integer> placeholders, PlanStep step) {
+    public PlanTest {
         placeholders = Set.copyOf(placeholders);
     }
 

@@ -67,7 +67,7 @@ public record Directions(
     }
 
     /** Throws {@link ProblemException} for a line that says nothing of an answer. */
-    static Directions of(List<String> lines) {
+    public static Directions of(List<String> lines) {
         Directions all = new Directions("", Optional.empty(), new Paging.None(), Map.of(), Optional.empty());
         for (String line : lines) {
             all = all.and(line);

@@ -6,13 +6,12 @@ import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.FromItem;
-import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.Bound;
-import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.SentText;
 import plainsieve.core.statement.Statement;
 
 /**
@@ -24,16 +23,14 @@ public final class RowsNeeded {
 
     /** Nothing when all are needed. */
     public static OptionalLong of(Statement sql, Dialect dialect) {
-        StringBuilder text = new StringBuilder(sql.text());
-        sql.values().forEach(value -> text.setCharAt(value.offset(), '0'));
-        ParsedQuery query = ParsedQuery.parse(text.toString(), dialect);
-        QueryLevel top = query.top();
+        SentText sent = SentText.read(sql.text(), sql.values(), dialect);
+        QueryLevel top = sent.query().top();
         boolean asTheyCome = top.with().isEmpty()
                 && top.operands().size() == 1
                 && top.operands().get(0) instanceof QueryLevel.Operand.Plain plain
-                && takesRowsAsTheyCome(plain.block(), query.tokens())
+                && takesRowsAsTheyCome(plain.block(), sent.tokens())
                 && top.tail().stream().allMatch(clause -> clause.kind() == Clause.Kind.LIMIT);
-        return asTheyCome ? limit(top, query.tokens(), sql.values()) : OptionalLong.empty();
+        return asTheyCome ? limit(top, sent) : OptionalLong.empty();
     }
 
     private static boolean takesRowsAsTheyCome(Block block, Tokens tokens) {
@@ -46,7 +43,8 @@ public final class RowsNeeded {
                         .isPresent();
     }
 
-    private static boolean namesColumns(Span items, Tokens tokens) {
+    /** Whether a list of what is selected names columns and nothing else, or is a star. */
+    public static boolean namesColumns(Span items, Tokens tokens) {
         for (int i = items.from(); i < items.to(); i++) {
             boolean plain = tokens.isSymbol(i, "*") && items.length() == 1
                     || tokens.is(i, TokenKind.COMMA)
@@ -59,15 +57,17 @@ public final class RowsNeeded {
         return true;
     }
 
-    private static OptionalLong limit(QueryLevel top, Tokens tokens, List<BoundValue> values) {
-        List<Clause> limits = top.tail();
+    /** The rows of the only LIMIT; nothing when there is none, or one that is reckoned. */
+    public static OptionalLong limit(QueryLevel top, SentText sent) {
+        List<Clause> limits = top.tail().stream()
+                .filter(clause -> clause.kind() == Clause.Kind.LIMIT)
+                .toList();
         if (limits.size() != 1 || limits.get(0).body().length() != 1) {
             return OptionalLong.empty();
         }
-        int offset = tokens.start(limits.get(0).body().from());
-        return values.stream()
-                .filter(value -> value.offset() == offset && value.bound() instanceof Bound.RowCount)
-                .mapToLong(value -> ((Bound.RowCount) value.bound()).rows())
-                .findFirst();
+        return sent.at(limits.get(0).body().from())
+                .filter(value -> value.bound() instanceof Bound.RowCount)
+                .map(value -> OptionalLong.of(((Bound.RowCount) value.bound()).rows()))
+                .orElse(OptionalLong.empty());
     }
 }

@@ -16,27 +16,14 @@ import plainsieve.core.value.Value;
 /**
  * A request as it goes to its service, read from what is sent: every value stands in its place, encoded.
  *
- * @param path below the source's address, with what is asked for behind a question mark
  * @param sql for the rows of the answer
  * @param sqlStart where the SQL begins in what is sent
  * @param front the lines in front of it, with their values
  */
-public record SentRequest(
-        boolean post,
-        String path,
-        Map<String, String> headers,
-        Optional<String> body,
-        Directions directions,
-        Statement sql,
-        int sqlStart,
-        String front) {
+public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
     private static final String BEHIND = "\n" + RequestText.THEN + "\n";
     private static final String HEADER = "header ";
     private static final String BODY = "body ";
-
-    public SentRequest {
-        headers = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(headers));
-    }
 
     /** Whether a text that is sent is a request. */
     public static boolean isOne(String text) {
@@ -106,11 +93,7 @@ public record SentRequest(
                 at += line.length() + 1;
             }
             return new SentRequest(
-                    statement.text().startsWith("post"),
-                    address,
-                    headers,
-                    body,
-                    Directions.of(directions),
+                    new Ask(statement.text().startsWith("post"), address, headers, body, Directions.of(directions)),
                     behind(statement, sqlStart),
                     sqlStart,
                     front.toString());

@@ -20,6 +20,7 @@ import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.SentText;
 
 /**
  * Whether a statement that is about to be sent is the author's but for what was planned: it walks both texts side by side,

@@ -9,6 +9,7 @@ import plainsieve.core.rewrite.edit.EditsOverlap;
 import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.SentText;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -64,7 +65,7 @@ final class StatementCheck {
 
     private boolean isSound(EditedText edited, Planned planned) {
         try {
-            SentText sent = SentText.read(edited, source.dialect());
+            SentText sent = SentText.read(edited.text(), edited.values(), source.dialect());
             return new SameStatement(query, source, sent, planned).holds();
         } catch (ProblemException e) {
             // What cannot even be read is not what the author wrote.

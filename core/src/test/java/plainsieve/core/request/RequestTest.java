@@ -75,8 +75,8 @@ class RequestTest {
         return query.rewrite(new Choices(all, chosen), Wanted.allRows(), 1000);
     }
 
-    private SentRequest request(String text) {
-        return SentRequest.of(sent(text));
+    private Ask request(String text) {
+        return SentRequest.of(sent(text)).ask();
     }
 
     private static String get(String line) {
@@ -90,11 +90,13 @@ class RequestTest {
                 .day("to", "")
                 .text("kinds", "high", "low");
         with(Parameter.of("least", Type.DECIMAL), new Choice.Blank());
-        SentRequest request = request(TIDES);
+        Ask request = request(TIDES);
         assertThat(request.path())
                 .isEqualTo("/ports/Saint%20Orla%27s%20Landing/tides?from=2026-03-01&kind=high&kind=low");
         assertThat(request.headers()).isEmpty();
-        assertThat(request.sql().text()).startsWith("select * from answer").doesNotContain("height_m");
+        assertThat(SentRequest.of(sent(TIDES)).sql().text())
+                .startsWith("select * from answer")
+                .doesNotContain("height_m");
         assertThat(request.directions().rowsAt()).isEqualTo("data.tides");
     }
 
@@ -158,7 +160,7 @@ class RequestTest {
     @ValueSource(strings = {"../..", "a/b", "a?b=c", "x&y=z", "#", "%2e%2e", "ä ö", "\"", "a\nb", "+"})
     void aValueIsNeverMoreThanAValue(String value) {
         text("port", value);
-        SentRequest request = request(get("get /ports/:port/tides?p=:port"));
+        Ask request = request(get("get /ports/:port/tides?p=:port"));
         assertThat(request.path()).matches("/ports/[A-Za-z0-9%._~-]+/tides\\?p=[A-Za-z0-9%._~-]+");
         String piece = request.path().replaceAll("/ports/(.*)/tides.*", "$1");
         assertThat(java.net.URLDecoder.decode(piece, java.nio.charset.StandardCharsets.UTF_8))
@@ -212,7 +214,8 @@ class RequestTest {
             select max(at) from answer                     |
             """)
     void onlyFirstRowsNeedNoMoreThanThese(String sql, Long needed) {
-        var rows = RowsNeeded.of(request(get("get /t\nthen\n" + sql)).sql(), Dialects.of("duckdb"));
+        var rows =
+                RowsNeeded.of(SentRequest.of(sent(get("get /t\nthen\n" + sql))).sql(), Dialects.of("duckdb"));
         assertThat(rows.isPresent() ? rows.getAsLong() : null).isEqualTo(needed);
     }
 

@@ -21,6 +21,7 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.SentText;
 import plainsieve.core.value.Value;
 
 /** Statements that are the author's but for what was planned, and many that are not: each damaged in one place. */

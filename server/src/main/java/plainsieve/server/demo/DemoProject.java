@@ -55,11 +55,11 @@ class DemoProject {
         bringIn(project(), text("office.yaml"), Map.of());
     }
 
-    /** Adds the service of the tides with its report: all of it or nothing. */
+    /** Adds a service with its report: all of it or nothing. */
     @Transactional
-    public void addTides(SourceAccess source) {
+    public void addService(SourceAccess source) {
         sources.add(source);
-        bringIn(project(), text("tides.yaml"), Map.of());
+        bringIn(project(), text(source.id() + ".yaml"), Map.of());
     }
 
     /** Adds a further source with its report: all of it or nothing. */

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
+import plainsieve.demo.FareService;
 import plainsieve.demo.TideService;
 
 /** Stand-ins for outside services, on loopback, as long as this server runs. */
@@ -14,30 +15,46 @@ class DemoServices {
     private static final int TIRED_EVERY = 25;
 
     private final Optional<TideService> tides;
+    private final Optional<FareService> fares;
 
-    /** @param tidesPort where the stand-in for the tides shall listen; 0 for none */
-    DemoServices(@Value("${plainsieve.demo-tides-port:0}") int tidesPort) {
+    /**
+     * @param tidesPort where the stand-in for the tides shall listen; 0 for none
+     * @param faresPort where the one for the fares shall listen; 0 for none
+     */
+    DemoServices(
+            @Value("${plainsieve.demo-tides-port:0}") int tidesPort,
+            @Value("${plainsieve.demo-fares-port:0}") int faresPort) {
         // Else the small server waits 40 ms before each answer.
         System.setProperty("sun.net.httpserver.nodelay", "true");
-        this.tides = started(tidesPort);
+        this.tides = started("tides", tidesPort, port -> TideService.start(port, TIRED_EVERY));
+        this.fares = started("fares", faresPort, FareService::start);
     }
 
     /* The demo goes on without a service whose port is taken; its source says that it is not the one. */
-    private static Optional<TideService> started(int port) {
+    private static <T> Optional<T> started(String name, int port, Start<T> start) {
         try {
-            return port > 0 ? Optional.of(TideService.start(port, TIRED_EVERY)) : Optional.empty();
+            return port > 0 ? Optional.of(start.on(port)) : Optional.empty();
         } catch (IOException e) {
-            System.out.printf("The demo's tides could not be started on port %d: %s%n", port, e.getMessage());
+            System.out.printf("The demo's %s could not be started on port %d: %s%n", name, port, e.getMessage());
             return Optional.empty();
         }
+    }
+
+    private interface Start<T> {
+        T on(int port) throws IOException;
     }
 
     Optional<TideService> tides() {
         return tides;
     }
 
+    Optional<FareService> fares() {
+        return fares;
+    }
+
     @PreDestroy
     void stop() {
         tides.ifPresent(TideService::close);
+        fares.ifPresent(FareService::close);
     }
 }

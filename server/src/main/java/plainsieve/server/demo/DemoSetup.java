@@ -21,6 +21,7 @@ import plainsieve.demo.PostgresFerries;
 import plainsieve.demo.TideService;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
@@ -32,7 +33,6 @@ class DemoSetup implements ApplicationRunner {
     private static final String HOST = "127.0.0.1";
 
     private static final String OFFICE = "office";
-    private static final String TIDES = "tides";
 
     /** The user of the demo's sources: may read the ferries and nothing else. */
     private static final String READER = "ferry_reader";
@@ -69,7 +69,14 @@ class DemoSetup implements ApplicationRunner {
         }
         embedded();
         files();
-        services.tides().ifPresent(this::tides);
+        services.tides()
+                .ifPresent(tides -> service(
+                        "tides",
+                        new ServiceSettings.Web(tides.address(), SignIn.HEADER, TideService.KEY_HEADER),
+                        new Secret(TideService.KEY)));
+        services.fares()
+                .ifPresent(fares -> service(
+                        "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none()));
         if (postgresPort > 0) {
             postgres();
         }
@@ -109,10 +116,9 @@ class DemoSetup implements ApplicationRunner {
         }
     }
 
-    private void tides(TideService service) {
-        SourceSettings settings = new SourceSettings.Web(service.address(), SignIn.HEADER, TideService.KEY_HEADER);
-        if (!project.hasSource(TIDES)) {
-            project.addTides(new SourceAccess(TIDES, settings, new Secret(TideService.KEY)));
+    private void service(String id, ServiceSettings settings, Secret secret) {
+        if (!project.hasSource(id)) {
+            project.addService(new SourceAccess(id, settings, secret));
         }
     }
 

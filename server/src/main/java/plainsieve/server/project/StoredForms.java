@@ -12,6 +12,7 @@ import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
@@ -71,8 +72,8 @@ public final class StoredForms {
         JsonNode kept = numbered(row.settings());
         SourceKind kind = SourceKind.ofWord(row.kind())
                 .orElseThrow(() -> new IllegalStateException("The records have a source of the kind " + row.kind()));
-        String place = kind.isFile() ? "file" : kind == SourceKind.WEB ? "base" : "database";
-        String name = kind == SourceKind.WEB ? "name" : "user";
+        String place = kind.isFile() ? "file" : kind.isService() ? "base" : "database";
+        String name = kind.isService() ? "name" : "user";
         return kind.kept(new SourceFields(
                 kept.path("host").asString(""),
                 kept.path("port").asInt(0),
@@ -109,8 +110,8 @@ public final class StoredForms {
         if (settings instanceof SourceSettings.Folder folder) {
             kept.set("said", json.valueToTree(folder.words()));
         }
-        if (settings instanceof SourceSettings.Web web) {
-            kept.put("signIn", web.signIn().word());
+        if (settings instanceof ServiceSettings service) {
+            kept.put("signIn", service.signIn().word());
         }
         kept.put("places", limits.places()).put("seconds", limits.seconds());
         return json.writeValueAsString(

@@ -14,6 +14,7 @@ import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.security.SecretBox;
 import plainsieve.sources.Secret;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
@@ -118,7 +119,7 @@ public class KeptSources {
 
     /* A kept password must not be sent to a server that it was not given for. */
     private static boolean sameServer(SourceSettings one, SourceSettings other) {
-        if (one instanceof SourceSettings.Web here && other instanceof SourceSettings.Web there) {
+        if (one instanceof ServiceSettings here && other instanceof ServiceSettings there) {
             return here.base().equals(there.base())
                     && here.signIn() == there.signIn()
                     && here.name().equals(there.name());

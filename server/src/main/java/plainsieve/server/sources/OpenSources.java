@@ -11,6 +11,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.settings.WebSettings;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
@@ -19,6 +20,7 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.files.FolderSource;
 import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.web.AllowedHosts;
+import plainsieve.sources.web.ODataSource;
 import plainsieve.sources.web.WebLimits;
 import plainsieve.sources.web.WebSource;
 
@@ -101,8 +103,11 @@ class OpenSources {
      */
     Source open(SourceAccess access) {
         SourceAccess inside = fence.inside(access);
-        if (inside.settings() instanceof SourceSettings.Web) {
+        if (inside.settings() instanceof ServiceSettings.Web) {
             return new WebSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
+        }
+        if (inside.settings() instanceof ServiceSettings.OData) {
+            return new ODataSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
         }
         return inside.settings() instanceof SourceSettings.Folder
                 ? new FolderSource(inside, files.of(inside), files.engines(), clock)

@@ -40,11 +40,12 @@ public final class FormFinder {
     }
 
     public List<Column> find(List<String> names, Map<String, CellForm> said) throws SQLException {
-        List<CellForm> likely = likely(names.size());
+        List<CellForm> likely = said.keySet().containsAll(names) ? List.of() : likely(names.size());
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < names.size(); i++) {
             Optional<CellForm> form = Optional.ofNullable(said.get(names.get(i)));
-            columns.add(form.isPresent() ? said(i, names.get(i), form.get()) : found(i, names.get(i), likely.get(i)));
+            boolean isSaid = form.isPresent();
+            columns.add(isSaid ? said(i, names.get(i), form.get()) : found(i, names.get(i), likely.get(i)));
         }
         return columns;
     }

@@ -13,8 +13,11 @@ import tools.jackson.core.json.JsonFactory;
 public final class JsonWay {
     private JsonWay() {}
 
-    /** {@code data.tides} → {@code data}, {@code tides}; a dot alone is the whole. */
+    /** {@code data.tides} → {@code data}, {@code tides}; a dot alone is the whole; what begins with an at sign is one name. */
     public static List<String> of(String dotted) {
+        if (dotted.startsWith("@")) {
+            return List.of(dotted);
+        }
         return dotted.isEmpty() || dotted.equals(".") ? List.of() : List.of(dotted.split("\\."));
     }
 

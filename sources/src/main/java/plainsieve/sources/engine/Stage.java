@@ -28,13 +28,24 @@ public final class Stage implements AutoCloseable {
     private final Statement statement;
     private DuckDBAppender appender;
 
-    /** @param folder that it makes, and removes */
+    /** On the disk. @param folder that it makes, and removes */
     public Stage(Path folder, EngineLimits limits, Cancellation cancellation) throws IOException, SQLException {
+        this(folder, folder.resolve("cells.duckdb").toString(), limits, cancellation);
+    }
+
+    /** In memory as long as there is room, for what is mostly small: nothing waits for the disk. */
+    public static Stage inMemory(Path folder, EngineLimits limits, Cancellation cancellation)
+            throws IOException, SQLException {
+        return new Stage(folder, "", limits, cancellation);
+    }
+
+    private Stage(Path folder, String database, EngineLimits limits, Cancellation cancellation)
+            throws IOException, SQLException {
         this.folder = Files.createDirectories(folder);
         Properties bounds = new Properties();
         bounds.putAll(limits.settings());
-        connection =
-                (DuckDBConnection) DriverManager.getConnection("jdbc:duckdb:" + folder.resolve("cells.duckdb"), bounds);
+        bounds.put("temp_directory", folder.toString());
+        connection = (DuckDBConnection) DriverManager.getConnection("jdbc:duckdb:" + database, bounds);
         statement = connection.createStatement();
         if (!cancellation.begin(this::cancel)) {
             close();

@@ -2,6 +2,7 @@ package plainsieve.sources.jdbc;
 
 import plainsieve.core.value.ProblemException;
 import plainsieve.sources.Secret;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
@@ -48,7 +49,12 @@ final class Vendors implements SourceSettings.Visitor<Vendor> {
     }
 
     @Override
-    public Vendor web(SourceSettings.Web settings) {
+    public Vendor web(ServiceSettings.Web settings) {
+        throw new IllegalStateException("A service is asked through what is made of its answers.");
+    }
+
+    @Override
+    public Vendor odata(ServiceSettings.OData settings) {
         throw new IllegalStateException("A service is asked through what is made of its answers.");
     }
 }

@@ -2,15 +2,18 @@ package plainsieve.sources.web;
 
 import java.util.ArrayList;
 import java.util.List;
+import plainsieve.core.evidence.PlanStep;
 import plainsieve.sources.FoundColumn;
 
 /**
  * How a request was answered.
  *
  * @param request as it was asked, without the secret
+ * @param whole whether all pages were fetched
  * @param columns what came, and what it was taken for
  */
-record AnswerFacts(String request, int pages, long rows, long bytes, long millis, List<FoundColumn> columns) {
+record AnswerFacts(
+        String request, boolean whole, int pages, long rows, long bytes, long millis, List<FoundColumn> columns) {
     AnswerFacts {
         columns = List.copyOf(columns);
     }
@@ -27,8 +30,18 @@ record AnswerFacts(String request, int pages, long rows, long bytes, long millis
                         millis);
     }
 
+    /** Each answer as a step of a plan, with what could not be read behind it. */
+    static List<PlanStep> steps(List<AnswerFacts> all) {
+        List<PlanStep> steps = new ArrayList<>();
+        for (AnswerFacts facts : all) {
+            steps.add(PlanStep.fetched(facts.inWords(), facts.rows()));
+            facts.unread().forEach(words -> steps.add(PlanStep.named(words)));
+        }
+        return steps;
+    }
+
     /** What could not be read, a sentence each. */
-    List<String> unread() {
+    private List<String> unread() {
         List<String> unread = new ArrayList<>();
         for (FoundColumn column : columns) {
             if (column.misfits() > 0) {

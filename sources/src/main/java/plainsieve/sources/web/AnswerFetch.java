@@ -6,13 +6,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
-import plainsieve.core.request.SentRequest;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.FoundColumn;
 import plainsieve.sources.SourceFailure;
@@ -20,7 +20,7 @@ import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.Stage;
 import plainsieve.sources.engine.UnreadableFile;
 
-/** Fetches an answer, page by page, as far as it is needed, and keeps its rows. */
+/** Fetches answers, page by page, as far as they are needed, and keeps their rows. */
 final class AnswerFetch {
     private final HttpAsking asking;
     private final WebLimits limits;
@@ -38,37 +38,26 @@ final class AnswerFetch {
     /** What was fetched so far. */
     private record Sofar(int pages, long rows, long bytes) {}
 
-    /** Throws {@link SourceFailure} when nothing that can be read comes of it. */
-    KeptAnswer fetch(SentRequest request, OptionalLong needed, Cancellation cancellation) {
-        long start = System.nanoTime();
+    /** Throws {@link SourceFailure} when nothing that can be read comes of one of them. */
+    KeptAnswer fetch(List<TableAsk> tables, Cancellation cancellation) {
         Path database = folder.resolve("answer-" + UUID.randomUUID() + ".duckdb");
         try {
             Files.createDirectories(folder);
-            try (Stage stage = new Stage(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
-                AnswerStage rows = new AnswerStage(stage, request.directions());
-                Paging paging = new Paging(request.directions().paging(), asking.address(request.path()));
-                Optional<URI> next = Optional.of(paging.first());
-                Sofar sofar = new Sofar(0, 0, 0);
-                Set<URI> visited = new HashSet<>();
-                while (next.isPresent() && !isEnough(sofar, needed)) {
-                    requireNew(next.get(), visited);
-                    long within = limits.bytes() - sofar.bytes();
-                    Page page = asking.ask(next.get(), request, stage.file("page"), within, cancellation);
-                    long found = rows.add(page);
-                    next = paging.behind(page, sofar.pages(), found);
-                    sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + page.bytes());
+            try (Stage stage = Stage.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
+                stage.execute("attach " + Stage.text(database) + " as kept");
+                List<AnswerFacts> facts = new ArrayList<>();
+                long bytes = 0;
+                for (TableAsk table : tables) {
+                    AnswerFacts of = table(table, stage, limits.bytes() - bytes, cancellation);
+                    bytes += of.bytes();
+                    facts.add(of);
                 }
-                List<FoundColumn> columns = rows.table(database);
-                long end = System.nanoTime();
-                AnswerFacts facts = new AnswerFacts(
-                        (request.post() ? "post " : "get ") + request.path(),
-                        sofar.pages(),
-                        sofar.rows(),
-                        sofar.bytes(),
-                        Duration.ofNanos(end - start).toMillis(),
-                        columns);
-                Duration kept = request.directions().kept().orElse(limits.kept());
-                return new KeptAnswer(database, next.isEmpty(), facts, end + kept.toNanos());
+                stage.execute("detach kept");
+                Duration kept = tables.stream()
+                        .map(table -> table.ask().directions().kept().orElse(limits.kept()))
+                        .min(Duration::compareTo)
+                        .orElse(limits.kept());
+                return new KeptAnswer(database, facts, System.nanoTime() + kept.toNanos());
             }
         } catch (UnreadableFile e) {
             throw asking.failures()
@@ -80,6 +69,28 @@ final class AnswerFetch {
                     ? asking.stopped(cancellation)
                     : asking.failures().full(new IOException(e));
         }
+    }
+
+    private AnswerFacts table(TableAsk table, Stage stage, long within, Cancellation cancellation)
+            throws IOException, SQLException {
+        long start = System.nanoTime();
+        AnswerStage rows = new AnswerStage(stage, table.ask().directions());
+        Paging paging = new Paging(
+                table.ask().directions().paging(), asking.address(table.ask().path()));
+        Optional<URI> next = Optional.of(paging.first());
+        Sofar sofar = new Sofar(0, 0, 0);
+        Set<URI> visited = new HashSet<>();
+        while (next.isPresent() && !isEnough(sofar, table.needed())) {
+            requireNew(next.get(), visited);
+            Page page = asking.ask(next.get(), table.ask(), stage.file("page"), within - sofar.bytes(), cancellation);
+            long found = rows.add(page);
+            next = paging.behind(page, sofar.pages(), found);
+            sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + page.bytes());
+        }
+        List<FoundColumn> columns = rows.table("kept." + AnswerStage.quoted(table.table()));
+        long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
+        return new AnswerFacts(
+                table.ask().inWords(), next.isEmpty(), sofar.pages(), sofar.rows(), sofar.bytes(), millis, columns);
     }
 
     private static boolean isEnough(Sofar sofar, OptionalLong needed) {

@@ -13,7 +13,6 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import plainsieve.core.request.Directions;
-import plainsieve.core.request.RequestText;
 import plainsieve.sources.FoundColumn;
 import plainsieve.sources.engine.Cells;
 import plainsieve.sources.engine.CsvCells;
@@ -96,10 +95,10 @@ final class AnswerStage {
     /**
      * Makes the table of all pages.
      *
-     * @param database a file that is made
+     * @param target the name that it gets, quoted
      * @return its columns, and what their cells were taken for
      */
-    List<FoundColumn> table(Path database) throws SQLException {
+    List<FoundColumn> table(String target) throws SQLException {
         List<String> wanted = directions.columns().isEmpty()
                 ? List.copyOf(names.values())
                 : List.copyOf(directions.columns().keySet());
@@ -121,13 +120,13 @@ final class AnswerStage {
                 .map(column -> column.sql() + " as " + quoted(column.found().name()))
                 .collect(Collectors.joining(", "));
         stage.execute("commit");
-        stage.execute("attach " + Stage.text(database) + " as kept");
-        stage.execute("create table kept." + RequestText.ANSWER + " as select " + selected + " from cells");
-        stage.execute("detach kept");
+        stage.execute("create table " + target + " as select " + selected + " from cells");
+        stage.execute("drop table cells");
+        stage.execute("drop table united");
         return columns.stream().map(FormFinder.Column::found).toList();
     }
 
-    private static String quoted(String name) {
+    static String quoted(String name) {
         return "\"" + name.replace("\"", "\"\"") + "\"";
     }
 }

@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalLong;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -13,7 +13,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
-import plainsieve.core.request.SentRequest;
+import java.util.stream.IntStream;
 import plainsieve.sources.Cancellation;
 
 /**
@@ -27,8 +27,8 @@ final class Answers {
     private final AnswerFetch fetch;
     private final HttpAsking asking;
     private final ScheduledExecutorService clock;
-    private final Map<Key, KeptAnswer> kept = new LinkedHashMap<>(16, 0.75f, true);
-    private final Map<Key, Fetching> being = new LinkedHashMap<>();
+    private final Map<List<TableAsk>, KeptAnswer> kept = new LinkedHashMap<>();
+    private final Map<List<TableAsk>, Fetching> being = new LinkedHashMap<>();
     private final ExecutorService fetching = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "fetching-answers");
         thread.setDaemon(true);
@@ -41,50 +41,27 @@ final class Answers {
         this.clock = clock;
     }
 
-    /** What makes two requests the same. The SQL behind them does not. */
-    private record Key(boolean post, String path, Map<String, String> headers, String body, Object directions) {
-        static Key of(SentRequest request) {
-            return new Key(
-                    request.post(),
-                    request.path(),
-                    request.headers(),
-                    request.body().orElse(""),
-                    request.directions());
-        }
-    }
-
     /** An answer on its way, and how many wait for it. */
     private static final class Fetching {
-        private final OptionalLong needed;
         private final Cancellation cancellation = new Cancellation();
         private CompletableFuture<KeptAnswer> answer;
         private int waiting;
-
-        Fetching(OptionalLong needed) {
-            this.needed = needed;
-        }
-
-        boolean serves(OptionalLong others) {
-            return needed.isEmpty() || others.isPresent() && others.getAsLong() <= needed.getAsLong();
-        }
     }
 
     /**
-     * The answer to a request, with as many rows as are needed.
+     * The rows of some tables, as many as are needed of each.
      *
-     * @throws plainsieve.sources.SourceFailure when there is none, or not in time
+     * @throws plainsieve.sources.SourceFailure when there are none, or not in time
      */
-    KeptAnswer to(SentRequest request, OptionalLong needed, Duration longest, Cancellation cancellation) {
-        Key key = Key.of(request);
+    KeptAnswer to(List<TableAsk> tables, Duration longest, Cancellation cancellation) {
         Fetching mine;
         synchronized (this) {
             forgetStale();
-            KeptAnswer known = kept.get(key);
-            if (known != null && known.serves(needed)) {
-                return known;
+            Optional<KeptAnswer> known = serving(tables, kept);
+            if (known.isPresent()) {
+                return known.get();
             }
-            Fetching sofar = being.get(key);
-            mine = sofar != null && sofar.serves(needed) ? sofar : begun(key, request, needed, longest);
+            mine = serving(tables, being).orElseGet(() -> begun(tables, longest));
             mine.waiting++;
         }
         try {
@@ -94,39 +71,54 @@ final class Answers {
         }
     }
 
-    private Fetching begun(Key key, SentRequest request, OptionalLong needed, Duration longest) {
-        Fetching one = new Fetching(needed);
+    private static <T> Optional<T> serving(List<TableAsk> wanted, Map<List<TableAsk>, T> all) {
+        return all.entrySet().stream()
+                .filter(entry -> serves(entry.getKey(), wanted))
+                .map(Map.Entry::getValue)
+                .findFirst();
+    }
+
+    private static boolean serves(List<TableAsk> there, List<TableAsk> wanted) {
+        return there.size() == wanted.size()
+                && IntStream.range(0, there.size()).allMatch(i -> wanted.get(i).isServedBy(there.get(i)));
+    }
+
+    private Fetching begun(List<TableAsk> tables, Duration longest) {
+        Fetching one = new Fetching();
         ScheduledFuture<?> alarm = clock.schedule(
                 () -> one.cancellation.stop(Cancellation.Reason.TIME_LIMIT), longest.toMillis(), TimeUnit.MILLISECONDS);
         one.answer = CompletableFuture.supplyAsync(
                 () -> {
                     try {
-                        KeptAnswer answer = fetch.fetch(request, needed, one.cancellation);
-                        keep(key, answer);
+                        KeptAnswer answer = fetch.fetch(tables, one.cancellation);
+                        keep(tables, answer);
                         return answer;
                     } finally {
                         alarm.cancel(false);
-                        ended(key, one);
+                        ended(one);
                     }
                 },
                 fetching);
-        being.put(key, one);
+        being.put(tables, one);
         return one;
     }
 
-    private synchronized void keep(Key key, KeptAnswer answer) {
-        KeptAnswer former = kept.put(key, answer);
+    private synchronized void keep(List<TableAsk> tables, KeptAnswer answer) {
+        List<TableAsk> there = IntStream.range(0, tables.size())
+                .mapToObj(i -> answer.facts().get(i).whole() ? tables.get(i).whole() : tables.get(i))
+                .toList();
+        KeptAnswer former = kept.put(there, answer);
         if (former != null) {
             former.forget();
         }
         if (kept.size() > MOST_KEPT) {
-            Key oldest = kept.keySet().iterator().next();
+            List<TableAsk> oldest = kept.keySet().iterator().next();
             kept.remove(oldest).forget();
         }
     }
 
-    private synchronized void ended(Key key, Fetching one) {
-        being.remove(key, one);
+    private synchronized void ended(Fetching one) {
+        being.values().remove(one);
     }
 
     private synchronized void left(Fetching one) {
@@ -138,7 +130,7 @@ final class Answers {
     }
 
     private synchronized void forgetStale() {
-        List<Key> stale = kept.entrySet().stream()
+        List<List<TableAsk>> stale = kept.entrySet().stream()
                 .filter(entry -> !entry.getValue().isFresh())
                 .map(Map.Entry::getKey)
                 .toList();

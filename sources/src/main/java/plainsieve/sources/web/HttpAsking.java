@@ -22,11 +22,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
-import plainsieve.core.request.SentRequest;
+import plainsieve.core.request.Ask;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.ServiceSettings;
+import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
-import plainsieve.sources.SourceSettings;
 
 /**
  * Asks one service over HTTP. The secret goes to its own host only; a service that asks for time gets it; redirects are followed as
@@ -43,7 +44,7 @@ final class HttpAsking {
     private static final long PATIENCE_MILLIS = 20;
 
     private final SourceAccess access;
-    private final SourceSettings.Web settings;
+    private final ServiceSettings settings;
     private final AllowedHosts hosts;
     private final WebLimits limits;
     private final WebFailures failures;
@@ -57,7 +58,7 @@ final class HttpAsking {
 
     HttpAsking(SourceAccess access, AllowedHosts hosts, WebLimits limits) {
         this.access = access;
-        this.settings = (SourceSettings.Web) access.settings();
+        this.settings = (ServiceSettings) access.settings();
         this.hosts = hosts;
         this.limits = limits;
         this.failures = new WebFailures(access);
@@ -90,11 +91,11 @@ final class HttpAsking {
      * @param within how many bytes it may have
      * @throws SourceFailure when no page comes of it
      */
-    Page ask(URI address, SentRequest request, Path target, long within, Cancellation cancellation) {
+    Page ask(URI address, Ask ask, Path target, long within, Cancellation cancellation) {
         long pause = FIRST_PAUSE_MILLIS;
         for (int attempt = 1; ; attempt++) {
             waitUntil(notBefore, cancellation);
-            Page page = askOnce(address, request, target, within, cancellation);
+            Page page = askOnce(address, ask, target, within, cancellation);
             boolean tooMuch = page.status() == TOO_MANY_REQUESTS || page.status() == UNAVAILABLE;
             if (!tooMuch) {
                 if (page.status() >= 300) {
@@ -165,10 +166,10 @@ final class HttpAsking {
     }
 
     /** Asks for a page once, whatever the service says. */
-    Page askOnce(URI address, SentRequest request, Path target, long within, Cancellation cancellation) {
+    Page askOnce(URI address, Ask ask, Path target, long within, Cancellation cancellation) {
         URI now = address;
         for (int i = 0; i <= MOST_REDIRECTS; i++) {
-            Page page = once(now, request, target, within, cancellation);
+            Page page = once(now, ask, target, within, cancellation);
             Optional<String> location = page.headers().firstValue("Location");
             if (page.status() < 300 || page.status() >= 400 || location.isEmpty()) {
                 return page;
@@ -183,10 +184,10 @@ final class HttpAsking {
         throw failures.refused("“%s” sends its askers round in circles.".formatted(access.id()), "Correct the path.");
     }
 
-    private Page once(URI address, SentRequest request, Path target, long within, Cancellation cancellation) {
+    private Page once(URI address, Ask ask, Path target, long within, Cancellation cancellation) {
         hosts.check(address);
         CompletableFuture<HttpResponse<InputStream>> answer =
-                client.sendAsync(asked(address, request), HttpResponse.BodyHandlers.ofInputStream());
+                client.sendAsync(asked(address, ask), HttpResponse.BodyHandlers.ofInputStream());
         try {
             if (!cancellation.begin(() -> giveUp(answer))) {
                 throw stopped(cancellation);
@@ -255,9 +256,9 @@ final class HttpAsking {
         }
     }
 
-    private HttpRequest asked(URI address, SentRequest request) {
+    private HttpRequest asked(URI address, Ask ask) {
         try {
-            return built(address, request);
+            return built(address, ask);
         } catch (IllegalArgumentException e) {
             throw failures.refused(
                     "The secret, or a header, has a character that no header takes.",
@@ -265,17 +266,16 @@ final class HttpAsking {
         }
     }
 
-    private HttpRequest built(URI address, SentRequest request) {
+    private HttpRequest built(URI address, Ask ask) {
         HttpRequest.Builder builder = HttpRequest.newBuilder(withSecret(address))
                 .header("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
-        for (Map.Entry<String, String> header : request.headers().entrySet()) {
+        for (Map.Entry<String, String> header : ask.headers().entrySet()) {
             builder.setHeader(header.getKey(), header.getValue());
         }
-        request.body().ifPresent(body -> builder.setHeader("Content-Type", "application/json"));
+        ask.body().ifPresent(body -> builder.setHeader("Content-Type", "application/json"));
         secret(builder);
-        return request.post()
-                ? builder.POST(HttpRequest.BodyPublishers.ofString(
-                                request.body().orElse("")))
+        return ask.post()
+                ? builder.POST(HttpRequest.BodyPublishers.ofString(ask.body().orElse("")))
                         .build()
                 : builder.GET().build();
     }
@@ -297,7 +297,7 @@ final class HttpAsking {
     }
 
     private URI withSecret(URI address) {
-        if (settings.signIn() != plainsieve.sources.SignIn.ASKED) {
+        if (settings.signIn() != SignIn.ASKED) {
             return address;
         }
         String asked =

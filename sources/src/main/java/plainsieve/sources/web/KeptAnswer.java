@@ -3,44 +3,37 @@ package plainsieve.sources.web;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.function.Function;
 import plainsieve.sources.engine.OpenEngine;
 
-/** The rows of an answer in a database of their own, to be asked as long as they are kept. */
+/** The rows of one or several answers in a database of their own, to be asked as long as they are kept. */
 final class KeptAnswer {
     private static final System.Logger LOG = System.getLogger(KeptAnswer.class.getName());
 
     private final Path database;
-    private final boolean whole;
-    private final AnswerFacts facts;
+    private final List<AnswerFacts> facts;
     private final long until;
     private Optional<OpenEngine> engine = Optional.empty();
     private boolean forgotten;
 
     /**
-     * @param whole whether all pages were fetched
+     * @param facts of each of its tables
      * @param until when it is no longer shown, by the clock of the machine in nanoseconds
      */
-    KeptAnswer(Path database, boolean whole, AnswerFacts facts, long until) {
+    KeptAnswer(Path database, List<AnswerFacts> facts, long until) {
         this.database = database;
-        this.whole = whole;
-        this.facts = facts;
+        this.facts = List.copyOf(facts);
         this.until = until;
     }
 
-    AnswerFacts facts() {
+    List<AnswerFacts> facts() {
         return facts;
     }
 
     boolean isFresh() {
         return System.nanoTime() - until < 0;
-    }
-
-    /** Whether it has as many rows as are needed; all of them where none are said. */
-    boolean serves(OptionalLong needed) {
-        return whole || needed.isPresent() && facts.rows() >= needed.getAsLong();
     }
 
     /** An engine that may be asked until it is left; nothing when the answer is gone. @param opening makes one anew */

@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.UUID;
-import plainsieve.core.request.SentRequest;
+import plainsieve.core.request.Ask;
 import plainsieve.sources.AnswerLook;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.FoundColumn;
@@ -33,13 +33,13 @@ final class Looking {
         this.folder = folder;
     }
 
-    AnswerLook look(SentRequest request, Cancellation cancellation) {
+    AnswerLook look(Ask ask, Cancellation cancellation) {
         try {
             Files.createDirectories(folder);
-            try (Stage stage = new Stage(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
-                Paging paging = new Paging(request.directions().paging(), asking.address(request.path()));
-                Page page = asking.askOnce(paging.first(), request, stage.file("page"), limits.bytes(), cancellation);
-                return look(page, request, stage);
+            try (Stage stage = Stage.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
+                Paging paging = new Paging(ask.directions().paging(), asking.address(ask.path()));
+                Page page = asking.askOnce(paging.first(), ask, stage.file("page"), limits.bytes(), cancellation);
+                return look(page, ask, stage);
             }
         } catch (IOException e) {
             throw asking.failures().full(e);
@@ -50,13 +50,13 @@ final class Looking {
         }
     }
 
-    private AnswerLook look(Page page, SentRequest request, Stage stage) throws IOException, SQLException {
+    private AnswerLook look(Page page, Ask ask, Stage stage) throws IOException, SQLException {
         List<FoundColumn> columns = List.of();
         String problem = "";
         try {
-            AnswerStage rows = new AnswerStage(stage, request.directions());
+            AnswerStage rows = new AnswerStage(stage, ask.directions());
             rows.add(page);
-            columns = rows.table(stage.file("look.duckdb"));
+            columns = rows.table("looked_at");
         } catch (UnreadableFile e) {
             problem = "The answer " + e.getMessage() + ".";
         }

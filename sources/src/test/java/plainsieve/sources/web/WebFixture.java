@@ -27,9 +27,9 @@ import plainsieve.sources.Dispatch;
 import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
-import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.Engines;
 
@@ -62,7 +62,7 @@ final class WebFixture implements AutoCloseable {
     static WebSource source(
             String base, SignIn signIn, String name, String secret, Path kept, ScheduledExecutorService clock) {
         SourceAccess access =
-                new SourceAccess("service", new SourceSettings.Web(base, signIn, name), new Secret(secret));
+                new SourceAccess("service", new ServiceSettings.Web(base, signIn, name), new Secret(secret));
         AllowedHosts hosts = new AllowedHosts(List.of("localhost"), List.of("127.0.0.1"));
         return new WebSource(
                 access,

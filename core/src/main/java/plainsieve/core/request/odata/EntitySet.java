@@ -1,0 +1,32 @@
+package plainsieve.core.request.odata;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * A set of entities of an OData service, which is a table here.
+ *
+ * @param key the columns that together are different in every row
+ */
+public record EntitySet(String name, List<Property> properties, List<String> key) {
+    public EntitySet {
+        properties = List.copyOf(properties);
+        key = List.copyOf(key);
+    }
+
+    /**
+     * A property, which is a column here.
+     *
+     * @param column {@code Place_City} for the city of a place
+     * @param path as the service names it: {@code Place/City}
+     */
+    public record Property(String column, String path, PropertyKind kind, String edmType, boolean nullable) {}
+
+    /** The property of a column, by its name in any case. */
+    public Optional<Property> property(String column) {
+        return properties.stream()
+                .filter(property -> property.column().toLowerCase(Locale.ROOT).equals(column.toLowerCase(Locale.ROOT)))
+                .findFirst();
+    }
+}

@@ -1,0 +1,223 @@
+package plainsieve.core.request.odata;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import plainsieve.core.sql.Comparison;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.SentText;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+import plainsieve.core.value.ValueReader;
+
+/**
+ * Says a single condition of a statement in the words of OData (4.0, part 2, 5.1.1), so that it holds at the service for every row
+ * for which it holds in SQL. What it cannot say so is tested here alone.
+ */
+final class LeafFilter {
+    private final SentText sent;
+    private final Tokens tokens;
+    private final Columns columns;
+
+    /** Which property the tokens of a condition name. */
+    interface Columns {
+        Optional<EntitySet.Property> of(Span path);
+    }
+
+    LeafFilter(SentText sent, Columns columns) {
+        this.sent = sent;
+        this.tokens = sent.tokens();
+        this.columns = columns;
+    }
+
+    Optional<FilterText> of(Span condition) {
+        Optional<FilterText> ofNull = nullTest(condition);
+        if (ofNull.isPresent()) {
+            return ofNull;
+        }
+        Optional<Comparison> comparison = Comparison.of(tokens, condition);
+        return comparison.flatMap(found -> property(found.left()).flatMap(property -> compared(found, property)));
+    }
+
+    private Optional<EntitySet.Property> property(Span path) {
+        return SelectList.isPath(tokens, path) ? columns.of(path) : Optional.empty();
+    }
+
+    private Optional<FilterText> nullTest(Span condition) {
+        int last = condition.to() - 1;
+        boolean not = tokens.isWord(last - 1, "not");
+        int is = not ? last - 2 : last - 1;
+        if (!tokens.isWord(last, "null") || !tokens.isWord(is, "is") || is <= condition.from()) {
+            return Optional.empty();
+        }
+        return property(new Span(condition.from(), is))
+                .map(property -> FilterText.exactly(property.path() + (not ? " ne null" : " eq null")));
+    }
+
+    private Optional<FilterText> compared(Comparison comparison, EntitySet.Property property) {
+        return switch (comparison.kind()) {
+            case EQUAL -> equal(comparison.right(), property);
+            case NOT_EQUAL -> one(comparison.right(), property).flatMap(value -> unequal(List.of(value), property));
+            case LESS -> ordered(comparison.right(), property, "lt");
+            case LESS_OR_EQUAL -> ordered(comparison.right(), property, "le");
+            case GREATER -> ordered(comparison.right(), property, "gt");
+            case GREATER_OR_EQUAL -> ordered(comparison.right(), property, "ge");
+            case BETWEEN -> comparison.negatedWord() ? Optional.empty() : between(comparison.right(), property);
+            case IN -> {
+                Optional<List<Value>> list = list(comparison.right(), property);
+                yield comparison.negatedWord()
+                        ? list.flatMap(values -> unequal(values, property))
+                        : list.flatMap(values -> among(values, property));
+            }
+            // Others of its kind do not tell capitals, and a service may.
+            case LIKE ->
+                tokens.isWord(comparison.operator(), "like") ? like(comparison.right(), property) : Optional.empty();
+            case OTHER -> Optional.empty();
+        };
+    }
+
+    private Optional<FilterText> equal(Span right, EntitySet.Property property) {
+        Optional<List<Value>> any = any(right);
+        return any.isPresent()
+                ? among(any.get(), property)
+                : one(right, property).flatMap(value -> among(List.of(value), property));
+    }
+
+    private static Optional<FilterText> among(List<Value> values, EntitySet.Property property) {
+        List<FilterText> all = new ArrayList<>();
+        for (Value value : values) {
+            Optional<FilterText> one = equal(value, property);
+            if (one.isEmpty()) {
+                return Optional.empty();
+            }
+            all.add(one.get());
+        }
+        return FilterText.joined(all, "or");
+    }
+
+    private static Optional<FilterText> equal(Value value, EntitySet.Property property) {
+        if (property.kind() == PropertyKind.MOMENT) {
+            Optional<String> from = PropertyKind.earliest(value);
+            Optional<String> to = PropertyKind.latest(value);
+            return from.map(earliest -> FilterText.atLeast(
+                    "(%s ge %s and %s le %s)".formatted(property.path(), earliest, property.path(), to.orElseThrow())));
+        }
+        return property.kind()
+                .literal(value)
+                .map(literal -> new FilterText(
+                        property.path() + " eq " + literal, property.kind().isExact()));
+    }
+
+    /** A service may take 'a' for 'A': then it would leave rows out that are wanted. */
+    private static Optional<FilterText> unequal(List<Value> values, EntitySet.Property property) {
+        List<FilterText> all = new ArrayList<>();
+        for (Value value : values) {
+            Optional<String> literal =
+                    property.kind().isExact() ? property.kind().literal(value) : Optional.empty();
+            if (literal.isEmpty()) {
+                return Optional.empty();
+            }
+            // Nothing is unequal to everything there, and in SQL to nothing.
+            all.add(new FilterText(property.path() + " ne " + literal.get(), !property.nullable()));
+        }
+        return FilterText.joined(all, "and");
+    }
+
+    private Optional<FilterText> ordered(Span right, EntitySet.Property property, String word) {
+        return one(right, property).flatMap(value -> ordered(value, property, word));
+    }
+
+    private static Optional<FilterText> ordered(Value value, EntitySet.Property property, String word) {
+        if (property.kind() == PropertyKind.MOMENT) {
+            Optional<String> bound = word.startsWith("g") ? PropertyKind.earliest(value) : PropertyKind.latest(value);
+            return bound.map(point -> FilterText.atLeast(property.path() + " " + word + " " + point));
+        }
+        return property.kind().isOrdered()
+                ? property.kind()
+                        .literal(value)
+                        .map(literal -> new FilterText(
+                                property.path() + " " + word + " " + literal,
+                                property.kind().isExact()))
+                : Optional.empty();
+    }
+
+    private Optional<FilterText> between(Span right, EntitySet.Property property) {
+        int and = Comparison.next(tokens, right, right.from(), i -> tokens.isWord(i, "and"));
+        if (and < 0) {
+            return Optional.empty();
+        }
+        Optional<FilterText> from = ordered(new Span(right.from(), and), property, "ge");
+        Optional<FilterText> to = ordered(new Span(and + 1, right.to()), property, "le");
+        return from.isPresent() && to.isPresent()
+                ? FilterText.joined(List.of(from.get(), to.get()), "and")
+                : Optional.empty();
+    }
+
+    private Optional<FilterText> like(Span right, EntitySet.Property property) {
+        return property.kind() == PropertyKind.TEXT
+                ? LikePattern.of(sent, right).map(pattern -> FilterText.atLeast(pattern.filter(property.path())))
+                : Optional.empty();
+    }
+
+    /** The values of {@code any(?)}. */
+    private Optional<List<Value>> any(Span right) {
+        boolean call = right.length() == 4
+                && tokens.isWord(right.from(), "any")
+                && tokens.isBracket(right.from() + 1, '(')
+                && tokens.is(right.from() + 2, TokenKind.PARAMETER);
+        return call
+                ? sent.at(right.from() + 2)
+                        .filter(value -> value.bound() instanceof Bound.Array)
+                        .map(value -> ((Bound.Array) value.bound()).values())
+                : Optional.empty();
+    }
+
+    private Optional<List<Value>> list(Span right, EntitySet.Property property) {
+        if (!tokens.isBracket(right.from(), '(') || !tokens.isBracket(right.to() - 1, ')')) {
+            return Optional.empty();
+        }
+        List<Value> values = new ArrayList<>();
+        for (int i = right.from() + 1; i < right.to() - 1; i += 2) {
+            Optional<Value> value = one(new Span(i, i + 1), property);
+            boolean separated = i + 2 >= right.to() || tokens.is(i + 1, TokenKind.COMMA);
+            if (value.isEmpty() || !separated) {
+                return Optional.empty();
+            }
+            if (!values.contains(value.get())) {
+                values.add(value.get());
+            }
+        }
+        return values.isEmpty() ? Optional.empty() : Optional.of(values);
+    }
+
+    private Optional<Value> one(Span right, EntitySet.Property property) {
+        if (right.length() != 1) {
+            return Optional.empty();
+        }
+        int token = right.from();
+        if (tokens.is(token, TokenKind.PARAMETER)) {
+            return sent.at(token)
+                    .filter(value -> value.bound() instanceof Bound.Single)
+                    .map(value -> ((Bound.Single) value.bound()).value());
+        }
+        String written = tokens.written(token);
+        boolean text = tokens.is(token, TokenKind.STRING) && written.matches("'(?:[^']|'')*'");
+        return text
+                ? read(written.substring(1, written.length() - 1).replace("''", "'"), property)
+                : tokens.is(token, TokenKind.NUMBER) ? read(written, property) : Optional.empty();
+    }
+
+    private static Optional<Value> read(String written, EntitySet.Property property) {
+        Optional<Type> type = property.kind().type();
+        try {
+            return type.map(found -> ValueReader.read(found, written));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+}

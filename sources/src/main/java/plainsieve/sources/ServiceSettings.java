@@ -1,0 +1,107 @@
+package plainsieve.sources;
+
+import java.net.URI;
+import java.net.URISyntaxException;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/** How a service is reached that is asked over HTTP. Cannot exist invalid. */
+public sealed interface ServiceSettings extends SourceSettings {
+    /** Its address, to which the paths of requests are put: {@code https://tides.example/v1} */
+    String base();
+
+    SignIn signIn();
+
+    /** Of who signs in, or of what has the secret; empty where the secret needs none. */
+    String name();
+
+    @Override
+    default String address() {
+        return base();
+    }
+
+    /** An engine in this process asks the rows of its answers. */
+    @Override
+    default Dialect dialect() {
+        return Dialects.of(SourceKind.DUCKDB.word());
+    }
+
+    /** A service that is asked by requests. */
+    record Web(String base, SignIn signIn, String name) implements ServiceSettings {
+        public Web {
+            base = checked(base, signIn, name);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.WEB;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.web(this);
+        }
+    }
+
+    /** A service that speaks OData: its sets of entities are tables. */
+    record OData(String base, SignIn signIn, String name) implements ServiceSettings {
+        public OData {
+            base = checked(base, signIn, name);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.ODATA;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.odata(this);
+        }
+    }
+
+    /** Those of a kind of service. Throws {@link ProblemException} when they cannot be. */
+    static ServiceSettings of(SourceKind kind, SourceFields fields) {
+        SignIn way = SignIn.ofWord(fields.signIn())
+                .orElseThrow(() -> bad(
+                        "“%s” is no way to tell a service the secret.".formatted(fields.signIn()),
+                        "Use one of: " + String.join(", ", SignIn.words()) + "."));
+        String name = way.isNamed() ? fields.user() : "";
+        return kind == SourceKind.ODATA
+                ? new OData(fields.database(), way, name)
+                : new Web(fields.database(), way, name);
+    }
+
+    private static String checked(String base, SignIn signIn, String name) {
+        String address = base.replaceAll("/+$", "");
+        if (!isAddress(address)) {
+            throw bad(
+                    "“%s” is no address of a service.".formatted(base), "Write one such as https://tides.example/v1.");
+        }
+        if (signIn.isNamed() && !name.matches("[\\x21-\\x7e&&[^:\\s]]{1,200}")) {
+            throw bad(
+                    "How the service is told the secret needs a name.",
+                    "Write who signs in, or the name of the header or of what is asked for.");
+        }
+        return address;
+    }
+
+    private static boolean isAddress(String text) {
+        try {
+            URI uri = new URI(text);
+            return uri.getHost() != null
+                    && uri.getUserInfo() == null
+                    && uri.getRawQuery() == null
+                    && uri.getRawFragment() == null
+                    && ("https".equals(uri.getScheme()) || "http".equals(uri.getScheme()));
+        } catch (URISyntaxException e) {
+            return false;
+        }
+    }
+
+    private static ProblemException bad(String message, String advice) {
+        return new ProblemException(Problem.of("bad-source", message, advice));
+    }
+}

@@ -1,0 +1,76 @@
+package plainsieve.sources.web;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ScheduledExecutorService;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Source;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
+import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.OpenEngine;
+import plainsieve.sources.jdbc.DuckDbVendor;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** The tables that come of a service's answers, open to an engine of this process. */
+final class AskedTables {
+    private final SourceAccess access;
+    private final Engines engines;
+    private final ScheduledExecutorService clock;
+    private final Answers answers;
+
+    AskedTables(SourceAccess access, Engines engines, ScheduledExecutorService clock, Answers answers) {
+        this.access = access;
+        this.engines = engines;
+        this.clock = clock;
+        this.answers = answers;
+    }
+
+    /** Fetches what is not kept, and asks the engine on it. Throws {@link SourceFailure} as both do. */
+    <T> T on(List<TableAsk> tables, Duration longest, Cancellation cancellation, Question<T> question) {
+        while (true) {
+            KeptAnswer answer = answers.to(tables, longest, cancellation);
+            Optional<OpenEngine> engine = answer.entered(this::opened);
+            if (engine.isPresent()) {
+                try {
+                    return question.ask(engine.get().source(), answer.facts());
+                } finally {
+                    engine.get().leave();
+                }
+            }
+            // A newer answer has taken its place at this moment.
+        }
+    }
+
+    /** What is asked of the engine, which knows how its tables were fetched. */
+    interface Question<T> {
+        T ask(Source engine, List<AnswerFacts> facts);
+    }
+
+    private OpenEngine opened(Path database) {
+        Source source = new JdbcSource(
+                access,
+                new DuckDbVendor(database.toString(), List.of(), engines.each().settings()),
+                clock);
+        OpenEngine engine = new OpenEngine(source, engines, () -> {});
+        try {
+            engines.add(engine);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            source.close();
+            throw new SourceFailure(SourceFailure.Kind.STOPPED, "The run was stopped.", "Run it again.", e);
+        }
+        return engine;
+    }
+
+    void close() {
+        answers.close();
+    }
+
+    /** How many rows were fetched for all tables. */
+    static long rows(List<AnswerFacts> facts) {
+        return facts.stream().mapToLong(AnswerFacts::rows).sum();
+    }
+}
