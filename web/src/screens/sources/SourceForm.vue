@@ -126,14 +126,7 @@ async function keep(): Promise<void> {
     <label>Kind <BFormSelect v-model="fields.kind" :options="KINDS" /></label>
     <label v-if="onServer">Host <BFormInput v-model="fields.host" required /></label>
     <label v-if="onServer">Port <BFormInput v-model="fields.port" inputmode="numeric" required /></label>
-    <label
-      >{{ place }}
-      <BFormInput
-        v-model="fields.database"
-        :placeholder="onWeb ? EXAMPLE : ''"
-        :inputmode="onWeb ? 'url' : 'text'"
-        required
-    /></label>
+    <label>{{ place }} <BFormInput v-model="fields.database" :placeholder="onWeb ? EXAMPLE : ''" required /></label>
     <ServiceSignIn
       v-if="onWeb"
       v-model:way="fields.signIn"

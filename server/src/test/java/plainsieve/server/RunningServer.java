@@ -39,6 +39,7 @@ public final class RunningServer {
                                 "--plainsieve.demo=true",
                                 "--plainsieve.demo-crossings=" + CROSSINGS,
                                 "--plainsieve.longest-run=20s",
+                                "--plainsieve.web.inner-hosts=127.0.0.1",
                                 "--plainsieve.demo-postgres-port=" + postgresPort,
                                 "--plainsieve.demo-mariadb-port=" + mariadbPort);
         return context.getWebServer().getPort();

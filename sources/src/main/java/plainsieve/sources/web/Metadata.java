@@ -96,7 +96,7 @@ final class Metadata {
         List<EntitySet> all = new ArrayList<>();
         sets.forEach((name, type) -> type(type).ifPresent(found -> {
             List<EntitySet.Property> properties = new ArrayList<>();
-            properties(found, "", "", false, 0, properties);
+            properties(found, Within.NOTHING, properties);
             if (!properties.isEmpty()) {
                 all.add(new EntitySet(name, properties, key(found)));
             }
@@ -115,19 +115,33 @@ final class Metadata {
         return type.key.isEmpty() ? type.base.flatMap(this::type).map(this::key).orElse(List.of()) : type.key;
     }
 
+    /** Where properties stand: within which properties of complex types. */
+    private record Within(String column, String path, boolean nullable, int depth) {
+        static final Within NOTHING = new Within("", "", false, 0);
+
+        Within in(Property property) {
+            return new Within(
+                    column + property.name() + "_",
+                    path + property.name() + "/",
+                    nullable || property.nullable(),
+                    depth + 1);
+        }
+    }
+
     /** Properties of a complex type are columns of their own; collections are texts. */
-    private void properties(
-            Type type, String column, String path, boolean nullable, int depth, List<EntitySet.Property> into) {
-        type.base.flatMap(this::type).ifPresent(base -> properties(base, column, path, nullable, depth, into));
+    private void properties(Type type, Within within, List<EntitySet.Property> into) {
+        type.base.flatMap(this::type).ifPresent(base -> properties(base, within, into));
         for (Property property : type.properties) {
             Optional<Type> complex = type(property.type());
-            String name = column + property.name();
-            String way = path + property.name();
-            boolean may = nullable || property.nullable();
-            if (complex.isPresent() && depth < DEEPEST) {
-                properties(complex.get(), name + "_", way + "/", may, depth + 1, into);
+            if (complex.isPresent() && within.depth() < DEEPEST) {
+                properties(complex.get(), within.in(property), into);
             } else {
-                into.add(new EntitySet.Property(name, way, PropertyKind.of(property.type()), property.type(), may));
+                into.add(new EntitySet.Property(
+                        within.column() + property.name(),
+                        within.path() + property.name(),
+                        PropertyKind.of(property.type()),
+                        property.type(),
+                        within.nullable() || property.nullable()));
             }
         }
     }

@@ -157,7 +157,7 @@ public final class ODataSource implements Source {
         List<Column> columns = set.properties().stream()
                 .map(property -> new Column(
                         property.column(),
-                        property.edmType(),
+                        property.edmType().replaceFirst("^Edm\\.", ""),
                         property.kind()
                                 .type()
                                 .map(type -> Column.Kind.valueOf(type.name()))

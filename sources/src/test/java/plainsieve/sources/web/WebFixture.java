@@ -56,13 +56,11 @@ final class WebFixture implements AutoCloseable {
         });
         server.setExecutor(Executors.newCachedThreadPool());
         server.start();
-        source = source(address(), SignIn.BEARER, "", "s3cret", kept, clock);
+        source = source(new ServiceSettings.Web(address(), SignIn.BEARER, ""), "s3cret", kept, clock);
     }
 
-    static WebSource source(
-            String base, SignIn signIn, String name, String secret, Path kept, ScheduledExecutorService clock) {
-        SourceAccess access =
-                new SourceAccess("service", new ServiceSettings.Web(base, signIn, name), new Secret(secret));
+    static WebSource source(ServiceSettings.Web settings, String secret, Path kept, ScheduledExecutorService clock) {
+        SourceAccess access = new SourceAccess("service", settings, new Secret(secret));
         AllowedHosts hosts = new AllowedHosts(List.of("localhost"), List.of("127.0.0.1"));
         return new WebSource(
                 access,

@@ -25,6 +25,7 @@ import plainsieve.demo.TideService;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Dispatch;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceFailure;
 
@@ -162,14 +163,6 @@ class WebSourceTest {
     }
 
     @Test
-    void aServiceThatGoesRoundInCirclesIsLeft() throws IOException {
-        service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
-        assertThatThrownBy(
-                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
-                .hasMessageContaining("round in circles");
-    }
-
-    @Test
     void aServiceThatAsksForTimeGetsIt() throws IOException {
         AtomicInteger count = new AtomicInteger();
         service(exchange -> {
@@ -232,110 +225,6 @@ class WebSourceTest {
     }
 
     @Test
-    void theSecretGoesToItsServiceAlone() throws IOException {
-        service(exchange -> {
-            String said = exchange.getRequestHeaders().getFirst("Authorization");
-            WebFixture.send(exchange, 422, "application/json", "{\"you said\": \"" + said + "\"}");
-        });
-        assertThatThrownBy(() -> web.get("get /x"))
-                .hasMessageContaining("you said")
-                .hasMessageContaining("Bearer •••")
-                .hasMessageNotContaining("s3cret");
-    }
-
-    @Test
-    void redirectsStayAtTheService() throws IOException {
-        service(exchange -> {
-            String path = exchange.getRequestURI().getPath();
-            exchange.getResponseHeaders()
-                    .set("Location", path.equals("/here") ? "/there" : "http://localhost:" + web.port() + "/x");
-            WebFixture.send(exchange, path.equals("/there") ? 200 : 302, "application/json", ROWS);
-        });
-        assertThat(web.get("get /here\nrows at data.rows").rows).hasSize(2);
-        assertThatThrownBy(() -> web.get("get /away")).hasMessageContaining("another host, “localhost”");
-        assertThat(web.asked).containsExactly("/here", "/there", "/away");
-    }
-
-    @Test
-    void pagesStayAtTheService() throws IOException {
-        service(exchange -> WebFixture.send(
-                exchange, 200, "application/json", "{\"rows\": [{\"a\": 1}], \"next\": \"http://localhost:1/x\"}"));
-        assertThatThrownBy(
-                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
-                .hasMessageContaining("on another host");
-    }
-
-    @Test
-    void whatTheOperatorHasNotAllowedIsNotAsked() {
-        AllowedHosts hosts = new AllowedHosts(List.of("localhost", "tides.example:8443"), List.of("127.0.0.1:81"));
-        assertThatThrownBy(() -> hosts.check(java.net.URI.create("http://localhost/x")))
-                .hasMessageContaining("leads into a private network");
-        assertThatThrownBy(() -> hosts.check(java.net.URI.create("https://fares.example/x")))
-                .hasMessageContaining("not one that this server may ask");
-        assertThatThrownBy(() -> hosts.check(java.net.URI.create("https://tides.example/x")))
-                .hasMessageContaining("not one that this server may ask");
-        assertThatThrownBy(() -> hosts.check(java.net.URI.create("http://127.0.0.1:82/x")))
-                .hasMessageContaining("not one that this server may ask");
-        hosts.check(java.net.URI.create("http://127.0.0.1:81/x"));
-    }
-
-    @Test
-    void hugeAndEndlessAnswersAreLeft() throws IOException {
-        service(exchange -> {
-            exchange.getResponseHeaders().set("Content-Type", "application/json");
-            exchange.sendResponseHeaders(200, 0);
-            byte[] piece = new byte[1 << 16];
-            java.util.Arrays.fill(piece, (byte) ' ');
-            while (true) {
-                exchange.getResponseBody().write(piece);
-            }
-        });
-        assertThatThrownBy(() -> web.get("get /x")).hasMessageContaining("larger than 4 MB");
-    }
-
-    @Test
-    void aSilentServiceIsLeftInTimeAndAtOnceWhenAsked() throws IOException {
-        CountDownLatch never = new CountDownLatch(1);
-        service(exchange -> {
-            exchange.sendResponseHeaders(200, 0);
-            exchange.getResponseBody().write('[');
-            exchange.getResponseBody().flush();
-            await(never);
-        });
-        assertThatThrownBy(() -> web.get("get /x", new Cancellation(), Duration.ofMillis(300)))
-                .isInstanceOfSatisfying(
-                        SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.TIMED_OUT));
-        Cancellation stopped = new Cancellation();
-        ScheduledExecutorService later = Executors.newSingleThreadScheduledExecutor();
-        later.schedule(() -> stopped.stop(Cancellation.Reason.ASKED), 200, TimeUnit.MILLISECONDS);
-        assertThatThrownBy(() -> web.get("get /y", stopped, Duration.ofSeconds(60)))
-                .isInstanceOfSatisfying(
-                        SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.STOPPED));
-        never.countDown();
-        later.shutdownNow();
-    }
-
-    @Test
-    void whatIsNoTableIsAMessage() throws IOException {
-        AtomicInteger count = new AtomicInteger();
-        List<String> bodies =
-                List.of("<html>Sign in</html>", "[".repeat(100_000), "{\"a\": 1", "\u0000\u0000", "[1, 2");
-        service(exchange -> WebFixture.send(exchange, 200, "text/html", bodies.get(count.getAndIncrement())));
-        for (String body : bodies) {
-            assertThatThrownBy(() -> web.get("get /" + Math.abs(body.hashCode())))
-                    .isInstanceOf(SourceFailure.class)
-                    .hasMessageStartingWith("The answer ");
-        }
-    }
-
-    @Test
-    void aServiceThatIsDownSaysSo() throws IOException {
-        service(WebFixture.json(ROWS)).stop();
-        assertThatThrownBy(() -> web.source().health()).hasMessageContaining("nobody answers there");
-        assertThatThrownBy(() -> web.get("get /x")).hasMessageContaining("nobody answers there");
-    }
-
-    @Test
     void nothingIsLeftOnTheDisk() throws IOException {
         service(WebFixture.json(ROWS)).get("get /x\nrows at data.rows");
         web.source().health();
@@ -350,7 +239,10 @@ class WebSourceTest {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
         try (TideService tides = TideService.start(0, 5);
                 WebSource source = WebFixture.source(
-                        tides.address(), SignIn.HEADER, TideService.KEY_HEADER, TideService.KEY, kept, clock)) {
+                        new ServiceSettings.Web(tides.address(), SignIn.HEADER, TideService.KEY_HEADER),
+                        TideService.KEY,
+                        kept,
+                        clock)) {
             assertThat(source.health()).isEqualTo("Tides of Hethra Sound");
             String request = "get /ports/Lunna/tides\nask kind = high\nrows at data.tides\npages by link at links.next";
             WebFixture.Got got = WebFixture.get(

@@ -1,0 +1,259 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.demo.FareService;
+import plainsieve.demo.TideService;
+import tools.jackson.databind.JsonNode;
+
+/** Web services as sources: added, asked by requests, looked at, and told of in Sent. */
+class ServicesApiTest {
+    private static final String TIDES = """
+            request 1
+            get /ports/:gauge/tides
+            ask from = :since
+            ask kind = :water
+            rows at data.tides
+            pages by link at links.next
+            then
+            select time, kind, height_m from answer where height_m > :height order by time""";
+
+    private static final String KEY_IN_HEADER = "header " + TideService.KEY_HEADER;
+
+    private static final Api API = new Api(RunningServer.get().address());
+    private static TideService tides;
+    private static FareService fares;
+
+    @BeforeAll
+    static void start() throws IOException {
+        tides = TideService.start(0, 0);
+        fares = FareService.start(0);
+        add(service("gauges", "web", tides.address(), KEY_IN_HEADER, TideService.KEY));
+        add(service("prices", "odata", fares.address(), "nothing", ""));
+        for (Map<String, Object> parameter : List.<Map<String, Object>>of(
+                Map.of("name", "gauge", "type", "text"),
+                Map.of("name", "since", "type", "date"),
+                Map.of("name", "water", "type", "text", "many", true),
+                Map.of("name", "height", "type", "decimal"))) {
+            assertThat(API.post("/api/parameters", parameter).status()).isBetween(200, 204);
+        }
+        API.post("/api/queries", Map.of("name", "Gauges", "sourceId", "gauges", "text", TIDES));
+        API.post("/api/queries", Map.of("name", "Prices", "sourceId", "prices", "text", "select 1"));
+    }
+
+    @AfterAll
+    static void stop() {
+        tides.close();
+        fares.close();
+    }
+
+    /** @param signIn how, and the name that belongs to it */
+    private static Map<String, Object> service(String id, String kind, String address, String signIn, String secret) {
+        String[] way = signIn.split(" ");
+        String name = way.length > 1 ? way[1] : "";
+        return Map.of("id", id, "kind", kind, "database", address, "signIn", way[0], "user", name, "password", secret);
+    }
+
+    private static void add(Map<String, Object> source) {
+        assertThat(API.post("/api/sources", source).status()).isEqualTo(201);
+    }
+
+    private static Map<String, Object> choices() {
+        return Map.of(
+                "gauge", Api.values("Brae O'Noth"),
+                "since", Api.values("2026-06-30"),
+                "water", Api.values("high"),
+                "height", Api.blank());
+    }
+
+    @Test
+    void aRequestRunsAsAQueryAndIsInSent() {
+        Api.Answer ran = API.runDraft("gauges", TIDES, choices());
+        assertThat(ran.rows()).hasSize(2);
+        assertThat(ran.last().get("gathered").asLong()).isEqualTo(2);
+        JsonNode begun = ran.lines().stream()
+                .filter(line -> line.path("event").asString("").equals("begun"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(begun.get("text").asString()).startsWith("get /ports/?/tides?from=?&kind=?\nrows at");
+        JsonNode sent = API.get("/api/sent/" + begun.get("sentId").asLong()).json();
+        assertThat(sent.get("gathered").asLong()).isEqualTo(2);
+        assertThat(sent.toString()).doesNotContain(TideService.KEY);
+        assertThat(API.get("/api/sent/" + begun.get("sentId").asLong() + "/text")
+                        .json()
+                        .get("text")
+                        .asString())
+                .startsWith("get /ports/Brae%20O%27Noth/tides?from=2026-06-30&kind=high\n");
+    }
+
+    @Test
+    void itIsToldWhereEachChoiceOfARequestRan() {
+        Map<String, Object> chosen = new HashMap<>(choices());
+        chosen.put("height", Api.values("1"));
+        Api.Answer ran = API.runDraft("gauges", TIDES, chosen);
+        long id = ran.lines().stream()
+                .filter(line -> line.path("event").asString("").equals("begun"))
+                .findFirst()
+                .orElseThrow()
+                .get("sentId")
+                .asLong();
+        JsonNode proof = API.get("/api/sent/" + id + "/proof").json();
+        assertThat(proof.get("verdicts"))
+                .extracting(ran1 -> ran1.get("parameter").asString() + " "
+                        + ran1.get("where").asString())
+                .containsExactlyInAnyOrder("gauge AT_SERVICE", "since AT_SERVICE", "water AT_SERVICE", "height HERE");
+    }
+
+    @Test
+    void theAddressIsShownBeforeAnythingIsSent() {
+        int before = tides.asked();
+        JsonNode address = API.post("/api/queries/gauges/request/address", Map.of("text", TIDES, "choices", choices()))
+                .json();
+        assertThat(address.get("base").asString()).isEqualTo(tides.address());
+        assertThat(address.get("text").asString()).isEqualTo("get /ports/?/tides?from=?&kind=?\n");
+        assertThat(address.get("values")).hasSize(3);
+        assertThat(tides.asked()).isEqualTo(before);
+        JsonNode wrong = API.post(
+                        "/api/queries/gauges/request/address",
+                        Map.of("text", "request 1\nget tides", "choices", Map.of()))
+                .json();
+        assertThat(wrong.get("problem").asString()).contains("no path below");
+    }
+
+    @Test
+    void anAnswerIsLookedAtAsItComes() {
+        JsonNode look = API.post(
+                        "/api/queries/gauges/request/look",
+                        Map.of("text", "request 1\nget /ports/Ardlow/tides", "choices", Map.of()))
+                .json();
+        assertThat(look.get("status").asInt()).isEqualTo(200);
+        assertThat(look.get("headers").toString()).contains("Tides of Hethra Sound");
+        assertThat(look.get("beginning").asString()).startsWith("{\"datum\"");
+        assertThat(look.get("lists").get(0).get("at").asString()).isEqualTo("data.tides");
+        assertThat(look.get("columns"))
+                .extracting(column -> column.get("form").asString())
+                .isEmpty();
+        assertThat(look.get("problem").asString()).contains("has no array of rows");
+        JsonNode missing = API.post(
+                        "/api/queries/gauges/request/look",
+                        Map.of("text", "request 1\nget /nothing", "choices", Map.of()))
+                .json();
+        assertThat(missing.get("status").asInt()).isEqualTo(404);
+    }
+
+    @Test
+    void aRequestThatCannotBeReadIsToldAtItsPlace() {
+        JsonNode check = API.post(
+                        "/api/queries/gauges/check",
+                        Map.of("text", "request 1\nget /t?x=:gauge&y=:nobody\nrows in data\nthen\nselect 1"))
+                .json();
+        assertThat(check.get("problems").get(0).get("line").asInt()).isEqualTo(3);
+        JsonNode known = API.post("/api/queries/gauges/check", Map.of("text", "request 1\nget /t?x=:gauge&y=:nobody"))
+                .json();
+        assertThat(known.get("marks")).hasSize(2);
+        assertThat(known.get("problems").get(0).get("message").asString()).contains(":nobody");
+    }
+
+    @Test
+    void whatTheEngineRefusesIsToldInTheAuthorsText() {
+        Api.Answer ran = API.runDraft("gauges", TIDES.replace("kind, height_m", "kidn, height_m"), choices());
+        assertThat(ran.last().get("problems").get(0).get("line").asInt()).isEqualTo(8);
+    }
+
+    @Test
+    void hostsThatNobodyAllowedAreNotAsked() {
+        Api.Answer tried = API.post(
+                "/api/sources/try", service("elsewhere", "web", "http://localhost:" + tides.port(), "nothing", ""));
+        assertThat(tried.failure()).contains("not one that this server may ask");
+        assertThat(API.post("/api/sources/try", service("x", "web", "ftp://127.0.0.1", "nothing", ""))
+                        .failure())
+                .contains("no address of a service");
+    }
+
+    @Test
+    void aWrongSecretIsToldAndNeverShown() {
+        Api.Answer tried =
+                API.post("/api/sources/try", service("x", "web", tides.address(), KEY_IN_HEADER, "not-the-secret"));
+        assertThat(tried.failure()).contains("does not let this server in (401)");
+        assertThat(tried.json().toString()).doesNotContain("not-the-secret");
+        assertThat(API.get("/api/sources").json().toString()).doesNotContain(TideService.KEY);
+    }
+
+    @Test
+    void aSecretIsLentToItsOwnAddressAlone() {
+        assertThat(API.post("/api/sources/try", service("gauges", "web", tides.address(), KEY_IN_HEADER, ""))
+                        .json()
+                        .get("version")
+                        .asString())
+                .isEqualTo("Tides of Hethra Sound");
+        assertThat(API.post("/api/sources/try", service("gauges", "web", fares.address(), KEY_IN_HEADER, ""))
+                        .status())
+                .isEqualTo(200);
+        assertThat(API.post("/api/sources/try", service("gauges", "web", tides.address(), "header X-Other", ""))
+                        .failure())
+                .contains("401");
+    }
+
+    @Test
+    void projectFilesHaveRequestsAsTheyAre() throws IOException, InterruptedException {
+        HttpResponse<byte[]> exported = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(
+                                        URI.create(RunningServer.get().address() + "/api/projects/home/project.zip"))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofByteArray());
+        Map<String, String> files = new HashMap<>();
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(exported.body()))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                files.put(entry.getName(), new String(zip.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        }
+        assertThat(files.toString()).contains("sign-in: header").doesNotContain(TideService.KEY);
+        assertThat(files.entrySet())
+                .anyMatch(file -> file.getKey().endsWith("gauges.request")
+                        && file.getValue().startsWith("request 1"));
+    }
+
+    @Test
+    void aListOfAColumnComesFromAnODataService() {
+        API.post(
+                "/api/parameters",
+                Map.of(
+                        "name",
+                        "traveller",
+                        "type",
+                        "text",
+                        "many",
+                        true,
+                        "list",
+                        Map.of(
+                                "kind",
+                                "column",
+                                "column",
+                                Map.of("sourceId", "prices", "table", "Fares", "column", "class"))));
+        assertThat(API.listValues("traveller", Map.of()).json().get("values"))
+                .extracting(value -> value.get("value").asString())
+                .containsExactly("bicycle", "car", "child", "dog", "foot", "van");
+        Api.Answer ran = API.runDraft(
+                "prices",
+                "select fare_id from fares where class in (:traveller) and price > :height",
+                Map.of("traveller", Api.values("dog"), "height", Api.values("5")));
+        assertThat(fares.asked().get(fares.asked().size() - 1)).contains("$filter=(class eq 'dog' and price gt 5)");
+        assertThat(ran.last().get("gathered").asLong()).isEqualTo(ran.rows().size());
+    }
+}
