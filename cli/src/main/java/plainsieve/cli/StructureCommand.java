@@ -2,12 +2,17 @@ package plainsieve.cli;
 
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.request.PreparedRequest;
+import plainsieve.core.request.RequestText;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.value.ProblemException;
@@ -55,16 +60,21 @@ final class StructureCommand implements Callable<Integer> {
     private static ObjectNode line(String file, Dialect dialect) {
         ObjectNode line = Answers.JSON.createObjectNode().put("file", file);
         try {
-            ParsedQuery query = ParsedQuery.parse(
-                    Texts.of(TextFiles.read(file, System.in), dialect, Around.nothing())
-                            .sql(),
-                    dialect);
+            String text = Texts.of(TextFiles.read(file, System.in), dialect, Around.nothing())
+                    .sql();
+            ParsedQuery query = ParsedQuery.parse(RequestText.sqlIn(text), dialect);
+            List<String> places = new ArrayList<>();
+            if (RequestText.isRequest(text)) {
+                PreparedRequest.of(text).places().forEach(place -> places.add(place.name()));
+            }
+            query.parameters().forEach(place -> places.add(place.name()));
+            Set<String> names = new LinkedHashSet<>(places);
             line.put("accepted", true)
                     .put("blocks", query.blockCount())
                     .put("conditions", query.conditionCount())
-                    .put("parameters", query.parameterNames().size())
-                    .put("parameterPlaces", query.parameters().size());
-            query.parameterNames().forEach(line.putArray("parameterNames")::add);
+                    .put("parameters", names.size())
+                    .put("parameterPlaces", places.size());
+            names.forEach(line.putArray("parameterNames")::add);
         } catch (ProblemException e) {
             line.put("accepted", false).setAll(Answers.errors(e.problems()));
         }

@@ -18,6 +18,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.ParameterGuess;
+import plainsieve.core.request.SentRequest;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.filter.AddedFilter;
 import plainsieve.core.statement.Statement;
@@ -75,6 +76,9 @@ final class Work {
         List<Notice> notices = new ArrayList<>(Notices.of(plain.query(), dialect, parameters, ColumnFacts.none()));
         notices.addAll(Notices.unused(defined, plain.parameterNames()));
         ObjectNode answer = Answers.statement(statement, filtered.filterPlacements(), notices, text.sql());
+        if (plain.request().isPresent()) {
+            answer.put("address", SentRequest.of(statement).ask().inWords());
+        }
         return text.steps().isPresent() ? answer.put("steps", text.sql()) : answer;
     }
 

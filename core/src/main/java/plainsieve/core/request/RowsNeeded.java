@@ -43,18 +43,20 @@ public final class RowsNeeded {
                         .isPresent();
     }
 
-    /** Whether a list of what is selected names columns and nothing else, or is a star. */
+    /** Whether a list of what is selected names columns by their own names and nothing else, or is a star. */
     public static boolean namesColumns(Span items, Tokens tokens) {
+        if (items.length() == 1 && tokens.isSymbol(items.from(), "*")) {
+            return true;
+        }
         for (int i = items.from(); i < items.to(); i++) {
-            boolean plain = tokens.isSymbol(i, "*") && items.length() == 1
-                    || tokens.is(i, TokenKind.COMMA)
-                    || tokens.is(i, TokenKind.QUOTED_NAME)
+            boolean name = tokens.is(i, TokenKind.QUOTED_NAME)
                     || tokens.is(i, TokenKind.WORD) && !tokens.isWord(i, "distinct");
-            if (!plain) {
+            boolean fits = (i - items.from()) % 2 == 0 ? name : tokens.is(i, TokenKind.COMMA);
+            if (!fits) {
                 return false;
             }
         }
-        return true;
+        return items.length() % 2 == 1;
     }
 
     /** The rows of the only LIMIT; nothing when there is none, or one that is reckoned. */

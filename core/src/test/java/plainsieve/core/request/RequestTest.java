@@ -207,6 +207,8 @@ class RequestTest {
     @CsvSource(delimiter = '|', textBlock = """
             select kind, height_m from answer              | 1001
             select distinct kind from answer               |
+            select kind, from answer                       |
+            select height_m as kind from answer            |
             select kind, count(*) from answer group by 1   |
             select * from answer order by at               |
             select * from answer where height_m > 3        |

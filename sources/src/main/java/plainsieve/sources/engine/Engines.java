@@ -3,12 +3,15 @@ package plainsieve.sources.engine;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 
 /**
  * The engines of this process, of which only so many are open at once, so that all of them together use no more of the machine than
  * they are allowed. One that nobody asks just now makes room for another, the one that was asked longest ago first.
  */
 public final class Engines {
+    private static final long PATIENCE_MILLIS = 20;
+
     private final EngineLimits each;
     private final int most;
     private final List<OpenEngine> open = new ArrayList<>();
@@ -39,6 +42,18 @@ public final class Engines {
         List<OpenEngine> longestAgo = new ArrayList<>(open);
         longestAgo.sort(Comparator.comparingLong(OpenEngine::lastAsked));
         return longestAgo.stream().anyMatch(OpenEngine::retireWhenIdle);
+    }
+
+    /** The same, as long as nobody gives up waiting. @return whether there was room */
+    public synchronized boolean add(OpenEngine state, BooleanSupplier givenUp) throws InterruptedException {
+        while (open.size() >= most && !oneIsRetired()) {
+            if (givenUp.getAsBoolean()) {
+                return false;
+            }
+            wait(PATIENCE_MILLIS);
+        }
+        open.add(state);
+        return true;
     }
 
     /** One of them is closed. */

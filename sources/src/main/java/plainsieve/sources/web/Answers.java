@@ -109,11 +109,20 @@ final class Answers {
                 .toList();
         KeptAnswer former = kept.put(there, answer);
         if (former != null) {
-            former.forget();
+            forgetLater(former);
         }
         if (kept.size() > MOST_KEPT) {
             List<TableAsk> oldest = kept.keySet().iterator().next();
-            kept.remove(oldest).forget();
+            forgetLater(kept.remove(oldest));
+        }
+    }
+
+    /* One that is just being opened may wait for room: nobody waits for that here. */
+    private void forgetLater(KeptAnswer answer) {
+        if (fetching.isShutdown()) {
+            answer.forget();
+        } else {
+            fetching.execute(answer::forget);
         }
     }
 
@@ -134,7 +143,7 @@ final class Answers {
                 .filter(entry -> !entry.getValue().isFresh())
                 .map(Map.Entry::getKey)
                 .toList();
-        stale.forEach(key -> kept.remove(key).forget());
+        stale.forEach(key -> forgetLater(kept.remove(key)));
     }
 
     private KeptAnswer waitedFor(Fetching one, Duration longest, Cancellation cancellation) {

@@ -30,9 +30,10 @@ final class AskedTables {
 
     /** Fetches what is not kept, and asks the engine on it. Throws {@link SourceFailure} as both do. */
     <T> T on(List<TableAsk> tables, Duration longest, Cancellation cancellation, Question<T> question) {
+        long end = System.nanoTime() + longest.toNanos();
         while (true) {
             KeptAnswer answer = answers.to(tables, longest, cancellation);
-            Optional<OpenEngine> engine = answer.entered(this::opened);
+            Optional<OpenEngine> engine = answer.entered(database -> opened(database, end, cancellation));
             if (engine.isPresent()) {
                 try {
                     return question.ask(engine.get().source(), answer.facts());
@@ -49,18 +50,26 @@ final class AskedTables {
         T ask(Source engine, List<AnswerFacts> facts);
     }
 
-    private OpenEngine opened(Path database) {
+    private OpenEngine opened(Path database, long end, Cancellation cancellation) {
         Source source = new JdbcSource(
                 access,
                 new DuckDbVendor(database.toString(), List.of(), engines.each().settings()),
                 clock);
         OpenEngine engine = new OpenEngine(source, engines, () -> {});
+        boolean room = false;
         try {
-            engines.add(engine);
+            room = engines.add(
+                    engine, () -> cancellation.reason().isPresent() || System.nanoTime() - end > 0);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+        }
+        if (!room) {
             source.close();
-            throw new SourceFailure(SourceFailure.Kind.STOPPED, "The run was stopped.", "Run it again.", e);
+            throw new SourceFailure(
+                    cancellation.reason().isPresent() ? SourceFailure.Kind.STOPPED : SourceFailure.Kind.BUSY,
+                    "Too many answers and files are asked at this moment.",
+                    "Try again in a while.",
+                    null);
         }
         return engine;
     }

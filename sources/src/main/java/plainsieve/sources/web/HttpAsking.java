@@ -4,12 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.URI;
-import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpHeaders;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -17,15 +14,12 @@ import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
-import java.util.Base64;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import plainsieve.core.request.Ask;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.ServiceSettings;
-import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
@@ -48,6 +42,7 @@ final class HttpAsking {
     private final AllowedHosts hosts;
     private final WebLimits limits;
     private final WebFailures failures;
+    private final HttpRequests requests;
     private final HttpClient client = HttpClient.newBuilder()
             .followRedirects(HttpClient.Redirect.NEVER)
             .connectTimeout(TO_CONNECT)
@@ -62,6 +57,7 @@ final class HttpAsking {
         this.hosts = hosts;
         this.limits = limits;
         this.failures = new WebFailures(access);
+        this.requests = new HttpRequests(access, failures);
     }
 
     WebFailures failures() {
@@ -187,7 +183,7 @@ final class HttpAsking {
     private Page once(URI address, Ask ask, Path target, long within, Cancellation cancellation) {
         hosts.check(address);
         CompletableFuture<HttpResponse<InputStream>> answer =
-                client.sendAsync(asked(address, ask), HttpResponse.BodyHandlers.ofInputStream());
+                client.sendAsync(requests.of(address, ask), HttpResponse.BodyHandlers.ofInputStream());
         try {
             if (!cancellation.begin(() -> giveUp(answer))) {
                 throw stopped(cancellation);
@@ -254,59 +250,5 @@ final class HttpAsking {
         } catch (IOException e) {
             // What came is there; what did not is nobody's any more.
         }
-    }
-
-    private HttpRequest asked(URI address, Ask ask) {
-        try {
-            return built(address, ask);
-        } catch (IllegalArgumentException e) {
-            throw failures.refused(
-                    "The secret, or a header, has a character that no header takes.",
-                    "Look at how the source signs in on Sources.");
-        }
-    }
-
-    private HttpRequest built(URI address, Ask ask) {
-        HttpRequest.Builder builder = HttpRequest.newBuilder(withSecret(address))
-                .header("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
-        for (Map.Entry<String, String> header : ask.headers().entrySet()) {
-            builder.setHeader(header.getKey(), header.getValue());
-        }
-        ask.body().ifPresent(body -> builder.setHeader("Content-Type", "application/json"));
-        secret(builder);
-        return ask.post()
-                ? builder.POST(HttpRequest.BodyPublishers.ofString(ask.body().orElse("")))
-                        .build()
-                : builder.GET().build();
-    }
-
-    private void secret(HttpRequest.Builder builder) {
-        String secret = access.password().reveal();
-        switch (settings.signIn()) {
-            case BASIC ->
-                builder.setHeader(
-                        "Authorization",
-                        "Basic "
-                                + Base64.getEncoder()
-                                        .encodeToString(
-                                                (settings.name() + ":" + secret).getBytes(StandardCharsets.UTF_8)));
-            case BEARER -> builder.setHeader("Authorization", "Bearer " + secret);
-            case HEADER -> builder.setHeader(settings.name(), secret);
-            case NOTHING, ASKED -> {}
-        }
-    }
-
-    private URI withSecret(URI address) {
-        if (settings.signIn() != SignIn.ASKED) {
-            return address;
-        }
-        String asked =
-                encoded(settings.name()) + "=" + encoded(access.password().reveal());
-        String sign = address.getRawQuery() == null ? "?" : "&";
-        return URI.create(address + sign + asked);
-    }
-
-    private static String encoded(String text) {
-        return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
     }
 }

@@ -203,6 +203,10 @@ class ODataSourceTest {
         run(statement("select * from fares where class = 'car'", Wanted.allRows(), 20));
         run(statement("select * from fares order by valid_to", Wanted.allRows(), 20));
         run(statement("select * from fares order by class", Wanted.allRows(), 20));
+        run(statement("select price as fare_id from fares order by fare_id", Wanted.allRows(), 20));
+        run(statement("select price fare_id from fares order by fare_id", Wanted.allRows(), 20));
+        run(statement("select distinct fare_id from fares order by fare_id", Wanted.allRows(), 20));
+        run(statement("select fare_id from fares order by fare_id offset 5", Wanted.allRows(), 20));
         assertThat(asked().subList(1, asked().size())).noneMatch(line -> line.contains("$top"));
     }
 

@@ -17,6 +17,8 @@ public enum PropertyKind {
     DECIMAL(CellForm.NUMBER),
     /** A binary fraction. */
     DOUBLE(CellForm.NUMBER),
+    /** One with so few digits that what is shown of it is not what it is compared as. */
+    SINGLE(CellForm.NUMBER),
     BOOLEAN(CellForm.YES_OR_NO),
     DATE(CellForm.DAY),
     /** A point in time. */
@@ -41,7 +43,8 @@ public enum PropertyKind {
             case "Edm.String" -> TEXT;
             case "Edm.Byte", "Edm.SByte", "Edm.Int16", "Edm.Int32", "Edm.Int64" -> WHOLE;
             case "Edm.Decimal" -> DECIMAL;
-            case "Edm.Double", "Edm.Single" -> DOUBLE;
+            case "Edm.Double" -> DOUBLE;
+            case "Edm.Single" -> SINGLE;
             case "Edm.Boolean" -> BOOLEAN;
             case "Edm.Date" -> DATE;
             case "Edm.DateTimeOffset" -> MOMENT;
@@ -59,7 +62,7 @@ public enum PropertyKind {
         return switch (this) {
             case TEXT -> Optional.of(Type.TEXT);
             case WHOLE -> Optional.of(Type.INTEGER);
-            case DECIMAL, DOUBLE -> Optional.of(Type.DECIMAL);
+            case DECIMAL, DOUBLE, SINGLE -> Optional.of(Type.DECIMAL);
             case BOOLEAN -> Optional.of(Type.BOOLEAN);
             case DATE -> Optional.of(Type.DATE);
             case MOMENT -> Optional.of(Type.DATETIME);
@@ -88,7 +91,7 @@ public enum PropertyKind {
                         : Optional.empty();
             case BOOLEAN -> value instanceof Value.Truth ? Optional.of(value.written()) : Optional.empty();
             case DATE -> value instanceof Value.Day ? Optional.of(value.written()) : Optional.empty();
-            case MOMENT, OTHER -> Optional.empty();
+            case SINGLE, MOMENT, OTHER -> Optional.empty();
         };
     }
 
