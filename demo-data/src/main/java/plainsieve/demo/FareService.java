@@ -1,11 +1,7 @@
 package plainsieve.demo;
 
 import com.sun.net.httpserver.HttpExchange;
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
-import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
@@ -17,7 +13,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.Executors;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
@@ -61,45 +56,36 @@ public final class FareService implements AutoCloseable {
             </edmx:Edmx>
             """;
 
+    private static final String BASE = "/odata";
     private static final String[] CLASSES = {"foot", "bicycle", "car", "van", "child", "dog"};
     private static final double[] FACTORS = {1, 1.4, 4.5, 6, 0.5, 0.3};
     private static final LocalDate FIRST = LocalDate.of(2024, 1, 1);
     private static final int CHANGES = 12;
     private static final int MONTHS = 3;
     private static final int PAGE = 500;
-    private static final int OK = 200;
-    private static final int BAD_REQUEST = 400;
-    private static final int NOT_FOUND = 404;
 
-    private final HttpServer server;
+    private final Loopback server;
     private final Map<String, List<Map<String, Object>>> sets = Map.of("Fares", fares(), "Routes", routes());
     private final List<String> asked = Collections.synchronizedList(new ArrayList<>());
 
-    private FareService(HttpServer server) {
+    private FareService(Loopback server) {
         this.server = server;
     }
 
     /** Starts it. @param port 0 for any that is free */
     public static FareService start(int port) throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
-        FareService service = new FareService(server);
-        server.createContext("/odata", service::answer);
-        server.setExecutor(Executors.newCachedThreadPool(task -> {
-            Thread thread = new Thread(task, "fares");
-            thread.setDaemon(true);
-            return thread;
-        }));
-        server.start();
+        FareService service = new FareService(Loopback.start(port, "Fares of Hethra Sound", BASE));
+        service.server.answer(BASE, service::answer);
         return service;
     }
 
     public int port() {
-        return server.getAddress().getPort();
+        return server.port();
     }
 
     /** {@code http://127.0.0.1:18392/odata} */
     public String address() {
-        return "http://127.0.0.1:" + port() + "/odata";
+        return server.address(BASE);
     }
 
     /** What it was asked, decoded, from the first request on. */
@@ -114,7 +100,7 @@ public final class FareService implements AutoCloseable {
 
     @Override
     public void close() {
-        server.stop(0);
+        server.close();
     }
 
     private static List<Map<String, Object>> fares() {
@@ -153,17 +139,15 @@ public final class FareService implements AutoCloseable {
 
     private void answer(HttpExchange exchange) throws IOException {
         String query = exchange.getRequestURI().getRawQuery();
-        String path = exchange.getRequestURI().getPath().substring("/odata".length());
-        asked.add(path + (query == null ? "" : "?" + decoded(query)));
-        try (exchange) {
-            String[] parts = path.split("/");
-            if (path.equals("/$metadata")) {
-                send(exchange, OK, "application/xml", DESCRIPTION);
-            } else if (parts.length < 2 || !sets.containsKey(parts[1])) {
-                send(exchange, NOT_FOUND, "application/json", error("There is no set here."));
-            } else {
-                set(exchange, parts, options(query));
-            }
+        String path = exchange.getRequestURI().getPath().substring(BASE.length());
+        asked.add(path + (query == null ? "" : "?" + Loopback.decoded(query)));
+        String[] parts = path.split("/");
+        if (path.equals("/$metadata")) {
+            send(exchange, Loopback.OK, "application/xml", DESCRIPTION);
+        } else if (parts.length < 2 || !sets.containsKey(parts[1])) {
+            send(exchange, Loopback.NOT_FOUND, "application/json", error("There is no set here."));
+        } else {
+            set(exchange, parts, options(exchange));
         }
     }
 
@@ -171,21 +155,18 @@ public final class FareService implements AutoCloseable {
         try {
             List<Map<String, Object>> rows = rows(sets.get(path[1]), options);
             if (path.length > 2 && path[2].equals("$count")) {
-                send(exchange, OK, "text/plain", String.valueOf(rows.size()));
+                send(exchange, Loopback.OK, "text/plain", String.valueOf(rows.size()));
             } else {
-                send(exchange, OK, "application/json", page(path[1], rows, options));
+                send(exchange, Loopback.OK, "application/json", page(path[1], rows, options));
             }
         } catch (IllegalArgumentException e) {
-            send(exchange, BAD_REQUEST, "application/json", error(e.getMessage()));
+            send(exchange, Loopback.BAD_REQUEST, "application/json", error(e.getMessage()));
         }
     }
 
-    private static Map<String, String> options(String query) {
+    private static Map<String, String> options(HttpExchange exchange) {
         Map<String, String> options = new LinkedHashMap<>();
-        for (String one : query == null ? new String[0] : query.split("&")) {
-            String[] parts = one.split("=", 2);
-            options.put(decoded(parts[0]), parts.length == 2 ? decoded(parts[1]) : "");
-        }
+        Loopback.asked(exchange).forEach((name, values) -> options.put(name, values.get(0)));
         return options;
     }
 
@@ -258,23 +239,15 @@ public final class FareService implements AutoCloseable {
         }
         return value instanceof Double number
                 ? String.format(Locale.ROOT, "%.2f", number)
-                : '"' + String.valueOf(value).replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+                : Loopback.quoted(String.valueOf(value));
     }
 
     private static String error(String message) {
         return "{\"error\": {\"code\": \"bad\", \"message\": \"" + message.replace("\"", "'") + "\"}}";
     }
 
-    private static String decoded(String text) {
-        return URLDecoder.decode(text, StandardCharsets.UTF_8);
-    }
-
-    private static void send(HttpExchange exchange, int status, String type, String body) throws IOException {
-        byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
-        exchange.getResponseHeaders().set("Content-Type", type);
+    private void send(HttpExchange exchange, int status, String type, String body) throws IOException {
         exchange.getResponseHeaders().set("OData-Version", "4.0");
-        exchange.getResponseHeaders().set("Server", "Fares of Hethra Sound");
-        exchange.sendResponseHeaders(status, bytes.length);
-        exchange.getResponseBody().write(bytes);
+        server.send(exchange, status, type, body);
     }
 }

@@ -1,21 +1,14 @@
 package plainsieve.demo;
 
 import com.sun.net.httpserver.HttpExchange;
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
@@ -36,22 +29,18 @@ public final class TideService implements AutoCloseable {
     /** The header that it is told in. */
     public static final String KEY_HEADER = "X-Key";
 
+    private static final String BASE = "/v1";
     private static final int PAGE = 200;
     private static final LocalDate FIRST = LocalDate.of(2026, 1, 1);
     private static final LocalDate LAST = LocalDate.of(2026, 6, 30);
     private static final double HOURS_BETWEEN = 6.2103;
     private static final double DATUM = 2.2;
-    private static final int OK = 200;
-    private static final int BAD_REQUEST = 400;
-    private static final int UNAUTHORIZED = 401;
-    private static final int NOT_FOUND = 404;
-    private static final int UNAVAILABLE = 503;
 
-    private final HttpServer server;
+    private final Loopback server;
     private final int tiredEvery;
     private final AtomicInteger asked = new AtomicInteger();
 
-    private TideService(HttpServer server, int tiredEvery) {
+    private TideService(Loopback server, int tiredEvery) {
         this.server = server;
         this.tiredEvery = tiredEvery;
     }
@@ -63,25 +52,18 @@ public final class TideService implements AutoCloseable {
      * @param tiredEvery which request of a row is refused for a second; 0 for none
      */
     public static TideService start(int port, int tiredEvery) throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
-        TideService service = new TideService(server, tiredEvery);
-        server.createContext("/v1", service::answer);
-        server.setExecutor(Executors.newCachedThreadPool(task -> {
-            Thread thread = new Thread(task, "tides");
-            thread.setDaemon(true);
-            return thread;
-        }));
-        server.start();
+        TideService service = new TideService(Loopback.start(port, "Tides of Hethra Sound", BASE), tiredEvery);
+        service.server.answer(BASE, service::answer);
         return service;
     }
 
     public int port() {
-        return server.getAddress().getPort();
+        return server.port();
     }
 
     /** {@code http://127.0.0.1:18391/v1} */
     public String address() {
-        return "http://127.0.0.1:" + port() + "/v1";
+        return server.address(BASE);
     }
 
     /** How often it was asked. */
@@ -91,20 +73,18 @@ public final class TideService implements AutoCloseable {
 
     @Override
     public void close() {
-        server.stop(0);
+        server.close();
     }
 
     private void answer(HttpExchange exchange) throws IOException {
         int number = asked.incrementAndGet();
-        try (exchange) {
-            if (!KEY.equals(exchange.getRequestHeaders().getFirst(KEY_HEADER))) {
-                send(exchange, UNAUTHORIZED, "{\"error\": \"This service wants a key.\"}");
-            } else if (tiredEvery > 0 && number % tiredEvery == 0) {
-                exchange.getResponseHeaders().set("Retry-After", "1");
-                send(exchange, UNAVAILABLE, "{\"error\": \"Too many are asking.\"}");
-            } else {
-                answered(exchange);
-            }
+        if (!KEY.equals(exchange.getRequestHeaders().getFirst(KEY_HEADER))) {
+            send(exchange, Loopback.UNAUTHORIZED, "{\"error\": \"This service wants a key.\"}");
+        } else if (tiredEvery > 0 && number % tiredEvery == 0) {
+            exchange.getResponseHeaders().set("Retry-After", "1");
+            send(exchange, Loopback.UNAVAILABLE, "{\"error\": \"Too many are asking.\"}");
+        } else {
+            answered(exchange);
         }
     }
 
@@ -112,11 +92,11 @@ public final class TideService implements AutoCloseable {
         String[] path = exchange.getRequestURI().getRawPath().split("/");
         boolean tides = path.length > 3 && path[path.length - 1].equals("tides");
         if (path.length == 3 && path[2].equals("ports")) {
-            send(exchange, OK, ports());
+            send(exchange, Loopback.OK, ports());
         } else if (tides && path[2].equals("ports") && path.length <= 5) {
-            tides(exchange, path.length == 5 ? decoded(path[3]) : "");
+            tides(exchange, path.length == 5 ? Loopback.decoded(path[3]) : "");
         } else {
-            send(exchange, NOT_FOUND, "{\"error\": \"There is nothing here.\"}");
+            send(exchange, Loopback.NOT_FOUND, "{\"error\": \"There is nothing here.\"}");
         }
     }
 
@@ -124,7 +104,8 @@ public final class TideService implements AutoCloseable {
         StringBuilder text = new StringBuilder("{\"ports\": [");
         for (Ferries.Port port : Ferries.ports()) {
             text.append(text.charAt(text.length() - 1) == '[' ? "" : ",")
-                    .append("\n{\"name\": %s, \"island\": %s}".formatted(quoted(port.name()), quoted(port.island())));
+                    .append("\n{\"name\": %s, \"island\": %s}"
+                            .formatted(Loopback.quoted(port.name()), Loopback.quoted(port.island())));
         }
         return text.append("\n]}").toString();
     }
@@ -134,7 +115,10 @@ public final class TideService implements AutoCloseable {
                 .filter(one -> port.isEmpty() || one.name().equals(port))
                 .toList();
         if (ports.isEmpty()) {
-            send(exchange, NOT_FOUND, "{\"error\": \"There is no port %s.\"}".formatted(port.replace("\"", "'")));
+            send(
+                    exchange,
+                    Loopback.NOT_FOUND,
+                    "{\"error\": \"There is no port %s.\"}".formatted(port.replace("\"", "'")));
             return;
         }
         try {
@@ -142,31 +126,28 @@ public final class TideService implements AutoCloseable {
             List<String> rows = rows(ports, asked);
             int from = Math.min((asked.page() - 1) * PAGE, rows.size());
             int to = Math.min(from + PAGE, rows.size());
-            String next = to < rows.size() ? quoted(nextPage(exchange, asked.page() + 1)) : "null";
+            String next = to < rows.size() ? Loopback.quoted(nextPage(exchange, asked.page() + 1)) : "null";
             send(
                     exchange,
-                    OK,
+                    Loopback.OK,
                     "{\"datum\": %s, \"count\": %d, \"data\": {\"tides\": [\n%s\n]}, \"links\": {\"next\": %s}}"
                             .formatted(
-                                    quoted(asked.mean() ? "mean" : "chart"),
+                                    Loopback.quoted(asked.mean() ? "mean" : "chart"),
                                     rows.size(),
                                     String.join(",\n", rows.subList(from, to)),
                                     next));
         } catch (DateTimeException | NumberFormatException e) {
-            send(exchange, BAD_REQUEST, "{\"error\": \"from and to are days such as 2026-03-31, page is a number.\"}");
+            send(
+                    exchange,
+                    Loopback.BAD_REQUEST,
+                    "{\"error\": \"from and to are days such as 2026-03-31, page is a number.\"}");
         }
     }
 
     /** What is asked for. */
     private record Asked(LocalDate from, LocalDate to, List<String> kinds, int page, boolean mean) {
         static Asked of(HttpExchange exchange) {
-            Map<String, List<String>> all = new LinkedHashMap<>();
-            String query = exchange.getRequestURI().getRawQuery();
-            for (String one : query == null ? new String[0] : query.split("&")) {
-                String[] parts = one.split("=", 2);
-                all.computeIfAbsent(decoded(parts[0]), key -> new ArrayList<>())
-                        .add(parts.length == 2 ? decoded(parts[1]) : "");
-            }
+            Map<String, List<String>> all = Loopback.asked(exchange);
             return new Asked(
                     LocalDate.parse(first(all, "from", FIRST.toString())),
                     LocalDate.parse(first(all, "to", LAST.toString())),
@@ -210,8 +191,8 @@ public final class TideService implements AutoCloseable {
                         at.withSecond(0).withNano(0) + ":00",
                         number % 2 == 0 ? "high" : "low",
                         silent ? "null" : String.format(Locale.ROOT, "%.2f", height),
-                        quoted(port.name()),
-                        quoted(port.island()));
+                        Loopback.quoted(port.name()),
+                        Loopback.quoted(port.island()));
     }
 
     private static String nextPage(HttpExchange exchange, int page) {
@@ -221,19 +202,7 @@ public final class TideService implements AutoCloseable {
         return exchange.getRequestURI().getRawPath() + "?" + asked + "page=" + page;
     }
 
-    private static String decoded(String text) {
-        return URLDecoder.decode(text, StandardCharsets.UTF_8);
-    }
-
-    private static String quoted(String text) {
-        return '"' + text.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
-    }
-
-    private static void send(HttpExchange exchange, int status, String body) throws IOException {
-        byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
-        exchange.getResponseHeaders().set("Content-Type", "application/json");
-        exchange.getResponseHeaders().set("Server", "Tides of Hethra Sound");
-        exchange.sendResponseHeaders(status, bytes.length);
-        exchange.getResponseBody().write(bytes);
+    private void send(HttpExchange exchange, int status, String body) throws IOException {
+        server.send(exchange, status, "application/json", body);
     }
 }

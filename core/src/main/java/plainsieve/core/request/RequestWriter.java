@@ -3,6 +3,7 @@ package plainsieve.core.request;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.Choices;
 import plainsieve.core.parameter.Parameter;
@@ -29,7 +30,7 @@ final class RequestWriter {
     private record Filled(Template.Hole hole, List<Value> values) {}
 
     Statement write(Statement sql) {
-        text.append(request.method().name().toLowerCase(java.util.Locale.ROOT)).append(' ');
+        text.append(request.method().name().toLowerCase(Locale.ROOT)).append(' ');
         int path = text.length();
         request.parts(Part.Kind.PATH).forEach(part -> part(part, "/"));
         if (text.length() == path) {
@@ -51,26 +52,12 @@ final class RequestWriter {
         int blanks = sql.text().length() - sql.text().stripLeading().length();
         int shift = text.length() - blanks;
         List<BoundValue> all = new ArrayList<>(values);
-        sql.values()
-                .forEach(value -> all.add(new BoundValue(value.parameter(), value.offset() + shift, value.bound())));
+        sql.values().forEach(value -> all.add(value.behind(shift)));
         List<Placement> places = Stream.concat(
-                        placements.stream(), sql.placements().stream().map(place -> shifted(place, shift)))
+                        placements.stream(), sql.placements().stream().map(place -> place.behind(shift)))
                 .sorted(Comparator.comparingInt(place -> place.start() < 0 ? Integer.MAX_VALUE : place.start()))
                 .toList();
         return new Statement(text + sql.text().substring(blanks), all, places, sql.cap());
-    }
-
-    private static Placement shifted(Placement place, int shift) {
-        return new Placement(
-                place.parameter(),
-                place.outcome(),
-                place.values(),
-                place.start(),
-                place.end(),
-                place.clauseStart(),
-                place.clauseEnd(),
-                place.sentStart() + shift,
-                place.sentEnd() + shift);
     }
 
     private void line(Part part, String before) {

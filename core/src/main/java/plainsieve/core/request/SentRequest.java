@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
-import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -45,24 +44,17 @@ public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
 
     /** The statement for the rows, its places told from its own beginning. */
     private static Statement behind(Statement statement, int start) {
-        List<BoundValue> values = statement.values().stream()
-                .filter(value -> value.offset() >= start)
-                .map(value -> new BoundValue(value.parameter(), value.offset() - start, value.bound()))
-                .toList();
-        List<Placement> placements = statement.placements().stream()
-                .filter(place -> place.sentStart() >= start)
-                .map(place -> new Placement(
-                        place.parameter(),
-                        place.outcome(),
-                        place.values(),
-                        place.start(),
-                        place.end(),
-                        place.clauseStart(),
-                        place.clauseEnd(),
-                        place.sentStart() - start,
-                        place.sentEnd() - start))
-                .toList();
-        return new Statement(statement.text().substring(start), values, placements, statement.cap());
+        return new Statement(
+                statement.text().substring(start),
+                statement.values().stream()
+                        .filter(value -> value.offset() >= start)
+                        .map(value -> value.behind(-start))
+                        .toList(),
+                statement.placements().stream()
+                        .filter(place -> place.sentStart() >= start)
+                        .map(place -> place.behind(-start))
+                        .toList(),
+                statement.cap());
     }
 
     /** Goes through the lines in front of the SQL. */

@@ -6,4 +6,9 @@ package plainsieve.core.statement;
  * @param parameter the parameter it comes from; empty for the cap
  * @param offset where its {@code ?} stands in the statement's text
  */
-public record BoundValue(String parameter, int offset, Bound bound) {}
+public record BoundValue(String parameter, int offset, Bound bound) {
+    /** The same in a statement that has so many more characters in front, or fewer. */
+    public BoundValue behind(int more) {
+        return new BoundValue(parameter, offset + more, bound);
+    }
+}

@@ -19,6 +19,12 @@ public record Placement(
         int sentStart,
         int sentEnd) {
 
+    /** The same place in a statement that has so many more characters in front, or fewer. */
+    public Placement behind(int more) {
+        return new Placement(
+                parameter, outcome, values, start, end, clauseStart, clauseEnd, sentStart + more, sentEnd + more);
+    }
+
     /** What happened to a parameter at one place. */
     public enum Outcome {
         BOUND,

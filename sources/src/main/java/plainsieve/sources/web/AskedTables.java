@@ -58,8 +58,7 @@ final class AskedTables {
         OpenEngine engine = new OpenEngine(source, engines, () -> {});
         boolean room = false;
         try {
-            room = engines.add(
-                    engine, () -> cancellation.reason().isPresent() || System.nanoTime() - end > 0);
+            room = engines.add(engine, () -> cancellation.reason().isPresent() || System.nanoTime() - end > 0);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
