@@ -61,7 +61,7 @@ async function take(text: string): Promise<void> {
 
 <template>
   <div class="band">
-    <div class="line" data-test="address">
+    <div class="line" role="group" aria-label="Address" data-test="address">
       <template v-if="address && !address.problem"
         ><span class="soft">{{ verb }}</span> <span class="base">{{ address.base }}</span><StatementText
           class="path"

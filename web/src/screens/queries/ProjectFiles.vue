@@ -30,7 +30,8 @@ async function bringIn(event: Event): Promise<void> {
   <section class="pt-4">
     <h2>The project as files</h2>
     <p class="soft mb-1">
-      Queries, parameters, reports and sources as YAML, SQL and steps, for version control. Passwords stay here.
+      Queries, parameters, reports and sources as YAML, SQL, steps and requests, for version control. Passwords stay
+      here.
     </p>
     <div class="row-line">
       <a :href="inApi('/project.zip')" download>Download</a>

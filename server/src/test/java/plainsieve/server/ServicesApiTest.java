@@ -176,6 +176,19 @@ class ServicesApiTest {
     }
 
     @Test
+    void eachKindOfSourceIsAskedInItsOwnWay() {
+        JsonNode sql = API.post("/api/queries/gauges/check", Map.of("text", "select 1"))
+                .json();
+        assertThat(sql.get("problems").get(0).get("message").asString()).contains("asked by requests, not by SQL");
+        JsonNode request = API.post("/api/queries/prices/check", Map.of("text", "request 1\nget /"))
+                .json();
+        assertThat(request.get("problems").get(0).get("message").asString()).contains("asked by SQL or steps");
+        assertThat(API.runDraft("prices", "steps 1\nrows of Routes\nfirst 2 rows", Map.of())
+                        .rows())
+                .hasSize(2);
+    }
+
+    @Test
     void hostsThatNobodyAllowedAreNotAsked() {
         Api.Answer tried = API.post(
                 "/api/sources/try", service("elsewhere", "web", "http://localhost:" + tides.port(), "nothing", ""));

@@ -11,13 +11,17 @@ import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.request.RequestText;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.value.Place;
+import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
+import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceSettings;
 
 /**
@@ -142,6 +146,10 @@ public final class Project {
 
     /** A text read by the rules of a source. Throws {@link ProblemException} when it cannot be read. */
     public PreparedQuery prepare(String sourceId, String text) {
+        boolean request = RequestText.isRequest(text);
+        if (request != (source(sourceId).kind() == SourceKind.WEB)) {
+            throw new ProblemException(notAsked(request).at(Place.in(text, 0, Math.min(text.length(), 1))));
+        }
         return texts.prepare(text, dialect(sourceId), around(sourceId));
     }
 
@@ -193,6 +201,16 @@ public final class Project {
                         && !definition.isComputed()
                         && !report.offers(definition.name()))
                 .toList();
+    }
+
+    private static Problem notAsked(boolean request) {
+        return request
+                ? Problem.of(
+                        "no-request", "This source is asked by SQL or steps, not by requests.", "Write SQL or steps.")
+                : Problem.of(
+                        "no-request",
+                        "A web service is asked by requests, not by SQL.",
+                        "Begin with “%s”, and “get /” and a path in the next line.".formatted(RequestText.HEADER));
     }
 
     /** What uses a parameter. */
