@@ -2,6 +2,7 @@ package plainsieve.core.request;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.Optional;
@@ -47,7 +48,7 @@ record Spelling(Optional<String> joined, Optional<String> days, boolean lastDay)
     private static String checked(String days) {
         try {
             DateTimeFormatter.ofPattern(days, Locale.ROOT)
-                    .format(LocalDate.EPOCH.atStartOfDay().atOffset(java.time.ZoneOffset.UTC));
+                    .format(LocalDate.EPOCH.atStartOfDay().atOffset(ZoneOffset.UTC));
             return days;
         } catch (IllegalArgumentException | DateTimeException e) {
             throw new ProblemException(Problem.of(

@@ -76,7 +76,7 @@ final class AnswerFetch {
         long start = System.nanoTime();
         AnswerStage rows = new AnswerStage(stage, table.ask().directions());
         Paging paging = new Paging(
-                table.ask().directions().paging(), asking.address(table.ask().path()));
+                table.ask().directions().paging(), asking.address(table.ask().path()), asking::resolved);
         Optional<URI> next = Optional.of(paging.first());
         Sofar sofar = new Sofar(0, 0, 0);
         Set<URI> visited = new HashSet<>();

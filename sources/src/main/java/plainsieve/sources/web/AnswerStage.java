@@ -2,6 +2,7 @@ package plainsieve.sources.web;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
@@ -74,7 +75,7 @@ final class AnswerStage {
 
     private static String beginning(Path body) throws IOException {
         try (InputStream in = Files.newInputStream(body)) {
-            return new String(in.readNBytes(LOOKED_AT), java.nio.charset.StandardCharsets.UTF_8).strip();
+            return new String(in.readNBytes(LOOKED_AT), StandardCharsets.UTF_8).strip();
         }
     }
 

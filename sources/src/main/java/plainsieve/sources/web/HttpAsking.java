@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import plainsieve.core.request.Ask;
@@ -48,8 +49,8 @@ final class HttpAsking {
             .connectTimeout(TO_CONNECT)
             .build();
 
-    /** When the service may be asked again, by the clock of the machine in milliseconds. */
-    private volatile long notBefore;
+    /** When the service may be asked again, by the clock of the machine in nanoseconds. */
+    private volatile long notBefore = System.nanoTime();
 
     HttpAsking(SourceAccess access, AllowedHosts hosts, WebLimits limits) {
         this.access = access;
@@ -103,19 +104,15 @@ final class HttpAsking {
             if (attempt == MOST_TRIES || wanted > LONGEST_PAUSE_MILLIS) {
                 throw failures.busy(Math.max(1, wanted / 1000));
             }
-            notBefore = Math.max(notBefore, millis() + wanted);
+            notBefore = System.nanoTime() + Duration.ofMillis(wanted).toNanos();
             pause *= 2;
         }
     }
 
-    private static long millis() {
-        return System.nanoTime() / 1_000_000;
-    }
-
     private void waitUntil(long moment, Cancellation cancellation) {
-        while (millis() < moment && cancellation.reason().isEmpty()) {
+        while (System.nanoTime() - moment < 0 && cancellation.reason().isEmpty()) {
             try {
-                Thread.sleep(Math.min(PATIENCE_MILLIS, Math.max(1, moment - millis())));
+                Thread.sleep(PATIENCE_MILLIS);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 cancellation.stop(Cancellation.Reason.LEFT);
@@ -161,6 +158,16 @@ final class HttpAsking {
         });
     }
 
+    /** An address that a service tells, as seen from another one. */
+    URI resolved(URI from, String told) {
+        try {
+            return from.resolve(told);
+        } catch (IllegalArgumentException e) {
+            throw failures.refused(
+                    "“%s” tells an address that is none.".formatted(access.id()), "Ask who looks after the service.");
+        }
+    }
+
     /** Asks for a page once, whatever the service says. */
     Page askOnce(URI address, Ask ask, Path target, long within, Cancellation cancellation) {
         URI now = address;
@@ -170,7 +177,7 @@ final class HttpAsking {
             if (page.status() < 300 || page.status() >= 400 || location.isEmpty()) {
                 return page;
             }
-            now = now.resolve(location.get());
+            now = resolved(now, location.get());
             if (now.getHost() == null || !isOwn(now)) {
                 throw failures.refused(
                         "“%s” sends its askers to another host, “%s”.".formatted(access.id(), now.getHost()),
@@ -194,7 +201,7 @@ final class HttpAsking {
         } catch (ExecutionException e) {
             requireGoingOn(cancellation);
             throw failures.unreachable(e.getCause() instanceof IOException cause ? cause : new IOException(e));
-        } catch (java.util.concurrent.CancellationException e) {
+        } catch (CancellationException e) {
             throw stopped(cancellation);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

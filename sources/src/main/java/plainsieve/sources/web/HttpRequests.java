@@ -56,13 +56,7 @@ final class HttpRequests {
     private void secret(HttpRequest.Builder builder) {
         String secret = access.password().reveal();
         switch (settings.signIn()) {
-            case BASIC ->
-                builder.setHeader(
-                        "Authorization",
-                        "Basic "
-                                + Base64.getEncoder()
-                                        .encodeToString(
-                                                (settings.name() + ":" + secret).getBytes(StandardCharsets.UTF_8)));
+            case BASIC -> builder.setHeader("Authorization", "Basic " + basic(settings.name(), secret));
             case BEARER -> builder.setHeader("Authorization", "Bearer " + secret);
             case HEADER -> builder.setHeader(settings.name(), secret);
             case NOTHING, ASKED -> {}
@@ -79,7 +73,13 @@ final class HttpRequests {
         return URI.create(address + sign + asked);
     }
 
-    private static String encoded(String text) {
+    /** A user and a password as RFC 7617 writes them. */
+    static String basic(String user, String password) {
+        byte[] both = (user + ":" + password).getBytes(StandardCharsets.UTF_8);
+        return Base64.getEncoder().encodeToString(both);
+    }
+
+    static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
     }
 }

@@ -37,7 +37,7 @@ final class Looking {
         try {
             Files.createDirectories(folder);
             try (Stage stage = Stage.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
-                Paging paging = new Paging(ask.directions().paging(), asking.address(ask.path()));
+                Paging paging = new Paging(ask.directions().paging(), asking.address(ask.path()), asking::resolved);
                 Page page = asking.askOnce(paging.first(), ask, stage.file("page"), limits.bytes(), cancellation);
                 return look(page, ask, stage);
             }

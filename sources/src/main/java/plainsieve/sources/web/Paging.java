@@ -4,6 +4,7 @@ import java.net.URI;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import java.util.function.BiFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.request.Directions;
@@ -16,11 +17,16 @@ final class Paging {
 
     private final Directions.Paging way;
     private final URI start;
+    private final BiFunction<URI, String, URI> resolving;
 
-    /** @param start the address without a word of pages */
-    Paging(Directions.Paging way, URI start) {
+    /**
+     * @param start the address without a word of pages
+     * @param resolving gives the address that is told by a page from somewhere
+     */
+    Paging(Directions.Paging way, URI start, BiFunction<URI, String, URI> resolving) {
         this.way = way;
         this.start = start;
+        this.resolving = resolving;
     }
 
     URI first() {
@@ -38,13 +44,13 @@ final class Paging {
      */
     Optional<URI> behind(Page page, int number, long rows) {
         if (way instanceof Directions.Paging.Link link) {
-            return JsonWay.text(page.body(), JsonWay.of(link.at())).map(page.from()::resolve);
+            return JsonWay.text(page.body(), JsonWay.of(link.at())).map(told -> resolving.apply(page.from(), told));
         }
         if (way instanceof Directions.Paging.HeaderLink) {
             return page.headers().allValues("Link").stream()
                     .map(NEXT::matcher)
                     .filter(Matcher::find)
-                    .map(found -> page.from().resolve(found.group(1)))
+                    .map(found -> resolving.apply(page.from(), found.group(1)))
                     .findFirst();
         }
         if (way instanceof Directions.Paging.Number numbered) {

@@ -8,11 +8,13 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import javax.net.ssl.SSLException;
+import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
 /** What went wrong with a service, in words. No message has the secret, not even where the service says it back. */
 final class WebFailures {
+    private static final String HIDDEN = "•••";
     private static final int MOST_SAID = 300;
     private static final int UNAUTHORIZED = 401;
     private static final int FORBIDDEN = 403;
@@ -111,6 +113,12 @@ final class WebFailures {
     /** Where a service says the secret back, nobody sees it. */
     String withoutSecret(String text) {
         String secret = access.password().reveal();
-        return secret.isEmpty() ? text : text.replace(secret, "•••");
+        if (secret.isEmpty()) {
+            return text;
+        }
+        String name = ((ServiceSettings) access.settings()).name();
+        return text.replace(secret, HIDDEN)
+                .replace(HttpRequests.basic(name, secret), HIDDEN)
+                .replace(HttpRequests.encoded(secret), HIDDEN);
     }
 }

@@ -19,6 +19,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.ServiceSettings;
+import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceFailure;
 
 /** Services that are down, slow, endless or hostile. */
@@ -60,6 +62,41 @@ class HostileServicesTest {
                 .hasMessageContaining("you said")
                 .hasMessageContaining("Bearer •••")
                 .hasMessageNotContaining("s3cret");
+    }
+
+    @Test
+    void aSecretThatIsSaidBackInAnotherFormIsHidden() throws IOException {
+        service(exchange -> {
+            String said = exchange.getRequestHeaders().getFirst("Authorization");
+            WebFixture.send(exchange, 400, "text/plain", "no " + said + exchange.getRequestURI());
+        });
+        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        for (SignIn way : List.of(SignIn.BASIC, SignIn.ASKED)) {
+            ServiceSettings.Web settings = new ServiceSettings.Web(web.address(), way, "me");
+            try (WebSource source = WebFixture.source(settings, "s3 cret", kept, clock)) {
+                assertThatThrownBy(() -> WebFixture.get(source, "get /x", new Cancellation(), Duration.ofSeconds(9)))
+                        .hasMessageContaining("•••")
+                        .hasMessageNotContaining("bWU6czMgY3JldA")
+                        .hasMessageNotContaining("s3%20cret");
+            }
+        }
+        clock.shutdownNow();
+    }
+
+    @Test
+    void anAddressThatIsNoneIsAMessage() throws IOException {
+        service(exchange -> {
+            exchange.getResponseHeaders().set("Location", "http://[nowhere");
+            boolean moved = exchange.getRequestURI().getPath().equals("/moved");
+            WebFixture.send(
+                    exchange,
+                    moved ? 302 : 200,
+                    "application/json",
+                    "{\"rows\": [{\"a\": 1}], \"next\": \"http://[nowhere\"}");
+        });
+        assertThatThrownBy(() -> web.get("get /moved")).hasMessageContaining("an address that is none");
+        assertThatThrownBy(() -> web.get("get /x\nrows at rows\npages by link at next"))
+                .hasMessageContaining("an address that is none");
     }
 
     @Test

@@ -18,6 +18,7 @@ import plainsieve.core.sql.Names;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
 import plainsieve.core.statement.SentText;
 import plainsieve.core.statement.Statement;
 
@@ -149,7 +150,7 @@ public final class SetAsks {
     private Set<Integer> values(Span span) {
         Set<Integer> numbers = new HashSet<>();
         for (int i = span.from(); i < span.to(); i++) {
-            if (sent.tokens().is(i, plainsieve.core.sql.TokenKind.PARAMETER)) {
+            if (sent.tokens().is(i, TokenKind.PARAMETER)) {
                 sent.at(i).ifPresent(value -> numbers.add(sent.values().indexOf(value) + 1));
             }
         }
