@@ -10,6 +10,7 @@ import ThingActions from '../../things/ThingActions.vue'
 import FileDrop from './FileDrop.vue'
 import FunctionLine from './FunctionLine.vue'
 import { found, sizeInWords } from './search'
+import ServiceRequests from './ServiceRequests.vue'
 import SourceForm from './SourceForm.vue'
 import TableDetail from './TableDetail.vue'
 
@@ -120,6 +121,7 @@ async function changed(): Promise<void> {
         :source="source"
         :found="each" />
     </div>
+    <ServiceRequests v-if="source.kind === 'web'" :source="source" />
     <FileDrop v-if="source.forms.length" :source="source" @taken="again" />
     <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
     <ThingActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">

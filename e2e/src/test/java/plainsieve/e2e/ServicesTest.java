@@ -74,6 +74,11 @@ class ServicesTest {
         assertThat(browser.see("[aria-label='Sent']").getText())
                 .contains("the request as the service received it")
                 .doesNotContain(TideService.KEY);
+
+        browser.open("/sources");
+        browser.untilText("[aria-label='gauges']", text -> text.contains("It is asked by High waters."));
+        browser.click("[aria-label='gauges'] button", "Write a request");
+        browser.untilText(".sub", text -> text.contains("Request to gauges") && text.contains("web request"));
     }
 
     @Test

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+/* What a web service is asked: its requests, and the way to another one. */
+import { computed, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { asFailure, get, post, type Failure } from '../../api/client'
+import type { Query, QueryCard, Source } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import { START } from '../../query/request'
+import FailureNote from '../../widgets/FailureNote.vue'
+
+const props = defineProps<{ source: Source }>()
+const router = useRouter()
+const { state } = useLoaded(signal => get<QueryCard[]>('/queries', signal))
+const requests = computed(() =>
+  state.value.status === 'ready' ? state.value.data.filter(query => query.sourceId === props.source.id) : [],
+)
+const failed = ref<Failure>()
+
+async function write(): Promise<void> {
+  try {
+    const name = `Request to ${props.source.id}`
+    const query = await post<Query>('/queries', { name, sourceId: props.source.id, text: START })
+    await router.push(`/queries/${query.id}`)
+  } catch (error) {
+    failed.value = asFailure(error)
+  }
+}
+</script>
+
+<template>
+  <p class="m-0">
+    <template v-if="requests.length"
+      >It is asked by
+      <template v-for="(query, i) in requests" :key="query.id"
+        >{{ i ? ', ' : '' }}<RouterLink :to="`/queries/${query.id}`">{{ query.name }}</RouterLink></template
+      >.
+    </template>
+    <button class="as-link strong" type="button" @click="write">Write a request</button>
+  </p>
+  <FailureNote v-if="failed" :failure="failed" />
+</template>
