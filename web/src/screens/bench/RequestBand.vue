@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The address that is asked, with what is chosen in its place, and what the service says to it. */
-import { computed, shallowRef, toRef } from 'vue'
+import { computed, nextTick, shallowRef, toRef } from 'vue'
 import { asFailure, post, type Failure } from '../../api/client'
 import type { AnswerLook, Choices, QueryCheck } from '../../api/types'
 import { endOfRequest, withColumns, withRowsAt } from '../../query/request'
@@ -54,7 +54,7 @@ async function ask(): Promise<void> {
 }
 async function take(text: string): Promise<void> {
   emit('edit', text)
-  await Promise.resolve()
+  await nextTick()
   await ask()
 }
 </script>
