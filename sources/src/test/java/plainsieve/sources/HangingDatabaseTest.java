@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import java.io.IOException;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
@@ -29,6 +32,19 @@ class HangingDatabaseTest {
     @AfterAll
     static void stopClock() {
         CLOCK.shutdownNow();
+    }
+
+    /* A server whose reader was cut off goes on by itself, and the tests after this one would wait for it. */
+    @AfterAll
+    static void endWhatWasCutOff() throws SQLException {
+        SourceSettings.OnServer server = (SourceSettings.OnServer)
+                Databases.settings("postgresql").settings();
+        String address = "jdbc:postgresql://127.0.0.1:%d/postgres".formatted(server.port());
+        try (Connection connection = DriverManager.getConnection(address, "postgres", "");
+                java.sql.Statement statement = connection.createStatement()) {
+            statement.execute("select pg_terminate_backend(pid) from pg_stat_activity"
+                    + " where state = 'active' and query like '%crossings c%' and pid <> pg_backend_pid()");
+        }
     }
 
     private static SourceAccess over(Wire wire, SourceAccess direct) {
