@@ -36,9 +36,9 @@ class HangingDatabaseTest {
 
     /* A server whose reader was cut off goes on by itself, and the tests after this one would wait for it. */
     @AfterAll
-    static void endWhatWasCutOff() throws SQLException {
-        SourceSettings.OnServer server = (SourceSettings.OnServer)
-                Databases.settings("postgresql").settings();
+    static void endWhatWasCutOff() throws IOException, SQLException {
+        SourceSettings.OnServer server =
+                (SourceSettings.OnServer) Databases.settings("postgresql").settings();
         String address = "jdbc:postgresql://127.0.0.1:%d/postgres".formatted(server.port());
         try (Connection connection = DriverManager.getConnection(address, "postgres", "");
                 java.sql.Statement statement = connection.createStatement()) {
