@@ -49,24 +49,8 @@ class ServicesTest {
         browser.see("form input[type='password']").sendKeys(TideService.KEY);
         browser.click("form button", "Add source");
         browser.untilText("[aria-label='gauges']", text -> text.contains("Tides of Hethra Sound answers"));
-
-        browser.open("/queries");
-        browser.see("[aria-label='Name of a new query']").sendKeys("High waters");
-        pick("[aria-label='Source']", "gauges");
-        browser.click("button", "Open it on the bench");
-        browser.untilText(".sub", text -> text.contains("web request"));
-        browser.see(".cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END));
-        browser.see(".cm-content").sendKeys("ports/Ardlow/tides?kind=high");
-        browser.untilText(
-                "[data-test='address']", text -> text.contains(tides.address() + "/ports/Ardlow/tides?kind=high"));
-
-        browser.click("button", "See what it answers");
-        browser.untilText(".answer", text -> text.contains("200") && text.contains("rows at data.tides"));
-        browser.click(".answer button", "rows at data.tides");
-        browser.untilText(".answer", text -> text.contains("height_m (number)"));
-        browser.click(".answer button", "Keep these columns");
-        browser.untilText(".cm-content", text -> text.contains("column height_m is number"));
-        browser.click("button", "Close");
+        writeARequest();
+        takeWhatItAnswers();
 
         browser.click("button", "Run");
         browser.untilText("[aria-label='Rows']", text -> text.contains("Ardlow") && text.contains("200 rows"));
@@ -79,6 +63,28 @@ class ServicesTest {
         browser.untilText("[aria-label='gauges']", text -> text.contains("It is asked by High waters."));
         browser.click("[aria-label='gauges'] button", "Write a request");
         browser.untilText(".sub", text -> text.contains("Request to gauges") && text.contains("web request"));
+    }
+
+    private static void writeARequest() {
+        browser.open("/queries");
+        browser.see("[aria-label='Name of a new query']").sendKeys("High waters");
+        pick("[aria-label='Source']", "gauges");
+        browser.click("button", "Open it on the bench");
+        browser.untilText(".sub", text -> text.contains("web request"));
+        browser.see(".cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END));
+        browser.see(".cm-content").sendKeys("ports/Ardlow/tides?kind=high");
+        browser.untilText(
+                "[data-test='address']", text -> text.contains(tides.address() + "/ports/Ardlow/tides?kind=high"));
+    }
+
+    private static void takeWhatItAnswers() {
+        browser.click("button", "See what it answers");
+        browser.untilText(".answer", text -> text.contains("200") && text.contains("rows at data.tides"));
+        browser.click(".answer button", "rows at data.tides");
+        browser.untilText(".answer", text -> text.contains("height_m (number)"));
+        browser.click(".answer button", "Keep these columns");
+        browser.untilText(".cm-content", text -> text.contains("column height_m is number"));
+        browser.click("button", "Close");
     }
 
     @Test
