@@ -1,6 +1,7 @@
 package plainsieve.core.request;
 
 import java.util.List;
+import java.util.OptionalLong;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Parameter;
@@ -42,8 +43,7 @@ final class ChosenValues {
 
     private static boolean meansEveryRow(Parameter parameter, Value value) {
         return value instanceof Value.Whole number
-                && parameter.everyRowValue().orElse(-1) == number.number()
-                && parameter.everyRowValue().isPresent();
+                && parameter.everyRowValue().equals(OptionalLong.of(number.number()));
     }
 
     /** Throws {@link ProblemException} for values that their part has no room for. */

@@ -2,10 +2,11 @@ package plainsieve.core.request;
 
 import java.nio.charset.StandardCharsets;
 import java.time.format.DateTimeFormatter;
+import plainsieve.core.statement.JsonText;
 import plainsieve.core.value.Value;
 
 /** How texts stand in a request: in its address by RFC 3986, in a body by RFC 8259. */
-final class Encoding {
+public final class Encoding {
     private static final String UNRESERVED = "-._~";
     private static final String IN_PATH = UNRESERVED + "!$&'()*+,;=:@";
     private static final String IN_QUERY = UNRESERVED + "!$'()*+,;:@/?";
@@ -22,7 +23,7 @@ final class Encoding {
     }
 
     /** A value, of which nothing but itself has a meaning. */
-    static String value(String text) {
+    public static String value(String text) {
         return encoded(text, UNRESERVED, false);
     }
 
@@ -54,24 +55,9 @@ final class Encoding {
         return at < bytes.length && Character.digit((char) bytes[at], 16) >= 0;
     }
 
-    /** The inside of a text in JSON. */
-    static String insideJson(String text) {
-        StringBuilder out = new StringBuilder();
-        for (char c : text.toCharArray()) {
-            if (c == '"' || c == '\\') {
-                out.append('\\').append(c);
-            } else if (c < ' ') {
-                out.append("\\u%04x".formatted((int) c));
-            } else {
-                out.append(c);
-            }
-        }
-        return out.toString();
-    }
-
     /** A value in JSON, outside of texts. */
     static String json(Value value) {
         boolean bare = value instanceof Value.Whole || value instanceof Value.Decimal || value instanceof Value.Truth;
-        return bare ? value.written() : '"' + insideJson(written(value)) + '"';
+        return bare ? value.written() : '"' + JsonText.inside(written(value)) + '"';
     }
 }

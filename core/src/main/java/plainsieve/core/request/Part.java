@@ -1,7 +1,5 @@
 package plainsieve.core.request;
 
-import java.util.Locale;
-
 /**
  * A part of a request into which values can be put. It is left out when nothing is chosen for one of its parameters.
  *
@@ -16,10 +14,6 @@ record Part(Kind kind, String name, Template value, Spelling spelling, RequestTe
         /** Behind the question mark of the address. */
         ASK,
         HEADER,
-        BODY;
-
-        String word() {
-            return name().toLowerCase(Locale.ROOT);
-        }
+        BODY
     }
 }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.JsonText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -117,7 +118,7 @@ public record SentRequest(Ask ask, Statement sql, int sqlStart, String front) {
         private static String inBody(Value value, String before) {
             boolean inText =
                     before.replaceAll("\\\\.", "").chars().filter(c -> c == '"').count() % 2 == 1;
-            return inText ? Encoding.insideJson(Encoding.written(value)) : Encoding.json(value);
+            return inText ? JsonText.inside(Encoding.written(value)) : Encoding.json(value);
         }
 
         private interface Put {

@@ -6,6 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.request.RequestText;
+import plainsieve.core.request.SentRequest;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.TokenKind;
@@ -34,8 +35,11 @@ public final class ErrorPlace {
         try {
             Tokens text =
                     Lexer.scan(RequestText.sqlIn(author), dialect.syntax()).tokens();
+            int front = SentRequest.isOne(statement.text())
+                    ? SentRequest.of(statement).sqlStart()
+                    : 0;
             return position.isPresent()
-                    ? byPosition(text, statement.text(), position.getAsInt())
+                    ? byPosition(text, statement.text().substring(front), position.getAsInt() - front)
                     : byName(text, message);
         } catch (ProblemException e) {
             return Optional.empty();

@@ -4,7 +4,7 @@ import java.util.List;
 import plainsieve.core.value.Value;
 
 /** Writes a list of values as one JSON array (RFC 8259), as databases read it back with their own types. */
-final class JsonText {
+public final class JsonText {
     private JsonText() {}
 
     public static String of(List<Value> values) {
@@ -27,7 +27,12 @@ final class JsonText {
     }
 
     private static void quote(String text, StringBuilder out) {
-        out.append('"');
+        out.append('"').append(inside(text)).append('"');
+    }
+
+    /** What stands between the quotation marks of a text. */
+    public static String inside(String text) {
+        StringBuilder out = new StringBuilder(text.length());
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
             if (c == '"' || c == '\\') {
@@ -38,6 +43,6 @@ final class JsonText {
                 out.append(c);
             }
         }
-        out.append('"');
+        return out.toString();
     }
 }

@@ -11,6 +11,8 @@ import java.util.function.BooleanSupplier;
  */
 public final class Engines {
     private static final long PATIENCE_MILLIS = 20;
+    private static final long LEAST_MEMORY = 64L << 20;
+    private static final int PART_OF_AN_ANSWER = 4;
 
     private final EngineLimits each;
     private final int most;
@@ -28,6 +30,11 @@ public final class Engines {
     /** What one of them may use. */
     public EngineLimits each() {
         return each;
+    }
+
+    /** What may be used while an answer of a service is put into an engine: of them there are more at once, and they are smaller. */
+    public EngineLimits ofOneAnswer() {
+        return new EngineLimits(Math.max(LEAST_MEMORY, each.memory() / PART_OF_AN_ANSWER), 1);
     }
 
     /** Makes room for one more, and waits for it while every one is asked. */

@@ -62,6 +62,11 @@ public final class Stage implements AutoCloseable {
         return "'" + text.replace("'", "''") + "'";
     }
 
+    /** A name as the engine's SQL writes any. */
+    public static String name(String name) {
+        return "\"" + name.replace("\"", "\"\"") + "\"";
+    }
+
     public static String text(Path path) {
         return text(path.toString());
     }

@@ -120,7 +120,7 @@ final class FolderReader {
         }
         if (!readable.isEmpty()) {
             statement.execute("create view %s as from %s"
-                    .formatted(Keeping.name(table.name()), parquet(paths(readable), statement, "")));
+                    .formatted(Stage.name(table.name()), parquet(paths(readable), statement, "")));
         }
         return facts.all();
     }
@@ -139,7 +139,7 @@ final class FolderReader {
         }
         try {
             if (!whole.isEmpty()) {
-                String name = Keeping.name(table.name());
+                String name = Stage.name(table.name());
                 statement.execute("create view %s as %s".formatted(name, inPlace(whole, table.many(), statement)));
                 return facts.inPlace();
             }

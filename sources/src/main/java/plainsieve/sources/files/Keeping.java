@@ -125,9 +125,9 @@ final class Keeping {
 
     private static String selected(FilePart part, List<FormFinder.Column> columns) {
         Stream<String> own = columns.stream()
-                .map(column -> column.sql() + " as " + name(column.found().name()));
+                .map(column -> column.sql() + " as " + Stage.name(column.found().name()));
         Stream<String> file =
-                part.called().stream().map(called -> Stage.text(called) + " as " + name(fileColumn(columns)));
+                part.called().stream().map(called -> Stage.text(called) + " as " + Stage.name(fileColumn(columns)));
         return Stream.concat(own, file).collect(Collectors.joining(", "));
     }
 
@@ -139,10 +139,6 @@ final class Keeping {
                         .noneMatch(column -> column.found().name().equalsIgnoreCase(name)))
                 .findFirst()
                 .orElseThrow();
-    }
-
-    static String name(String name) {
-        return "\"" + name.replace("\"", "\"\"") + "\"";
     }
 
     /** Removes what is kept of nothing any more. @param parts of which everything stays */

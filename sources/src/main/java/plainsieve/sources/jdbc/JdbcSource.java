@@ -10,8 +10,6 @@ import java.time.Duration;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.ScheduledFuture;
-import java.util.concurrent.TimeUnit;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.statement.Statement;
@@ -24,6 +22,7 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceLimits;
+import plainsieve.sources.TimeLimit;
 
 /** One database with its pool of read-only connections, through its driver. Connects when first asked. */
 public final class JdbcSource implements Source {
@@ -102,7 +101,7 @@ public final class JdbcSource implements Source {
     }
 
     private <T> T onConnection(RunLimits limits, Cancellation cancellation, Work<T> work) {
-        return withAlarm(limits, cancellation, () -> {
+        return TimeLimit.within(clock, limits.longest(), cancellation, () -> {
             try (Connection connection = connection(limits, cancellation)) {
                 connections.limit(connection, limits.longest().plus(LATE));
                 Stopping stopping = new Stopping(connection, connections, clock, helpers);
@@ -126,23 +125,6 @@ public final class JdbcSource implements Source {
             return connections.get();
         } catch (SQLException e) {
             throw failures.ofConnecting(e, limits, cancellation);
-        }
-    }
-
-    /** Something to be done within a time. */
-    private interface Timed<T> {
-        T get();
-    }
-
-    private <T> T withAlarm(RunLimits limits, Cancellation cancellation, Timed<T> work) {
-        ScheduledFuture<?> alarm = clock.schedule(
-                () -> cancellation.stop(Cancellation.Reason.TIME_LIMIT),
-                limits.longest().toMillis(),
-                TimeUnit.MILLISECONDS);
-        try {
-            return work.get();
-        } finally {
-            alarm.cancel(false);
         }
     }
 

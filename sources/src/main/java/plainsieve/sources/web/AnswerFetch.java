@@ -38,9 +38,18 @@ final class AnswerFetch {
     /** What was fetched so far. */
     private record Sofar(int pages, long rows, long bytes) {}
 
-    /** Throws {@link SourceFailure} when nothing that can be read comes of one of them. */
+    /** Throws {@link SourceFailure} when nothing that can be read comes of one of them; then nothing of them stays. */
     KeptAnswer fetch(List<TableAsk> tables, Cancellation cancellation) {
         Path database = folder.resolve("answer-" + UUID.randomUUID() + ".duckdb");
+        try {
+            return fetched(tables, database, cancellation);
+        } catch (RuntimeException e) {
+            KeptAnswer.remove(database);
+            throw e;
+        }
+    }
+
+    private KeptAnswer fetched(List<TableAsk> tables, Path database, Cancellation cancellation) {
         try {
             Files.createDirectories(folder);
             try (Stage stage = Stage.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
@@ -87,7 +96,7 @@ final class AnswerFetch {
             next = paging.behind(page, sofar.pages(), found);
             sofar = new Sofar(sofar.pages() + 1, sofar.rows() + found, sofar.bytes() + page.bytes());
         }
-        List<FoundColumn> columns = rows.table("kept." + AnswerStage.quoted(table.table()));
+        List<FoundColumn> columns = rows.table("kept." + Stage.name(table.table()));
         long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
         return new AnswerFacts(
                 table.ask().inWords(), next.isEmpty(), sofar.pages(), sofar.rows(), sofar.bytes(), millis, columns);

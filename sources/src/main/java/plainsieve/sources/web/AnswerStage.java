@@ -84,11 +84,11 @@ final class AnswerStage {
         for (String name : columns) {
             boolean fresh = names.putIfAbsent(name.toLowerCase(Locale.ROOT), name) == null;
             if (fresh && !first) {
-                stage.execute("alter table united add column " + quoted(name) + " varchar");
+                stage.execute("alter table united add column " + Stage.name(name) + " varchar");
             }
         }
         String page = IntStream.range(0, columns.size())
-                .mapToObj(i -> Stage.cell(i) + " as " + quoted(columns.get(i)))
+                .mapToObj(i -> Stage.cell(i) + " as " + Stage.name(columns.get(i)))
                 .collect(Collectors.joining(", ", "select ", " from cells"));
         stage.execute(first ? "create table united as " + page : "insert into united by name " + page);
     }
@@ -113,21 +113,17 @@ final class AnswerStage {
         List<String> cells = new ArrayList<>();
         for (int i = 0; i < wanted.size(); i++) {
             boolean there = names.containsKey(wanted.get(i).toLowerCase(Locale.ROOT));
-            cells.add((there ? quoted(wanted.get(i)) : "cast(null as varchar)") + " as " + Stage.cell(i));
+            cells.add((there ? Stage.name(wanted.get(i)) : "cast(null as varchar)") + " as " + Stage.cell(i));
         }
         stage.execute("create table cells as select " + String.join(", ", cells) + " from united");
         List<FormFinder.Column> columns = new FormFinder(stage).find(wanted, directions.columns());
         String selected = columns.stream()
-                .map(column -> column.sql() + " as " + quoted(column.found().name()))
+                .map(column -> column.sql() + " as " + Stage.name(column.found().name()))
                 .collect(Collectors.joining(", "));
         stage.execute("commit");
         stage.execute("create table " + target + " as select " + selected + " from cells");
         stage.execute("drop table cells");
         stage.execute("drop table united");
         return columns.stream().map(FormFinder.Column::found).toList();
-    }
-
-    static String quoted(String name) {
-        return "\"" + name.replace("\"", "\"\"") + "\"";
     }
 }

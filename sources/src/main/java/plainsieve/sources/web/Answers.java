@@ -1,10 +1,12 @@
 package plainsieve.sources.web;
 
 import java.time.Duration;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -23,12 +25,15 @@ import plainsieve.sources.Cancellation;
 final class Answers {
     private static final int MOST_KEPT = 60;
     private static final long PATIENCE_MILLIS = 20;
+    private static final long GOING_SECONDS = 5;
 
     private final AnswerFetch fetch;
     private final HttpAsking asking;
     private final ScheduledExecutorService clock;
     private final Map<List<TableAsk>, KeptAnswer> kept = new LinkedHashMap<>();
     private final Map<List<TableAsk>, Fetching> being = new LinkedHashMap<>();
+    private final Set<KeptAnswer> going = new HashSet<>();
+    private boolean closed;
     private final ExecutorService fetching = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "fetching-answers");
         thread.setDaemon(true);
@@ -65,7 +70,7 @@ final class Answers {
             mine.waiting++;
         }
         try {
-            return waitedFor(mine, longest, cancellation);
+            return waitedFor(mine, cancellation);
         } finally {
             left(mine);
         }
@@ -104,6 +109,10 @@ final class Answers {
     }
 
     private synchronized void keep(List<TableAsk> tables, KeptAnswer answer) {
+        if (closed) {
+            answer.forget();
+            return;
+        }
         List<TableAsk> there = IntStream.range(0, tables.size())
                 .mapToObj(i -> answer.facts().get(i).whole() ? tables.get(i).whole() : tables.get(i))
                 .toList();
@@ -117,13 +126,19 @@ final class Answers {
         }
     }
 
-    /* One that is just being opened may wait for room: nobody waits for that here. */
+    /*
+     * Who was given it at this moment may still begin to ask it. Opening one may wait for room, for which the clock must not wait.
+     */
     private void forgetLater(KeptAnswer answer) {
-        if (fetching.isShutdown()) {
-            answer.forget();
-        } else {
-            fetching.execute(answer::forget);
+        going.add(answer);
+        clock.schedule(() -> fetching.execute(() -> gone(answer)), GOING_SECONDS, TimeUnit.SECONDS);
+    }
+
+    private void gone(KeptAnswer answer) {
+        synchronized (this) {
+            going.remove(answer);
         }
+        answer.forget();
     }
 
     private synchronized void ended(Fetching one) {
@@ -146,15 +161,12 @@ final class Answers {
         stale.forEach(key -> forgetLater(kept.remove(key)));
     }
 
-    private KeptAnswer waitedFor(Fetching one, Duration longest, Cancellation cancellation) {
-        long end = System.nanoTime() + longest.toNanos();
+    private KeptAnswer waitedFor(Fetching one, Cancellation cancellation) {
         while (cancellation.reason().isEmpty()) {
             try {
                 return one.answer.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
             } catch (TimeoutException e) {
-                if (System.nanoTime() > end) {
-                    cancellation.stop(Cancellation.Reason.TIME_LIMIT);
-                }
+                // Somebody may have stopped it meanwhile, or its time is over.
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 cancellation.stop(Cancellation.Reason.LEFT);
@@ -168,9 +180,12 @@ final class Answers {
     /** Nothing is kept any more. */
     void close() {
         synchronized (this) {
+            closed = true;
             being.values().forEach(one -> one.cancellation.stop(Cancellation.Reason.LEFT));
             kept.values().forEach(KeptAnswer::forget);
             kept.clear();
+            going.forEach(KeptAnswer::forget);
+            going.clear();
         }
         fetching.shutdownNow();
     }

@@ -1,11 +1,11 @@
 package plainsieve.sources.web;
 
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
@@ -29,11 +29,10 @@ final class AskedTables {
     }
 
     /** Fetches what is not kept, and asks the engine on it. Throws {@link SourceFailure} as both do. */
-    <T> T on(List<TableAsk> tables, Duration longest, Cancellation cancellation, Question<T> question) {
-        long end = System.nanoTime() + longest.toNanos();
+    <T> T on(List<TableAsk> tables, RunLimits limits, Cancellation cancellation, Question<T> question) {
         while (true) {
-            KeptAnswer answer = answers.to(tables, longest, cancellation);
-            Optional<OpenEngine> engine = answer.entered(database -> opened(database, end, cancellation));
+            KeptAnswer answer = answers.to(tables, limits.longest(), cancellation);
+            Optional<OpenEngine> engine = answer.entered(database -> opened(database, cancellation));
             if (engine.isPresent()) {
                 try {
                     return question.ask(engine.get().source(), answer.facts());
@@ -50,22 +49,24 @@ final class AskedTables {
         T ask(Source engine, List<AnswerFacts> facts);
     }
 
-    private OpenEngine opened(Path database, long end, Cancellation cancellation) {
+    private OpenEngine opened(Path database, Cancellation cancellation) {
         Source source = new JdbcSource(
                 access,
                 new DuckDbVendor(database.toString(), List.of(), engines.each().settings()),
                 clock);
         OpenEngine engine = new OpenEngine(source, engines, () -> {});
+        // Before it is among the others, which could close it while nobody asks it yet.
+        engine.enter();
         boolean room = false;
         try {
-            room = engines.add(engine, () -> cancellation.reason().isPresent() || System.nanoTime() - end > 0);
+            room = engines.add(engine, () -> cancellation.reason().isPresent());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
         if (!room) {
             source.close();
             throw new SourceFailure(
-                    cancellation.reason().isPresent() ? SourceFailure.Kind.STOPPED : SourceFailure.Kind.BUSY,
+                    SourceFailure.Kind.BUSY,
                     "Too many answers and files are asked at this moment.",
                     "Try again in a while.",
                     null);

@@ -1,13 +1,13 @@
 package plainsieve.sources.web;
 
 import java.net.URI;
-import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.Map;
 import plainsieve.core.request.Ask;
+import plainsieve.core.request.Encoding;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
@@ -67,8 +67,8 @@ final class HttpRequests {
         if (settings.signIn() != SignIn.ASKED) {
             return address;
         }
-        String asked =
-                encoded(settings.name()) + "=" + encoded(access.password().reveal());
+        String asked = Encoding.value(settings.name()) + "="
+                + Encoding.value(access.password().reveal());
         String sign = address.getRawQuery() == null ? "?" : "&";
         return URI.create(address + sign + asked);
     }
@@ -77,9 +77,5 @@ final class HttpRequests {
     static String basic(String user, String password) {
         byte[] both = (user + ":" + password).getBytes(StandardCharsets.UTF_8);
         return Base64.getEncoder().encodeToString(both);
-    }
-
-    static String encoded(String text) {
-        return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
     }
 }

@@ -36,15 +36,13 @@ final class KeptAnswer {
         return System.nanoTime() - until < 0;
     }
 
-    /** An engine that may be asked until it is left; nothing when the answer is gone. @param opening makes one anew */
+    /** An engine that may be asked until it is left; nothing when the answer is gone. @param opening makes one anew, entered already */
     synchronized Optional<OpenEngine> entered(Function<Path, OpenEngine> opening) {
         if (forgotten) {
             return Optional.empty();
         }
         if (engine.isEmpty() || !engine.get().enter()) {
-            OpenEngine fresh = opening.apply(database);
-            fresh.enter();
-            engine = Optional.of(fresh);
+            engine = Optional.of(opening.apply(database));
         }
         return engine;
     }
@@ -53,8 +51,14 @@ final class KeptAnswer {
     synchronized void forget() {
         forgotten = true;
         engine.ifPresent(OpenEngine::retire);
+        remove(database);
+    }
+
+    /** Removes a database, with what its engine may have left beside it. */
+    static void remove(Path database) {
         try {
             Files.deleteIfExists(database);
+            Files.deleteIfExists(database.resolveSibling(database.getFileName() + ".wal"));
         } catch (IOException e) {
             LOG.log(System.Logger.Level.WARNING, "An answer could not be removed: " + database, e);
         }

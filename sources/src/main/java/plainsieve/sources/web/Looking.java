@@ -66,7 +66,7 @@ final class Looking {
                 .sorted()
                 .toList();
         return new AnswerLook(
-                page.from().toString(),
+                asking.failures().withoutSecret(page.from().toString()),
                 page.status(),
                 headers,
                 asking.failures().withoutSecret(beginning(page.body())),

@@ -1,7 +1,5 @@
 package plainsieve.sources.web;
 
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import plainsieve.core.catalogue.CellForm;
 import plainsieve.core.request.Directions;
+import plainsieve.core.request.Encoding;
 import plainsieve.core.request.odata.EntitySet;
 import plainsieve.core.request.odata.SetAsk;
 
@@ -20,14 +19,14 @@ final class ODataPaths {
     /** {@code /Fares?$filter=price%20gt%203&$select=route,price} */
     static String rows(SetAsk ask) {
         List<String> options = new ArrayList<>();
-        ask.filter().ifPresent(filter -> options.add("$filter=" + encoded(filter)));
+        ask.filter().ifPresent(filter -> options.add("$filter=" + Encoding.value(filter)));
         if (ask.columns().size() < ask.set().properties().size()) {
             options.add("$select="
                     + ask.columns().stream()
-                            .map(property -> encoded(property.path()).replace("%2F", "/"))
+                            .map(property -> Encoding.value(property.path()).replace("%2F", "/"))
                             .collect(Collectors.joining(",")));
         }
-        ask.order().ifPresent(order -> options.add("$orderby=" + encoded(order)));
+        ask.order().ifPresent(order -> options.add("$orderby=" + Encoding.value(order)));
         ask.needed().ifPresent(rows -> options.add("$top=" + rows));
         return set(ask) + (options.isEmpty() ? "" : "?" + String.join("&", options));
     }
@@ -35,11 +34,13 @@ final class ODataPaths {
     /** {@code /Fares/$count?$filter=price%20gt%203} */
     static String count(SetAsk ask) {
         return set(ask) + "/$count"
-                + ask.filter().map(filter -> "?$filter=" + encoded(filter)).orElse("");
+                + ask.filter()
+                        .map(filter -> "?$filter=" + Encoding.value(filter))
+                        .orElse("");
     }
 
     private static String set(SetAsk ask) {
-        return "/" + encoded(ask.set().name());
+        return "/" + Encoding.value(ask.set().name());
     }
 
     /** How the rows are read: the types of their columns are the service's own. */
@@ -54,9 +55,5 @@ final class ODataPaths {
                 new Directions.Paging.Link("@odata.nextLink"),
                 columns,
                 Optional.empty());
-    }
-
-    private static String encoded(String text) {
-        return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
     }
 }

@@ -1,9 +1,7 @@
 package plainsieve.sources.web;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -34,6 +32,7 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.TimeLimit;
 import plainsieve.sources.engine.Engines;
 import plainsieve.sources.engine.UnreadableFile;
 
@@ -42,19 +41,14 @@ import plainsieve.sources.engine.UnreadableFile;
  * for; the statement itself is run by an engine of this process on the rows that come.
  */
 public final class ODataSource implements Source {
-    private static final Duration DESCRIBED_FOR = Duration.ofMinutes(10);
-    private static final long MOST_OF_A_DESCRIPTION = 64 << 20;
     private static final double NANOS_PER_MILLI = 1e6;
 
     private final SourceAccess access;
-    private final Path folder;
-    private final HttpAsking asking;
+    private final ScheduledExecutorService clock;
     private final AskedTables tables;
+    private final SmallAnswers small;
+    private final ServiceDescription description;
     private final SignOfLife life;
-    private Optional<Described> described = Optional.empty();
-
-    /** What the service has said of itself, and until when that is believed. */
-    private record Described(List<EntitySet> sets, long until) {}
 
     /**
      * @param folder of the server's own for what is kept of the answers
@@ -67,24 +61,31 @@ public final class ODataSource implements Source {
             WebSource.Reaching reaching,
             ScheduledExecutorService clock) {
         this.access = access;
-        this.folder = folder;
-        this.asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
-        AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.each(), folder);
+        this.clock = clock;
+        HttpAsking asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
+        AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
         this.tables = new AskedTables(access, engines, clock, new Answers(fetch, asking, clock));
-        this.life = new SignOfLife(asking, folder, clock);
+        this.small = new SmallAnswers(asking, folder);
+        this.description = new ServiceDescription(small, asking);
+        this.life = new SignOfLife(small, asking.failures(), clock);
     }
 
     @Override
     public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+        return TimeLimit.within(
+                clock, limits.longest(), cancellation, () -> answer(what, limits, cancellation, receiver));
+    }
+
+    private Answer answer(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         Statement statement = ((Dispatch.Sql) what).statement();
-        List<EntitySet> sets = sets(cancellation);
+        List<EntitySet> sets = description.sets(cancellation);
         long start = System.nanoTime();
         Optional<RowCount> count = SetAsks.count(statement, access.settings().dialect(), sets);
         if (count.isPresent()) {
             return counted(count.get(), cancellation, receiver);
         }
         List<TableAsk> asked = asked(SetAsks.of(statement, access.settings().dialect(), sets));
-        return tables.on(asked, limits.longest(), cancellation, (engine, facts) -> {
+        return tables.on(asked, limits, cancellation, (engine, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
             return engine.run(what, limits, cancellation, receiver).madeOf(AskedTables.rows(facts), millis);
         });
@@ -93,8 +94,8 @@ public final class ODataSource implements Source {
     private Answer counted(RowCount count, Cancellation cancellation, RowReceiver receiver) {
         long start = System.nanoTime();
         Ask ask = Ask.get(ODataPaths.count(count.ask()), Directions.of(List.of()));
-        long number = fetched(ask, cancellation, file -> {
-            String text = Files.readString(file).replace("\uFEFF", "").strip();
+        long number = small.read(ask, cancellation, page -> {
+            String text = Files.readString(page.body()).replace("\uFEFF", "").strip();
             if (!text.matches("\\d{1,18}")) {
                 throw new UnreadableFile("is no number of rows");
             }
@@ -115,15 +116,20 @@ public final class ODataSource implements Source {
 
     @Override
     public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
+        return TimeLimit.within(
+                clock, limits.longest(), cancellation, () -> plan(what, measured, limits, cancellation));
+    }
+
+    private Plan plan(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
         Statement statement = ((Dispatch.Sql) what).statement();
-        List<EntitySet> sets = sets(cancellation);
+        List<EntitySet> sets = description.sets(cancellation);
         Optional<RowCount> count = SetAsks.count(statement, access.settings().dialect(), sets);
         if (count.isPresent()) {
             PlanStep step = PlanStep.named("get " + ODataPaths.count(count.get().ask()));
             return new Plan(List.of(step), tests(statement, List.of(count.get().ask()), step), Where.NOT_KNOWN, "");
         }
         List<SetAsk> asks = SetAsks.of(statement, access.settings().dialect(), sets);
-        return tables.on(asked(asks), limits.longest(), cancellation, (engine, facts) -> {
+        return tables.on(asked(asks), limits, cancellation, (engine, facts) -> {
             Plan here = engine.explain(what, measured, limits, cancellation);
             List<PlanStep> steps = new ArrayList<>(AnswerFacts.steps(facts));
             PlanStep first = steps.isEmpty() ? PlanStep.named("nothing was fetched") : steps.get(0);
@@ -149,8 +155,9 @@ public final class ODataSource implements Source {
 
     @Override
     public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
-        return new Catalogue(
-                sets(cancellation).stream().map(ODataSource::table).toList(), List.of(), new Functions(Map.of()));
+        List<EntitySet> sets =
+                TimeLimit.within(clock, limits.longest(), cancellation, () -> description.sets(cancellation));
+        return new Catalogue(sets.stream().map(ODataSource::table).toList(), List.of(), new Functions(Map.of()));
     }
 
     private static Catalogue.Table table(EntitySet set) {
@@ -172,46 +179,12 @@ public final class ODataSource implements Source {
         return new Catalogue.Table("", set.name(), false, -1, columns, nullable, key, Optional.empty());
     }
 
-    private synchronized List<EntitySet> sets(Cancellation cancellation) {
-        if (described.filter(one -> System.nanoTime() - one.until() < 0).isEmpty()) {
-            Ask ask = new Ask(
-                    false,
-                    "/$metadata",
-                    Map.of("Accept", "application/xml"),
-                    Optional.empty(),
-                    Directions.of(List.of()));
-            described = Optional.of(new Described(
-                    fetched(ask, cancellation, Metadata::read), System.nanoTime() + DESCRIBED_FOR.toNanos()));
-        }
-        return described.get().sets();
-    }
-
-    private interface Reading<T> {
-        T read(Path file) throws IOException;
-    }
-
-    private <T> T fetched(Ask ask, Cancellation cancellation, Reading<T> reading) {
-        try {
-            Files.createDirectories(folder);
-            Path file = Files.createTempFile(folder, "told", ".draft");
-            try {
-                asking.ask(asking.address(ask.path()), ask, file, MOST_OF_A_DESCRIPTION, cancellation);
-                return reading.read(file);
-            } finally {
-                Files.deleteIfExists(file);
-            }
-        } catch (UnreadableFile e) {
-            throw asking.failures()
-                    .refused("What the service answered " + e.getMessage() + ".", "Look at its address on Sources.");
-        } catch (IOException e) {
-            throw asking.failures().full(e);
-        }
-    }
-
     @Override
     public String health() {
         String name = life.told("/$metadata");
-        int count = sets(new Cancellation()).size();
+        Cancellation cancellation = new Cancellation();
+        int count = TimeLimit.within(clock, SignOfLife.LONGEST, cancellation, () -> description.sets(cancellation))
+                .size();
         return "%s, with %,d %s,".formatted(name, count, count == 1 ? "set" : "sets");
     }
 

@@ -1,13 +1,12 @@
 package plainsieve.sources.web;
 
 import java.net.URI;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.request.Directions;
+import plainsieve.core.request.Encoding;
 import plainsieve.sources.engine.JsonWay;
 
 /** Finds the address of the next page. */
@@ -63,6 +62,6 @@ final class Paging {
 
     private URI asking(String name, long number) {
         String sign = start.getRawQuery() == null ? "?" : "&";
-        return URI.create(start + sign + URLEncoder.encode(name, StandardCharsets.UTF_8) + "=" + number);
+        return URI.create(start + sign + Encoding.value(name) + "=" + number);
     }
 }

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import javax.net.ssl.SSLException;
+import plainsieve.core.request.Encoding;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
@@ -119,6 +120,6 @@ final class WebFailures {
         String name = ((ServiceSettings) access.settings()).name();
         return text.replace(secret, HIDDEN)
                 .replace(HttpRequests.basic(name, secret), HIDDEN)
-                .replace(HttpRequests.encoded(secret), HIDDEN);
+                .replace(Encoding.value(secret), HIDDEN);
     }
 }

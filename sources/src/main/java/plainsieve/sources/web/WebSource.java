@@ -6,8 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.ScheduledFuture;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import plainsieve.core.dialect.Functions;
 import plainsieve.core.evidence.Plan;
@@ -27,6 +25,7 @@ import plainsieve.sources.ShowsAnswers;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.TimeLimit;
 import plainsieve.sources.engine.Engines;
 
 /**
@@ -51,10 +50,10 @@ public final class WebSource implements Source, ShowsAnswers {
         this.access = access;
         this.clock = clock;
         HttpAsking asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
-        AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.each(), folder);
+        AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
         this.tables = new AskedTables(access, engines, clock, new Answers(fetch, asking, clock));
-        this.looking = new Looking(asking, reaching.limits(), engines.each(), folder);
-        this.life = new SignOfLife(asking, folder, clock);
+        this.looking = new Looking(asking, reaching.limits(), engines.ofOneAnswer(), folder);
+        this.life = new SignOfLife(new SmallAnswers(asking, folder), asking.failures(), clock);
     }
 
     /** What a service may be asked for. */
@@ -64,7 +63,7 @@ public final class WebSource implements Source, ShowsAnswers {
     public Answer run(Dispatch what, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         SentRequest request = request(what);
         long start = System.nanoTime();
-        return tables.on(asked(request), limits.longest(), cancellation, (engine, facts) -> {
+        return on(request, limits, cancellation, (engine, facts) -> {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
             Dispatch sql = new Dispatch.Sql(request.sql());
             return placed(request, () -> engine.run(sql, limits, cancellation, receiver))
@@ -75,7 +74,7 @@ public final class WebSource implements Source, ShowsAnswers {
     @Override
     public Plan explain(Dispatch what, boolean measured, RunLimits limits, Cancellation cancellation) {
         SentRequest request = request(what);
-        return tables.on(asked(request), limits.longest(), cancellation, (engine, facts) -> {
+        return on(request, limits, cancellation, (engine, facts) -> {
             Dispatch sql = new Dispatch.Sql(request.sql());
             Plan here = placed(request, () -> engine.explain(sql, measured, limits, cancellation));
             List<PlanStep> steps = new ArrayList<>(AnswerFacts.steps(facts));
@@ -88,11 +87,17 @@ public final class WebSource implements Source, ShowsAnswers {
         return SentRequest.of(((Dispatch.Sql) what).statement());
     }
 
-    private List<TableAsk> asked(SentRequest request) {
-        return List.of(new TableAsk(
+    private <T> T on(
+            SentRequest request, RunLimits limits, Cancellation cancellation, AskedTables.Question<T> question) {
+        TableAsk answer = new TableAsk(
                 RequestText.ANSWER,
                 request.ask(),
-                RowsNeeded.of(request.sql(), access.settings().dialect())));
+                RowsNeeded.of(request.sql(), access.settings().dialect()));
+        return TimeLimit.within(
+                clock,
+                limits.longest(),
+                cancellation,
+                () -> tables.on(List.of(answer), limits, cancellation, question));
     }
 
     /** What the engine complains of is told at its place in all that was sent. */
@@ -109,15 +114,11 @@ public final class WebSource implements Source, ShowsAnswers {
 
     @Override
     public AnswerLook look(Dispatch what, RunLimits limits, Cancellation cancellation) {
-        ScheduledFuture<?> alarm = clock.schedule(
-                () -> cancellation.stop(Cancellation.Reason.TIME_LIMIT),
-                limits.longest().toMillis(),
-                TimeUnit.MILLISECONDS);
-        try {
-            return looking.look(request(what).ask(), cancellation);
-        } finally {
-            alarm.cancel(false);
-        }
+        return TimeLimit.within(
+                clock,
+                limits.longest(),
+                cancellation,
+                () -> looking.look(request(what).ask(), cancellation));
     }
 
     /** What a request brings is known when it was asked. */

@@ -2,25 +2,32 @@ package plainsieve.sources.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import com.sun.net.httpserver.HttpHandler;
 import java.io.IOException;
 import java.net.URI;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.RunLimits;
+import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
+import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
 /** Services that are down, slow, endless or hostile. */
@@ -169,6 +176,42 @@ class HostileServicesTest {
                         SourceFailure.class, e -> assertThat(e.kind()).isEqualTo(SourceFailure.Kind.STOPPED));
         never.countDown();
         later.shutdownNow();
+    }
+
+    @Test
+    void aServiceThatDoesNotDescribeItselfIsLeftByEachInTime() throws Exception {
+        CountDownLatch never = new CountDownLatch(1);
+        service(exchange -> await(never));
+        ScheduledExecutorService clock = Executors.newScheduledThreadPool(2);
+        SourceAccess access =
+                new SourceAccess("sets", new ServiceSettings.OData(web.address(), SignIn.NOTHING, ""), Secret.none());
+        try (ODataSource source = new ODataSource(access, kept, WebFixture.engines(), WebFixture.reaching(), clock)) {
+            CompletableFuture<SourceFailure> patient = CompletableFuture.supplyAsync(() -> refused(source, 4000));
+            TimeUnit.MILLISECONDS.sleep(100);
+            assertThat(refused(source, 300).kind()).isEqualTo(SourceFailure.Kind.TIMED_OUT);
+            assertThat(patient).isNotDone();
+            assertThat(patient.get(9, TimeUnit.SECONDS).kind()).isEqualTo(SourceFailure.Kind.TIMED_OUT);
+            assertThat(web.asked).hasSize(1);
+        }
+        never.countDown();
+        clock.shutdownNow();
+    }
+
+    private static SourceFailure refused(ODataSource source, int millis) {
+        return catchThrowableOfType(
+                SourceFailure.class,
+                () -> source.catalogue(new RunLimits(Duration.ofMillis(millis)), new Cancellation()));
+    }
+
+    @Test
+    void whatFailsLeavesNothingOnTheDisk() throws IOException {
+        service(WebFixture.json("{\"rows\": [{\"a\": 1}], \"next\": \"/x\"}"));
+        assertThatThrownBy(
+                        () -> web.get("get /x\nrows at rows\npages by link at next\nthen\nselect max(a) from answer"))
+                .hasMessageContaining("round in circles");
+        try (Stream<Path> files = Files.list(kept)) {
+            assertThat(files).isEmpty();
+        }
     }
 
     @Test

@@ -48,8 +48,6 @@ import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SignIn;
 import plainsieve.sources.SourceAccess;
-import plainsieve.sources.engine.EngineLimits;
-import plainsieve.sources.engine.Engines;
 
 class ODataSourceTest {
     private static final RunLimits RUN = new RunLimits(Duration.ofSeconds(30));
@@ -69,9 +67,7 @@ class ODataSourceTest {
         fares = FareService.start(0);
         SourceAccess access = new SourceAccess(
                 "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none());
-        WebSource.Reaching reaching = new WebSource.Reaching(
-                new AllowedHosts(List.of(), List.of("127.0.0.1")), new WebLimits(50 << 20, Duration.ofMinutes(1)));
-        source = new ODataSource(access, kept, new Engines(new EngineLimits(512L << 20, 2), 2), reaching, clock);
+        source = new ODataSource(access, kept, WebFixture.engines(), WebFixture.reaching(), clock);
         choose("route", Type.TEXT, new Choice.Blank());
     }
 
@@ -166,6 +162,7 @@ class ODataSourceTest {
             select r.route from routes r left join fares f on f.route = r.route where f.price > 50 | Fares?$select=route,price
             select fare_id from fares where price > 50 and fare_id in (select fare_id from fares)  | Fares?$select=fare_id,price
             with fares as (select 1 as price) select price from fares where price > 50             | nothing
+            select price from fares as f(price, route) where price > 50                            | Fares
             """)
     void whatIsReadTwiceOrFilledUpIsTestedHere(String sql, String options) {
         run(sql);
@@ -240,6 +237,14 @@ class ODataSourceTest {
                 .extracting(verdict -> verdict.placement().parameter() + " " + verdict.where())
                 .containsExactly("price AT_SERVICE", "least HERE", "route LEFT_OUT");
         assertThat(plan.inWords().get(0)).startsWith("get /Fares?$filter=price%20gt%2020");
+    }
+
+    @Test
+    void otherNamesForColumnsMeanOtherColumns() {
+        assertThat(run("select count(price) as n, max(price) as m from fares as f(price, route) where price > 1500")
+                        .rows)
+                .containsExactly(List.of((long) fares.allFares().size() - 1500, (long)
+                        fares.allFares().size()));
     }
 
     @Test

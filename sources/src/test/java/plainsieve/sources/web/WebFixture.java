@@ -61,13 +61,16 @@ final class WebFixture implements AutoCloseable {
 
     static WebSource source(ServiceSettings.Web settings, String secret, Path kept, ScheduledExecutorService clock) {
         SourceAccess access = new SourceAccess("service", settings, new Secret(secret));
+        return new WebSource(access, kept, engines(), reaching(), clock);
+    }
+
+    static Engines engines() {
+        return new Engines(new EngineLimits(512L << 20, 2), 2);
+    }
+
+    static WebSource.Reaching reaching() {
         AllowedHosts hosts = new AllowedHosts(List.of("localhost"), List.of("127.0.0.1"));
-        return new WebSource(
-                access,
-                kept,
-                new Engines(new EngineLimits(512L << 20, 2), 2),
-                new WebSource.Reaching(hosts, new WebLimits(MOST_BYTES, KEPT)),
-                clock);
+        return new WebSource.Reaching(hosts, new WebLimits(MOST_BYTES, KEPT));
     }
 
     int port() {

@@ -46,10 +46,11 @@ final class NamedColumns {
                 return true;
             }
         }
-        return query.levels().stream()
-                .flatMap(level -> level.operands().stream())
-                .anyMatch(
-                        operand -> operand instanceof QueryLevel.Operand.Plain plain && selectsNothing(plain.block()));
+        return query.fromItems().stream().anyMatch(item -> !item.columns().isEmpty())
+                || query.levels().stream()
+                        .flatMap(level -> level.operands().stream())
+                        .anyMatch(operand ->
+                                operand instanceof QueryLevel.Operand.Plain plain && selectsNothing(plain.block()));
     }
 
     /** {@code from fares} alone. */

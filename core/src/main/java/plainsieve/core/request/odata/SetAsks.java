@@ -90,7 +90,11 @@ public final class SetAsks {
         List<FromItem> read = query.fromItems().stream()
                 .filter(item -> set(item).filter(set::equals).isPresent())
                 .toList();
-        Optional<Block> block = read.size() == 1 && read.get(0).reach() == FromItem.Reach.INSIDE
+        // Where columns are given other names, a name means another column.
+        boolean plain = read.size() == 1
+                && read.get(0).reach() == FromItem.Reach.INSIDE
+                && read.get(0).columns().isEmpty();
+        Optional<Block> block = plain
                 ? blocks().filter(one -> one.from().stream().anyMatch(item -> item == read.get(0)))
                         .findFirst()
                 : Optional.empty();

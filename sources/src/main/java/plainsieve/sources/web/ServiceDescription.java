@@ -1,0 +1,67 @@
+package plainsieve.sources.web;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.ReentrantLock;
+import plainsieve.core.request.Ask;
+import plainsieve.core.request.Directions;
+import plainsieve.core.request.odata.EntitySet;
+import plainsieve.sources.Cancellation;
+
+/** What an OData service says of itself, believed for a while. One asks for it; others wait, each as long as it may. */
+final class ServiceDescription {
+    private static final Duration BELIEVED = Duration.ofMinutes(10);
+    private static final long PATIENCE_MILLIS = 20;
+    private static final Ask ASK = new Ask(
+            false, "/$metadata", Map.of("Accept", "application/xml"), Optional.empty(), Directions.of(List.of()));
+
+    private final SmallAnswers answers;
+    private final HttpAsking asking;
+    private final ReentrantLock beingAsked = new ReentrantLock();
+    private volatile Told told = new Told(List.of(), System.nanoTime());
+
+    private record Told(List<EntitySet> sets, long until) {
+        boolean isBelieved() {
+            return System.nanoTime() - until < 0;
+        }
+    }
+
+    ServiceDescription(SmallAnswers answers, HttpAsking asking) {
+        this.answers = answers;
+        this.asking = asking;
+    }
+
+    /** The sets of the service. Throws {@link plainsieve.sources.SourceFailure} when it does not tell, or not in time. */
+    List<EntitySet> sets(Cancellation cancellation) {
+        while (!told.isBelieved()) {
+            if (cancellation.reason().isPresent()) {
+                throw asking.stopped(cancellation);
+            }
+            ask(cancellation);
+        }
+        return told.sets();
+    }
+
+    private void ask(Cancellation cancellation) {
+        try {
+            if (!beingAsked.tryLock(PATIENCE_MILLIS, TimeUnit.MILLISECONDS)) {
+                return;
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            cancellation.stop(Cancellation.Reason.LEFT);
+            return;
+        }
+        try {
+            if (!told.isBelieved()) {
+                List<EntitySet> sets = answers.read(ASK, cancellation, page -> Metadata.read(page.body()));
+                told = new Told(sets, System.nanoTime() + BELIEVED.toNanos());
+            }
+        } finally {
+            beingAsked.unlock();
+        }
+    }
+}
