@@ -6,6 +6,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -76,7 +77,9 @@ final class FolderFixture implements AutoCloseable {
         try {
             Path file = folder().resolve(name);
             Files.createDirectories(file.getParent());
-            return Files.write(file, text.getBytes(charset));
+            // Whoever reads the folder at this moment finds the one or the other, not half of it.
+            Path draft = Files.write(base.resolve("draft"), text.getBytes(charset));
+            return Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
