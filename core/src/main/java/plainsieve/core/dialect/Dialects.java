@@ -9,6 +9,9 @@ public final class Dialects {
     public static final List<Dialect> ALL =
             List.of(new DuckDbDialect(), new PostgreSqlDialect(), new MariaDbDialect(), new SqliteDialect());
 
+    /** Of the engine within this server. */
+    public static final Dialect HERE = ALL.get(0);
+
     private Dialects() {}
 
     /** The dialect that has this name on the command line and in files; nothing when there is none. */

@@ -69,4 +69,16 @@ public record Notice(
     Notice blocking() {
         return new Notice(kind, message, advice, place, parameter, fix, true);
     }
+
+    /** The same of a part of a text, told in the whole of it; what would mend it is said of the part alone. */
+    public Notice within(String whole, int start) {
+        return new Notice(
+                kind,
+                message,
+                advice,
+                place.map(found -> Place.in(whole, found.start() + start, found.end() + start)),
+                parameter,
+                Optional.empty(),
+                blocks);
+    }
 }

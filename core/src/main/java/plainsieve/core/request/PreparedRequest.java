@@ -8,7 +8,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 
 /** A request read once, ready to be put in front of the SQL that asks the rows of its answer. Immutable. */
-public final class PreparedRequest {
+public final class PreparedRequest implements Front {
     private final WebRequest request;
 
     private PreparedRequest(WebRequest request) {
@@ -20,9 +20,7 @@ public final class PreparedRequest {
         return new PreparedRequest(RequestReader.read(text));
     }
 
-    /** Where a parameter stands in the author's text. */
-    public record Named(String name, int start, int end) {}
-
+    @Override
     public List<Named> places() {
         List<Named> places = new ArrayList<>();
         request.parts().forEach(part -> part.value()
@@ -31,6 +29,7 @@ public final class PreparedRequest {
         return places;
     }
 
+    @Override
     public Set<String> parameterNames() {
         return request.parameterNames();
     }
@@ -40,6 +39,7 @@ public final class PreparedRequest {
      *
      * @throws ProblemException for a choice that its place cannot take
      */
+    @Override
     public Statement inFrontOf(Statement sql, Choices choices) {
         return new RequestWriter(request, choices).write(sql);
     }

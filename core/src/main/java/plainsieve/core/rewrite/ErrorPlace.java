@@ -5,8 +5,12 @@ import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.request.SentRequest;
+import plainsieve.core.sides.SentSides;
+import plainsieve.core.sides.Side;
+import plainsieve.core.sides.SidesText;
 import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.TokenKind;
@@ -32,6 +36,9 @@ public final class ErrorPlace {
      */
     public static Optional<Place> of(
             String author, Statement statement, OptionalInt position, String message, Dialect dialect) {
+        if (SidesText.isOne(author)) {
+            return ofSides(SidesText.read(author), statement, position, message);
+        }
         try {
             Tokens text =
                     Lexer.scan(RequestText.sqlIn(author), dialect.syntax()).tokens();
@@ -44,6 +51,34 @@ public final class ErrorPlace {
         } catch (ProblemException e) {
             return Optional.empty();
         }
+    }
+
+    /** In the part that it is of; where the position is not told, in the one that has such a name. */
+    private static Optional<Place> ofSides(
+            SidesText author, Statement statement, OptionalInt position, String message) {
+        SentSides sent = SentSides.of(statement);
+        for (int i = 0; i < sent.sides().size(); i++) {
+            Side written = author.sides().get(i);
+            Side side = sent.sides().get(i).side();
+            boolean within =
+                    position.isPresent() && side.start() <= position.getAsInt() && position.getAsInt() <= side.end();
+            if (within || position.isEmpty()) {
+                OptionalInt inside =
+                        within ? OptionalInt.of(position.getAsInt() - side.start()) : OptionalInt.empty();
+                Optional<Place> place = of(
+                                written.text(), sent.sides().get(i).statement(), inside, message, written.dialect())
+                        .map(found -> Place.in(
+                                author.whole(), found.start() + written.start(), found.end() + written.start()));
+                if (within || place.isPresent()) {
+                    return place;
+                }
+            }
+        }
+        OptionalInt inside =
+                position.isPresent() ? OptionalInt.of(position.getAsInt() - sent.hereStart()) : OptionalInt.empty();
+        return of(author.here(), sent.here(), inside, message, Dialects.HERE)
+                .map(found -> Place.in(
+                        author.whole(), found.start() + author.hereStart(), found.end() + author.hereStart()));
     }
 
     private static Optional<Place> byPosition(Tokens author, String sent, int position) {

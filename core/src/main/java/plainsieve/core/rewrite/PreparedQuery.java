@@ -9,7 +9,9 @@ import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.Choices;
+import plainsieve.core.request.Front;
 import plainsieve.core.request.PreparedRequest;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.rewrite.edit.Edit;
@@ -23,6 +25,7 @@ import plainsieve.core.rewrite.filter.FilterPlacer;
 import plainsieve.core.rewrite.rule.ConditionRule;
 import plainsieve.core.rewrite.rule.ConditionShape;
 import plainsieve.core.rewrite.rule.Site;
+import plainsieve.core.sides.SidesText;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.TextEdit;
@@ -41,7 +44,7 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  */
 public final class PreparedQuery {
-    private final Optional<PreparedRequest> request;
+    private final Optional<Front> front;
     private final ParsedQuery query;
     private final List<ConditionRule> rules;
     private final Source source;
@@ -68,17 +71,17 @@ public final class PreparedQuery {
     }
 
     private PreparedQuery(
-            Optional<PreparedRequest> request,
+            Optional<Front> front,
             ParsedQuery query,
             Dialect dialect,
             Added added,
             List<ConditionRule> rules) {
-        this.request = request;
+        this.front = front;
         this.rules = rules;
         this.query = query;
         this.added = added;
         this.source = new Source(query.tokens(), dialect);
-        this.names = names(request, query);
+        this.names = names(front, query);
         this.sites = Site.in(query);
         this.optionalFilters = OptionalFilters.in(query);
         this.limits = new RowLimits(query, source);
@@ -95,22 +98,38 @@ public final class PreparedQuery {
      * statement.
      */
     public static PreparedQuery of(String text, Dialect dialect) {
-        Optional<PreparedRequest> request =
+        Optional<Front> front =
                 RequestText.isRequest(text) ? Optional.of(PreparedRequest.of(text)) : Optional.empty();
         ParsedQuery query = ParsedQuery.parse(RequestText.sqlIn(text), dialect);
-        return new PreparedQuery(request, query, dialect, Added.NOTHING, Rewriting.RULES);
+        return new PreparedQuery(front, query, dialect, Added.NOTHING, Rewriting.RULES);
     }
 
-    private static Set<String> names(Optional<PreparedRequest> request, ParsedQuery query) {
+    /**
+     * Reads a text that was made here, which may be one of {@link SidesText several sources}: an author's own never is. What is asked
+     * here of their rows is read by the rules of the engine of this server.
+     */
+    public static PreparedQuery ofAny(String text, Dialect dialect) {
+        if (!SidesText.isOne(text)) {
+            return of(text, dialect);
+        }
+        SidesText sides = SidesText.read(text);
+        // Every place in the SQL is where it is in the whole text.
+        String blanks = text.substring(0, sides.hereStart()).replaceAll("[^\n]", " ");
+        ParsedQuery query = ParsedQuery.parse(blanks + sides.here(), Dialects.HERE);
+        return new PreparedQuery(
+                Optional.of(PreparedSides.of(sides)), query, Dialects.HERE, Added.NOTHING, Rewriting.RULES);
+    }
+
+    private static Set<String> names(Optional<Front> front, ParsedQuery query) {
         Set<String> names = new LinkedHashSet<>();
-        request.ifPresent(found -> names.addAll(found.parameterNames()));
+        front.ifPresent(found -> names.addAll(found.parameterNames()));
         names.addAll(query.parameterNames());
         return Collections.unmodifiableSet(names);
     }
 
     /** The same query rewritten by other rules, so that a test can let one do wrong. */
     PreparedQuery by(List<ConditionRule> others) {
-        return new PreparedQuery(request, query, dialect(), added, others);
+        return new PreparedQuery(front, query, dialect(), added, others);
     }
 
     /**
@@ -130,7 +149,7 @@ public final class PreparedQuery {
             FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), names, filter);
             String text = TextEdit.apply(filtered.query.text(), placed.edits());
             filtered = new PreparedQuery(
-                    request, ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);
+                    front, ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);
         }
         return filtered;
     }
@@ -145,9 +164,14 @@ public final class PreparedQuery {
         return query;
     }
 
-    /** The request in front of the SQL; nothing when the query is asked of a database. */
+    /** The request in front of the SQL; nothing when the query is none of a web service. */
     public Optional<PreparedRequest> request() {
-        return request;
+        return front.filter(PreparedRequest.class::isInstance).map(PreparedRequest.class::cast);
+    }
+
+    /** What several sources are asked for in front of the SQL; nothing when all of it goes to one. */
+    public Optional<PreparedSides> sides() {
+        return front.filter(PreparedSides.class::isInstance).map(PreparedSides.class::cast);
     }
 
     public Dialect dialect() {
@@ -188,7 +212,7 @@ public final class PreparedQuery {
             throw unknown(choices);
         }
         Statement sql = sql(choices, wanted, cap);
-        return request.map(front -> front.inFrontOf(sql, choices)).orElse(sql);
+        return front.map(rows -> rows.inFrontOf(sql, choices)).orElse(sql);
     }
 
     private Statement sql(Choices choices, Wanted wanted, long cap) {
@@ -235,11 +259,10 @@ public final class PreparedQuery {
     }
 
     /** Where the parameters of the author's text stand, in their order. */
-    public List<PreparedRequest.Named> places() {
-        List<PreparedRequest.Named> places =
-                new ArrayList<>(request.map(PreparedRequest::places).orElse(List.of()));
+    public List<Front.Named> places() {
+        List<Front.Named> places = new ArrayList<>(front.map(Front::places).orElse(List.of()));
         query.parameters()
-                .forEach(place -> places.add(new PreparedRequest.Named(
+                .forEach(place -> places.add(new Front.Named(
                         place.name(),
                         source.tokens().start(place.token()),
                         source.tokens().end(place.token()))));

@@ -25,6 +25,21 @@ public record Placement(
                 parameter, outcome, values, start, end, clauseStart, clauseEnd, sentStart + more, sentEnd + more);
     }
 
+    /** The same in a text of the author's that has so many more characters in front. */
+    public Placement writtenBehind(int more) {
+        boolean written = start >= 0;
+        return new Placement(
+                parameter,
+                outcome,
+                values,
+                written ? start + more : start,
+                written ? end + more : end,
+                written ? clauseStart + more : clauseStart,
+                written ? clauseEnd + more : clauseEnd,
+                sentStart,
+                sentEnd);
+    }
+
     /** What happened to a parameter at one place. */
     public enum Outcome {
         BOUND,

@@ -38,4 +38,10 @@ public final class Lines {
         String excerpt = text.substring(lineStart + from, lineStart + Math.min(length, from + LONGEST_EXCERPT));
         return new Place(start, end, line + 1, start - lineStart + 1, excerpt.strip());
     }
+
+    /** So many characters of a line, of which there may be fewer. @param line from 1 @param column from 1 */
+    public Place inLine(int line, int column, int length) {
+        int start = Math.min(starts[Math.min(line, starts.length) - 1] + column - 1, text.length());
+        return place(start, Math.min(start + length, text.length()));
+    }
 }

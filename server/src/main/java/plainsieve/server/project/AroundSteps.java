@@ -1,33 +1,87 @@
 package plainsieve.server.project;
 
 import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.Elsewhere;
 import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 
 /**
- * What the steps of a query can speak of: the tables of its source, and the queries that reports send to the same source. The
- * source is asked once, when a table is first spoken of.
+ * What the steps of a query can speak of: the tables of its source, and every query of the project, as reports send it. The source is
+ * asked once, when a table is first spoken of.
  */
 final class AroundSteps implements Around {
     private final ProjectParts parts;
-    private final KnownTables tables;
+    private final Known known;
     private final String sourceId;
+    private final Set<String> path;
     private Optional<List<KnownTables.Known>> told = Optional.empty();
 
-    AroundSteps(ProjectParts parts, KnownTables tables, String sourceId) {
+    AroundSteps(ProjectParts parts, Known known, String sourceId) {
+        this(parts, known, sourceId, Set.of());
+    }
+
+    /** @param path the queries whose rows are being taken: none of them can be taken once more */
+    private AroundSteps(ProjectParts parts, Known known, String sourceId, Set<String> path) {
         this.parts = parts;
-        this.tables = tables;
+        this.known = known;
         this.sourceId = sourceId;
+        this.path = path;
+    }
+
+    /** What was told so far. */
+    record Known(KnownTables tables, Function<Query, Optional<List<KnownColumn>>> columns) {}
+
+    @Override
+    public String source() {
+        return sourceId;
+    }
+
+    @Override
+    public Optional<Elsewhere> elsewhere(String id) {
+        Query query = parts.queries().get(id);
+        if (query == null) {
+            return Optional.empty();
+        }
+        if (path.contains(id)) {
+            throw new ProblemException(Problem.of(
+                    "query-circle",
+                    "The rows of query “%s” would be made of themselves.".formatted(id),
+                    "Take the rows of another query."));
+        }
+        Set<String> deeper = new HashSet<>(path);
+        deeper.add(id);
+        String text = query.liveText();
+        AroundSteps around = new AroundSteps(parts, known, query.sourceId(), deeper);
+        if (query.sourceId().equals(sourceId) && !SeveralSteps.isOne(text, around)) {
+            return Optional.empty();
+        }
+        Optional<List<KnownColumn>> columns =
+                StepLines.isSteps(text) ? Optional.empty() : known.columns().apply(query);
+        return Optional.of(new Elsewhere(
+                query.sourceId(), parts.sources().get(query.sourceId()).dialect(), text, columns, around));
+    }
+
+    @Override
+    public boolean mayTravel(String from, String to) {
+        return from.equals(to) || parts.travels().contains(new Travel(from, to, true));
     }
 
     private List<KnownTables.Known> told() {
         if (told.isEmpty()) {
-            told = Optional.of(tables.knownTables(sourceId));
+            told = Optional.of(known.tables().knownTables(sourceId));
         }
         return told.get();
     }
@@ -74,5 +128,14 @@ final class AroundSteps implements Around {
                 .filter(query -> query.sourceId().equals(sourceId))
                 .map(Query::id)
                 .toList();
+    }
+
+    @Override
+    public Map<String, String> queriesElsewhere() {
+        Map<String, String> others = new LinkedHashMap<>();
+        parts.queries().values().stream()
+                .filter(query -> !query.sourceId().equals(sourceId))
+                .forEach(query -> others.put(query.id(), query.sourceId()));
+        return others;
     }
 }

@@ -15,6 +15,7 @@ import plainsieve.core.request.RequestText;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepNames;
+import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.value.Place;
@@ -83,6 +84,11 @@ public final class Project {
 
     public Map<String, SourceSettings> sources() {
         return parts.sources();
+    }
+
+    /** What was decided of values that travel between sources. */
+    public List<Travel> travels() {
+        return parts.travels();
     }
 
     public SourceSettings source(String sourceId) {
@@ -155,12 +161,12 @@ public final class Project {
 
     /** What the steps of a query of this source can speak of. */
     public Around around(String sourceId) {
-        return texts.around(parts, sourceId);
+        return texts.around(this, sourceId);
     }
 
     /** A text of steps as it reads here. */
     public StepsReading steps(String sourceId, String text) {
-        return StepsReading.of(text, dialect(sourceId), around(sourceId));
+        return SeveralSteps.of(text, dialect(sourceId), around(sourceId));
     }
 
     /** The parameters that a query's texts mention, in the draft or live. */

@@ -2,6 +2,7 @@ package plainsieve.server.project;
 
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.sources.SourceSettings;
@@ -12,39 +13,42 @@ import plainsieve.sources.SourceSettings;
  * @param sources those of the server, which every project may use
  * @param reports as viewers get them; one that they never got, as it is drafted
  * @param drafts the same reports as their authors see them
+ * @param travels what was decided of values that travel; of other pairs of sources nothing was
  */
 public record ProjectParts(
         Map<String, SourceSettings> sources,
         Map<String, Query> queries,
         Map<String, ParameterDefinition> parameters,
         Map<String, Report> reports,
-        Map<String, ReportDraft> drafts) {
+        Map<String, ReportDraft> drafts,
+        List<Travel> travels) {
     public ProjectParts {
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
         queries = Collections.unmodifiableMap(new LinkedHashMap<>(queries));
         parameters = Collections.unmodifiableMap(new LinkedHashMap<>(parameters));
         reports = Collections.unmodifiableMap(new LinkedHashMap<>(reports));
         drafts = Collections.unmodifiableMap(new LinkedHashMap<>(drafts));
+        travels = List.copyOf(travels);
     }
 
     /** With one parameter more, or another in its place. */
     ProjectParts with(ParameterDefinition definition) {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
         all.put(definition.name(), definition);
-        return new ProjectParts(sources, queries, all, reports, drafts);
+        return new ProjectParts(sources, queries, all, reports, drafts, travels);
     }
 
     /** With one query in another form. */
     ProjectParts with(Query query) {
         Map<String, Query> all = new LinkedHashMap<>(queries);
         all.put(query.id(), query);
-        return new ProjectParts(sources, all, parameters, reports, drafts);
+        return new ProjectParts(sources, all, parameters, reports, drafts, travels);
     }
 
     /** With one report in another form. */
     ProjectParts with(Report report) {
         Map<String, Report> all = new LinkedHashMap<>(reports);
         all.put(report.id(), report);
-        return new ProjectParts(sources, queries, parameters, all, drafts);
+        return new ProjectParts(sources, queries, parameters, all, drafts, travels);
     }
 }

@@ -16,6 +16,7 @@ import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.records.StateRecords;
+import plainsieve.server.records.TravelRow;
 import plainsieve.sources.SourceSettings;
 
 /**
@@ -36,8 +37,9 @@ public class Projects {
             List<SourceRow> sources,
             List<QueryRow> queries,
             List<ParameterRow> parameters,
-            List<ReportRow> reports) {
-        private static final Rows NONE = new Rows(List.of(), List.of(), List.of(), List.of(), List.of());
+            List<ReportRow> reports,
+            List<TravelRow> travels) {
+        private static final Rows NONE = new Rows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
         /** The rows that one project is built from. */
         Rows of(ProjectRow project) {
@@ -51,6 +53,9 @@ public class Projects {
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList(),
                     reports.stream()
+                            .filter(row -> row.projectId().equals(project.id()))
+                            .toList(),
+                    travels.stream()
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList());
         }
@@ -112,7 +117,8 @@ public class Projects {
                 tables.sources().all(),
                 tables.queries().all(),
                 tables.parameters().all(),
-                tables.reports().all());
+                tables.reports().all(),
+                tables.travels().all());
     }
 
     /* A project whose rows are the same is the same project: typing in one does not build the others anew. */
@@ -148,7 +154,10 @@ public class Projects {
             reportsById.put(report.id(), same ? before.project().report(report.id()) : forms.report(report));
             drafts.put(report.id(), same ? before.project().draft(report.id()) : forms.draft(report));
         }
-        return new Project(
-                row.id(), row.name(), new ProjectParts(settings, queriesById, byName, reportsById, drafts), texts);
+        List<Travel> travels = rows.travels().stream()
+                .map(travel -> new Travel(travel.fromSource(), travel.toSource(), travel.allowed()))
+                .toList();
+        ProjectParts parts = new ProjectParts(settings, queriesById, byName, reportsById, drafts, travels);
+        return new Project(row.id(), row.name(), parts, texts);
     }
 }

@@ -12,8 +12,9 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepNames;
+import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
-import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.sql.Elsewhere;
 import plainsieve.core.value.ProblemException;
 
 /** Texts of queries, each read once for as long as it is in use: SQL as it stands, steps as the SQL that they come to. */
@@ -24,31 +25,42 @@ public final class Texts {
     private final Cache<TextInDialect, PreparedQuery> prepared =
             Caffeine.newBuilder().maximumSize(MOST_PREPARED).build();
     private final ObjectProvider<KnownTables> tables;
+    private final ObjectProvider<KnownQueries> queries;
 
-    private record TextInDialect(String text, String dialect) {}
+    /** @param made whether it was made here, of steps: such a text may go to several sources, an author's own never does */
+    private record TextInDialect(String text, String dialect, boolean made) {}
 
-    /** @param tables asked for when it is needed: who knows the tables knows the projects, too */
-    Texts(ObjectProvider<KnownTables> tables) {
+    /** Both are asked for when they are needed: who knows tables and queries knows the projects, too. */
+    Texts(ObjectProvider<KnownTables> tables, ObjectProvider<KnownQueries> queries) {
         this.tables = tables;
+        this.queries = queries;
     }
 
+    /** What can be spoken of, for those who do not need to know which columns queries give. */
     Around around(ProjectParts parts, String sourceId) {
-        return new AroundSteps(parts, tables.getObject(), sourceId);
+        return new AroundSteps(
+                parts, new AroundSteps.Known(tables.getObject(), query -> Optional.empty()), sourceId);
+    }
+
+    Around around(Project project, String sourceId) {
+        AroundSteps.Known known = new AroundSteps.Known(
+                tables.getObject(), query -> queries.getObject().columns(project, query));
+        return new AroundSteps(project.parts(), known, sourceId);
     }
 
     /** A text read by the rules of a dialect. Throws {@link ProblemException} when it cannot be read. */
     public PreparedQuery prepare(String text, Dialect dialect, Around around) {
+        boolean steps = StepLines.isSteps(text);
         return prepare(
-                StepLines.isSteps(text)
-                        ? StepsReading.of(text, dialect, around).statement().sql()
-                        : text,
-                dialect);
+                steps ? SeveralSteps.of(text, dialect, around).statement().sql() : text, dialect, steps);
     }
 
-    private PreparedQuery prepare(String sql, Dialect dialect) {
+    private PreparedQuery prepare(String sql, Dialect dialect, boolean made) {
         return prepared.get(
-                new TextInDialect(sql, dialect.name()),
-                key -> PreparedQuery.of(key.text(), Dialects.of(key.dialect())));
+                new TextInDialect(sql, dialect.name(), made),
+                key -> key.made()
+                        ? PreparedQuery.ofAny(key.text(), Dialects.of(key.dialect()))
+                        : PreparedQuery.of(key.text(), Dialects.of(key.dialect())));
     }
 
     /**
@@ -66,11 +78,18 @@ public final class Texts {
         }
         Set<String> names = new LinkedHashSet<>(StepNames.parameters(text));
         for (StepNames.Taken taken : StepNames.queries(text)) {
-            Optional<String> other = path.contains(taken.id()) ? Optional.empty() : around.query(taken.id());
-            if (other.isPresent()) {
-                Set<String> deeper = new LinkedHashSet<>(path);
-                deeper.add(taken.id());
-                Set<String> theirs = new LinkedHashSet<>(mentioned(other.get(), dialect, around, deeper));
+            if (path.contains(taken.id())) {
+                continue;
+            }
+            Set<String> deeper = new LinkedHashSet<>(path);
+            deeper.add(taken.id());
+            Optional<String> own = around.query(taken.id());
+            Optional<Elsewhere> other = own.isPresent() ? Optional.empty() : elsewhere(taken.id(), around);
+            Optional<Set<String>> found = own.map(theirs -> mentioned(theirs, dialect, around, deeper))
+                    .or(() -> other.map(theirs ->
+                            mentioned(theirs.text(), theirs.dialect(), theirs.around(), deeper)));
+            if (found.isPresent()) {
+                Set<String> theirs = new LinkedHashSet<>(found.get());
                 theirs.removeAll(taken.arguments());
                 names.addAll(theirs);
             }
@@ -78,9 +97,18 @@ public final class Texts {
         return names;
     }
 
+    private static Optional<Elsewhere> elsewhere(String id, Around around) {
+        try {
+            return around.elsewhere(id);
+        } catch (ProblemException e) {
+            // It takes its own rows.
+            return Optional.empty();
+        }
+    }
+
     private Set<String> mentionedInSql(String text, Dialect dialect) {
         try {
-            return prepare(text, dialect).parameterNames();
+            return prepare(text, dialect, false).parameterNames();
         } catch (ProblemException e) {
             return Set.of();
         }

@@ -2,11 +2,15 @@ package plainsieve.server.proof;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
 import plainsieve.core.request.SentRequest;
+import plainsieve.core.sides.Side;
+import plainsieve.core.sides.SidesText;
 import plainsieve.core.statement.RunnableText;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
@@ -111,12 +115,16 @@ public class Comparing {
                     .map(request -> request.front() + RunnableText.of(request.sql(), dialect))
                     .orElse(row.text());
         }
+        Optional<SidesText> sides =
+                SidesText.isOne(row.text()) ? Optional.of(SidesText.read(row.text())) : Optional.empty();
+        Dialect own = sides.isPresent() ? Dialects.HERE : dialect;
         SortedMap<Integer, String> literals = new TreeMap<>();
         for (SentValue value : log.values(row)) {
             boolean hidden = value.hidesValue();
+            Dialect there = sides.flatMap(text -> text.at(value.offset())).map(Side::dialect).orElse(own);
             literals.put(
                     value.offset(),
-                    hidden ? ":" + value.parameter() : RunnableText.literal(SentValues.bound(value), dialect));
+                    hidden ? ":" + value.parameter() : RunnableText.literal(SentValues.bound(value), there));
         }
         return RunnableText.of(row.text(), literals);
     }

@@ -8,7 +8,6 @@ import java.util.OptionalDouble;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.evidence.Evidence;
 import plainsieve.core.evidence.Verdict;
 import plainsieve.core.evidence.Where;
 import plainsieve.core.statement.Placement;
@@ -22,7 +21,7 @@ import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
-import plainsieve.server.sources.Sending;
+import plainsieve.server.sources.Explaining;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceFailure;
 
@@ -35,13 +34,13 @@ public class Proofs {
     private final SentLog log;
     private final SourceFacts facts;
     private final StoredForms forms;
-    private final Sending sending;
+    private final Explaining explaining;
 
-    Proofs(SentLog log, SourceFacts facts, StoredForms forms, Sending sending) {
+    Proofs(SentLog log, SourceFacts facts, StoredForms forms, Explaining explaining) {
         this.log = log;
         this.facts = facts;
         this.forms = forms;
-        this.sending = sending;
+        this.explaining = explaining;
     }
 
     /**
@@ -136,11 +135,11 @@ public class Proofs {
         Statement statement = sent.statement();
         boolean counts = measured && !dialect.explain().measured().isEmpty();
         try {
-            Sending.Told told = sending.explain(origin, statement, measured);
-            List<Ran> verdicts = Evidence.of(statement, dialect, told.plan()).stream()
-                    .map(verdict -> ran(verdict, origin.sourceId(), statement))
+            Explaining.Told told = explaining.explain(origin, statement, measured);
+            List<Ran> verdicts = told.judged().stream()
+                    .map(judged -> ran(judged.verdict(), judged.sourceId(), statement))
                     .toList();
-            return new Proof("", counts, told.millis(), verdicts, told.plan().inWords());
+            return new Proof("", counts, told.millis(), verdicts, told.plan());
         } catch (SourceFailure | ProblemException e) {
             return Proof.none("The database did not tell its plan: " + sent.withoutPrivate(e.getMessage()));
         }

@@ -9,4 +9,5 @@ public record ProjectTables(
         SourceRecords sources,
         QueryRecords queries,
         ParameterRecords parameters,
-        ReportRecords reports) {}
+        ReportRecords reports,
+        TravelRecords travels) {}

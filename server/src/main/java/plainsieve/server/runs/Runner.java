@@ -7,9 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
+import plainsieve.core.catalogue.SourceNames;
 import plainsieve.core.dialect.Dialect;
-import plainsieve.core.evidence.Evidence;
-import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.Verdict;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.Choices;
@@ -27,6 +26,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.Explaining;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
@@ -38,11 +38,13 @@ import plainsieve.sources.SourceFailure;
 public class Runner {
     private final Choosing choosing;
     private final Sending sending;
+    private final Explaining explaining;
     private final SourceFacts facts;
 
-    Runner(Choosing choosing, Sending sending, SourceFacts facts) {
+    Runner(Choosing choosing, Sending sending, Explaining explaining, SourceFacts facts) {
         this.choosing = choosing;
         this.sending = sending;
+        this.explaining = explaining;
         this.facts = facts;
     }
 
@@ -96,8 +98,9 @@ public class Runner {
     public List<Verdict> plan(RunOrder order) {
         Statement statement = statement(order);
         try {
-            Plan plan = sending.explain(order.origin(), statement, false).plan();
-            return Evidence.of(statement, dialect(order), plan);
+            return explaining.explain(order.origin(), statement, false).judged().stream()
+                    .map(Explaining.Judged::verdict)
+                    .toList();
         } catch (SourceFailure e) {
             throw placed(e, order, statement);
         }
@@ -149,8 +152,15 @@ public class Runner {
                 new PickedFilters(used, choices).of(order.shape().filters());
         PreparedQuery filtered = picked.isEmpty()
                 ? prepared
-                : prepared.with(picked, facts.namesSoFar(order.text().query().sourceId()));
+                : prepared.with(picked, names(order, prepared));
         return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
+    }
+
+    /** Of what several sources gave nothing is known here but what the text says. */
+    private SourceNames names(RunOrder order, PreparedQuery prepared) {
+        return prepared.sides().isPresent()
+                ? SourceNames.none()
+                : facts.namesSoFar(order.text().query().sourceId());
     }
 
     private static Set<String> needed(PreparedQuery prepared, RunOrder.Shape shape) {

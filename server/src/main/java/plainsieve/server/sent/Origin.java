@@ -14,4 +14,9 @@ public record Origin(Project project, Asker asker, String sourceId, String query
     public Origin forEvidence() {
         return new Origin(project, asker, sourceId, queryId, Purpose.EVIDENCE);
     }
+
+    /** The same to another source. */
+    public Origin at(String otherSource) {
+        return new Origin(project, asker, otherSource, queryId, purpose);
+    }
 }

@@ -49,6 +49,11 @@ class KeptFiles {
         return folder.resolve("answers");
     }
 
+    /** Where rows of several sources lie while something is asked of all of them. */
+    Path ofSides() {
+        return folder.resolve("sides");
+    }
+
     Path of(SourceAccess access) {
         return folder.resolve(name(access.id()));
     }

@@ -10,7 +10,9 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.settings.SeveralSettings;
 import plainsieve.server.settings.WebSettings;
+import plainsieve.sources.AsksSides;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
@@ -19,6 +21,7 @@ import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.files.FolderSource;
 import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.several.SeveralSources;
 import plainsieve.sources.web.AllowedHosts;
 import plainsieve.sources.web.ODataSource;
 import plainsieve.sources.web.WebLimits;
@@ -31,6 +34,8 @@ class OpenSources {
     private final FileFence fence;
     private final KeptFiles files;
     private final WebSource.Reaching reaching;
+    private final SeveralSources several;
+    private final WaitingLine lineOfSeveral = new WaitingLine("several sources", SourceLimits.USUAL.places());
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "time-limits");
@@ -44,8 +49,12 @@ class OpenSources {
      * @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows
      */
     record Opened(SourceRow row, Source source, SourceLimits limits, WaitingLine rows, WaitingLine beside) {
+        Way way(Purpose.Kind purpose) {
+            return new Way(source, limits, line(purpose));
+        }
+
         /** The line in front of it for what is asked for this. */
-        WaitingLine line(Purpose.Kind purpose) {
+        private WaitingLine line(Purpose.Kind purpose) {
             return switch (purpose) {
                 case LIST, LOOK, EVIDENCE -> beside;
                 default -> rows;
@@ -53,7 +62,17 @@ class OpenSources {
         }
     }
 
-    OpenSources(KeptSources kept, FileFence fence, KeptFiles files, WebSettings web) {
+    /** How something is asked. */
+    record Way(Source source, SourceLimits limits, WaitingLine line) {}
+
+    /** Of a statement on several sources. @param asks asks each of them */
+    Way ofSeveral(AsksSides asks) {
+        return new Way(several.asking(asks), SourceLimits.USUAL, lineOfSeveral);
+    }
+
+    OpenSources(KeptSources kept, FileFence fence, KeptFiles files, WebSettings web, SeveralSettings several) {
+        this.several = new SeveralSources(
+                files.engines(), files.ofSides(), new SeveralSources.Limits(several.mostRows()), clock);
         this.reaching = new WebSource.Reaching(
                 new AllowedHosts(web.hosts(), web.innerHosts()),
                 new WebLimits(web.answerMost().toBytes(), web.kept()));
@@ -134,6 +153,7 @@ class OpenSources {
 
     @PreDestroy
     void close() {
+        several.close();
         open.values().forEach(OpenSources::closeQuietly);
         clock.shutdownNow();
     }

@@ -5,6 +5,7 @@ import java.util.UUID;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
+import plainsieve.core.sides.SentSides;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -21,6 +22,7 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.ShowsAnswers;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceLimits;
 
 /**
  * The one place from which sources are asked: everything that is sent is limited in time, can be stopped, and is written into
@@ -108,7 +110,7 @@ public class Sending {
     /** What a source holds. Throws {@link plainsieve.sources.SourceFailure} when it does not tell. */
     public Catalogue catalogue(String sourceId) {
         OpenSources.Opened opened = sources.get(sourceId);
-        return opened.source().catalogue(limits(opened, settings.longestRun()), new Cancellation());
+        return opened.source().catalogue(limits(opened.limits(), settings.longestRun()), new Cancellation());
     }
 
     /** A sign of life of a source: its name and version. */
@@ -132,8 +134,8 @@ public class Sending {
         return origin.purpose().kind() == Purpose.Kind.DOWNLOAD ? settings.longestDownload() : settings.longestRun();
     }
 
-    private static RunLimits limits(OpenSources.Opened opened, Duration ofServer) {
-        return new RunLimits(opened.limits().longest(ofServer));
+    private static RunLimits limits(SourceLimits limits, Duration ofServer) {
+        return new RunLimits(limits.longest(ofServer));
     }
 
     /** What came of asking, and how it went. */
@@ -144,22 +146,28 @@ public class Sending {
     }
 
     private <T> T logged(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
-        OpenSources.Opened opened = sources.get(origin.sourceId());
-        RunLimits limits = limits(opened, longest(origin));
-        WaitingLine line = opened.line(origin.purpose().kind());
+        OpenSources.Way way = way(origin, statement);
+        RunLimits limits = limits(way.limits(), longest(origin));
+        WaitingLine line = way.line();
         Cancellation cancellation = cancellations.begin(runId);
         try {
             listener.begun(cancellation);
             line.enter(origin.asker().viewer(), cancellation, limits.longest(), listener::waiting);
             try {
                 SentLog.Begun begun = log.begin(runId, origin, statement);
-                return logged(begun, cancellation, () -> asking.ask(opened.source(), limits, cancellation, begun.id()));
+                return logged(begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id()));
             } finally {
                 line.leave();
             }
         } finally {
             cancellations.end(runId, cancellation);
         }
+    }
+
+    private OpenSources.Way way(Origin origin, Statement statement) {
+        return SentSides.isOne(statement.text())
+                ? sources.ofSeveral(new SendingSides(this, origin))
+                : sources.get(origin.sourceId()).way(origin.purpose().kind());
     }
 
     private <T> T logged(SentLog.Begun begun, Cancellation cancellation, Supplier<Outcome<T>> asking) {

@@ -47,6 +47,11 @@ public final class Stage implements AutoCloseable {
         bounds.put("temp_directory", folder.toString());
         connection = (DuckDBConnection) DriverManager.getConnection("jdbc:duckdb:" + database, bounds);
         statement = connection.createStatement();
+        stoppedBy(cancellation);
+    }
+
+    /** From now on that stops what is done here. Closes it when it is stopped already. */
+    public void stoppedBy(Cancellation cancellation) throws IOException, SQLException {
         if (!cancellation.begin(this::cancel)) {
             close();
             throw new SQLException("INTERRUPT before it began");

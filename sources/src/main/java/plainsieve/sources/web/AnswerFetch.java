@@ -17,6 +17,7 @@ import plainsieve.sources.Cancellation;
 import plainsieve.sources.FoundColumn;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.engine.KeptTables;
 import plainsieve.sources.engine.Stage;
 import plainsieve.sources.engine.UnreadableFile;
 
@@ -39,17 +40,17 @@ final class AnswerFetch {
     private record Sofar(int pages, long rows, long bytes) {}
 
     /** Throws {@link SourceFailure} when nothing that can be read comes of one of them; then nothing of them stays. */
-    KeptAnswer fetch(List<TableAsk> tables, Cancellation cancellation) {
+    KeptTables<List<AnswerFacts>> fetch(List<TableAsk> tables, Cancellation cancellation) {
         Path database = folder.resolve("answer-" + UUID.randomUUID() + ".duckdb");
         try {
             return fetched(tables, database, cancellation);
         } catch (RuntimeException e) {
-            KeptAnswer.remove(database);
+            KeptTables.remove(database);
             throw e;
         }
     }
 
-    private KeptAnswer fetched(List<TableAsk> tables, Path database, Cancellation cancellation) {
+    private KeptTables<List<AnswerFacts>> fetched(List<TableAsk> tables, Path database, Cancellation cancellation) {
         try {
             Files.createDirectories(folder);
             try (Stage stage = Stage.inMemory(folder.resolve(UUID.randomUUID() + ".stage"), engine, cancellation)) {
@@ -66,7 +67,7 @@ final class AnswerFetch {
                         .map(table -> table.ask().directions().kept().orElse(limits.kept()))
                         .min(Duration::compareTo)
                         .orElse(limits.kept());
-                return new KeptAnswer(database, facts, System.nanoTime() + kept.toNanos());
+                return new KeptTables<>(database, List.copyOf(facts), System.nanoTime() + kept.toNanos());
             }
         } catch (UnreadableFile e) {
             throw asking.failures()

@@ -1,77 +1,70 @@
 package plainsieve.sources.web;
 
-import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.stream.IntStream;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RunLimits;
-import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.engine.Engines;
-import plainsieve.sources.engine.OpenEngine;
-import plainsieve.sources.jdbc.DuckDbVendor;
-import plainsieve.sources.jdbc.JdbcSource;
+import plainsieve.sources.engine.Gathered;
+import plainsieve.sources.engine.GatheredEngine;
 
 /** The tables that come of a service's answers, open to an engine of this process. */
 final class AskedTables {
-    private final SourceAccess access;
-    private final Engines engines;
-    private final ScheduledExecutorService clock;
-    private final Answers answers;
+    private static final int MOST_KEPT = 60;
 
-    AskedTables(SourceAccess access, Engines engines, ScheduledExecutorService clock, Answers answers) {
-        this.access = access;
-        this.engines = engines;
-        this.clock = clock;
-        this.answers = answers;
+    /** Each is shown for as long as its query says. */
+    private static final Duration HOWEVER_OLD = Duration.ofDays(365);
+
+    private final GatheredEngine engine;
+    private final AnswerFetch fetch;
+    private final Gathered<List<TableAsk>, List<AnswerFacts>> answers;
+
+    AskedTables(
+            SourceAccess access,
+            Engines engines,
+            ScheduledExecutorService clock,
+            AnswerFetch fetch,
+            HttpAsking asking) {
+        this.engine = new GatheredEngine(access, engines, clock);
+        this.fetch = fetch;
+        this.answers = new Gathered<>(new Sharing(asking), MOST_KEPT, clock);
+    }
+
+    /** As many rows as are needed of each table do for fewer of them. */
+    private record Sharing(HttpAsking asking) implements Gathered.Sharing<List<TableAsk>, List<AnswerFacts>> {
+        @Override
+        public boolean serves(List<TableAsk> there, List<TableAsk> wanted) {
+            return there.size() == wanted.size()
+                    && IntStream.range(0, there.size())
+                            .allMatch(i -> wanted.get(i).isServedBy(there.get(i)));
+        }
+
+        @Override
+        public List<TableAsk> as(List<TableAsk> wanted, List<AnswerFacts> facts) {
+            return IntStream.range(0, wanted.size())
+                    .mapToObj(i -> facts.get(i).whole() ? wanted.get(i).whole() : wanted.get(i))
+                    .toList();
+        }
+
+        @Override
+        public RuntimeException stopped(Cancellation cancellation) {
+            return asking.stopped(cancellation);
+        }
     }
 
     /** Fetches what is not kept, and asks the engine on it. Throws {@link SourceFailure} as both do. */
-    <T> T on(List<TableAsk> tables, RunLimits limits, Cancellation cancellation, Question<T> question) {
-        while (true) {
-            KeptAnswer answer = answers.to(tables, limits.longest(), cancellation);
-            Optional<OpenEngine> engine = answer.entered(database -> opened(database, cancellation));
-            if (engine.isPresent()) {
-                try {
-                    return question.ask(engine.get().source(), answer.facts());
-                } finally {
-                    engine.get().leave();
-                }
-            }
-            // A newer answer has taken its place at this moment.
-        }
-    }
-
-    /** What is asked of the engine, which knows how its tables were fetched. */
-    interface Question<T> {
-        T ask(Source engine, List<AnswerFacts> facts);
-    }
-
-    private OpenEngine opened(Path database, Cancellation cancellation) {
-        Source source = new JdbcSource(
-                access,
-                new DuckDbVendor(database.toString(), List.of(), engines.each().settings()),
-                clock);
-        OpenEngine engine = new OpenEngine(source, engines, () -> {});
-        // Before it is among the others, which could close it while nobody asks it yet.
-        engine.enter();
-        boolean room = false;
-        try {
-            room = engines.add(engine, () -> cancellation.reason().isPresent());
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
-        if (!room) {
-            source.close();
-            throw new SourceFailure(
-                    SourceFailure.Kind.BUSY,
-                    "Too many answers and files are asked at this moment.",
-                    "Try again in a while.",
-                    null);
-        }
-        return engine;
+    <T> T on(
+            List<TableAsk> tables,
+            RunLimits limits,
+            Cancellation cancellation,
+            GatheredEngine.Question<List<AnswerFacts>, T> question) {
+        Gathered.Wanted<List<TableAsk>> wanted = new Gathered.Wanted<>(tables, HOWEVER_OLD, limits.longest());
+        return engine.on(
+                () -> answers.to(wanted, stop -> fetch.fetch(tables, stop), cancellation), cancellation, question);
     }
 
     void close() {

@@ -64,7 +64,7 @@ public final class ODataSource implements Source {
         this.clock = clock;
         HttpAsking asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
         AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.tables = new AskedTables(access, engines, clock, new Answers(fetch, asking, clock));
+        this.tables = new AskedTables(access, engines, clock, fetch, asking);
         this.small = new SmallAnswers(asking, folder);
         this.description = new ServiceDescription(small, asking);
         this.life = new SignOfLife(small, asking.failures(), clock);

@@ -27,6 +27,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.TimeLimit;
 import plainsieve.sources.engine.Engines;
+import plainsieve.sources.engine.GatheredEngine;
 
 /**
  * A service over HTTP. What is sent is a request; the rows of its answer are fetched and put into an engine of this process, which
@@ -51,7 +52,7 @@ public final class WebSource implements Source, ShowsAnswers {
         this.clock = clock;
         HttpAsking asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
         AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
-        this.tables = new AskedTables(access, engines, clock, new Answers(fetch, asking, clock));
+        this.tables = new AskedTables(access, engines, clock, fetch, asking);
         this.looking = new Looking(asking, reaching.limits(), engines.ofOneAnswer(), folder);
         this.life = new SignOfLife(new SmallAnswers(asking, folder), asking.failures(), clock);
     }
@@ -88,7 +89,7 @@ public final class WebSource implements Source, ShowsAnswers {
     }
 
     private <T> T on(
-            SentRequest request, RunLimits limits, Cancellation cancellation, AskedTables.Question<T> question) {
+            SentRequest request, RunLimits limits, Cancellation cancellation, GatheredEngine.Question<List<AnswerFacts>, T> question) {
         TableAsk answer = new TableAsk(
                 RequestText.ANSWER,
                 request.ask(),

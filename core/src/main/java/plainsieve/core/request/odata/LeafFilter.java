@@ -6,14 +6,10 @@ import java.util.Optional;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.SentText;
-import plainsieve.core.value.ProblemException;
-import plainsieve.core.value.Type;
+import plainsieve.core.statement.WrittenValues;
 import plainsieve.core.value.Value;
-import plainsieve.core.value.ValueReader;
 
 /**
  * Says a single condition of a statement in the words of OData (4.0, part 2, 5.1.1), so that it holds at the service for every row
@@ -23,6 +19,7 @@ final class LeafFilter {
     private final SentText sent;
     private final Tokens tokens;
     private final Columns columns;
+    private final WrittenValues values;
 
     /** Which property the tokens of a condition name. */
     interface Columns {
@@ -33,6 +30,7 @@ final class LeafFilter {
         this.sent = sent;
         this.tokens = sent.tokens();
         this.columns = columns;
+        this.values = new WrittenValues(sent);
     }
 
     Optional<FilterText> of(Span condition) {
@@ -62,17 +60,17 @@ final class LeafFilter {
     private Optional<FilterText> compared(Comparison comparison, EntitySet.Property property) {
         return switch (comparison.kind()) {
             case EQUAL -> equal(comparison.right(), property);
-            case NOT_EQUAL -> one(comparison.right(), property).flatMap(value -> unequal(List.of(value), property));
+            case NOT_EQUAL -> values.one(comparison.right(), property.kind().type()).flatMap(value -> unequal(List.of(value), property));
             case LESS -> ordered(comparison.right(), property, "lt");
             case LESS_OR_EQUAL -> ordered(comparison.right(), property, "le");
             case GREATER -> ordered(comparison.right(), property, "gt");
             case GREATER_OR_EQUAL -> ordered(comparison.right(), property, "ge");
             case BETWEEN -> comparison.negatedWord() ? Optional.empty() : between(comparison.right(), property);
             case IN -> {
-                Optional<List<Value>> list = list(comparison.right(), property);
+                Optional<List<Value>> list = values.list(comparison.right(), property.kind().type());
                 yield comparison.negatedWord()
-                        ? list.flatMap(values -> unequal(values, property))
-                        : list.flatMap(values -> among(values, property));
+                        ? list.flatMap(all -> unequal(all, property))
+                        : list.flatMap(all -> among(all, property));
             }
             // Others of its kind do not tell capitals, and a service may.
             case LIKE ->
@@ -82,10 +80,10 @@ final class LeafFilter {
     }
 
     private Optional<FilterText> equal(Span right, EntitySet.Property property) {
-        Optional<List<Value>> any = any(right);
+        Optional<List<Value>> any = values.any(right);
         return any.isPresent()
                 ? among(any.get(), property)
-                : one(right, property).flatMap(value -> among(List.of(value), property));
+                : values.one(right, property.kind().type()).flatMap(value -> among(List.of(value), property));
     }
 
     private static Optional<FilterText> among(List<Value> values, EntitySet.Property property) {
@@ -129,7 +127,7 @@ final class LeafFilter {
     }
 
     private Optional<FilterText> ordered(Span right, EntitySet.Property property, String word) {
-        return one(right, property).flatMap(value -> ordered(value, property, word));
+        return values.one(right, property.kind().type()).flatMap(value -> ordered(value, property, word));
     }
 
     private static Optional<FilterText> ordered(Value value, EntitySet.Property property, String word) {
@@ -162,62 +160,5 @@ final class LeafFilter {
         return property.kind() == PropertyKind.TEXT
                 ? LikePattern.of(sent, right).map(pattern -> FilterText.atLeast(pattern.filter(property.path())))
                 : Optional.empty();
-    }
-
-    /** The values of {@code any(?)}. */
-    private Optional<List<Value>> any(Span right) {
-        boolean call = right.length() == 4
-                && tokens.isWord(right.from(), "any")
-                && tokens.isBracket(right.from() + 1, '(')
-                && tokens.is(right.from() + 2, TokenKind.PARAMETER);
-        return call
-                ? sent.at(right.from() + 2)
-                        .filter(value -> value.bound() instanceof Bound.Array)
-                        .map(value -> ((Bound.Array) value.bound()).values())
-                : Optional.empty();
-    }
-
-    private Optional<List<Value>> list(Span right, EntitySet.Property property) {
-        if (!tokens.isBracket(right.from(), '(') || !tokens.isBracket(right.to() - 1, ')')) {
-            return Optional.empty();
-        }
-        List<Value> values = new ArrayList<>();
-        for (int i = right.from() + 1; i < right.to() - 1; i += 2) {
-            Optional<Value> value = one(new Span(i, i + 1), property);
-            boolean separated = i + 2 >= right.to() || tokens.is(i + 1, TokenKind.COMMA);
-            if (value.isEmpty() || !separated) {
-                return Optional.empty();
-            }
-            if (!values.contains(value.get())) {
-                values.add(value.get());
-            }
-        }
-        return values.isEmpty() ? Optional.empty() : Optional.of(values);
-    }
-
-    private Optional<Value> one(Span right, EntitySet.Property property) {
-        if (right.length() != 1) {
-            return Optional.empty();
-        }
-        int token = right.from();
-        if (tokens.is(token, TokenKind.PARAMETER)) {
-            return sent.at(token)
-                    .filter(value -> value.bound() instanceof Bound.Single)
-                    .map(value -> ((Bound.Single) value.bound()).value());
-        }
-        String written = tokens.written(token);
-        boolean text = tokens.is(token, TokenKind.STRING) && written.matches("'(?:[^']|'')*'");
-        return text
-                ? read(written.substring(1, written.length() - 1).replace("''", "'"), property)
-                : tokens.is(token, TokenKind.NUMBER) ? read(written, property) : Optional.empty();
-    }
-
-    private static Optional<Value> read(String written, EntitySet.Property property) {
-        Optional<Type> type = property.kind().type();
-        try {
-            return type.map(found -> ValueReader.read(found, written));
-        } catch (ProblemException e) {
-            return Optional.empty();
-        }
     }
 }

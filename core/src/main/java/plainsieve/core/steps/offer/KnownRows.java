@@ -1,11 +1,11 @@
 package plainsieve.core.steps.offer;
 
-import java.util.Collection;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
-import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.steps.step.Rows;
 import plainsieve.core.steps.step.Step;
@@ -29,8 +29,12 @@ public final class KnownRows {
         return tables;
     }
 
-    Collection<String> queries() {
-        return around.queries();
+    /** Queries as they are offered; those of other sources last, each with its own. */
+    List<Named> queries() {
+        List<Named> queries = new ArrayList<>();
+        around.queries().forEach(id -> queries.add(new Named(id, "")));
+        around.queriesElsewhere().forEach((id, source) -> queries.add(new Named(id, "rows from " + source)));
+        return queries;
     }
 
     /** The columns of the other rows that a step speaks of; none where it speaks of none, or they are not known. */
@@ -53,11 +57,7 @@ public final class KnownRows {
                     .map(name -> new KnownColumn(name, Optional.empty(), true))
                     .toList();
         } else if (rows instanceof Rows.Query query) {
-            return around.query(query.id())
-                    .map(text -> StepsReading.of(text, dialect, around).steps())
-                    .filter(steps -> !steps.isEmpty())
-                    .flatMap(steps -> steps.get(steps.size() - 1).columns())
-                    .orElse(List.of());
+            return SeveralSteps.columns(query.id(), dialect, around);
         }
         return List.of();
     }

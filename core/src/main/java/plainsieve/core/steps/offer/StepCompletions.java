@@ -81,7 +81,10 @@ public final class StepCompletions {
                         .toList();
             case QUERY ->
                 rows.queries().stream()
-                        .map(id -> Offer.of(StepWords.text(id), id, "query"))
+                        .map(query -> Offer.of(
+                                StepWords.text(query.name()),
+                                query.name(),
+                                query.note().isEmpty() ? "query" : "query, " + query.note()))
                         .toList();
             case PARAMETER ->
                 parameters.stream()

@@ -111,7 +111,10 @@ public final class StepOffers {
         List<Offer> offers = new ArrayList<>();
         rows.tables().forEach(table -> offers.add(Offer.of(StepWords.name(table.name()), table.name(), table.note())));
         rows.queries()
-                .forEach(id -> offers.add(Offer.of("query " + StepWords.text(id), "query " + id, "another query")));
+                .forEach(query -> offers.add(Offer.of(
+                        "query " + StepWords.text(query.name()),
+                        "query " + query.name(),
+                        query.note().isEmpty() ? "another query" : query.note())));
         return offers;
     }
 

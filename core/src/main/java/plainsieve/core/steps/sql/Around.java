@@ -27,6 +27,30 @@ public interface Around {
     /** The ids of the other queries of the same source. */
     Collection<String> queries();
 
+    /** The ids of the queries of other sources, each with its source. */
+    default Map<String, String> queriesElsewhere() {
+        return Map.of();
+    }
+
+    /** The source that is spoken of; empty where that does not matter. */
+    default String source() {
+        return "";
+    }
+
+    /**
+     * A query whose rows come from elsewhere, and can be taken here; nothing when there is none of this id.
+     *
+     * @throws plainsieve.core.value.ProblemException when it is being read just now: it would be made of itself
+     */
+    default Optional<Elsewhere> elsewhere(String id) {
+        return Optional.empty();
+    }
+
+    /** Whether values that one source gave may be sent to another, to find what belongs to them. */
+    default boolean mayTravel(String from, String to) {
+        return from.equals(to);
+    }
+
     /** What is chosen for a parameter of the project; nothing when there is none of this name, or it is not known. */
     default Optional<Type> parameter(String name) {
         return Optional.empty();

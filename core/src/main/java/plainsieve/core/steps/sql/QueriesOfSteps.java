@@ -3,6 +3,7 @@ package plainsieve.core.steps.sql;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 import plainsieve.core.steps.read.ReadLine;
 import plainsieve.core.steps.read.Scope;
@@ -38,13 +39,15 @@ final class QueriesOfSteps implements Queries {
     }
 
     private static ProblemException unknown(Rows.Query query, Making making) {
+        Set<String> all = new TreeSet<>(making.around().queries());
+        all.addAll(making.around().queriesElsewhere().keySet());
         return making.wrong(
                 "unknown-query",
                 query.at(),
-                "There is no query “%s” on this source.".formatted(query.id()),
-                Nearest.to(query.id(), making.around().queries())
+                "There is no query “%s”.".formatted(query.id()),
+                Nearest.to(query.id(), all)
                         .map("Did you mean “%s”?"::formatted)
-                        .orElse("Take one that asks the same source."));
+                        .orElse("Take one of the project."));
     }
 
     /** @param around of the line that takes the rows, where what is wrong is told */

@@ -31,8 +31,9 @@ import plainsieve.core.value.ProblemException;
  * </pre>
  *
  * @param made nothing while something is wrong
+ * @param order what the rows are sorted by at last, as far as it is columns that there are
  */
-public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> problems) {
+public record StepsReading(List<One> steps, Optional<Made> made, List<Sorted> order, List<Problem> problems) {
     /**
      * A step.
      *
@@ -53,7 +54,11 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
             Optional<Problem> problem,
             Optional<Step> step) {}
 
+    /** A column that rows are sorted by. */
+    public record Sorted(String column, boolean largestFirst) {}
+
     public StepsReading {
+        order = List.copyOf(order);
         steps = List.copyOf(steps);
         problems = List.copyOf(problems);
     }
@@ -138,7 +143,20 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Problem> p
             }
             Optional<Made> made =
                     problems.isEmpty() ? block.map(found -> new StatementWriter(last).write(found)) : Optional.empty();
-            return new StepsReading(steps, made, problems);
+            return new StepsReading(steps, made, block.map(Reader::order).orElse(List.of()), problems);
+        }
+
+        private static List<Sorted> order(Block block) {
+            List<Sorted> order = new ArrayList<>();
+            for (Block.Ordering one : block.order()) {
+                Optional<Block.Out> out =
+                        block.out(one.by()).filter(found -> found.value().isAs(one.value()));
+                if (out.isEmpty()) {
+                    break;
+                }
+                order.add(new Sorted(out.get().name(), one.largestFirst()));
+            }
+            return order;
         }
 
         private void step(StepLines.Line line) {

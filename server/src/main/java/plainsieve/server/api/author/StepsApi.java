@@ -47,7 +47,9 @@ class StepsApi {
     @PostMapping("/reading")
     StepsBodies.StepsBody read(
             Project project, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
-        return StepsBodies.StepsBody.of(project.steps(project.query(id).sourceId(), body.text()));
+        String source = project.query(id).sourceId();
+        StepsReading reading = project.steps(source, body.text());
+        return StepsBodies.StepsBody.of(reading, SeveralBody.of(project, source, body.text(), reading));
     }
 
     /** What could stand at a mark; values come from the rows as they are there. */

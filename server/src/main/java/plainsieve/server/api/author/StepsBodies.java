@@ -36,14 +36,16 @@ final class StepsBodies {
      * @param sql the statement that they come to; empty while something is wrong
      * @param stretches which step each part of it comes from
      * @param columns those that there are at last; none while they are not known
+     * @param several where the rows of several sources come together; without a step where all of them are of one
      */
     record StepsBody(
             List<StepBody> steps,
             String sql,
             List<StretchBody> stretches,
             List<ColumnAfter> columns,
+            SeveralBody several,
             List<ProblemBody> problems) {
-        static StepsBody of(StepsReading reading) {
+        static StepsBody of(StepsReading reading, SeveralBody several) {
             List<Optional<EarlierPlace>> earlier = EarlierPlace.all(reading.steps());
             return new StepsBody(
                     IntStream.range(0, reading.steps().size())
@@ -52,6 +54,7 @@ final class StepsBodies {
                     reading.made().map(Made::sql).orElse(""),
                     reading.made().map(made -> stretches(reading, made)).orElse(List.of()),
                     reading.columns().stream().map(ColumnAfter::of).toList(),
+                    several,
                     reading.problems().stream().map(ProblemBody::of).toList());
         }
 

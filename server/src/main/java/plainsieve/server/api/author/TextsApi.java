@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -12,12 +13,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.catalogue.ColumnFacts;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
 import plainsieve.core.notice.UnknownNames;
 import plainsieve.core.notice.UnreadInFiles;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.core.rewrite.PreparedSides;
 import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.steps.sql.StepsReading;
@@ -86,10 +89,10 @@ class TextsApi {
         }
         PreparedQuery prepared = project.prepare(query, text);
         Set<String> known = project.parameters().keySet();
-        List<Problem> unknown = prepared.query().parameters().stream()
+        List<Problem> unknown = prepared.places().stream()
                 .filter(place -> !known.contains(place.name()))
                 .map(place -> unknown(place.name(), known)
-                        .at(prepared.query().tokens().place(place.token())))
+                        .at(Place.in(prepared.query().text(), place.start(), place.end())))
                 .toList();
         return new QueryBodies.QueryCheck(
                 List.copyOf(prepared.parameterNames()),
@@ -135,10 +138,24 @@ class TextsApi {
     private Stream<Notice> found(Project project, Query query, PreparedQuery prepared) {
         Map<String, Parameter> engines = new HashMap<>();
         project.parameters().forEach((name, definition) -> engines.put(name, definition.toParameter()));
+        return found(query.sourceId(), prepared, engines);
+    }
+
+    private Stream<Notice> found(String sourceId, PreparedQuery prepared, Map<String, Parameter> engines) {
+        Optional<PreparedSides> sides = prepared.sides();
+        if (sides.isPresent()) {
+            Stream<Notice> here =
+                    Notices.of(prepared.query(), prepared.dialect(), engines, ColumnFacts.none()).stream();
+            Stream<Notice> ofSides = sides.get().sides().stream()
+                    .flatMap(one -> found(one.side().source(), one.query(), engines)
+                            .map(notice -> notice.within(
+                                    prepared.query().text(), one.side().start())));
+            return Stream.concat(ofSides, here);
+        }
         return Stream.of(
-                        UnknownNames.of(prepared.query(), facts.tables(query.sourceId())),
-                        UnreadInFiles.of(prepared.query(), facts.unread(query.sourceId())),
-                        Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(query.sourceId())))
+                        UnknownNames.of(prepared.query(), facts.tables(sourceId)),
+                        UnreadInFiles.of(prepared.query(), facts.unread(sourceId)),
+                        Notices.of(prepared.query(), prepared.dialect(), engines, facts.of(sourceId)))
                 .flatMap(List::stream);
     }
 

@@ -1,42 +1,47 @@
-package plainsieve.sources.web;
+package plainsieve.sources.engine;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Function;
-import plainsieve.sources.engine.OpenEngine;
 
-/** The rows of one or several answers in a database of their own, to be asked as long as they are kept. */
-final class KeptAnswer {
-    private static final System.Logger LOG = System.getLogger(KeptAnswer.class.getName());
+/** Tables that were gathered from somewhere, in a database of their own, to be asked as long as they are kept. */
+public final class KeptTables<F> {
+    private static final System.Logger LOG = System.getLogger(KeptTables.class.getName());
 
     private final Path database;
-    private final List<AnswerFacts> facts;
+    private final F facts;
+    private final long made;
     private final long until;
     private Optional<OpenEngine> engine = Optional.empty();
     private boolean forgotten;
 
     /**
-     * @param facts of each of its tables
+     * @param facts how they were gathered
      * @param until when it is no longer shown, by the clock of the machine in nanoseconds
      */
-    KeptAnswer(Path database, List<AnswerFacts> facts, long until) {
+    public KeptTables(Path database, F facts, long until) {
         this.database = database;
-        this.facts = List.copyOf(facts);
+        this.facts = facts;
+        this.made = System.nanoTime();
         this.until = until;
     }
 
-    List<AnswerFacts> facts() {
+    public F facts() {
         return facts;
     }
 
-    boolean isFresh() {
+    boolean isKept() {
         return System.nanoTime() - until < 0;
     }
 
-    /** An engine that may be asked until it is left; nothing when the answer is gone. @param opening makes one anew, entered already */
+    boolean isYoungerThan(Duration age) {
+        return System.nanoTime() - made < age.toNanos();
+    }
+
+    /** An engine that may be asked until it is left; nothing when they are gone. @param opening makes one anew, entered already */
     synchronized Optional<OpenEngine> entered(Function<Path, OpenEngine> opening) {
         if (forgotten) {
             return Optional.empty();
@@ -47,7 +52,7 @@ final class KeptAnswer {
         return engine;
     }
 
-    /** It is shown no more; who asks it just now may end. */
+    /** They are shown no more; who asks them just now may end. */
     synchronized void forget() {
         forgotten = true;
         engine.ifPresent(OpenEngine::retire);
@@ -55,12 +60,12 @@ final class KeptAnswer {
     }
 
     /** Removes a database, with what its engine may have left beside it. */
-    static void remove(Path database) {
+    public static void remove(Path database) {
         try {
             Files.deleteIfExists(database);
             Files.deleteIfExists(database.resolveSibling(database.getFileName() + ".wal"));
         } catch (IOException e) {
-            LOG.log(System.Logger.Level.WARNING, "An answer could not be removed: " + database, e);
+            LOG.log(System.Logger.Level.WARNING, "Gathered tables could not be removed: " + database, e);
         }
     }
 }

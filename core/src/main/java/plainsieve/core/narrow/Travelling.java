@@ -1,0 +1,43 @@
+package plainsieve.core.narrow;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import plainsieve.core.sides.SentSides;
+import plainsieve.core.sides.Side;
+import plainsieve.core.statement.Statement;
+
+/**
+ * Values that could be sent from one source to another, so that it gives only what belongs to them.
+ *
+ * @param from the source that gives them
+ * @param columns the names of the columns they are in there
+ */
+public record Travelling(String from, String to, Set<String> columns) {
+    public Travelling {
+        columns = Set.copyOf(columns);
+    }
+
+    /** Between which sources what could travel, for the text of a query on several of them. */
+    public static List<Travelling> of(String text) {
+        SentSides sides = SentSides.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP));
+        Map<String, SentSides.One> byName = new LinkedHashMap<>();
+        sides.sides().forEach(one -> byName.put(one.side().name(), one));
+        Map<List<String>, Set<String>> columns = new LinkedHashMap<>();
+        for (Narrowing.Link link : Narrowing.of(sides).links()) {
+            SentSides.One to = byName.get(link.side());
+            Side from = byName.get(link.of()).side();
+            boolean travels = !from.source().equals(to.side().source()) && Narrowed.can(to.statement());
+            if (travels) {
+                columns.computeIfAbsent(List.of(from.source(), to.side().source()), pair -> new TreeSet<>())
+                        .add(link.among());
+            }
+        }
+        List<Travelling> all = new ArrayList<>();
+        columns.forEach((pair, names) -> all.add(new Travelling(pair.get(0), pair.get(1), names)));
+        return all;
+    }
+}

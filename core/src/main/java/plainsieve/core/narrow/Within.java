@@ -1,0 +1,36 @@
+package plainsieve.core.narrow;
+
+import java.util.List;
+import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
+
+/** What holds of a column in every row that is needed. Rows without a value in it are not. */
+public sealed interface Within {
+    String column();
+
+    Type type();
+
+    /** It is one of these. */
+    record Among(String column, Type type, List<Value> values) implements Within {
+        public Among {
+            values = List.copyOf(values);
+        }
+    }
+
+    /** It is at least, or at most, one value. */
+    record Bound(String column, Type type, boolean least, Value value) implements Within {}
+
+    /**
+     * Whether what is equal here is equal at every source. Texts that a source takes for equal may be more than those that are so
+     * here; numbers with a fraction may be fewer, for a source may show them shorter than they are, and moments may be others in
+     * another time zone.
+     */
+    static boolean isEqualEverywhere(Type type) {
+        return type == Type.TEXT || type == Type.INTEGER || type == Type.DATE;
+    }
+
+    /** Whether what is less here is less at every source: texts are sorted by rules of their own there. */
+    static boolean isOrderedEverywhere(Type type) {
+        return type == Type.INTEGER || type == Type.DATE;
+    }
+}

@@ -1,0 +1,119 @@
+package plainsieve.core.steps.several;
+
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.Elsewhere;
+import plainsieve.core.steps.sql.StepsReading;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
+
+/**
+ * What the steps can speak of that are done here: the rows that the steps in front of them gave, whatever the source's own steps can
+ * speak of, and the queries of other sources. All of them are tables here.
+ */
+final class AroundHere implements Around {
+    private final Dialect dialect;
+    private final Around own;
+    private final Optional<List<KnownColumn>> soFar;
+    private final Map<String, String> names = new LinkedHashMap<>();
+
+    /** @param soFar the columns that the steps in front gave; nothing when there are none of them */
+    AroundHere(Dialect dialect, Around own, Optional<List<KnownColumn>> soFar) {
+        this.dialect = dialect;
+        this.own = own;
+        this.soFar = soFar;
+    }
+
+    /** What the rows of the steps in front are called. */
+    String rowsName() {
+        return free("rows_at_" + own.source());
+    }
+
+    /** What the rows of a query are called. */
+    String nameOf(String query) {
+        return names.computeIfAbsent(query, this::free);
+    }
+
+    /** The query that is called so. */
+    Optional<String> queryCalled(String name) {
+        return names.entrySet().stream()
+                .filter(entry -> entry.getValue().equalsIgnoreCase(name))
+                .map(Map.Entry::getKey)
+                .findFirst();
+    }
+
+    private String free(String name) {
+        Set<String> taken = new TreeSet<>();
+        own.tables().forEach(table -> taken.add(table.toLowerCase(Locale.ROOT)));
+        String free = name;
+        while (taken.contains(free.toLowerCase(Locale.ROOT))) {
+            free += "_";
+        }
+        return free;
+    }
+
+    @Override
+    public Optional<List<KnownColumn>> columns(String schema, String table) {
+        if (schema.isEmpty() && table.equals(rowsName())) {
+            return soFar.filter(columns -> !columns.isEmpty());
+        }
+        Optional<String> query = schema.isEmpty() ? queryCalled(table) : Optional.empty();
+        return query.isPresent() ? ofQuery(query.get()) : own.columns(schema, table);
+    }
+
+    private Optional<List<KnownColumn>> ofQuery(String id) {
+        Optional<Elsewhere> elsewhere = own.elsewhere(id);
+        if (elsewhere.isEmpty()) {
+            return known(StepsReading.of(SideTexts.rowsOf(id), dialect, own));
+        }
+        Optional<List<KnownColumn>> read = StepLines.isSteps(elsewhere.get().text())
+                ? known(SeveralSteps.of(
+                        elsewhere.get().text(),
+                        elsewhere.get().dialect(),
+                        elsewhere.get().around()))
+                : Optional.empty();
+        return read.or(() -> elsewhere.get().columns());
+    }
+
+    private static Optional<List<KnownColumn>> known(StepsReading reading) {
+        return Optional.of(reading.columns()).filter(columns -> !columns.isEmpty());
+    }
+
+    @Override
+    public List<Set<String>> keys(String schema, String table) {
+        return own.keys(schema, table);
+    }
+
+    @Override
+    public Collection<String> tables() {
+        return own.tables();
+    }
+
+    /** Every query is a table of this name here. */
+    @Override
+    public Optional<String> query(String id) {
+        boolean known = own.elsewhere(id).isPresent() || own.query(id).isPresent();
+        return known
+                ? Optional.of(StepLines.HEADER + "\nrows of " + SeveralSteps.name(nameOf(id)))
+                : Optional.empty();
+    }
+
+    @Override
+    public Collection<String> queries() {
+        return own.queries();
+    }
+
+    @Override
+    public Optional<Type> parameter(String name) {
+        return own.parameter(name);
+    }
+}

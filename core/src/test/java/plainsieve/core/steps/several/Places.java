@@ -1,0 +1,85 @@
+package plainsieve.core.steps.several;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.steps.sql.Around;
+import plainsieve.core.steps.sql.Elsewhere;
+import plainsieve.core.steps.sql.FerryTables;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Type;
+
+/**
+ * The ferries' tables at the source {@code harbour}, with queries of others: {@code picked} of a workbook and {@code tides} of a
+ * service.
+ *
+ * @param travels the sources between which values may travel
+ */
+record Places(FerryTables own, Map<String, Elsewhere> others, Map<String, Set<String>> travels) implements Around {
+    static final String TIDES = "request 1\nget /tides?station=:station\n";
+
+    static Places all() {
+        Around office = Around.among(Map.of("picked", "select vessel_id, note from vessels_of_office"));
+        return new Places(
+                FerryTables.all(),
+                Map.of(
+                        "picked",
+                        new Elsewhere(
+                                "office",
+                                Dialects.of("duckdb"),
+                                office.query("picked").orElseThrow(),
+                                Optional.of(List.of(
+                                        KnownColumn.of("vessel_id", Type.INTEGER),
+                                        KnownColumn.of("note", Type.TEXT),
+                                        KnownColumn.of("since", Type.DATE))),
+                                office),
+                        "tides",
+                        new Elsewhere(
+                                "sea",
+                                Dialects.of("duckdb"),
+                                TIDES,
+                                Optional.of(List.of(
+                                        KnownColumn.of("port_id", Type.INTEGER),
+                                        KnownColumn.of("height_m", Type.DECIMAL))),
+                                Around.nothing())),
+                Map.of("office", Set.of("harbour")));
+    }
+
+    @Override
+    public String source() {
+        return "harbour";
+    }
+
+    @Override
+    public Optional<Elsewhere> elsewhere(String id) {
+        return Optional.ofNullable(others.get(id));
+    }
+
+    @Override
+    public boolean mayTravel(String from, String to) {
+        return travels.getOrDefault(from, Set.of()).contains(to);
+    }
+
+    @Override
+    public Optional<List<KnownColumn>> columns(String schema, String table) {
+        return own.columns(schema, table);
+    }
+
+    @Override
+    public Collection<String> tables() {
+        return own.tables();
+    }
+
+    @Override
+    public Optional<String> query(String id) {
+        return own.query(id);
+    }
+
+    @Override
+    public Collection<String> queries() {
+        return own.queries();
+    }
+}

@@ -1,0 +1,136 @@
+package plainsieve.server.making;
+
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.KnownQueries;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.RunListener;
+import plainsieve.sources.Column;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * The columns that queries of other sources give: of one row, with trial values, asked once and again when the text changes. Until a
+ * slow source has answered, nothing is known of them.
+ */
+@Service
+class KnownOutputs implements KnownQueries {
+    private static final Asker SELF = Asker.of("the server", Role.OPERATOR);
+    private static final long LONGEST_WAIT_MILLIS = 3_000;
+    private static final Duration KEPT = Duration.ofMinutes(10);
+    private static final Duration TRIED_AGAIN_AFTER = Duration.ofSeconds(20);
+    private static final int MOST_KEPT = 1_000;
+
+    private final Runner runner;
+    private final Clock clock;
+    private final Map<Place, Asked> asked = new ConcurrentHashMap<>();
+    private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "columns-of-queries");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private record Place(String sourceId, String text) {}
+
+    private record Asked(Instant at, Future<Optional<List<KnownColumn>>> columns) {
+        /** What nobody could tell is asked for again soon. */
+        boolean holds(Instant now) {
+            return at.plus(isKnown() ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
+        }
+
+        private boolean isKnown() {
+            try {
+                return columns.isDone() && columns.get().isPresent();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return false;
+            } catch (ExecutionException e) {
+                return false;
+            }
+        }
+    }
+
+    KnownOutputs(Runner runner, Clock clock) {
+        this.runner = runner;
+        this.clock = clock;
+    }
+
+    @Override
+    public Optional<List<KnownColumn>> columns(Project project, Query query) {
+        if (asked.size() > MOST_KEPT) {
+            asked.clear();
+        }
+        Instant now = clock.instant();
+        Asked one = asked.compute(
+                new Place(query.sourceId(), query.liveText()),
+                (place, last) -> last != null && last.holds(now)
+                        ? last
+                        : new Asked(now, asking.submit(() -> ask(project, query))));
+        try {
+            return one.columns().get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (TimeoutException | ExecutionException e) {
+            return Optional.empty();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        }
+    }
+
+    private Optional<List<KnownColumn>> ask(Project project, Query query) {
+        Columns columns = new Columns();
+        RunOrder order = new RunOrder(
+                UUID.randomUUID().toString(),
+                project,
+                RunOrder.Text.live(query),
+                AskedChoices.onTheBench(SELF, Set.of(), Map.of()),
+                new RunOrder.Shape("", Wanted.allRows(), List.of()),
+                Purpose.LOOK,
+                1);
+        try {
+            runner.run(order, columns);
+        } catch (ProblemException | SourceFailure e) {
+            return Optional.empty();
+        }
+        return Optional.of(columns.found).filter(found -> !found.isEmpty());
+    }
+
+    private static final class Columns implements RunListener {
+        private List<KnownColumn> found = List.of();
+
+        @Override
+        public void columns(List<Column> columns) {
+            found = columns.stream()
+                    .map(column -> new KnownColumn(column.name(), column.kind().type(), true))
+                    .toList();
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        asking.shutdownNow();
+    }
+}

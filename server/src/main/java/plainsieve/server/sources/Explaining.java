@@ -1,0 +1,94 @@
+package plainsieve.server.sources;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.evidence.Evidence;
+import plainsieve.core.evidence.Plan;
+import plainsieve.core.evidence.PlanStep;
+import plainsieve.core.evidence.SidesEvidence;
+import plainsieve.core.evidence.Verdict;
+import plainsieve.core.evidence.Where;
+import plainsieve.core.sides.SentSides;
+import plainsieve.core.statement.Placement;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.sent.Origin;
+import plainsieve.sources.SourceFailure;
+
+/** Asks where each choice of a statement runs: of one source its plan, of several the plan of each. */
+@Service
+public class Explaining {
+    private final Sending sending;
+
+    Explaining(Sending sending) {
+        this.sending = sending;
+    }
+
+    /** What is known of one placement. @param sourceId whose plan tells it */
+    public record Judged(String sourceId, Verdict verdict) {
+        private Judged behind(int more) {
+            return new Judged(
+                    sourceId,
+                    new Verdict(
+                            verdict.placement().behind(more), verdict.where(), verdict.proof(), verdict.step()));
+        }
+    }
+
+    /** @param plan its steps, a line each @param millis how long it took to tell */
+    public record Told(List<Judged> judged, List<String> plan, double millis) {}
+
+    /**
+     * Throws {@link SourceFailure} when the statement would be refused.
+     *
+     * @param measured whether it shall run to its end and rows be counted, where that can be done
+     */
+    public Told explain(Origin origin, Statement statement, boolean measured) {
+        Sending.Told told = sending.explain(origin, statement, measured);
+        if (SentSides.isOne(statement.text())) {
+            return several(origin, SentSides.of(statement), told, measured);
+        }
+        Dialect dialect = origin.project().dialect(origin.sourceId());
+        return new Told(judged(origin, Evidence.of(statement, dialect, told.plan())), told.plan().inWords(), told.millis());
+    }
+
+    private static List<Judged> judged(Origin origin, List<Verdict> verdicts) {
+        return verdicts.stream()
+                .map(verdict -> new Judged(origin.sourceId(), verdict))
+                .toList();
+    }
+
+    private Told several(Origin origin, SentSides sent, Sending.Told here, boolean measured) {
+        List<Judged> judged = new ArrayList<>();
+        List<String> plan = new ArrayList<>();
+        double millis = here.millis();
+        for (SentSides.One one : sent.sides()) {
+            Told told = side(origin.at(one.side().source()), one, measured);
+            told.judged().forEach(found -> judged.add(found.behind(one.side().start())));
+            plan.add("%s of %s:".formatted(one.side().name(), one.side().source()));
+            told.plan().forEach(line -> plan.add("  " + line));
+            millis += told.millis();
+        }
+        plan.add("here:");
+        Plan ofHere = here.plan();
+        ofHere.inWords().forEach(line -> plan.add("  " + line));
+        judged(origin, SidesEvidence.ofHere(sent, ofHere)).forEach(found -> judged.add(found.behind(sent.hereStart())));
+        return new Told(judged, plan, millis);
+    }
+
+    /** What a source does not tell is not known; the others are told all the same. */
+    private Told side(Origin origin, SentSides.One one, boolean measured) {
+        try {
+            return explain(origin, one.statement(), measured);
+        } catch (SourceFailure e) {
+            List<Verdict> unknown = one.statement().placements().stream()
+                    .map(placement -> new Verdict(placement, unknown(placement), "", PlanStep.named("")))
+                    .toList();
+            return new Told(judged(origin, unknown), List.of(e.getMessage()), 0);
+        }
+    }
+
+    private static Where unknown(Placement placement) {
+        return placement.outcome() == Placement.Outcome.LEFT_OUT ? Where.LEFT_OUT : Where.NOT_KNOWN;
+    }
+}

@@ -1,0 +1,18 @@
+package plainsieve.sources;
+
+import plainsieve.core.sides.Side;
+import plainsieve.core.statement.Statement;
+
+/** Asks the sources that the rows of one query come from, as everything is sent. */
+public interface AsksSides {
+    /**
+     * Sends one of them a statement.
+     *
+     * @param cancellation stops that run, too; nobody else may begin on it meanwhile
+     * @throws SourceFailure as {@link Source#run} does
+     */
+    Answer ask(Side side, Statement statement, Cancellation cancellation, RowReceiver receiver);
+
+    /** Whether a source can count rows without giving them. */
+    boolean counts(Side side);
+}
