@@ -76,6 +76,9 @@ const isNumber = (text: string): boolean => text !== '' && Number.isFinite(Numbe
 const written = (format: Intl.NumberFormat, value: string | number): string =>
   isNumber(String(value)) ? format.format(String(value) as Intl.StringNumericLiteral) : String(value)
 
+const lists = new Intl.ListFormat('en')
+/** "a, b, and c" */
+export const listInWords = (items: string[]): string => lists.format(items)
 export const countInWords = (count: number): string => numbers.format(count)
 export const rowsInWords = (count: number): string => `${countInWords(count)} ${count === 1 ? 'row' : 'rows'}`
 export const millisInWords = (millis: number): string =>

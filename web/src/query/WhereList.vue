@@ -53,11 +53,15 @@ const lines = computed(() => {
       <p v-else class="soft m-0">The statement has no choices in it.</p>
     </template>
     <p v-if="done.gathered >= 0" class="soft pt-1 m-0">
-      {{ rowsInWords(done.gathered) }} {{ done.gathered === 1 ? 'was' : 'were' }} fetched from the service; of them
-      {{ countInWords(done.fetched) }} {{ done.fetched === 1 ? 'was' : 'were' }} made here,
+      {{ rowsInWords(done.gathered) }} {{ done.gathered === 1 ? 'was' : 'were' }} fetched{{
+        told?.fetched.length ? '' : ' from the service'
+      }}; of them {{ countInWords(done.fetched) }} {{ done.fetched === 1 ? 'was' : 'were' }} made here,
       {{ countInWords(done.shown) }} {{ done.shown === 1 ? 'is' : 'are' }} shown.
     </p>
-    <p v-else class="soft pt-1 m-0">
+    <ul v-if="told?.fetched.length" class="soft m-0" data-test="fetched">
+      <li v-for="side in told.fetched" :key="side.words">{{ side.words }}</li>
+    </ul>
+    <p v-else-if="done.gathered < 0" class="soft pt-1 m-0">
       {{ rowsInWords(done.fetched) }} left the database, {{ countInWords(done.shown) }}
       {{ done.shown === 1 ? 'is' : 'are' }} shown.
       {{

@@ -63,7 +63,7 @@ export function whereAtLength(ran: Ran): string {
     case 'AT_SERVICE':
       return 'at the service, as a part of the request'
     case 'HERE':
-      return `here, on ${ran.read >= 0 ? `the ${countInWords(ran.read)} rows` : 'rows'} that were fetched from the service`
+      return `here, on ${ran.read >= 0 ? `the ${countInWords(ran.read)} rows` : 'rows'} that were fetched`
     case 'LEFT_OUT':
       return 'blank, left out of the statement'
     case 'NOT_KNOWN':

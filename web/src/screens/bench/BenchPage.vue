@@ -71,7 +71,7 @@ const editor = ref<InstanceType<typeof QueryPane> | null>(null)
 const choicesPane = ref<InstanceType<typeof ChoicesPane> | null>(null)
 const colours = computed(() => coloursFor(check.value.parameters))
 const evidence = useEvidence(state, asked, ranText)
-const { answer, stale, placements, proof, measure, verdicts, runProblems } = evidence
+const { answer, stale, placements, proof, measure, verdicts, runProblems, fetched } = evidence
 
 function run(): void {
   ranText.value = asked.value
@@ -142,6 +142,8 @@ onMounted(() => void parameters.reload())
           :placements="placements"
           :verdicts="verdicts"
           :stretches="stretches"
+          :fetched="fetched"
+          @decided="run"
           @look="look"
           @odd="lookOdd"
           @made="(name, before) => choicesPane?.makeMissing(name, before)"

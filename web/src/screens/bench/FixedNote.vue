@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Failure } from '../../api/client'
 import type { Made, Offer } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
-import { numberInWords, rowsInWords } from '../../formats'
+import { listInWords, numberInWords, rowsInWords } from '../../formats'
 
 const props = defineProps<{
   text: string
@@ -31,8 +31,7 @@ const lines = computed(() =>
       : []
   }),
 )
-const LIST = new Intl.ListFormat('en')
-const named = (names: string[]): string => LIST.format(names.map(name => `:${name}`))
+const named = (names: string[]): string => listInWords(names.map(name => `:${name}`))
 const names = computed(() => [...(props.made?.used ?? []), ...(props.made?.names ?? [])])
 const used = computed(() => props.made?.used ?? [])
 const totals = computed(() =>

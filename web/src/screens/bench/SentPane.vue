@@ -5,6 +5,7 @@ import type { Proof } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import CopySql from '../../query/CopySql.vue'
 import { isSentRequest } from '../../query/request'
+import { isSentToSeveral } from '../../query/several'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
@@ -20,9 +21,10 @@ const props = defineProps<{
 const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 const words = computed(() => {
   if (!props.answer) return ''
-  const request = isSentRequest(props.answer.begun.text)
-  if (props.stale) return request ? 'the request before your last change' : 'the statement before your last change'
-  return request ? 'the request as the service received it' : 'the statement the database received'
+  const { text } = props.answer.begun
+  if (props.stale) return `${isSentRequest(text) ? 'the request' : 'the statement'} before your last change`
+  if (isSentToSeveral(text)) return 'what each source received, and what was asked here of their rows'
+  return isSentRequest(text) ? 'the request as the service received it' : 'the statement the database received'
 })
 </script>
 

@@ -6,6 +6,7 @@ import type { Choices, MarkOffer, Placement, Ran, StepsReading } from '../../api
 import { HEADER, inserted, linesOf, moved, switched, textOf, without, withWords } from '../../query/steps'
 import { noteOfStep } from '../../query/stepNotes'
 import NewStep from './NewStep.vue'
+import HereLine from './HereLine.vue'
 import StepLine from './StepLine.vue'
 import type { StepAct } from './stepAct'
 import type { UsedStepCounts } from './useStepCounts'
@@ -24,12 +25,15 @@ const props = defineProps<{
   verdicts: Ran[]
   /** Which step each part of the statement that ran comes from. */
   stretches: StepsReading['stretches']
+  /** What was fetched of each source, where the rows of several come together. */
+  fetched: string[]
 }>()
 const emit = defineEmits<{
   look: [step: number]
   odd: [step: number]
   made: [parameter: string, before: string]
   turn: []
+  decided: []
 }>()
 
 const reading = computed(() => props.steps.reading.value)
@@ -95,6 +99,12 @@ const add =
     return ''
   }
 
+/* What is sent is another text then. */
+async function decided(): Promise<void> {
+  await props.steps.again()
+  emit('decided')
+}
+
 /* What is dragged over another step takes its place. */
 const dragged = ref<number>()
 function drop(step: number): void {
@@ -113,13 +123,23 @@ function drop(step: number): void {
       <button v-if="text === HEADER" type="button" class="as-link small" @click="steps.edit('')">
         Write plain SQL instead
       </button>
-      <button v-else type="button" class="as-link small" :disabled="!reading.sql" @click="emit('turn')">
+      <button
+        v-else
+        type="button"
+        class="as-link small"
+        :disabled="!reading.sql || reading.several.step >= 0"
+        @click="emit('turn')">
         Turn into plain SQL
       </button>
     </div>
     <div class="body">
       <ol ref="list" class="steps">
         <template v-for="(step, i) in said" :key="i">
+          <HereLine
+            v-if="reading.several.step === i"
+            :several="reading.several"
+            :fetched="fetched"
+            @decided="decided" />
           <StepLine
             :step="step"
             :number="i + 1"

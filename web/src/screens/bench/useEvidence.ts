@@ -14,6 +14,8 @@ export interface UsedEvidence {
   measure: () => Promise<void>
   verdicts: ComputedRef<Ran[]>
   runProblems: ComputedRef<Problem[]>
+  /** What was fetched of each source, in words; nothing where all rows are of one. */
+  fetched: ComputedRef<string[]>
 }
 
 /** What the last run says of the text that stands there, as long as it is the text that ran. */
@@ -28,5 +30,8 @@ export function useEvidence(state: Ref<RunState>, asked: Ref<string>, ran: Ref<s
   const runProblems = computed(() =>
     state.value.status === 'failed' && ran.value === asked.value ? state.value.failure.problems : [],
   )
-  return { answer, stale, placements, proof, measure, verdicts, runProblems }
+  const fetched = computed(() =>
+    stale.value || proof.value?.status !== 'ready' ? [] : proof.value.data.fetched.map(side => side.words),
+  )
+  return { answer, stale, placements, proof, measure, verdicts, runProblems, fetched }
 }

@@ -8,13 +8,16 @@ const READ_AFTER = 5
 /* A source that has not told its columns yet may do so in a moment. */
 const READ_AGAIN_AFTER = 2000
 const MOST_AGAIN = 5
-const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], columns: [], problems: [] }
+const ONE_SOURCE = { step: -1, sides: [], travels: [] }
+const NOTHING: StepsReading = { steps: [], sql: '', stretches: [], columns: [], several: ONE_SOURCE, problems: [] }
 
 export interface UsedSteps {
   reading: ShallowRef<StepsReading>
   /** Changes the steps in a way that can be taken back. */
   change: (label: string, change: (lines: Line[]) => Line[]) => void
   edit: (text: string) => void
+  /** Reads the same text once more. */
+  again: () => Promise<void>
 }
 
 /** How the steps of a text read. A late answer about an older text is dropped; quotes that were left out are put in. */
@@ -59,5 +62,5 @@ export function useSteps(queryId: string, text: Ref<string>, edit: (text: string
   })
   void read()
   onScopeDispose(() => clearTimeout(timer))
-  return { reading, change, edit }
+  return { reading, change, edit, again: read }
 }

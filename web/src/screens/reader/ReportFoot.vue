@@ -40,7 +40,7 @@ const change = computed(() =>
         >{{
           answer.done.gathered < 0
             ? 'the database answered'
-            : `made here of ${rowsInWords(answer.done.gathered)} that the service sent,`
+            : `made here of ${rowsInWords(answer.done.gathered)} that were fetched,`
         }}
         in {{ millisInWords(answer.done.databaseMs) }}</span
       ><span class="dot">·</span><span>as of {{ timeInWords(answer.done.at) }}</span>

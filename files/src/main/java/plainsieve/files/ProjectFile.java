@@ -16,6 +16,7 @@ import java.util.TreeMap;
  * @param name what the project is called; a part of one may have none
  * @param reports as viewers get them
  * @param drafts reports as their authors make them, where that differs: not given to viewers yet, or changed since
+ * @param travels what was decided of values that travel between sources
  */
 @JsonInclude(JsonInclude.Include.NON_EMPTY)
 public record ProjectFile(
@@ -25,7 +26,8 @@ public record ProjectFile(
         List<ParameterEntry> parameters,
         List<QueryEntry> queries,
         List<ReportEntry> reports,
-        List<ReportEntry> drafts) {
+        List<ReportEntry> drafts,
+        List<TravelEntry> travels) {
     /** The format that is written: the second has more kinds of views, and more to say of each. */
     public static final String FORMAT = "plain-sieve/2";
 
@@ -40,6 +42,7 @@ public record ProjectFile(
         queries = orEmpty(queries);
         reports = orEmpty(reports);
         drafts = orEmpty(drafts);
+        travels = orEmpty(travels);
     }
 
     private static <T> List<T> orEmpty(List<T> items) {
@@ -77,6 +80,13 @@ public record ProjectFile(
             return ASKED_HERE.contains(kind) ? "duckdb" : kind;
         }
     }
+
+    /**
+     * Whether values that one source gave may be sent to another.
+     *
+     * @param from the id of the source that gave them
+     */
+    public record TravelEntry(String from, String to, boolean allowed) {}
 
     /**
      * A query.

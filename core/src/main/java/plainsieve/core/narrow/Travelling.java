@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import plainsieve.core.request.RequestText;
 import plainsieve.core.sides.SentSides;
 import plainsieve.core.sides.Side;
 import plainsieve.core.statement.Statement;
@@ -30,7 +31,9 @@ public record Travelling(String from, String to, Set<String> columns) {
         for (Narrowing.Link link : Narrowing.of(sides).links()) {
             SentSides.One to = byName.get(link.side());
             Side from = byName.get(link.of()).side();
-            boolean travels = !from.source().equals(to.side().source()) && Narrowed.can(to.statement());
+            boolean travels = !from.source().equals(to.side().source())
+                    && Narrowed.can(to.statement())
+                    && !RequestText.isRequest(to.side().text());
             if (travels) {
                 columns.computeIfAbsent(List.of(from.source(), to.side().source()), pair -> new TreeSet<>())
                         .add(link.among());

@@ -19,6 +19,7 @@ import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFile.QueryEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
+import plainsieve.files.ProjectFile.TravelEntry;
 import plainsieve.files.ProjectFolder;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.Project;
@@ -26,6 +27,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportEntries;
+import plainsieve.server.project.Travel;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
@@ -43,18 +45,21 @@ public class ProjectTransfer {
     private final QueryEdits queries;
     private final ParameterEdits parameters;
     private final ReportEdits reports;
+    private final TravelEdits travels;
 
     ProjectTransfer(
             Projects projects,
             SourceEdits sources,
             QueryEdits queries,
             ParameterEdits parameters,
-            ReportEdits reports) {
+            ReportEdits reports,
+            TravelEdits travels) {
         this.projects = projects;
         this.sources = sources;
         this.queries = queries;
         this.parameters = parameters;
         this.reports = reports;
+        this.travels = travels;
     }
 
     public ProjectFolder out(Project project) {
@@ -80,7 +85,10 @@ public class ProjectTransfer {
                         .toList(),
                 entries,
                 given(project),
-                drafts(project));
+                drafts(project),
+                project.travels().stream()
+                        .map(travel -> new TravelEntry(travel.from(), travel.to(), travel.allowed()))
+                        .toList());
         return new ProjectFolder(file, texts);
     }
 
@@ -123,6 +131,9 @@ public class ProjectTransfer {
         ProjectFile file = folder.file();
         file.sources().forEach(source -> source(projects.get(projectId), source));
         Project withSources = projects.get(projectId);
+        file.travels()
+                .forEach(entry -> travels.decide(
+                        withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
         file.queries().forEach(query -> query(withSources, query, folder.texts()));
         parameters(projects.get(projectId), file.parameters());
         Project withParameters = projects.get(projectId);

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,6 +25,7 @@ import plainsieve.sources.SourceSettings;
 /** The demo's parameters, lists, queries and reports: project files like anyone's, brought in as anyone's are. */
 @Component
 class DemoProject {
+    private static final String TOGETHER = "weather-and-tides";
     private static final String NAME = "Hethra Sound Ferries";
 
     private final Projects projects;
@@ -60,6 +62,16 @@ class DemoProject {
     public void addService(SourceAccess source) {
         sources.add(source);
         bringIn(project(), text(source.id() + ".yaml"), Map.of());
+    }
+
+    /** Adds the report on several of the sources, once they are all there: all of it or nothing. */
+    @Transactional
+    public void addTogether() {
+        Project first = projects.first();
+        boolean all = first.sources().keySet().containsAll(Set.of("ferries", "office", "tides"));
+        if (all && !first.hasReport(TOGETHER)) {
+            bringIn(project(), text(TOGETHER + ".yaml"), Map.of());
+        }
     }
 
     /** Adds a further source with its report: all of it or nothing. */

@@ -77,6 +77,7 @@ class DemoSetup implements ApplicationRunner {
         services.fares()
                 .ifPresent(fares -> service(
                         "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none()));
+        project.addTogether();
         if (postgresPort > 0) {
             postgres();
         }

@@ -50,10 +50,22 @@ public class Proofs {
      * @param measured whether the database counted rows, or only planned
      * @param millis how long the database took to tell
      * @param plan its steps, a line each
+     * @param fetched what was fetched of each source, where the rows come from several
      */
-    public record Proof(String reason, boolean measured, double millis, List<Ran> verdicts, List<String> plan) {
+    public record Proof(
+            String reason,
+            boolean measured,
+            double millis,
+            List<Ran> verdicts,
+            List<String> plan,
+            List<Explaining.Fetched> fetched) {
+        public Proof {
+            // Those that were kept before there were several sources say nothing of it.
+            fetched = fetched == null ? List.of() : List.copyOf(fetched);
+        }
+
         static Proof none(String reason) {
-            return new Proof(reason, false, 0, List.of(), List.of());
+            return new Proof(reason, false, 0, List.of(), List.of(), List.of());
         }
 
         /** The verdicts alone: a plan shows the values it was made for. */
@@ -63,7 +75,8 @@ public class Proofs {
                     measured,
                     millis,
                     verdicts.stream().map(Ran::withoutProof).toList(),
-                    List.of());
+                    List.of(),
+                    fetched);
         }
     }
 
@@ -139,7 +152,7 @@ public class Proofs {
             List<Ran> verdicts = told.judged().stream()
                     .map(judged -> ran(judged.verdict(), judged.sourceId(), statement))
                     .toList();
-            return new Proof("", counts, told.millis(), verdicts, told.plan());
+            return new Proof("", counts, told.millis(), verdicts, told.plan(), told.fetched());
         } catch (SourceFailure | ProblemException e) {
             return Proof.none("The database did not tell its plan: " + sent.withoutPrivate(e.getMessage()));
         }

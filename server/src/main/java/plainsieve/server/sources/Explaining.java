@@ -35,8 +35,17 @@ public class Explaining {
         }
     }
 
-    /** @param plan its steps, a line each @param millis how long it took to tell */
-    public record Told(List<Judged> judged, List<String> plan, double millis) {}
+    /** What was fetched of one side of a statement on several sources. */
+    public record Fetched(String words, long rows) {}
+
+    /**
+     * What was told.
+     *
+     * @param plan its steps, a line each
+     * @param fetched of each side; nothing where all of it is of one source
+     * @param millis how long it took to tell
+     */
+    public record Told(List<Judged> judged, List<String> plan, List<Fetched> fetched, double millis) {}
 
     /**
      * Throws {@link SourceFailure} when the statement would be refused.
@@ -49,7 +58,11 @@ public class Explaining {
             return several(origin, SentSides.of(statement), told, measured);
         }
         Dialect dialect = origin.project().dialect(origin.sourceId());
-        return new Told(judged(origin, Evidence.of(statement, dialect, told.plan())), told.plan().inWords(), told.millis());
+        return new Told(
+                judged(origin, Evidence.of(statement, dialect, told.plan())),
+                told.plan().inWords(),
+                List.of(),
+                told.millis());
     }
 
     private static List<Judged> judged(Origin origin, List<Verdict> verdicts) {
@@ -73,7 +86,15 @@ public class Explaining {
         Plan ofHere = here.plan();
         ofHere.inWords().forEach(line -> plan.add("  " + line));
         judged(origin, SidesEvidence.ofHere(sent, ofHere)).forEach(found -> judged.add(found.behind(sent.hereStart())));
-        return new Told(judged, plan, millis);
+        return new Told(judged, plan, fetched(sent, ofHere), millis);
+    }
+
+    /** The first steps of the plan here are the sides. */
+    private static List<Fetched> fetched(SentSides sent, Plan plan) {
+        return plan.steps().stream()
+                .limit(sent.sides().size())
+                .map(step -> new Fetched(step.inWords(), (long) step.actual().orElse(0)))
+                .toList();
     }
 
     /** What a source does not tell is not known; the others are told all the same. */
@@ -84,7 +105,7 @@ public class Explaining {
             List<Verdict> unknown = one.statement().placements().stream()
                     .map(placement -> new Verdict(placement, unknown(placement), "", PlanStep.named("")))
                     .toList();
-            return new Told(judged(origin, unknown), List.of(e.getMessage()), 0);
+            return new Told(judged(origin, unknown), List.of(e.getMessage()), List.of(), 0);
         }
     }
 

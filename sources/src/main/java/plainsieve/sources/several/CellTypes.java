@@ -1,10 +1,12 @@
 package plainsieve.sources.several;
 
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.core.value.Type;
 import plainsieve.sources.Column;
 import plainsieve.sources.engine.Stage;
 
@@ -19,41 +21,48 @@ final class CellTypes {
     private static final int USUAL_DIGITS = 18;
 
     private static final String TEXT = "varchar";
+    private static final String WHOLE = "-?[0-9]+";
+    private static final String NUMBER = "-?[0-9]+([.][0-9]+)?";
+    private static final String DAY = "[+-]?[0-9]{4,}-[0-9]{2}-[0-9]{2}( \\(BC\\))?|-?infinity";
     private static final String OFFSET = "'(Z|[+-][0-9]{2}(:?[0-9]{2})?)$'";
 
     private final Stage stage;
+    private final Map<String, Type> known;
 
-    CellTypes(Stage stage) {
+    /** @param known what the columns are, where the steps say so: a source may show a day as a text */
+    CellTypes(Stage stage, Map<String, Type> known) {
         this.stage = stage;
+        this.known = known;
     }
 
     /** The columns of the cells, each as its type, by its name. */
     String selected(List<Column> columns) throws SQLException {
-        List<String> types = IntStream.range(0, columns.size()).mapToObj(i -> "").collect(Collectors.toList());
+        List<String> selected = new ArrayList<>();
         for (int i = 0; i < columns.size(); i++) {
-            types.set(i, type(columns.get(i), Stage.cell(i)));
+            Column column = columns.get(i);
+            selected.add("cast(%s as %s) as %s"
+                    .formatted(Stage.cell(i), type(column, Stage.cell(i)), Stage.name(column.name())));
         }
-        return IntStream.range(0, columns.size())
-                .mapToObj(i -> "cast(%s as %s) as %s"
-                        .formatted(
-                                Stage.cell(i),
-                                types.get(i),
-                                Stage.name(columns.get(i).name())))
-                .collect(Collectors.joining(", "));
+        return String.join(", ", selected);
     }
 
     private String type(Column column, String cell) throws SQLException {
-        return switch (column.kind()) {
-            case INTEGER -> firstThatTakesAll(cell, "bigint", "hugeint", "double");
+        Type type = Optional.ofNullable(known.get(column.name()))
+                .or(() -> column.kind().type())
+                .orElse(Type.TEXT);
+        return switch (type) {
+            case INTEGER -> all(cell, WHOLE) ? firstThatTakesAll(cell, "bigint", "hugeint", "double") : decimal(column, cell);
             case DECIMAL -> decimal(column, cell);
-            case DATE -> firstThatTakesAll(cell, "date");
-            case DATETIME ->
-                firstThatTakesAll(
-                        cell,
-                        any("regexp_matches(%s, %s)".formatted(cell, OFFSET)) ? "timestamp with time zone" : "timestamp");
+            case DATE -> all(cell, DAY) ? firstThatTakesAll(cell, "date") : moment(cell);
+            case DATETIME -> moment(cell);
             case BOOLEAN -> firstThatTakesAll(cell, "boolean");
-            case TEXT, OTHER -> TEXT;
+            case TEXT, NAME -> TEXT;
         };
+    }
+
+    private String moment(String cell) throws SQLException {
+        boolean inZones = any("regexp_matches(%s, %s)".formatted(cell, OFFSET));
+        return firstThatTakesAll(cell, inZones ? "timestamp with time zone" : "timestamp");
     }
 
     private String firstThatTakesAll(String cell, String... types) throws SQLException {
@@ -69,11 +78,16 @@ final class CellTypes {
         return !stage.ask("select 1 from cells where " + condition + " limit 1").isEmpty();
     }
 
+    /** Whether every cell is written so: a cast alone would round, or leave the time of a day out. */
+    private boolean all(String cell, String pattern) throws SQLException {
+        return !any("not regexp_full_match(%s, '%s')".formatted(cell, pattern));
+    }
+
     /** A binary fraction stays one; of the others the digits are counted, before and behind the point. */
     private String decimal(Column column, String cell) throws SQLException {
         String name = column.type().toLowerCase(Locale.ROOT);
         boolean binary = name.startsWith("double") || name.startsWith("float") || name.equals("real");
-        if (binary || any("not regexp_full_match(%s, '-?[0-9]+([.][0-9]+)?')".formatted(cell))) {
+        if (binary || !all(cell, NUMBER)) {
             return firstThatTakesAll(cell, "double");
         }
         List<String> digits = stage.ask("""

@@ -153,7 +153,7 @@ final class SidesGathering {
                     null);
         }
         stage.execute("create table kept.%s as select %s from cells"
-                .formatted(Stage.name(side.name()), new CellTypes(stage).selected(rows.columns())));
+                .formatted(Stage.name(side.name()), new CellTypes(stage, side.columns()).selected(rows.columns())));
         stage.execute("drop table cells");
         long millis = Duration.ofNanos(System.nanoTime() - start).toMillis();
         SideFacts of = new SideFacts(side.name(), side.source(), rows.rows(), words, millis);

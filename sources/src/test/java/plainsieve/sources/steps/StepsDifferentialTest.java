@@ -3,7 +3,6 @@ package plainsieve.sources.steps;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.fail;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -35,7 +34,6 @@ class StepsDifferentialTest {
     private static final long SEED = Long.getLong("steps.seed", 20261127);
     private static final int CASES = Integer.getInteger("steps.cases", 5_000);
     private static final int MOST_STEPS = 12;
-    private static final double NEAR = 0.002;
 
     @AfterAll
     static void stopClock() {
@@ -129,18 +127,12 @@ class StepsDifferentialTest {
                 .rewrite(new Choices(chain.parameters(), chain.choices()), Wanted.allRows(), Statement.NO_CAP);
         String all = "%s%n%s%nsent: %s %s".formatted(story, sql, statement.text(), statement.values());
         try {
-            check(all, chain, rows(source, statement));
+            AlikeRows.check(all, chain.grid(), rows(source, statement));
         } catch (SourceFailure e) {
             if (!failsWithinItself(e)) {
                 fail(all + "\n" + e);
             }
         }
-    }
-
-    private static void check(String story, RandomChain chain, List<List<Object>> rows) {
-        List<List<Object>> missing = unmatched(chain.grid().rows(), rows);
-        assertThat(missing).as(story + "\ngot " + rows).isEmpty();
-        assertThat(rows).as(story).hasSameSizeAs(chain.grid().rows());
     }
 
     /**
@@ -167,56 +159,5 @@ class StepsDifferentialTest {
      */
     private static boolean failsWithinItself(SourceFailure failure) {
         return failure.getMessage().contains("INTERNAL Error: Failed to bind column reference");
-    }
-
-    /** The rows for which there is none alike. Fractions are alike when they are near each other. */
-    private static List<List<Object>> unmatched(List<List<Object>> expected, List<List<Object>> rows) {
-        List<List<Object>> left = new ArrayList<>(rows);
-        List<List<Object>> missing = new ArrayList<>();
-        for (List<Object> row : expected) {
-            boolean found = false;
-            for (int i = 0; i < left.size() && !found; i++) {
-                found = alike(row, left.get(i));
-                if (found) {
-                    left.remove(i);
-                }
-            }
-            if (!found) {
-                missing.add(row);
-            }
-        }
-        return missing;
-    }
-
-    private static boolean alike(List<Object> one, List<Object> other) {
-        if (one.size() != other.size()) {
-            return false;
-        }
-        for (int i = 0; i < one.size(); i++) {
-            if (!alike(one.get(i), other.get(i))) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    private static boolean alike(Object one, Object other) {
-        if (one == null || other == null) {
-            return one == other;
-        }
-        if (one instanceof Number && other instanceof Number) {
-            double a = new BigDecimal(one.toString()).doubleValue();
-            double b = new BigDecimal(other.toString()).doubleValue();
-            return Math.abs(a - b) <= NEAR * Math.max(1, Math.abs(a));
-        }
-        return written(one).equals(written(other));
-    }
-
-    /** Midnight is written with and without its seconds. */
-    private static String written(Object value) {
-        String text = value.toString();
-        return text.matches("\\d{4}-\\d\\d-\\d\\d[ T]\\d\\d:\\d\\d.*")
-                ? text.replace(' ', 'T').replaceFirst("(T\\d\\d:\\d\\d):00(\\.0+)?$", "$1")
-                : text;
     }
 }

@@ -16,7 +16,7 @@ import plainsieve.server.project.Project;
  * @param sides what each source is asked for; none while something is wrong
  * @param travels values that could be sent from one of them to another
  */
-record SeveralBody(int step, List<SideBody> sides, List<TravelBody> travels) {
+record SeveralBody(int step, List<SideBody> sides, List<TravelRead> travels) {
     private static final SeveralBody NONE = new SeveralBody(-1, List.of(), List.of());
 
     /** @param name of its rows */
@@ -26,7 +26,7 @@ record SeveralBody(int step, List<SideBody> sides, List<TravelBody> travels) {
      * @param columns what the columns are called that the values are in
      * @param decision {@code allowed}, {@code refused}, or empty while it is open
      */
-    record TravelBody(String from, String to, List<String> columns, String decision) {}
+    record TravelRead(String from, String to, List<String> columns, String decision) {}
 
     static SeveralBody of(Project project, String sourceId, String text, StepsReading reading) {
         Optional<Integer> line = SeveralSteps.lineHere(text, project.around(sourceId));
@@ -45,13 +45,13 @@ record SeveralBody(int step, List<SideBody> sides, List<TravelBody> travels) {
                         .toList());
     }
 
-    private static TravelBody travel(Project project, Travelling travel) {
+    private static TravelRead travel(Project project, Travelling travel) {
         String decision = project.travels().stream()
                 .filter(one -> one.from().equals(travel.from()) && one.to().equals(travel.to()))
                 .map(one -> one.allowed() ? "allowed" : "refused")
                 .findFirst()
                 .orElse("");
-        return new TravelBody(
+        return new TravelRead(
                 travel.from(), travel.to(), travel.columns().stream().sorted().toList(), decision);
     }
 }

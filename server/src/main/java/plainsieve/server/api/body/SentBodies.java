@@ -30,18 +30,31 @@ public final class SentBodies {
      * @param measured whether the database counted rows, or only planned
      * @param millis how long the database took to tell
      * @param plan its steps, a line each
+     * @param fetched what was fetched of each source; nothing where all rows are of one
      */
     @Schema(name = "Proof")
-    public record ProofBody(String reason, boolean measured, double millis, List<RanBody> verdicts, List<String> plan) {
+    public record ProofBody(
+            String reason,
+            boolean measured,
+            double millis,
+            List<RanBody> verdicts,
+            List<String> plan,
+            List<FetchedBody> fetched) {
         public static ProofBody of(Proofs.Proof proof) {
             return new ProofBody(
                     proof.reason(),
                     proof.measured(),
                     proof.millis(),
                     proof.verdicts().stream().map(RanBody::of).toList(),
-                    proof.plan());
+                    proof.plan(),
+                    proof.fetched().stream()
+                            .map(side -> new FetchedBody(side.words(), side.rows()))
+                            .toList());
         }
     }
+
+    /** What was fetched of one source. */
+    public record FetchedBody(String words, long rows) {}
 
     /**
      * Where one parameter did its work at one place.

@@ -1,0 +1,38 @@
+// Steps that take rows of several sources. Described in docs/several-sources.md.
+import type { MarkOffer, SentencePiece, StepsReading } from '../api/types'
+import { listInWords } from '../formats'
+
+type Several = StepsReading['several']
+type Travel = Several['travels'][number]
+
+/** Whether what was sent went to several sources. */
+export const isSentToSeveral = (sent: string): boolean => sent.startsWith('sides 1\n')
+
+/** The sources in words, each once. */
+export const sourcesOf = (sides: Several['sides']): string => listInWords([...new Set(sides.map(side => side.source))])
+
+const OPEN = 'stay here'
+const WORDS: Record<string, string> = { allowed: 'may be sent', refused: 'are never sent' }
+
+/** What can be decided of values that could travel. */
+export const offersOf = (): MarkOffer[] => [
+  { id: 'allowed', words: 'may be sent', note: 'so that only what belongs to them is fetched', reason: '' },
+  { id: 'refused', words: 'are never sent', note: 'whatever a query could save by it', reason: '' },
+  { id: '', words: 'stay here', note: 'until somebody decides', reason: '' },
+]
+
+const plain = (text: string): SentencePiece => ({
+  text,
+  mark: '',
+  typed: false,
+  offered: false,
+  lines: false,
+  begins: '',
+})
+
+/** A decision as a sentence, whose mark changes it for the whole project. */
+export const piecesOf = (travel: Travel): SentencePiece[] => [
+  plain(`Values of ${listInWords(travel.columns)} from ${travel.from} `),
+  { ...plain(WORDS[travel.decision] ?? OPEN), mark: 'decision', offered: true },
+  plain(travel.decision ? ` to ${travel.to}.` : ` and are not sent to ${travel.to}.`),
+]

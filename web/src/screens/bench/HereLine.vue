@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/* Between the steps of one source and those that are done here, on the rows of several. */
+import { computed, ref } from 'vue'
+import { asFailure, put } from '../../api/client'
+import type { MarkOffer, StepsReading } from '../../api/types'
+import SentenceLine from '../../sentence/SentenceLine.vue'
+import { offersOf, piecesOf, sourcesOf } from '../../query/several'
+
+const props = defineProps<{
+  several: StepsReading['several']
+  /** What was fetched of each, once it is known. */
+  fetched: string[]
+}>()
+const emit = defineEmits<{ decided: [] }>()
+
+const sources = computed(() => sourcesOf(props.several.sides))
+const failed = ref('')
+
+const offers = (): Promise<MarkOffer[]> => Promise.resolve(offersOf())
+async function decide(travel: number, decision: string): Promise<void> {
+  const one = props.several.travels[travel]
+  if (!one) return
+  failed.value = ''
+  try {
+    await put('/travels', { from: one.from, to: one.to, decision })
+    emit('decided')
+  } catch (error) {
+    failed.value = asFailure(error).message
+  }
+}
+</script>
+
+<template>
+  <li class="here" data-test="here">
+    <p class="m-0">
+      From here on it is done in this server<template v-if="sources">, on rows that {{ sources }} give</template>.
+    </p>
+    <SentenceLine
+      v-for="(travel, i) in several.travels"
+      :key="`${travel.from} ${travel.to}`"
+      :pieces="piecesOf(travel)"
+      :offers="offers"
+      :about="`values from ${travel.from} to ${travel.to}`"
+      @take="(_mark, taken) => decide(i, taken)" />
+    <p v-for="words in fetched" :key="words" class="m-0 soft">{{ words }}</p>
+    <p v-if="failed" class="m-0 attention" role="alert">{{ failed }}</p>
+  </li>
+</template>
+
+<style scoped>
+.here {
+  list-style: none;
+  padding: 6px 12px 7px 36px;
+  border-bottom: 1px solid var(--rule);
+  border-left: 4px solid var(--sea);
+  background: var(--sheet);
+  font-size: 13px;
+}
+.here :deep(.sentence) {
+  margin: 0;
+}
+.attention {
+  color: var(--buoy);
+}
+</style>
