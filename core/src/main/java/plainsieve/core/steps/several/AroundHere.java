@@ -113,6 +113,11 @@ final class AroundHere implements Around {
     }
 
     @Override
+    public Map<String, String> queriesElsewhere() {
+        return own.queriesElsewhere();
+    }
+
+    @Override
     public Optional<Type> parameter(String name) {
         return own.parameter(name);
     }

@@ -1,6 +1,7 @@
 package plainsieve.core.steps.several;
 
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,8 +22,10 @@ import plainsieve.core.value.Type;
 record Places(FerryTables own, Map<String, Elsewhere> others, Map<String, Set<String>> travels) implements Around {
     static final String TIDES = "request 1\nget /tides?station=:station\n";
 
+    private static final String PICKED = "select vessel_id, note from vessels_of_office";
+
     static Places all() {
-        Around office = Around.among(Map.of("picked", "select vessel_id, note from vessels_of_office"));
+        Around office = Around.among(Map.of("picked", PICKED, "ports", PICKED));
         return new Places(
                 FerryTables.all(),
                 Map.of(
@@ -30,7 +33,7 @@ record Places(FerryTables own, Map<String, Elsewhere> others, Map<String, Set<St
                         new Elsewhere(
                                 "office",
                                 Dialects.of("duckdb"),
-                                office.query("picked").orElseThrow(),
+                                PICKED,
                                 Optional.of(List.of(
                                         KnownColumn.of("vessel_id", Type.INTEGER),
                                         KnownColumn.of("note", Type.TEXT),
@@ -56,6 +59,13 @@ record Places(FerryTables own, Map<String, Elsewhere> others, Map<String, Set<St
     @Override
     public Optional<Elsewhere> elsewhere(String id) {
         return Optional.ofNullable(others.get(id));
+    }
+
+    @Override
+    public Map<String, String> queriesElsewhere() {
+        Map<String, String> sources = new HashMap<>();
+        others.forEach((id, elsewhere) -> sources.put(id, elsewhere.source()));
+        return sources;
     }
 
     @Override
