@@ -22,7 +22,6 @@ import plainsieve.core.parameter.Parameter;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
-import plainsieve.core.steps.sql.Around;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -142,20 +141,11 @@ final class ProjectCheck {
                 .ifPresent(source -> text(query, source.dialect()));
     }
 
-    /** The texts of the other queries on the source of one. */
-    private Around around(ProjectFile.QueryEntry query) {
-        Map<String, String> others = new LinkedHashMap<>();
-        file.queries().stream()
-                .filter(other -> other.source().equals(query.source()))
-                .forEach(other -> others.put(other.id(), folder.texts().get(other.file())));
-        return Around.among(others);
-    }
-
     private void text(ProjectFile.QueryEntry query, String dialectName) {
         String path = query.file();
         try {
             Dialect dialect = Work.dialect(dialectName);
-            text(path, Texts.of(folder.texts().get(path), dialect, around(query)), dialect);
+            text(path, Texts.of(folder.texts().get(path), dialect, FileAround.of(folder, query.source())), dialect);
         } catch (ProblemException e) {
             problems(path, e.problems());
         }
@@ -163,9 +153,9 @@ final class ProjectCheck {
 
     private void text(String path, Texts text, Dialect dialect) {
         try {
-            PreparedQuery prepared = PreparedQuery.of(text.sql(), dialect);
+            PreparedQuery prepared = text.prepared(dialect);
             used.addAll(prepared.parameterNames());
-            for (Notice notice : Notices.of(prepared.query(), dialect, parameters, ColumnFacts.none())) {
+            for (Notice notice : Notices.of(prepared.query(), prepared.dialect(), parameters, ColumnFacts.none())) {
                 String where = text.place(notice.place())
                         .map(place -> path + ":" + place.line() + ":" + place.column())
                         .orElse(path);

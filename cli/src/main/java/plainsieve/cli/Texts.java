@@ -3,7 +3,9 @@ package plainsieve.cli;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.value.Place;
@@ -21,8 +23,13 @@ record Texts(String written, String sql, Optional<StepsReading> steps) {
         if (!StepLines.isSteps(written)) {
             return new Texts(written, written, Optional.empty());
         }
-        StepsReading reading = StepsReading.of(written, dialect, around);
+        StepsReading reading = SeveralSteps.of(written, dialect, around);
         return new Texts(written, reading.statement().sql(), Optional.of(reading));
+    }
+
+    /** The SQL read once. Throws {@link ProblemException} when it is no query. */
+    PreparedQuery prepared(Dialect dialect) {
+        return steps.isPresent() ? PreparedQuery.ofAny(sql, dialect) : PreparedQuery.of(sql, dialect);
     }
 
     /** Problems of the SQL where the author wrote what they are about. */

@@ -127,6 +127,11 @@ public final class PreparedQuery {
         return Collections.unmodifiableSet(names);
     }
 
+    /** Other SQL on the same rows: with the same request, or the same sides, in front of it. */
+    public PreparedQuery asking(String sql) {
+        return new PreparedQuery(front, ParsedQuery.parse(sql, dialect()), dialect(), Added.NOTHING, rules);
+    }
+
     /** The same query rewritten by other rules, so that a test can let one do wrong. */
     PreparedQuery by(List<ConditionRule> others) {
         return new PreparedQuery(front, query, dialect(), added, others);
@@ -162,6 +167,11 @@ public final class PreparedQuery {
     /** The SQL; of a web request what asks the rows of its answer. */
     public ParsedQuery query() {
         return query;
+    }
+
+    /** All of it as it was read: what stands in front of the SQL, too, where rows come from several sources. */
+    public String text() {
+        return sides().map(PreparedSides::whole).orElseGet(query::text);
     }
 
     /** The request in front of the SQL; nothing when the query is none of a web service. */

@@ -41,6 +41,11 @@ public final class PreparedSides implements Front {
         return new PreparedSides(text, sides);
     }
 
+    /** The text that all of it was read from. */
+    String whole() {
+        return text.whole();
+    }
+
     public List<One> sides() {
         return sides;
     }

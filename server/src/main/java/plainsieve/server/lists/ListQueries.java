@@ -145,10 +145,7 @@ class ListQueries {
 
     private static Statement statement(
             Prepared list, String text, Map<String, Parameter> known, Map<String, Choice> chosen) {
-        return list.origin()
-                .project()
-                .prepare(list.origin().sourceId(), text)
-                .rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
+        return list.query().asking(text).rewrite(new Choices(known, chosen), Wanted.allRows(), MOST_VALUES);
     }
 
     private KeptList run(Prepared list, Statement statement) {

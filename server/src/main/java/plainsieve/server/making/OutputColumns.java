@@ -61,7 +61,7 @@ public class OutputColumns {
      * @throws SourceFailure when the source fails
      */
     public List<OutputColumn> of(Project project, Asker asker, Query query) {
-        String asked = project.prepare(query, query.liveText()).query().text();
+        String asked = project.prepare(query, query.liveText()).text();
         Place place = new Place(query.sourceId(), query.liveText() + '\0' + asked);
         List<OutputColumn> known = kept.getIfPresent(place);
         if (known != null) {

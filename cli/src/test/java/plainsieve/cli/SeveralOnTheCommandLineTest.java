@@ -1,0 +1,79 @@
+package plainsieve.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A project whose queries take rows of several sources is checked as others are. */
+class SeveralOnTheCommandLineTest {
+    private static final String TOGETHER = """
+            steps 1
+            rows of crossings
+            where delay_min is above :least
+            beside each, its row of query 'tides' with the same port_id: height_m; only rows that have one
+            """;
+
+    @TempDir
+    private Path folder;
+
+    private void file(String name, String text) throws Exception {
+        Files.writeString(folder.resolve(name), text);
+    }
+
+    private Called check() {
+        return Called.with("", "check", folder.toString());
+    }
+
+    @BeforeEach
+    void project() throws Exception {
+        file("project.yaml", """
+                sources:
+                  - {id: ferries, kind: postgresql, host: localhost, port: 5432, database: ferries}
+                  - {id: tides, kind: web, database: https://tides.example}
+                parameters:
+                  - {name: least, type: integer}
+                  - {name: port}
+                queries:
+                  - {id: tides, source: tides, file: tides.request}
+                  - {id: together, source: ferries, file: together.steps}
+                travels:
+                  - {from: ferries, to: tides, allowed: false}
+                """);
+        file("tides.request", "request 1\nget /ports/:port/tides\n");
+        file("together.steps", TOGETHER);
+    }
+
+    @Test
+    void itsParametersAreThoseOfEverySource() {
+        assertThat(check().output()).doesNotContain("error").doesNotContain("nothing uses");
+    }
+
+    @Test
+    void whatIsWrongIsToldInTheSteps() throws Exception {
+        file("together.steps", TOGETHER.replace("'tides'", "'tide'"));
+        assertThat(check().output()).contains("together.steps:4:", "tides");
+        file("together.steps", TOGETHER + "where height_m is above :lest\n");
+        assertThat(check().output()).contains("together.steps:5:", "lest");
+    }
+
+    @Test
+    void aQueryThatTakesItsOwnRowsByTheWayOfAnotherSourceIsRefused() throws Exception {
+        file("project.yaml", """
+                sources:
+                  - {id: ferries, kind: postgresql, host: localhost, port: 5432, database: ferries}
+                  - {id: islands, kind: mariadb, host: localhost, port: 3306, database: ferries}
+                queries:
+                  - {id: one, source: ferries, file: one.steps}
+                  - {id: other, source: islands, file: other.steps}
+                """);
+        file("one.steps", "steps 1\nrows of query 'other'\n");
+        file("other.steps", "steps 1\nrows of query 'one'\n");
+        Called checked = check();
+        assertThat(checked.exitCode()).isEqualTo(1);
+        assertThat(checked.output()).contains("made of themselves");
+    }
+}
