@@ -40,7 +40,7 @@ import plainsieve.sources.SourceFailure;
 @Service
 class KnownOutputs implements KnownQueries {
     private static final Asker SELF = Asker.of("the server", Role.OPERATOR);
-    private static final long LONGEST_WAIT_MILLIS = 3_000;
+    private static final Duration LONGEST_WAIT = Duration.ofSeconds(3);
     private static final Duration KEPT = Duration.ofMinutes(10);
     private static final Duration TRIED_AGAIN_AFTER = Duration.ofSeconds(20);
     private static final int MOST_KEPT = 1_000;
@@ -91,7 +91,9 @@ class KnownOutputs implements KnownQueries {
                         ? last
                         : new Asked(now, asking.submit(() -> ask(project, query))));
         try {
-            return one.columns().get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+            // Whoever comes later has waited already, or need not wait as long.
+            long millis = Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
+            return one.columns().get(millis, TimeUnit.MILLISECONDS);
         } catch (TimeoutException | ExecutionException e) {
             return Optional.empty();
         } catch (InterruptedException e) {

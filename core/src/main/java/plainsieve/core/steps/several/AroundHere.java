@@ -1,5 +1,6 @@
 package plainsieve.core.steps.several;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -93,9 +94,16 @@ final class AroundHere implements Around {
         return own.keys(schema, table);
     }
 
+    /** None while the source has not told its own: then nobody can say that there is no such table. */
     @Override
     public Collection<String> tables() {
-        return own.tables();
+        if (own.tables().isEmpty()) {
+            return List.of();
+        }
+        List<String> tables = new ArrayList<>(own.tables());
+        tables.add(rowsName());
+        tables.addAll(names.values());
+        return tables;
     }
 
     /** Every query is a table of this name here. */

@@ -157,6 +157,19 @@ class SeveralStepsTest {
                 .contains(2);
     }
 
+    /** A source that is slow to tell keeps nobody from taking its rows. */
+    @Test
+    void rowsWhoseColumnsAreNotKnownAreTakenWhole() {
+        Elsewhere untold = new Elsewhere("sea", OWN, Places.TIDES, Optional.empty(), Around.nothing());
+        Places places = new Places(PLACES.own(), Map.of("tides", untold), Map.of());
+        SidesText text = SidesText.read(SeveralSteps.of(
+                        "steps 1\nrows of ports\nonly those with a row of query 'tides' with the same port_id", OWN, places)
+                .statement()
+                .sql());
+        assertThat(text.sides()).extracting(Side::name).containsExactly("rows_at_harbour", "tides");
+        assertThat(text.sides().get(1).columns()).isEmpty();
+    }
+
     @Test
     void valuesTravelOnlyWhereThatIsAllowed() {
         SidesText text = sides(

@@ -1,0 +1,250 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.StreamSupport;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Queries that take rows of several sources: crossings of the PostgreSQL, the weather of files, names of the MariaDB. */
+class SeveralApiTest {
+    private static final Api API = new Api(RunningServer.get().address());
+
+    private static final String WEATHER = """
+            steps 1
+            rows of crossings
+            where state is 'SAILED' and delay_min is at least 30
+            beside each, its row of ports with the same port_id: name as port; only rows that have one
+            new column day: start of day of departed_at
+            beside each, its row of query 'weather' with the same port, day: wind; only rows that have one
+            total by port: number of rows as n, largest wind as worst
+            sort by n largest first""";
+
+    @BeforeAll
+    static void addQueries() {
+        API.post("/api/queries", Map.of("name", "Of several", "sourceId", "harbour", "text", WEATHER));
+        API.post(
+                "/api/queries",
+                Map.of(
+                        "name",
+                        "Names there",
+                        "sourceId",
+                        "islands",
+                        "text",
+                        "select port_id, name as called from ports where island = :island"));
+        API.post(
+                "/api/queries",
+                Map.of("name", "Slow there", "sourceId", "harbour", "text", "select 1 as port_id, pg_sleep(15)::text as slept"));
+    }
+
+    @AfterEach
+    void leaveOpen() {
+        decide("office", "harbour", "");
+        decide("harbour", "office", "");
+    }
+
+    private static Map<String, Object> choices() {
+        return Map.of(
+                "port", Api.values("Ardlow", "Skerrin"),
+                "from", Api.values("2026-03-01"),
+                "to", Api.values("2026-03-31"),
+                "wind_least", Api.values("8"),
+                "weather_file", Api.blank());
+    }
+
+    private static void decide(String from, String to, String decision) {
+        assertThat(API.send("PUT", "/api/travels", Map.of("from", from, "to", to, "decision", decision))
+                        .status())
+                .isEqualTo(204);
+    }
+
+    private static JsonNode begun(Api.Answer ran) {
+        return ran.lines().stream()
+                .filter(line -> line.path("event").asString("").equals("begun"))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static List<String> sentSince(long id) {
+        JsonNode lines = API.get("/api/sent").json();
+        JsonNode all = lines.isArray() ? lines : lines.get("lines");
+        return StreamSupport.stream(all.spliterator(), false)
+                .filter(line -> line.get("id").asLong() > id)
+                .map(line -> line.get("sourceId").asString() + ": " + line.get("text").asString())
+                .toList();
+    }
+
+    @Test
+    void rowsOfFilesComeBesideThoseOfADatabase() {
+        Api.Answer ran = API.runDraft("of-several", WEATHER, choices());
+        assertThat(ran.rows()).as(ran.failure()).isNotEmpty();
+        Api.Answer embedded = API.runDraft("late-crossings", WEATHER, choices());
+        // The same crossings lie in both databases.
+        assertThat(ran.rows()).isEqualTo(embedded.rows());
+        assertThat(begun(ran).get("text").asString())
+                .startsWith("sides 1\nside \"rows_at_harbour\" of \"harbour\" in postgresql");
+    }
+
+    @Test
+    void onceItIsDecidedOnlyWhatBelongsTogetherIsFetched() {
+        Api.Answer before = API.runDraft("of-several", WEATHER, choices());
+        decide("office", "harbour", "allowed");
+        Api.Answer after = API.runDraft("of-several", WEATHER, choices());
+        assertThat(after.rows()).isEqualTo(before.rows());
+        assertThat(after.last().get("gathered").asLong())
+                .isLessThan(before.last().get("gathered").asLong() / 4);
+        List<String> sent = sentSince(begun(after).get("sentId").asLong());
+        assertThat(sent).anyMatch(line -> line.startsWith("harbour: select") && line.contains("p.name in (?"));
+        assertThat(sent).anyMatch(line -> line.startsWith("office: select"));
+    }
+
+    @Test
+    void itIsToldWhereEachChoiceRanAndWhatWasFetched() {
+        Api.Answer ran = API.runDraft("of-several", WEATHER + "\nwhere worst is at least :wind_least", choices());
+        JsonNode proof = API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/proof")
+                .json();
+        assertThat(proof.get("verdicts"))
+                .extracting(one -> one.get("parameter").asString() + " "
+                        + one.get("where").asString())
+                .contains("port WHILE_SCANNING", "weather_file LEFT_OUT", "wind_least HERE");
+        assertThat(proof.get("fetched"))
+                .extracting(one -> one.get("words").asString())
+                .anyMatch(words -> words.startsWith("weather of office: "))
+                .anyMatch(words -> words.startsWith("rows_at_harbour of harbour: "));
+        assertThat(API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/text")
+                        .json()
+                        .get("text")
+                        .asString())
+                .contains("'Ardlow'", "here\n");
+    }
+
+    @Test
+    void theStepsTellWhereSourcesComeTogetherAndWhatWouldTravel() {
+        decide("harbour", "office", "refused");
+        JsonNode several = API.post("/api/queries/of-several/steps/reading", Map.of("text", WEATHER))
+                .json()
+                .get("several");
+        assertThat(several.get("step").asInt()).isEqualTo(4);
+        assertThat(several.get("sides")).hasSize(2);
+        assertThat(several.get("travels"))
+                .extracting(travel -> travel.get("from").asString() + " "
+                        + travel.get("to").asString() + " " + travel.get("columns")
+                        + travel.get("decision").asString())
+                .containsExactlyInAnyOrder(
+                        "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
+        JsonNode one = API.post(
+                        "/api/queries/of-several/steps/reading",
+                        Map.of("text", "steps 1\nrows of crossings"))
+                .json()
+                .get("several");
+        assertThat(one.get("step").asInt()).isEqualTo(-1);
+    }
+
+    @Test
+    void columnsOfAQueryOfAnotherSourceAreKnownWhenItWasAsked() {
+        String text = "steps 1\nrows of ports\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one\ncolumns called";
+        Api.Answer ran = API.runDraft("of-several", text, Map.of("island", Api.blank()));
+        assertThat(ran.rows()).as(ran.failure()).hasSize(14);
+        JsonNode offered = API.post(
+                        "/api/queries/of-several/steps/completions",
+                        Map.of("text", text, "behind", 1, "typed", "under it, the rows of query ", "choices", Map.of()))
+                .json();
+        assertThat(offered)
+                .extracting(one -> one.get("words").asString() + " " + one.get("note").asString())
+                .contains("'names-there' query, rows from islands", "'late-crossings-at-the-harbour-server' query");
+    }
+
+    @Test
+    void choicesGoToEverySourceThatHasThem() {
+        String text = "steps 1\nrows of ports\nwhere island is :island\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one";
+        Api.Answer all = API.runDraft("of-several", text, Map.of("island", Api.blank()));
+        Api.Answer one = API.runDraft("of-several", text, Map.of("island", Api.values("Hethra")));
+        assertThat(all.rows()).hasSize(14);
+        assertThat(one.rows()).hasSizeBetween(1, 13);
+        assertThat(one.last().get("gathered").asLong()).isEqualTo(2L * one.rows().size());
+    }
+
+    @Test
+    void whatASourceRefusesIsToldInTheStepItComesFrom() {
+        Api.Answer ran = API.runDraft(
+                "of-several",
+                "steps 1\nrows of crossings\nnew column share: delay_min / (passengers - passengers)\nnew column odd: whole number of share\nwhere odd is above 3 and nonsense(delay_min) is 3\nunder it, the rows of query 'names-there'",
+                Map.of("island", Api.blank()));
+        assertThat(ran.rows()).isEmpty();
+        assertThat(ran.failure()).isNotEmpty();
+        Api.Answer circle = API.runDraft(
+                "of-several",
+                "steps 1\nrows of query 'of-several'\nbeside each, its row of query 'nobody' with the same port: n; only rows that have one",
+                Map.of());
+        assertThat(circle.failure()).contains("nobody");
+    }
+
+    @Test
+    void nobodyNamesASourceInTheirOwnText() {
+        String text = begun(API.runDraft("of-several", WEATHER, choices())).get("text").asString();
+        Api.Answer ran = API.runDraft("late-crossings", text, choices());
+        assertThat(ran.status()).isEqualTo(422);
+        assertThat(ran.rows()).isEmpty();
+    }
+
+    @Test
+    void stoppingTheRunStopsEachSource() throws Exception {
+        String text = "steps 1\nrows of ports\nonly those with a row of query 'slow-there' with the same port_id";
+        long start = System.nanoTime();
+        CompletableFuture<Api.Answer> run =
+                CompletableFuture.supplyAsync(() -> API.post("/api/queries/names-there/run", Map.of(
+                        "runId", "slow-several", "text", text, "choices", Map.of("island", Api.blank()))));
+        Thread.sleep(5_000);
+        API.post("/api/runs/slow-several/stop", Map.of());
+        Api.Answer ran = run.get();
+        assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(12));
+        assertThat(ran.failure()).contains("stopped");
+    }
+
+    @Test
+    void decisionsGoWithTheProjectsFiles() throws Exception {
+        decide("office", "harbour", "allowed");
+        decide("harbour", "office", "refused");
+        String yaml = new String(file("project.yaml"), StandardCharsets.UTF_8);
+        assertThat(yaml).contains("travels:").containsPattern("from: \"?office\"?\\s+to: \"?harbour\"?\\s+allowed: true");
+        assertThat(yaml).containsPattern("from: \"?harbour\"?\\s+to: \"?office\"?\\s+allowed: false");
+        assertThat(API.send("PUT", "/api/travels", Map.of("from", "nowhere", "to", "office", "decision", "allowed"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(API.send("PUT", "/api/travels", Map.of("from", "office", "to", "office", "decision", "perhaps"))
+                        .status())
+                .isEqualTo(422);
+    }
+
+    private static byte[] file(String wanted) throws IOException, InterruptedException {
+        HttpRequest exported = HttpRequest.newBuilder(
+                        URI.create(RunningServer.get().address() + "/api/projects/home/project.zip"))
+                .build();
+        byte[] zip = HttpClient.newHttpClient()
+                .send(exported, HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+        try (ZipInputStream files = new ZipInputStream(new ByteArrayInputStream(zip))) {
+            for (ZipEntry entry = files.getNextEntry(); entry != null; entry = files.getNextEntry()) {
+                if (entry.getName().endsWith(wanted)) {
+                    return files.readAllBytes();
+                }
+            }
+        }
+        throw new IOException("There is no " + wanted);
+    }
+}
