@@ -35,13 +35,16 @@ async function decide(travel: number, decision: string): Promise<void> {
     <p class="m-0">
       From here on it is done in this server<template v-if="sources">, on rows that {{ sources }} give</template>.
     </p>
-    <SentenceLine
+    <div
       v-for="(travel, i) in several.travels"
       :key="`${travel.from} ${travel.to}`"
-      :pieces="piecesOf(travel)"
-      :offers="offers"
-      :about="`values from ${travel.from} to ${travel.to}`"
-      @take="(_mark, taken) => decide(i, taken)" />
+      :data-travel="`${travel.from} ${travel.to}`">
+      <SentenceLine
+        :pieces="piecesOf(travel)"
+        :offers="offers"
+        :about="`values from ${travel.from} to ${travel.to}`"
+        @take="(_mark, taken) => decide(i, taken)" />
+    </div>
     <p v-for="words in fetched" :key="words" class="m-0 soft">{{ words }}</p>
     <p v-if="failed" class="m-0 attention" role="alert">{{ failed }}</p>
   </li>

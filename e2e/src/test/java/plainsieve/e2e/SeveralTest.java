@@ -1,0 +1,63 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+import plainsieve.server.Api;
+import plainsieve.server.RunningServer;
+
+/** Steps that take rows of another source, from the completion of its name to the decision on what may travel. */
+class SeveralTest {
+    private static Browser browser;
+    private final Api api = new Api(RunningServer.get().address());
+
+    @BeforeAll
+    static void openBrowser() {
+        browser = new Browser();
+    }
+
+    @AfterAll
+    static void closeBrowser() {
+        browser.close();
+    }
+
+    @Test
+    void weatherOfFilesComesBesideCrossingsOfADatabase() {
+        String text = String.join(
+                "\n",
+                "steps 1",
+                "rows of crossings",
+                "where delay_min is at least 60",
+                "beside each, its row of ports with the same port_id: name as port; only rows that have one",
+                "new column day: start of day of departed_at");
+        api.post("/api/queries", Map.of("name", "Weather at the harbours", "sourceId", "harbour", "text", text));
+        browser.open("/queries/weather-at-the-harbours");
+        browser.click("[aria-label='A new step']");
+        browser.press("beside each, its row of query ");
+        browser.untilText("[role='listbox']", offered -> offered.contains("rows from office"));
+        browser.press("'weather' with the same port, day: wind; only rows that have one", Keys.ENTER);
+        browser.untilText(
+                "[data-test='here']",
+                said -> said.contains("From here on it is done in this server")
+                        && said.contains("harbour and office"));
+        String travel = "[data-travel='office harbour']";
+        browser.untilSaid(travel, "Values of day and port from office stay here and are not sent to harbour.");
+        assertThat(browser.see("[aria-label='Query'] button[disabled]").getText())
+                .isEqualTo("Turn into plain SQL");
+
+        browser.click("button", "Run");
+        browser.untilText("[data-test='here']", said -> said.contains("rows_at_harbour of harbour:")
+                && !said.contains("asked with"));
+        String before = browser.see("[data-test=row-count]").getText();
+        browser.take(travel, "decision", "may be sent");
+        browser.untilText("[data-test='here']", said -> said.contains("asked with 2 values of port"));
+        assertThat(browser.see("[data-test=row-count]").getText()).isEqualTo(before);
+        browser.untilText("[data-test='where-ran']", told -> told.contains("weather of office:"));
+        assertThat(browser.see("[aria-label='Sent']").getText())
+                .contains("what each source received", "side \"weather\" of \"office\"");
+    }
+}
