@@ -42,16 +42,16 @@ class SeveralTest {
         browser.press("'weather' with the same port, day: wind; only rows that have one", Keys.ENTER);
         browser.untilText(
                 "[data-test='here']",
-                said -> said.contains("From here on it is done in this server")
-                        && said.contains("harbour and office"));
+                said -> said.contains("From here on it is done in this server") && said.contains("harbour and office"));
         String travel = "[data-travel='office harbour']";
         browser.untilSaid(travel, "Values of day and port from office stay here and are not sent to harbour.");
         assertThat(browser.see("[aria-label='Query'] button[disabled]").getText())
                 .isEqualTo("Turn into plain SQL");
 
         browser.click("button", "Run");
-        browser.untilText("[data-test='here']", said -> said.contains("rows_at_harbour of harbour:")
-                && !said.contains("asked with"));
+        browser.untilText(
+                "[data-test='here']",
+                said -> said.contains("rows_at_harbour of harbour:") && !said.contains("asked with"));
         String before = browser.see("[data-test=row-count]").getText();
         browser.take(travel, "decision", "may be sent");
         browser.untilText("[data-test='here']", said -> said.contains("asked with 2 values of port"));

@@ -49,7 +49,13 @@ class SeveralApiTest {
                         "select port_id, name as called from ports where island = :island"));
         API.post(
                 "/api/queries",
-                Map.of("name", "Slow there", "sourceId", "harbour", "text", "select 1 as port_id, pg_sleep(15)::text as slept"));
+                Map.of(
+                        "name",
+                        "Slow there",
+                        "sourceId",
+                        "harbour",
+                        "text",
+                        "select 1 as port_id, pg_sleep(15)::text as slept"));
     }
 
     @AfterEach
@@ -85,7 +91,8 @@ class SeveralApiTest {
         JsonNode all = lines.isArray() ? lines : lines.get("lines");
         return StreamSupport.stream(all.spliterator(), false)
                 .filter(line -> line.get("id").asLong() > id)
-                .map(line -> line.get("sourceId").asString() + ": " + line.get("text").asString())
+                .map(line -> line.get("sourceId").asString() + ": "
+                        + line.get("text").asString())
                 .toList();
     }
 
@@ -119,8 +126,8 @@ class SeveralApiTest {
         JsonNode proof = API.get("/api/sent/" + begun(ran).get("sentId").asLong() + "/proof")
                 .json();
         assertThat(proof.get("verdicts"))
-                .extracting(one -> one.get("parameter").asString() + " "
-                        + one.get("where").asString())
+                .extracting(one ->
+                        one.get("parameter").asString() + " " + one.get("where").asString())
                 .contains("port WHILE_SCANNING", "weather_file LEFT_OUT", "wind_least HERE");
         assertThat(proof.get("fetched"))
                 .extracting(one -> one.get("words").asString())
@@ -147,9 +154,7 @@ class SeveralApiTest {
                         + travel.get("decision").asString())
                 .containsExactlyInAnyOrder(
                         "harbour office [\"day\",\"port\"]refused", "office harbour [\"day\",\"port\"]");
-        JsonNode one = API.post(
-                        "/api/queries/of-several/steps/reading",
-                        Map.of("text", "steps 1\nrows of crossings"))
+        JsonNode one = API.post("/api/queries/of-several/steps/reading", Map.of("text", "steps 1\nrows of crossings"))
                 .json()
                 .get("several");
         assertThat(one.get("step").asInt()).isEqualTo(-1);
@@ -157,7 +162,8 @@ class SeveralApiTest {
 
     @Test
     void columnsOfAQueryOfAnotherSourceAreKnownWhenItWasAsked() {
-        String text = "steps 1\nrows of ports\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one\ncolumns called";
+        String text =
+                "steps 1\nrows of ports\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one\ncolumns called";
         Api.Answer ran = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         assertThat(ran.rows()).as(ran.failure()).hasSize(14);
         JsonNode offered = API.post(
@@ -165,18 +171,21 @@ class SeveralApiTest {
                         Map.of("text", text, "behind", 1, "typed", "under it, the rows of query ", "choices", Map.of()))
                 .json();
         assertThat(offered)
-                .extracting(one -> one.get("words").asString() + " " + one.get("note").asString())
+                .extracting(one ->
+                        one.get("words").asString() + " " + one.get("note").asString())
                 .contains("'names-there' query, rows from islands", "'late-crossings-at-the-harbour-server' query");
     }
 
     @Test
     void choicesGoToEverySourceThatHasThem() {
-        String text = "steps 1\nrows of ports\nwhere island is :island\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one";
+        String text =
+                "steps 1\nrows of ports\nwhere island is :island\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one";
         Api.Answer all = API.runDraft("of-several", text, Map.of("island", Api.blank()));
         Api.Answer one = API.runDraft("of-several", text, Map.of("island", Api.values("Hethra")));
         assertThat(all.rows()).hasSize(14);
         assertThat(one.rows()).hasSizeBetween(1, 13);
-        assertThat(one.last().get("gathered").asLong()).isEqualTo(2L * one.rows().size());
+        assertThat(one.last().get("gathered").asLong())
+                .isEqualTo(2L * one.rows().size());
     }
 
     @Test
@@ -196,7 +205,9 @@ class SeveralApiTest {
 
     @Test
     void nobodyNamesASourceInTheirOwnText() {
-        String text = begun(API.runDraft("of-several", WEATHER, choices())).get("text").asString();
+        String text = begun(API.runDraft("of-several", WEATHER, choices()))
+                .get("text")
+                .asString();
         Api.Answer ran = API.runDraft("late-crossings", text, choices());
         assertThat(ran.status()).isEqualTo(422);
         assertThat(ran.rows()).isEmpty();
@@ -206,9 +217,9 @@ class SeveralApiTest {
     void stoppingTheRunStopsEachSource() throws Exception {
         String text = "steps 1\nrows of ports\nonly those with a row of query 'slow-there' with the same port_id";
         long start = System.nanoTime();
-        CompletableFuture<Api.Answer> run =
-                CompletableFuture.supplyAsync(() -> API.post("/api/queries/names-there/run", Map.of(
-                        "runId", "slow-several", "text", text, "choices", Map.of("island", Api.blank()))));
+        CompletableFuture<Api.Answer> run = CompletableFuture.supplyAsync(() -> API.post(
+                "/api/queries/names-there/run",
+                Map.of("runId", "slow-several", "text", text, "choices", Map.of("island", Api.blank()))));
         Thread.sleep(5_000);
         API.post("/api/runs/slow-several/stop", Map.of());
         Api.Answer ran = run.get();
@@ -221,7 +232,9 @@ class SeveralApiTest {
         decide("office", "harbour", "allowed");
         decide("harbour", "office", "refused");
         String yaml = new String(file("project.yaml"), StandardCharsets.UTF_8);
-        assertThat(yaml).contains("travels:").containsPattern("from: \"?office\"?\\s+to: \"?harbour\"?\\s+allowed: true");
+        assertThat(yaml)
+                .contains("travels:")
+                .containsPattern("from: \"?office\"?\\s+to: \"?harbour\"?\\s+allowed: true");
         assertThat(yaml).containsPattern("from: \"?harbour\"?\\s+to: \"?office\"?\\s+allowed: false");
         assertThat(API.send("PUT", "/api/travels", Map.of("from", "nowhere", "to", "office", "decision", "allowed"))
                         .status())

@@ -14,7 +14,8 @@ public final class SidesEvidence {
 
     /** Those of the SQL here, told from its own beginning. @param plan whose first steps are what was fetched of each side */
     public static List<Verdict> ofHere(SentSides sent, Plan plan) {
-        List<String> fetched = plan.inWords().stream().limit(sent.sides().size()).toList();
+        List<String> fetched =
+                plan.inWords().stream().limit(sent.sides().size()).toList();
         List<Verdict> verdicts = new ArrayList<>();
         for (Placement placement : sent.here().placements()) {
             boolean out = placement.outcome() == Placement.Outcome.LEFT_OUT;

@@ -59,9 +59,7 @@ public final class Narrowed {
                 choices.put(name, new Choice.One(bound.value()));
                 filters.add(AddedFilter.compared(
                         one.column(),
-                        bound.least()
-                                ? AddedFilter.Comparison.GREATER_OR_EQUAL
-                                : AddedFilter.Comparison.LESS_OR_EQUAL,
+                        bound.least() ? AddedFilter.Comparison.GREATER_OR_EQUAL : AddedFilter.Comparison.LESS_OR_EQUAL,
                         name));
             }
         }
@@ -85,7 +83,10 @@ public final class Narrowed {
         int at = 0;
         for (int i = 0; i < statement.values().size(); i++) {
             BoundValue value = statement.values().get(i);
-            text.append(statement.text(), at, value.offset()).append(held).append(i).append('_');
+            text.append(statement.text(), at, value.offset())
+                    .append(held)
+                    .append(i)
+                    .append('_');
             at = value.offset() + 1;
         }
         return text.append(statement.text().substring(at)).toString();

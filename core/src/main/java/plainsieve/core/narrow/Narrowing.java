@@ -64,7 +64,8 @@ public record Narrowing(List<Test> tests, List<Link> links) {
         }
 
         Narrowing found() {
-            boolean named = query.levels().stream().anyMatch(level -> !level.with().isEmpty());
+            boolean named =
+                    query.levels().stream().anyMatch(level -> !level.with().isEmpty());
             if (!named) {
                 query.levels().forEach(this::level);
             }
@@ -86,8 +87,7 @@ public record Narrowing(List<Test> tests, List<Link> links) {
             boolean lateral = tokens.isWord(before, "lateral");
             int join = lateral ? before - 1 : before;
             return tokens.isWord(before, "from")
-                    || tokens.isWord(join, "join")
-                            && (tokens.isWord(join - 1, "left") || !isJoinWord(join - 1));
+                    || tokens.isWord(join, "join") && (tokens.isWord(join - 1, "left") || !isJoinWord(join - 1));
         }
 
         private boolean isJoinWord(int token) {
@@ -103,7 +103,9 @@ public record Narrowing(List<Test> tests, List<Link> links) {
         }
 
         private int start(FromItem item) {
-            return item.query().map(level -> level.span().from() - 1).orElse(item.name().from());
+            return item.query()
+                    .map(level -> level.span().from() - 1)
+                    .orElse(item.name().from());
         }
 
         private boolean isKept(FromItem item) {
@@ -115,16 +117,14 @@ public record Narrowing(List<Test> tests, List<Link> links) {
         private void block(Block block) {
             for (Clause on : query.conditionClauses()) {
                 if (on.kind() == Clause.Kind.ON) {
-                    joined(block, on).ifPresent(item -> on.condition().ifPresent(condition -> conjuncts(condition)
-                            .forEach(leaf -> equality(block, leaf)
+                    joined(block, on).ifPresent(item -> on.condition()
+                            .ifPresent(condition -> conjuncts(condition).forEach(leaf -> equality(block, leaf)
                                     .filter(pair -> pair.has(item))
                                     .ifPresent(pair -> pair.ofJoin(item, isKept(item))))));
                 }
             }
-            block.clause(Clause.Kind.WHERE)
-                    .flatMap(Clause::condition)
-                    .ifPresent(condition -> conditions(condition)
-                            .forEach(one -> where(block, one)));
+            block.clause(Clause.Kind.WHERE).flatMap(Clause::condition).ifPresent(condition -> conditions(condition)
+                    .forEach(one -> where(block, one)));
         }
 
         /** What an ON belongs to: the last thing of the block that stands before it, and nothing of a query within. */
@@ -268,15 +268,14 @@ public record Narrowing(List<Test> tests, List<Link> links) {
         }
 
         private static List<Span[]> bothWays(Comparison comparison) {
-            return List.of(new Span[] {comparison.left(), comparison.right()}, new Span[] {
-                comparison.right(), comparison.left()
-            });
+            return List.of(
+                    new Span[] {comparison.left(), comparison.right()},
+                    new Span[] {comparison.right(), comparison.left()});
         }
 
         private Optional<Pair> equality(Block block, Condition.Leaf leaf) {
-            return equal(leaf)
-                    .flatMap(found -> columns.of(found.left(), block)
-                            .flatMap(one -> columns.of(found.right(), block).map(other -> new Pair(one, other))));
+            return equal(leaf).flatMap(found -> columns.of(found.left(), block)
+                    .flatMap(one -> columns.of(found.right(), block).map(other -> new Pair(one, other))));
         }
 
         /** Two columns that are equal. */
@@ -321,11 +320,7 @@ public record Narrowing(List<Test> tests, List<Link> links) {
                 boolean alike = narrowed.type() == by.type() && Within.isEqualEverywhere(narrowed.type());
                 if (alike && narrowed.through() && !narrowed.side().equals(by.side())) {
                     links.add(new Link(
-                            narrowed.side().name(),
-                            narrowed.column(),
-                            by.side().name(),
-                            by.column(),
-                            narrowed.type()));
+                            narrowed.side().name(), narrowed.column(), by.side().name(), by.column(), narrowed.type()));
                 }
             }
         }

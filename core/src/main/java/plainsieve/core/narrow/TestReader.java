@@ -29,21 +29,23 @@ final class TestReader {
     Optional<Read> of(Span condition, Columns columns) {
         Optional<Comparison> comparison =
                 Comparison.of(here.tokens(), condition).filter(found -> !found.negatedWord());
-        return comparison.flatMap(
-                one -> columns.of(one.left()).flatMap(found -> within(one, found).map(test -> new Read(found, test))));
+        return comparison.flatMap(one ->
+                columns.of(one.left()).flatMap(found -> within(one, found).map(test -> new Read(found, test))));
     }
 
     private Optional<Within> within(Comparison comparison, SideColumns.Found found) {
         Type type = found.type();
         Optional<List<Value>> equal =
                 switch (comparison.kind()) {
-                    case EQUAL -> values.any(comparison.right())
-                            .or(() -> values.one(comparison.right(), Optional.of(type)).map(List::of));
+                    case EQUAL ->
+                        values.any(comparison.right()).or(() -> values.one(comparison.right(), Optional.of(type))
+                                .map(List::of));
                     case IN -> values.list(comparison.right(), Optional.of(type));
                     default -> Optional.empty();
                 };
         if (equal.isPresent()) {
-            return equal.filter(all -> Within.isEqualEverywhere(type) && all.stream().allMatch(one -> isOf(one, type)))
+            return equal.filter(all ->
+                            Within.isEqualEverywhere(type) && all.stream().allMatch(one -> isOf(one, type)))
                     .map(all -> new Within.Among(found.column(), type, all));
         }
         return ordered(comparison, found);
@@ -51,8 +53,8 @@ final class TestReader {
 
     /** With its end even where the condition leaves it out: a few rows more do no harm. */
     private Optional<Within> ordered(Comparison comparison, SideColumns.Found found) {
-        boolean least = comparison.kind() == Comparison.Kind.GREATER
-                || comparison.kind() == Comparison.Kind.GREATER_OR_EQUAL;
+        boolean least =
+                comparison.kind() == Comparison.Kind.GREATER || comparison.kind() == Comparison.Kind.GREATER_OR_EQUAL;
         boolean most = comparison.kind() == Comparison.Kind.LESS || comparison.kind() == Comparison.Kind.LESS_OR_EQUAL;
         return least || most && Within.isOrderedEverywhere(found.type())
                 ? values.one(comparison.right(), Optional.of(found.type()))

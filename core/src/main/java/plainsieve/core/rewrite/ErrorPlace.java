@@ -63,8 +63,7 @@ public final class ErrorPlace {
             boolean within =
                     position.isPresent() && side.start() <= position.getAsInt() && position.getAsInt() <= side.end();
             if (within || position.isEmpty()) {
-                OptionalInt inside =
-                        within ? OptionalInt.of(position.getAsInt() - side.start()) : OptionalInt.empty();
+                OptionalInt inside = within ? OptionalInt.of(position.getAsInt() - side.start()) : OptionalInt.empty();
                 Optional<Place> place = of(
                                 written.text(), sent.sides().get(i).statement(), inside, message, written.dialect())
                         .map(found -> Place.in(
@@ -77,8 +76,8 @@ public final class ErrorPlace {
         OptionalInt inside =
                 position.isPresent() ? OptionalInt.of(position.getAsInt() - sent.hereStart()) : OptionalInt.empty();
         return of(author.here(), sent.here(), inside, message, Dialects.HERE)
-                .map(found -> Place.in(
-                        author.whole(), found.start() + author.hereStart(), found.end() + author.hereStart()));
+                .map(found ->
+                        Place.in(author.whole(), found.start() + author.hereStart(), found.end() + author.hereStart()));
     }
 
     private static Optional<Place> byPosition(Tokens author, String sent, int position) {

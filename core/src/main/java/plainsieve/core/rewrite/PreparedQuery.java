@@ -71,11 +71,7 @@ public final class PreparedQuery {
     }
 
     private PreparedQuery(
-            Optional<Front> front,
-            ParsedQuery query,
-            Dialect dialect,
-            Added added,
-            List<ConditionRule> rules) {
+            Optional<Front> front, ParsedQuery query, Dialect dialect, Added added, List<ConditionRule> rules) {
         this.front = front;
         this.rules = rules;
         this.query = query;
@@ -98,8 +94,7 @@ public final class PreparedQuery {
      * statement.
      */
     public static PreparedQuery of(String text, Dialect dialect) {
-        Optional<Front> front =
-                RequestText.isRequest(text) ? Optional.of(PreparedRequest.of(text)) : Optional.empty();
+        Optional<Front> front = RequestText.isRequest(text) ? Optional.of(PreparedRequest.of(text)) : Optional.empty();
         ParsedQuery query = ParsedQuery.parse(RequestText.sqlIn(text), dialect);
         return new PreparedQuery(front, query, dialect, Added.NOTHING, Rewriting.RULES);
     }

@@ -73,8 +73,7 @@ public final class PreparedSides implements Front {
     public Statement inFrontOf(Statement sql, Choices choices) {
         List<Statement> asked = new ArrayList<>();
         for (One one : sides) {
-            asked.add(placed(
-                    text, one.side(), () -> one.query().rewrite(choices, Wanted.allRows(), Statement.NO_CAP)));
+            asked.add(placed(text, one.side(), () -> one.query().rewrite(choices, Wanted.allRows(), Statement.NO_CAP)));
         }
         return joined(asked, sql);
     }

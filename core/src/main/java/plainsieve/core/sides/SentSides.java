@@ -27,8 +27,7 @@ public record SentSides(List<One> sides, Statement here, int hereStart) {
         SidesText text = SidesText.read(statement.text());
         return new SentSides(
                 text.sides().stream()
-                        .map(side ->
-                                new One(side, slice(statement, side.start(), side.end(), Statement.NO_CAP)))
+                        .map(side -> new One(side, slice(statement, side.start(), side.end(), Statement.NO_CAP)))
                         .toList(),
                 slice(statement, text.hereStart(), statement.text().length(), statement.cap()),
                 text.hereStart());

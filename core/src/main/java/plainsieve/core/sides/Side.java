@@ -16,33 +16,31 @@ import plainsieve.core.value.Type;
  * @param text as it is asked: SQL, a request, or again something from several sources
  * @param start where that text begins in the whole
  */
-public record Side(
-        String name,
-        String source,
-        Dialect dialect,
-        Map<String, Type> columns,
-        Set<String> keysFrom,
-        String text,
-        int start) {
+public record Side(String name, Place place, Map<String, Type> columns, Set<String> keysFrom, String text, int start) {
+    /** Where it is asked. @param source its id */
+    public record Place(String source, Dialect dialect) {}
+
     public Side {
         columns = Collections.unmodifiableMap(new LinkedHashMap<>(columns));
         keysFrom = Set.copyOf(keysFrom);
     }
 
     /** Of a text that stands alone. */
-    public static Side of(
-            String name,
-            String source,
-            Dialect dialect,
-            Map<String, Type> columns,
-            Set<String> keysFrom,
-            String text) {
-        return new Side(name, source, dialect, columns, keysFrom, text, 0);
+    public static Side of(String name, Place place, Map<String, Type> columns, Set<String> keysFrom, String text) {
+        return new Side(name, place, columns, keysFrom, text, 0);
+    }
+
+    public String source() {
+        return place.source();
+    }
+
+    public Dialect dialect() {
+        return place.dialect();
     }
 
     /** The same with another text. */
     public Side asking(String other) {
-        return new Side(name, source, dialect, columns, keysFrom, other, start);
+        return new Side(name, place, columns, keysFrom, other, start);
     }
 
     public int end() {

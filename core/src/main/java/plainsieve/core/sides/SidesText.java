@@ -28,7 +28,8 @@ public record SidesText(String whole, List<Side> sides, String here, int hereSta
     private static final String KEYS = "keys from ";
 
     private static final String QUOTED = "\"((?:[^\"]|\"\")*)\"";
-    private static final Pattern SIDE = Pattern.compile("side " + QUOTED + " of " + QUOTED + " in (\\w+), (\\d+) lines");
+    private static final Pattern SIDE =
+            Pattern.compile("side " + QUOTED + " of " + QUOTED + " in (\\w+), (\\d+) lines");
     private static final Pattern COLUMN = Pattern.compile(QUOTED + " (\\w+)");
     private static final Pattern SOURCE = Pattern.compile(QUOTED);
 
@@ -47,14 +48,8 @@ public record SidesText(String whole, List<Side> sides, String here, int hereSta
         List<Side> placed = new ArrayList<>();
         for (Side side : sides) {
             text.append(head(side));
-            placed.add(new Side(
-                    side.name(),
-                    side.source(),
-                    side.dialect(),
-                    side.columns(),
-                    side.keysFrom(),
-                    side.text(),
-                    text.length()));
+            placed.add(
+                    new Side(side.name(), side.place(), side.columns(), side.keysFrom(), side.text(), text.length()));
             text.append(side.text()).append('\n');
         }
         text.append(HERE);
@@ -72,8 +67,8 @@ public record SidesText(String whole, List<Side> sides, String here, int hereSta
         String columns = side.columns().entrySet().stream()
                 .map(column -> quoted(column.getKey()) + " " + column.getValue().word())
                 .collect(Collectors.joining(", "));
-        String keys = new TreeSet<>(side.keysFrom())
-                .stream().map(SidesText::quoted).collect(Collectors.joining(", "));
+        String keys =
+                new TreeSet<>(side.keysFrom()).stream().map(SidesText::quoted).collect(Collectors.joining(", "));
         return "side %s of %s in %s, %d lines\n"
                         .formatted(
                                 quoted(side.name()),
@@ -144,8 +139,7 @@ public record SidesText(String whole, List<Side> sides, String here, int hereSta
             }
             return new Side(
                     bare(head.group(1)),
-                    bare(head.group(2)),
-                    Dialects.of(head.group(3)),
+                    new Side.Place(bare(head.group(2)), Dialects.of(head.group(3))),
                     columns,
                     keys,
                     text.substring(start, at - 1),

@@ -39,7 +39,8 @@ class NarrowedTest {
             BoundValue value = statement.values().get(i);
             assertThat(statement.text().charAt(value.offset())).isEqualTo('?');
             Bound.Single single = (Bound.Single) value.bound();
-            text.replace(value.offset(), value.offset() + 1, "<" + single.value().written() + ">");
+            text.replace(
+                    value.offset(), value.offset() + 1, "<" + single.value().written() + ">");
         }
         return text.toString();
     }
@@ -51,7 +52,8 @@ class NarrowedTest {
                 Dialects.of("postgresql"),
                 List.of(ID));
         assertThat(written(narrowed))
-                .isEqualTo("select id, t from r where t = <a> and id in (<1>, <2>) group by id, t having count(*) > <b>");
+                .isEqualTo(
+                        "select id, t from r where t = <a> and id in (<1>, <2>) group by id, t having count(*) > <b>");
         assertThat(narrowed.cap()).isEqualTo(5);
     }
 
@@ -78,8 +80,7 @@ class NarrowedTest {
     void boundsAreTestedWithTheirEnd() {
         Within least = new Within.Bound("n", Type.INTEGER, true, new Value.Whole(3));
         Within most = new Within.Bound("n", Type.INTEGER, false, new Value.Whole(9));
-        assertThat(written(Narrowed.of(
-                        statement("select n from r"), Dialects.of("sqlite"), List.of(least, most))))
+        assertThat(written(Narrowed.of(statement("select n from r"), Dialects.of("sqlite"), List.of(least, most))))
                 .isEqualTo("select n from r where n >= <3> and n <= <9>");
     }
 
@@ -93,9 +94,10 @@ class NarrowedTest {
     @ParameterizedTest
     @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
     void tenThousandValuesAreOne(String dialect) {
-        Within many = new Within.Among("id", Type.INTEGER, whole(LongStream.range(0, 10_000).toArray()));
-        Statement narrowed = Narrowed.of(
-                statement("select id from r where t = ? and u = ?"), Dialects.of(dialect), List.of(many));
+        Within many = new Within.Among(
+                "id", Type.INTEGER, whole(LongStream.range(0, 10_000).toArray()));
+        Statement narrowed =
+                Narrowed.of(statement("select id from r where t = ? and u = ?"), Dialects.of(dialect), List.of(many));
         assertThat(narrowed.values()).hasSize(3);
         assertThat(narrowed.text()).hasSizeLessThan(300);
     }

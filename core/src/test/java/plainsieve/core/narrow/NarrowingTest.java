@@ -38,7 +38,8 @@ class NarrowingTest {
     private static Narrowing of(String here) {
         Dialect dialect = Dialects.of("duckdb");
         List<Side> sides = Stream.of("r", "p", "q")
-                .map(name -> Side.of(name, "at " + name, dialect, COLUMNS, Set.of(), "select * from " + name))
+                .map(name -> Side.of(
+                        name, new Side.Place("at " + name, dialect), COLUMNS, Set.of(), "select * from " + name))
                 .toList();
         String text = SidesText.of(sides, here).whole();
         return Narrowing.of(SentSides.of(new Statement(text, List.of(), List.of(), Statement.NO_CAP)));
@@ -88,7 +89,9 @@ class NarrowingTest {
                 .containsExactly("p.id of r.id", "r.id of p.id");
         assertThat(links("select * from r where r.id in (select p.id from p)"))
                 .containsExactly("p.id of r.id", "r.id of p.id");
-        assertThat(links("select * from r join q on q.n = r.n where q.id in (select distinct p.id from p where p.n = 1)"))
+        assertThat(
+                        links(
+                                "select * from r join q on q.n = r.n where q.id in (select distinct p.id from p where p.n = 1)"))
                 .contains("q.id of p.id", "p.id of q.id");
     }
 
@@ -96,7 +99,8 @@ class NarrowingTest {
     void rowsThatMustNotHaveOneElsewhereAreNot() {
         assertThat(links("select * from r where not exists (select 1 from p where p.id = r.id)"))
                 .containsExactly("p.id of r.id");
-        assertThat(links("select * from r where r.id not in (select p.id from p)")).isEmpty();
+        assertThat(links("select * from r where r.id not in (select p.id from p)"))
+                .isEmpty();
         assertThat(links("select * from r where not (r.id in (select p.id from p))"))
                 .isEmpty();
     }
@@ -150,7 +154,8 @@ class NarrowingTest {
     void whatIsReadTwiceIsNotNarrowed() {
         assertThat(links("select * from r join p on p.id = r.id join p p2 on p2.n = r.n"))
                 .containsExactlyInAnyOrder("r.id of p.id", "r.n of p.n");
-        assertThat(tests("select * from r where r.n = 3 union all select * from r")).isEmpty();
+        assertThat(tests("select * from r where r.n = 3 union all select * from r"))
+                .isEmpty();
     }
 
     @Test
@@ -159,8 +164,7 @@ class NarrowingTest {
                 .containsExactly(
                         new Narrowing.Test(
                                 "r",
-                                new Within.Among(
-                                        "n", Type.INTEGER, List.of(new Value.Whole(1), new Value.Whole(2)))),
+                                new Within.Among("n", Type.INTEGER, List.of(new Value.Whole(1), new Value.Whole(2)))),
                         new Narrowing.Test("r", new Within.Among("t", Type.TEXT, List.of(new Value.Text("x")))));
         assertThat(tests("select * from (select id, n from r) a where a.n >= 3"))
                 .containsExactly(
@@ -216,6 +220,6 @@ class NarrowingTest {
     }
 
     private static Side side(String name, String source, String text) {
-        return Side.of(name, source, Dialects.of("duckdb"), COLUMNS, Set.of(), text);
+        return Side.of(name, new Side.Place(source, Dialects.of("duckdb")), COLUMNS, Set.of(), text);
     }
 }

@@ -20,16 +20,14 @@ import plainsieve.core.value.Value;
 class SidesTextTest {
     private static final Side TRIPS = Side.of(
             "trips",
-            "harbour",
-            Dialects.of("postgresql"),
+            new Side.Place("harbour", Dialects.of("postgresql")),
             Map.of("vessel_id", Type.INTEGER),
             Set.of("office", "sea"),
             "select vessel_id\nfrom trips where port = ?");
 
     private static final Side ODD = Side.of(
             "a \"quoted\" one",
-            "the office",
-            Dialects.of("duckdb"),
+            new Side.Place("the office", Dialects.of("duckdb")),
             Map.of("the \"day\"", Type.DATE),
             Set.of(),
             "select '\nhere\nside \"x\" of \"y\" in duckdb, 1 lines\n' as t");

@@ -41,25 +41,11 @@ import plainsieve.sources.SourceSettings;
 @Service
 public class ProjectTransfer {
     private final Projects projects;
-    private final SourceEdits sources;
-    private final QueryEdits queries;
-    private final ParameterEdits parameters;
-    private final ReportEdits reports;
-    private final TravelEdits travels;
+    private final AllEdits edits;
 
-    ProjectTransfer(
-            Projects projects,
-            SourceEdits sources,
-            QueryEdits queries,
-            ParameterEdits parameters,
-            ReportEdits reports,
-            TravelEdits travels) {
+    ProjectTransfer(Projects projects, AllEdits edits) {
         this.projects = projects;
-        this.sources = sources;
-        this.queries = queries;
-        this.parameters = parameters;
-        this.reports = reports;
-        this.travels = travels;
+        this.edits = edits;
     }
 
     public ProjectFolder out(Project project) {
@@ -131,9 +117,8 @@ public class ProjectTransfer {
         ProjectFile file = folder.file();
         file.sources().forEach(source -> source(projects.get(projectId), source));
         Project withSources = projects.get(projectId);
-        file.travels()
-                .forEach(entry -> travels.decide(
-                        withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
+        file.travels().forEach(entry -> edits.travels()
+                .decide(withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
         file.queries().forEach(query -> query(withSources, query, folder.texts()));
         parameters(projects.get(projectId), file.parameters());
         Project withParameters = projects.get(projectId);
@@ -156,7 +141,7 @@ public class ProjectTransfer {
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
         SourceSettings settings = kind.settings(new SourceFields(
                 entry.host(), entry.port(), entry.database(), entry.user(), entry.signIn(), entry.said()));
-        sources.bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
+        edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 
     private void query(Project project, QueryEntry entry, Map<String, String> texts) {
@@ -167,9 +152,9 @@ public class ProjectTransfer {
         String name = entry.name().isBlank() ? entry.id() : entry.name();
         if (project.hasQuery(entry.id())) {
             int version = project.query(entry.id()).version();
-            queries.change(project, new Query(entry.id(), name, entry.source(), draft, live, version));
+            edits.queries().change(project, new Query(entry.id(), name, entry.source(), draft, live, version));
         } else {
-            queries.put(project, new Query(entry.id(), name, entry.source(), draft, live, 1));
+            edits.queries().put(project, new Query(entry.id(), name, entry.source(), draft, live, 1));
         }
     }
 
@@ -180,12 +165,12 @@ public class ProjectTransfer {
             if (!now.parameters().containsKey(entry.name())) {
                 ParameterDefinition definition = ParameterEntries.definition(entry, 0)
                         .withReferences("", "", DefaultDefinition.of(ChoiceText.blank()));
-                now = now.with(parameters.add(now, definition));
+                now = now.with(edits.parameters().add(now, definition));
             }
         }
         for (ParameterEntry entry : entries) {
             int version = now.parameter(entry.name()).upkeep().version();
-            now = now.with(parameters.change(now, ParameterEntries.definition(entry, version)));
+            now = now.with(edits.parameters().change(now, ParameterEntries.definition(entry, version)));
         }
     }
 
@@ -193,10 +178,10 @@ public class ProjectTransfer {
         Ids.check("report", entry.id());
         if (project.hasReport(entry.id())) {
             int version = project.report(entry.id()).version();
-            reports.replace(project, ReportEntries.report(entry, entry.id(), version));
+            edits.reports().replace(project, ReportEntries.report(entry, entry.id(), version));
         } else {
             Report added = ReportEntries.report(entry, entry.id(), 1);
-            reports.add(project, added);
+            edits.reports().add(project, added);
         }
     }
 
@@ -204,9 +189,9 @@ public class ProjectTransfer {
         Ids.check("report", entry.id());
         if (project.hasReport(entry.id())) {
             int version = project.draft(entry.id()).report().version();
-            reports.changeDraft(project, ReportEntries.report(entry, entry.id(), version));
+            edits.reports().changeDraft(project, ReportEntries.report(entry, entry.id(), version));
         } else {
-            reports.addDraft(project, ReportEntries.report(entry, entry.id(), 1));
+            edits.reports().addDraft(project, ReportEntries.report(entry, entry.id(), 1));
         }
     }
 }

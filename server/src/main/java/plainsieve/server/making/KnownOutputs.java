@@ -92,7 +92,8 @@ class KnownOutputs implements KnownQueries {
                         : new Asked(now, asking.submit(() -> ask(project, query))));
         try {
             // Whoever comes later has waited already, or need not wait as long.
-            long millis = Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
+            long millis = Math.max(
+                    0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
             return one.columns().get(millis, TimeUnit.MILLISECONDS);
         } catch (TimeoutException | ExecutionException e) {
             return Optional.empty();

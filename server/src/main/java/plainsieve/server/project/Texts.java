@@ -38,8 +38,7 @@ public final class Texts {
 
     /** What can be spoken of, for those who do not need to know which columns queries give. */
     Around around(ProjectParts parts, String sourceId) {
-        return new AroundSteps(
-                parts, new AroundSteps.Known(tables.getObject(), query -> Optional.empty()), sourceId);
+        return new AroundSteps(parts, new AroundSteps.Known(tables.getObject(), query -> Optional.empty()), sourceId);
     }
 
     Around around(Project project, String sourceId) {
@@ -86,8 +85,7 @@ public final class Texts {
             Optional<String> own = around.query(taken.id());
             Optional<Elsewhere> other = own.isPresent() ? Optional.empty() : elsewhere(taken.id(), around);
             Optional<Set<String>> found = own.map(theirs -> mentioned(theirs, dialect, around, deeper))
-                    .or(() -> other.map(theirs ->
-                            mentioned(theirs.text(), theirs.dialect(), theirs.around(), deeper)));
+                    .or(() -> other.map(theirs -> mentioned(theirs.text(), theirs.dialect(), theirs.around(), deeper)));
             if (found.isPresent()) {
                 Set<String> theirs = new LinkedHashSet<>(found.get());
                 theirs.removeAll(taken.arguments());

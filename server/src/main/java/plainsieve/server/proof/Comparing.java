@@ -121,7 +121,9 @@ public class Comparing {
         SortedMap<Integer, String> literals = new TreeMap<>();
         for (SentValue value : log.values(row)) {
             boolean hidden = value.hidesValue();
-            Dialect there = sides.flatMap(text -> text.at(value.offset())).map(Side::dialect).orElse(own);
+            Dialect there = sides.flatMap(text -> text.at(value.offset()))
+                    .map(Side::dialect)
+                    .orElse(own);
             literals.put(
                     value.offset(),
                     hidden ? ":" + value.parameter() : RunnableText.literal(SentValues.bound(value), there));

@@ -21,6 +21,7 @@ public interface TravelRecords {
     void decide(TravelRow row);
 
     /** It is open again. */
-    @Delete("delete from travel where project_id = #{projectId} and from_source = #{fromSource} and to_source = #{toSource}")
+    @Delete(
+            "delete from travel where project_id = #{projectId} and from_source = #{fromSource} and to_source = #{toSource}")
     void forget(TravelRow row);
 }

@@ -150,9 +150,7 @@ public class Runner {
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
         List<AddedFilter> picked =
                 new PickedFilters(used, choices).of(order.shape().filters());
-        PreparedQuery filtered = picked.isEmpty()
-                ? prepared
-                : prepared.with(picked, names(order, prepared));
+        PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names(order, prepared));
         return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
     }
 

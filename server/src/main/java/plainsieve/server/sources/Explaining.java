@@ -30,8 +30,7 @@ public class Explaining {
         private Judged behind(int more) {
             return new Judged(
                     sourceId,
-                    new Verdict(
-                            verdict.placement().behind(more), verdict.where(), verdict.proof(), verdict.step()));
+                    new Verdict(verdict.placement().behind(more), verdict.where(), verdict.proof(), verdict.step()));
         }
     }
 

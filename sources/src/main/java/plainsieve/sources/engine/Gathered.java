@@ -85,7 +85,8 @@ public final class Gathered<K, F> {
         Gathering<F> mine;
         synchronized (this) {
             forgetStale();
-            Optional<KeptTables<F>> known = serving(wanted.what(), kept).filter(one -> one.isYoungerThan(wanted.oldest()));
+            Optional<KeptTables<F>> known =
+                    serving(wanted.what(), kept).filter(one -> one.isYoungerThan(wanted.oldest()));
             if (known.isPresent()) {
                 return known.get();
             }

@@ -51,7 +51,8 @@ final class CellTypes {
                 .or(() -> column.kind().type())
                 .orElse(Type.TEXT);
         return switch (type) {
-            case INTEGER -> all(cell, WHOLE) ? firstThatTakesAll(cell, "bigint", "hugeint", "double") : decimal(column, cell);
+            case INTEGER ->
+                all(cell, WHOLE) ? firstThatTakesAll(cell, "bigint", "hugeint", "double") : decimal(column, cell);
             case DECIMAL -> decimal(column, cell);
             case DATE -> all(cell, DAY) ? firstThatTakesAll(cell, "date") : moment(cell);
             case DATETIME -> moment(cell);

@@ -20,10 +20,7 @@ final class NextSide {
     private final Function<SentSides.One, Optional<Long>> count;
 
     /** @param mayTravel whether values of the first may be sent to the second */
-    NextSide(
-            Narrowing narrowing,
-            BiPredicate<Side, Side> mayTravel,
-            Function<SentSides.One, Optional<Long>> count) {
+    NextSide(Narrowing narrowing, BiPredicate<Side, Side> mayTravel, Function<SentSides.One, Optional<Long>> count) {
         this.narrowing = narrowing;
         this.mayTravel = mayTravel;
         this.count = count;

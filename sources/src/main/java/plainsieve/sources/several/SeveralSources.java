@@ -76,8 +76,7 @@ public final class SeveralSources implements AutoCloseable {
         this.folder = folder;
         this.limits = limits;
         this.clock = clock;
-        SourceAccess here =
-                new SourceAccess("the engine here", new SourceSettings.DuckDb("gathered"), Secret.none());
+        SourceAccess here = new SourceAccess("the engine here", new SourceSettings.DuckDb("gathered"), Secret.none());
         this.engine = new GatheredEngine(here, engines, clock);
         this.gathered = new Gathered<>(new Sharing(), MOST_KEPT, clock);
     }
@@ -157,7 +156,8 @@ public final class SeveralSources implements AutoCloseable {
             double millis = (System.nanoTime() - start) / NANOS_PER_MILLI;
             Dispatch sql = new Dispatch.Sql(what.sent().here());
             long rows = facts.stream().mapToLong(SideFacts::rows).sum();
-            return placed(what, () -> here.run(sql, run, cancellation, receiver)).madeOf(rows, millis);
+            return placed(what, () -> here.run(sql, run, cancellation, receiver))
+                    .madeOf(rows, millis);
         });
     }
 
@@ -186,9 +186,9 @@ public final class SeveralSources implements AutoCloseable {
                         .toList(),
                 narrowing);
         Gathered.Wanted<Sides> wanted = new Gathered.Wanted<>(sides, oldest, run.longest());
-        Gathered.Fetch<List<SideFacts>> fetch = stop -> new SidesGathering(
-                        what.sent(), what.asks(), narrowing, limits, stop)
-                .gather(engines.ofOneAnswer(), folder);
+        Gathered.Fetch<List<SideFacts>> fetch =
+                stop -> new SidesGathering(what.sent(), what.asks(), narrowing, limits, stop)
+                        .gather(engines.ofOneAnswer(), folder);
         return TimeLimit.within(
                 clock,
                 run.longest(),
@@ -203,7 +203,8 @@ public final class SeveralSources implements AutoCloseable {
         } catch (SourceFailure e) {
             throw e.at(
                     e.position().isPresent()
-                            ? OptionalInt.of(e.position().getAsInt() + what.sent().hereStart())
+                            ? OptionalInt.of(
+                                    e.position().getAsInt() + what.sent().hereStart())
                             : OptionalInt.empty());
         }
     }

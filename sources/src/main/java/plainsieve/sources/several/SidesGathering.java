@@ -137,11 +137,14 @@ final class SidesGathering {
         }
         Statement statement = Narrowed.of(one.statement(), side.dialect(), within);
         SideRows rows = new SideRows(stage, side.name());
-        Answer answer = placed(one, statement, () -> asks.ask(
-                side,
-                new Statement(statement.text(), statement.values(), statement.placements(), limits.mostRows()),
-                cancellation,
-                rows));
+        Answer answer = placed(
+                one,
+                statement,
+                () -> asks.ask(
+                        side,
+                        new Statement(statement.text(), statement.values(), statement.placements(), limits.mostRows()),
+                        cancellation,
+                        rows));
         stage.stoppedBy(cancellation);
         stage.end();
         if (answer.more()) {
@@ -184,10 +187,7 @@ final class SidesGathering {
             }
             List<List<String>> keys = stage.ask("select distinct %s from kept.%s where %s is not null limit %d"
                     .formatted(
-                            Stage.name(link.among()),
-                            Stage.name(link.of()),
-                            Stage.name(link.among()),
-                            MOST_KEYS + 1));
+                            Stage.name(link.among()), Stage.name(link.of()), Stage.name(link.among()), MOST_KEYS + 1));
             if (keys.size() <= MOST_KEYS) {
                 within.add(new Within.Among(
                         link.column(),

@@ -89,7 +89,10 @@ public final class WebSource implements Source, ShowsAnswers {
     }
 
     private <T> T on(
-            SentRequest request, RunLimits limits, Cancellation cancellation, GatheredEngine.Question<List<AnswerFacts>, T> question) {
+            SentRequest request,
+            RunLimits limits,
+            Cancellation cancellation,
+            GatheredEngine.Question<List<AnswerFacts>, T> question) {
         TableAsk answer = new TableAsk(
                 RequestText.ANSWER,
                 request.ask(),

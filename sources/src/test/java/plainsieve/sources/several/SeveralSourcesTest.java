@@ -68,12 +68,13 @@ class SeveralSourcesTest {
                     new JdbcSource(
                             TestDatabases.awkward(kind, (connection, name) -> {
                                 try (var statement = connection.createStatement()) {
-                                    statement.execute("create table numbers (n integer not null, half integer, word varchar(20))");
+                                    statement.execute(
+                                            "create table numbers (n integer not null, half integer, word varchar(20))");
                                     String series = name.equals("postgresql")
                                             ? "generate_series(1, " + ROWS + ") as s(i)"
                                             : "(select seq as i from seq_1_to_" + ROWS + ") s";
-                                    statement.execute(
-                                            "insert into numbers select i, floor(i / 2), concat('w', i) from " + series);
+                                    statement.execute("insert into numbers select i, floor(i / 2), concat('w', i) from "
+                                            + series);
                                 }
                             }),
                             CLOCK));
@@ -118,12 +119,11 @@ class SeveralSourcesTest {
 
     private static Side side(String name, String source, String sql, String... keysFrom) {
         Map<String, Type> columns = Map.of("n", Type.INTEGER, "half", Type.INTEGER, "word", Type.TEXT);
-        return Side.of(name, source, Dialects.of(source), columns, Set.of(keysFrom), sql);
+        return Side.of(name, new Side.Place(source, Dialects.of(source)), columns, Set.of(keysFrom), sql);
     }
 
     private static Statement statement(String here, Side... sides) {
-        return new Statement(
-                SidesText.of(List.of(sides), here).whole(), List.of(), List.of(), Statement.NO_CAP);
+        return new Statement(SidesText.of(List.of(sides), here).whole(), List.of(), List.of(), Statement.NO_CAP);
     }
 
     private List<List<Object>> rows(Statement statement) {
@@ -185,11 +185,10 @@ class SeveralSourcesTest {
     @Test
     void moreRowsThanAreTakenAreRefusedWithAWayOut() {
         Statement statement = statement(
-                "select count(*) as n from a",
-                side("a", "postgresql", "select n from numbers union all select -1"));
+                "select count(*) as n from a", side("a", "postgresql", "select n from numbers union all select -1"));
         assertThatThrownBy(() -> rows(statement))
-                .isInstanceOfSatisfying(SourceFailure.class, e -> assertThat(e.advice())
-                        .contains("in front of the step"))
+                .isInstanceOfSatisfying(
+                        SourceFailure.class, e -> assertThat(e.advice()).contains("in front of the step"))
                 .hasMessageContaining("more than 12,000 rows");
         assertThat(folder).isEmptyDirectory();
     }
@@ -232,8 +231,8 @@ class SeveralSourcesTest {
         Cancellation cancellation = new Cancellation();
         Statement slow = statement(
                 "select count(*) as n from a", side("a", "postgresql", "select n from numbers, pg_sleep(25)"));
-        CompletableFuture<Void> run = CompletableFuture.runAsync(() -> several.asking(new Asking())
-                .run(new Dispatch.Sql(slow), LIMITS, cancellation, new Nobody()));
+        CompletableFuture<Void> run = CompletableFuture.runAsync(
+                () -> several.asking(new Asking()).run(new Dispatch.Sql(slow), LIMITS, cancellation, new Nobody()));
         assertThat(begun.await(20, TimeUnit.SECONDS)).isTrue();
         long start = System.nanoTime();
         cancellation.stop(Cancellation.Reason.ASKED);
@@ -266,8 +265,8 @@ class SeveralSourcesTest {
                 side("b", "mariadb", "select n, word from numbers", "postgresql"));
         rows(statement);
         int before = asked.size();
-        Plan plan = several.asking(new Asking())
-                .explain(new Dispatch.Sql(statement), false, LIMITS, new Cancellation());
+        Plan plan =
+                several.asking(new Asking()).explain(new Dispatch.Sql(statement), false, LIMITS, new Cancellation());
         assertThat(plan.steps().get(0).inWords()).startsWith("a of postgresql: 2 rows fetched in ");
         assertThat(plan.steps().get(1).inWords())
                 .startsWith("b of mariadb: 2 rows fetched in ")
@@ -279,12 +278,14 @@ class SeveralSourcesTest {
     /** What is shown there is what it is here: none becomes another by the way. */
     @Test
     void valuesStayWhatTheyAre() {
-        String all = "select 9223372036854775807 as big, 12345678901234567890 as huge, cast(0.10 as numeric(6, 2)) as cents,"
-                + " cast(1.5 as double precision) as half_, cast('2026-02-28' as date) as day,"
-                + " cast('2026-02-28 23:59:59.123456' as timestamp) as moment, true as yes, 'Þ''\"\n' as text_,"
-                + " cast(null as integer) as nothing, cast('NaN' as double precision) as nan, cast('infinity' as date) as never";
+        String all =
+                "select 9223372036854775807 as big, 12345678901234567890 as huge, cast(0.10 as numeric(6, 2)) as cents,"
+                        + " cast(1.5 as double precision) as half_, cast('2026-02-28' as date) as day,"
+                        + " cast('2026-02-28 23:59:59.123456' as timestamp) as moment, true as yes, 'Þ''\"\n' as text_,"
+                        + " cast(null as integer) as nothing, cast('NaN' as double precision) as nan, cast('infinity' as date) as never";
         List<List<Object>> rows = rows(statement("select * from a", side("a", "postgresql", all)));
-        assertThat(rows.get(0)).map(value -> value == null ? "-" : value.toString())
+        assertThat(rows.get(0))
+                .map(value -> value == null ? "-" : value.toString())
                 .containsExactly(
                         "9223372036854775807",
                         "12345678901234567890",
@@ -308,8 +309,7 @@ class SeveralSourcesTest {
     void whatIsToBeADayIsOneWhereTheSourceShowsATextAndElseNot() {
         Side days = Side.of(
                 "a",
-                "mariadb",
-                Dialects.of("mariadb"),
+                new Side.Place("mariadb", Dialects.of("mariadb")),
                 Map.of("day", Type.DATE, "bad", Type.DATE, "whole", Type.INTEGER),
                 Set.of(),
                 "select '2026-02-28' as day, '2026-02-30' as bad, '2.5' as whole");

@@ -129,8 +129,7 @@ class SeveralDifferentialTest {
         public Optional<Elsewhere> elsewhere(String id) {
             Around theirs = new Theirs(other);
             Dialect dialect = Dialects.of(other);
-            return theirs.query(id)
-                    .map(text -> new Elsewhere("theirs", dialect, text, theirs.columns("", id), theirs));
+            return theirs.query(id).map(text -> new Elsewhere("theirs", dialect, text, theirs.columns("", id), theirs));
         }
 
         @Override
@@ -207,8 +206,9 @@ class SeveralDifferentialTest {
 
         @Override
         public Answer ask(Side side, Statement statement, Cancellation whole, RowReceiver receiver) {
-            narrowed += statement.text().contains("needed_") || statement.values().stream()
-                            .anyMatch(value -> value.parameter().startsWith("needed_"))
+            narrowed += statement.text().contains("needed_")
+                            || statement.values().stream()
+                                    .anyMatch(value -> value.parameter().startsWith("needed_"))
                     ? 1
                     : 0;
             Source source = side.source().equals("ours") ? ours : theirs;

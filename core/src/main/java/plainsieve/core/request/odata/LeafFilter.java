@@ -60,14 +60,17 @@ final class LeafFilter {
     private Optional<FilterText> compared(Comparison comparison, EntitySet.Property property) {
         return switch (comparison.kind()) {
             case EQUAL -> equal(comparison.right(), property);
-            case NOT_EQUAL -> values.one(comparison.right(), property.kind().type()).flatMap(value -> unequal(List.of(value), property));
+            case NOT_EQUAL ->
+                values.one(comparison.right(), property.kind().type())
+                        .flatMap(value -> unequal(List.of(value), property));
             case LESS -> ordered(comparison.right(), property, "lt");
             case LESS_OR_EQUAL -> ordered(comparison.right(), property, "le");
             case GREATER -> ordered(comparison.right(), property, "gt");
             case GREATER_OR_EQUAL -> ordered(comparison.right(), property, "ge");
             case BETWEEN -> comparison.negatedWord() ? Optional.empty() : between(comparison.right(), property);
             case IN -> {
-                Optional<List<Value>> list = values.list(comparison.right(), property.kind().type());
+                Optional<List<Value>> list =
+                        values.list(comparison.right(), property.kind().type());
                 yield comparison.negatedWord()
                         ? list.flatMap(all -> unequal(all, property))
                         : list.flatMap(all -> among(all, property));

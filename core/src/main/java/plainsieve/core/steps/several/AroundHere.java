@@ -110,9 +110,7 @@ final class AroundHere implements Around {
     @Override
     public Optional<String> query(String id) {
         boolean known = own.elsewhere(id).isPresent() || own.query(id).isPresent();
-        return known
-                ? Optional.of(StepLines.HEADER + "\nrows of " + SeveralSteps.name(nameOf(id)))
-                : Optional.empty();
+        return known ? Optional.of(StepLines.HEADER + "\nrows of " + SeveralSteps.name(nameOf(id))) : Optional.empty();
     }
 
     @Override

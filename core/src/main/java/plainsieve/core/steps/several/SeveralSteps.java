@@ -128,8 +128,8 @@ public final class SeveralSteps {
     private List<Problem> called() {
         return StepLines.of(text).steps().stream()
                 .filter(line -> line.number() >= first.number())
-                .filter(line -> taken(line).stream()
-                        .anyMatch(one -> !one.arguments().isEmpty()))
+                .filter(line ->
+                        taken(line).stream().anyMatch(one -> !one.arguments().isEmpty()))
                 .map(line -> Problem.of(
                                 "called-elsewhere",
                                 "From here on all is done on rows that were fetched, so that no query can be called for each of them.",
@@ -175,8 +175,7 @@ public final class SeveralSteps {
     }
 
     /** Each as it was read where it is done. */
-    private List<StepsReading.One> steps(
-            List<StepLines.Line> own, Optional<StepsReading> atSource, StepsReading here) {
+    private List<StepsReading.One> steps(List<StepLines.Line> own, Optional<StepsReading> atSource, StepsReading here) {
         List<StepsReading.One> steps = new ArrayList<>();
         Collection<StepsReading.One> before = atSource.map(StepsReading::steps).orElse(List.of());
         steps.addAll(before);

@@ -30,17 +30,19 @@ final class SideTexts {
     private final Around around;
     private final AroundHere here;
     private final UsedColumns used;
+    private final Side.Place own;
 
     /** @param sql what is asked here */
     SideTexts(Dialect dialect, Around around, AroundHere here, String sql) {
         this.dialect = dialect;
         this.around = around;
         this.here = here;
+        this.own = new Side.Place(around.source(), dialect);
         this.used = new UsedColumns(ParsedQuery.parse(sql, Dialects.HERE));
     }
 
     /** A side before it is known whose values it may be sent. */
-    private record Asked(String name, String source, Dialect dialect, List<KnownColumn> columns, String text) {}
+    private record Asked(String name, Side.Place place, List<KnownColumn> columns, String text) {}
 
     /** What each is asked for, in the order in which it first stands in the SQL. @param soFar the SQL of the steps in front */
     List<Side> all(Optional<String> soFar) {
@@ -56,18 +58,21 @@ final class SideTexts {
             }
         }
         Set<String> sources = new TreeSet<>();
-        asked.values().forEach(one -> sources.add(one.source()));
+        asked.values().forEach(one -> sources.add(one.place().source()));
         return asked.values().stream()
                 .map(one -> Side.of(
                         one.name(),
-                        one.source(),
-                        one.dialect(),
+                        one.place(),
                         types(one.columns()),
                         sources.stream()
-                                .filter(from -> !from.equals(one.source()) && around.mayTravel(from, one.source()))
+                                .filter(from -> mayTravel(from, one.place().source()))
                                 .collect(Collectors.toSet()),
                         one.text()))
                 .toList();
+    }
+
+    private boolean mayTravel(String from, String to) {
+        return !from.equals(to) && around.mayTravel(from, to);
     }
 
     private static Map<String, Type> types(List<KnownColumn> columns) {
@@ -79,11 +84,11 @@ final class SideTexts {
     private Asked asked(UsedColumns.Table table, Optional<String> soFar) {
         List<KnownColumn> columns = here.columns(table.schema(), table.name()).orElse(List.of());
         List<KnownColumn> needed = used.of(table, columns);
-        boolean own = table.schema().isEmpty();
-        if (own && soFar.isPresent() && table.name().equals(here.rowsName())) {
-            return new Asked(table.name(), around.source(), dialect, needed, soFar.get());
+        boolean unqualified = table.schema().isEmpty();
+        if (unqualified && soFar.isPresent() && table.name().equals(here.rowsName())) {
+            return new Asked(table.name(), own, needed, soFar.get());
         }
-        Optional<String> query = own ? here.queryCalled(table.name()) : Optional.empty();
+        Optional<String> query = unqualified ? here.queryCalled(table.name()) : Optional.empty();
         if (query.isPresent()) {
             return ofQuery(table.name(), query.get(), columns, needed);
         }
@@ -91,7 +96,7 @@ final class SideTexts {
         for (KnownColumn column : needed.size() < columns.size() ? needed : List.<KnownColumn>of()) {
             select = select.select(dialect.quoteName(column.name()));
         }
-        return new Asked(table.name(), around.source(), dialect, needed, select.text());
+        return new Asked(table.name(), own, needed, select.text());
     }
 
     private Asked ofQuery(String name, String id, List<KnownColumn> columns, List<KnownColumn> needed) {
@@ -99,18 +104,19 @@ final class SideTexts {
         Optional<Elsewhere> elsewhere = around.elsewhere(id);
         if (elsewhere.isEmpty()) {
             String sql = read(id, StepsReading.of(steps, dialect, around));
-            return new Asked(name, around.source(), dialect, needed, sql);
+            return new Asked(name, own, needed, sql);
         }
         Elsewhere other = elsewhere.get();
+        Side.Place place = new Side.Place(other.source(), other.dialect());
         boolean whole = RequestText.isRequest(other.text()) || SeveralSteps.isOne(other.text(), other.around());
         if (!whole) {
             String sql = read(id, StepsReading.of(steps, other.dialect(), other.around()));
-            return new Asked(name, other.source(), other.dialect(), needed, sql);
+            return new Asked(name, place, needed, sql);
         }
         String text = StepLines.isSteps(other.text())
                 ? read(id, SeveralSteps.of(other.text(), other.dialect(), other.around()))
                 : other.text();
-        return new Asked(name, other.source(), other.dialect(), columns, text);
+        return new Asked(name, place, columns, text);
     }
 
     private static String read(String id, StepsReading reading) {
@@ -130,7 +136,8 @@ final class SideTexts {
         if (needed.size() == columns.size()) {
             return reading.statement();
         }
-        String lines = before + "\n".repeat(line - (int) before.chars().filter(c -> c == '\n').count());
+        String lines = before
+                + "\n".repeat(line - (int) before.chars().filter(c -> c == '\n').count());
         return StepsReading.of(lines + columns(needed), dialect, around).statement();
     }
 

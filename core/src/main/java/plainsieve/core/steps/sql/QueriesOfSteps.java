@@ -45,9 +45,7 @@ final class QueriesOfSteps implements Queries {
                 "unknown-query",
                 query.at(),
                 "There is no query “%s”.".formatted(query.id()),
-                Nearest.to(query.id(), all)
-                        .map("Did you mean “%s”?"::formatted)
-                        .orElse("Take one of the project."));
+                Nearest.to(query.id(), all).map("Did you mean “%s”?"::formatted).orElse("Take one of the project."));
     }
 
     /** @param around of the line that takes the rows, where what is wrong is told */

@@ -77,7 +77,8 @@ class SeveralStepsTest {
 
     @Test
     void stepsOfOneSourceStayOneStatement() {
-        String text = "steps 1\nrows of crossings\nbeside each, its row of query 'late' with the same crossing_id: port_id as other; only rows that have one";
+        String text =
+                "steps 1\nrows of crossings\nbeside each, its row of query 'late' with the same crossing_id: port_id as other; only rows that have one";
         assertThat(SeveralSteps.isOne(text, PLACES)).isFalse();
         assertThat(SeveralSteps.of(text, OWN, PLACES)).isEqualTo(StepsReading.of(text, OWN, PLACES));
         assertThat(SeveralSteps.isOne("select * from query 'picked'", PLACES)).isFalse();
@@ -96,7 +97,10 @@ class SeveralStepsTest {
         assertThat(text.sides().get(1).text()).isEqualTo("""
                         select "vessel_id", "port_id", "delay_min"
                         from "crossings\"""");
-        assertThat(text.sides().get(3).text()).contains("port_id").doesNotContain("passengers").endsWith("where delay_min > :min");
+        assertThat(text.sides().get(3).text())
+                .contains("port_id")
+                .doesNotContain("passengers")
+                .endsWith("where delay_min > :min");
     }
 
     @Test
@@ -151,7 +155,10 @@ class SeveralStepsTest {
         String sql = reading.statement().sql();
         int note = sql.indexOf("p.note = :note");
         assertThat(reading.statement().at(note).orElseThrow().line()).isEqualTo(4);
-        assertThat(reading.statement().at(sql.indexOf("from crossings") + 5).orElseThrow().line())
+        assertThat(reading.statement()
+                        .at(sql.indexOf("from crossings") + 5)
+                        .orElseThrow()
+                        .line())
                 .isEqualTo(1);
         assertThat(SeveralSteps.lineHere("steps 1\nrows of crossings\nunder it, the rows of query 'picked'", PLACES))
                 .contains(2);
@@ -163,7 +170,9 @@ class SeveralStepsTest {
         Elsewhere untold = new Elsewhere("sea", OWN, Places.TIDES, Optional.empty(), Around.nothing());
         Places places = new Places(PLACES.own(), Map.of("tides", untold), Map.of());
         SidesText text = SidesText.read(SeveralSteps.of(
-                        "steps 1\nrows of ports\nonly those with a row of query 'tides' with the same port_id", OWN, places)
+                        "steps 1\nrows of ports\nonly those with a row of query 'tides' with the same port_id",
+                        OWN,
+                        places)
                 .statement()
                 .sql());
         assertThat(text.sides()).extracting(Side::name).containsExactly("rows_at_harbour", "tides");
@@ -181,10 +190,7 @@ class SeveralStepsTest {
 
     @Test
     void aQueryIsNotTakenForATableOfItsName() {
-        Places places = new Places(
-                PLACES.own(),
-                Map.of("ports", PLACES.others().get("picked")),
-                PLACES.travels());
+        Places places = new Places(PLACES.own(), Map.of("ports", PLACES.others().get("picked")), PLACES.travels());
         assertThat(places.tables()).contains("ports");
         SidesText text = SidesText.read(SeveralSteps.of(
                         "steps 1\nrows of crossings\nbeside each, its row of query 'ports' with the same vessel_id: note; only rows that have one\nbeside each, its row of ports with the same port_id: name; only rows that have one",
@@ -202,10 +208,12 @@ class SeveralStepsTest {
                 .isEqualTo("unknown-column in line 3");
         assertThat(problem(read("rows of crossings", "under it, the rows of query 'picked'", "where nonsense is 3")))
                 .isEqualTo("unknown-column in line 4");
-        assertThat(problem(read(
-                        "rows of crossings",
-                        "under it, the rows of query 'picked'",
-                        "beside each, its row of query 'late' called with :min as vessel_id: delay_min; only rows that have one")))
+        assertThat(
+                        problem(
+                                read(
+                                        "rows of crossings",
+                                        "under it, the rows of query 'picked'",
+                                        "beside each, its row of query 'late' called with :min as vessel_id: delay_min; only rows that have one")))
                 .isEqualTo("called-elsewhere in line 4");
         assertThat(problem(read("rows of query 'piked'"))).isEqualTo("unknown-query in line 2");
         assertThat(read("rows of query 'piked'").problems().get(0).advice()).contains("picked");
@@ -231,10 +239,10 @@ class SeveralStepsTest {
                 Optional.empty(),
                 PLACES);
         Places places = new Places(PLACES.own(), Map.of("of-picked", several), Map.of());
-        SidesText text = SidesText.read(SeveralSteps.of(
-                        "steps 1\nrows of query 'of-picked'\ntotal by state: number of rows as n", OWN, places)
-                .statement()
-                .sql());
+        SidesText text = SidesText.read(
+                SeveralSteps.of("steps 1\nrows of query 'of-picked'\ntotal by state: number of rows as n", OWN, places)
+                        .statement()
+                        .sql());
         SidesText inner = SidesText.read(text.sides().get(0).text());
         assertThat(inner.sides()).extracting(Side::name).containsExactly("rows_at_harbour", "picked");
         assertThat(PreparedQuery.ofAny(text.whole(), OWN).sides()).isPresent();
@@ -244,7 +252,9 @@ class SeveralStepsTest {
     void eachSideIsAskedWithAllChoices() {
         Statement statement = rewritten(List.of());
         SentSides sent = SentSides.of(statement);
-        assertThat(sent.sides().get(0).statement().text()).contains("departed_at >= ?").doesNotContain("interval");
+        assertThat(sent.sides().get(0).statement().text())
+                .contains("departed_at >= ?")
+                .doesNotContain("interval");
         assertThat(sent.sides().get(0).statement().values()).hasSize(1);
         assertThat(sent.here().text()).contains("p.note in (?, ?)").endsWith("limit ?");
         assertThat(statement.placements())
@@ -291,19 +301,19 @@ class SeveralStepsTest {
         String sql = read("rows of crossings", "where delay_min is :min", "under it, the rows of query 'picked'")
                 .statement()
                 .sql();
-        assertThatThrownBy(() -> PreparedQuery.ofAny(sql, OWN)
-                        .rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 5))
-                .isInstanceOfSatisfying(ProblemException.class, e -> assertThat(
-                                e.first().place().orElseThrow().start())
-                        .isEqualTo(sql.indexOf(":min")));
+        assertThatThrownBy(() ->
+                        PreparedQuery.ofAny(sql, OWN).rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 5))
+                .isInstanceOfSatisfying(
+                        ProblemException.class,
+                        e -> assertThat(e.first().place().orElseThrow().start()).isEqualTo(sql.indexOf(":min")));
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "rows of", "rows of query 'picked' and", "where", "under it, the rows of query 'picked'"})
+    @ValueSource(
+            strings = {"", "rows of", "rows of query 'picked' and", "where", "under it, the rows of query 'picked'"})
     void halfWrittenStepsAreNeverMoreThanAProblem(String line) {
         Around around = PLACES;
-        StepsReading reading =
-                SeveralSteps.of("steps 1\nunder it, the rows of query 'picked'\n" + line, OWN, around);
+        StepsReading reading = SeveralSteps.of("steps 1\nunder it, the rows of query 'picked'\n" + line, OWN, around);
         assertThat(reading.made()).isEmpty();
         assertThat(reading.problems()).isNotEmpty();
     }

@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.narrow.Travelling;
 import plainsieve.core.sides.SidesText;
-import plainsieve.core.steps.sql.Made;
 import plainsieve.core.steps.several.SeveralSteps;
+import plainsieve.core.steps.sql.Made;
 import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.server.project.Project;
 
@@ -33,7 +33,8 @@ record SeveralBody(int step, List<SideBody> sides, List<TravelRead> travels) {
         if (line.isEmpty()) {
             return NONE;
         }
-        List<Integer> lines = reading.steps().stream().map(StepsReading.One::line).toList();
+        List<Integer> lines =
+                reading.steps().stream().map(StepsReading.One::line).toList();
         Optional<String> whole = reading.made().map(Made::sql).filter(SidesText::isOne);
         return new SeveralBody(
                 lines.indexOf(line.get()),

@@ -71,7 +71,8 @@ class TravelsApi {
         switch (body.decision()) {
             case ALLOWED, REFUSED ->
                 edits.decide(
-                        project, new Travel(body.from(), body.to(), body.decision().equals(ALLOWED)));
+                        project,
+                        new Travel(body.from(), body.to(), body.decision().equals(ALLOWED)));
             case "" -> edits.forget(project, body.from(), body.to());
             default ->
                 throw new ProblemException(Problem.of(
