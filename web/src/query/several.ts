@@ -1,12 +1,19 @@
 // Steps that take rows of several sources. Described in docs/several-sources.md.
 import type { MarkOffer, SentencePiece, StepsReading } from '../api/types'
 import { listInWords } from '../formats'
+import { isSentRequest } from './request'
 
 type Several = StepsReading['several']
 type Travel = Several['travels'][number]
 
 /** Whether what was sent went to several sources. */
 export const isSentToSeveral = (sent: string): boolean => sent.startsWith('sides 1\n')
+
+/** What stands where something sent is shown. */
+export function sentInWords(sent: string): string {
+  if (isSentToSeveral(sent)) return 'what each source received, and what was asked here of their rows'
+  return isSentRequest(sent) ? 'the request as the service received it' : 'the statement the database received'
+}
 
 /** The sources in words, each once. */
 export const sourcesOf = (sides: Several['sides']): string => listInWords([...new Set(sides.map(side => side.source))])

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /* Between the steps of one source and those that are done here, on the rows of several. */
-import { computed, ref } from 'vue'
+import { computed, inject, ref } from 'vue'
 import { asFailure, put } from '../../api/client'
 import type { MarkOffer, StepsReading } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
 import SentenceLine from '../../sentence/SentenceLine.vue'
 import { offersOf, piecesOf, sourcesOf } from '../../query/several'
 
@@ -13,20 +14,33 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ decided: [] }>()
 
+type Travel = StepsReading['several']['travels'][number]
+const history = inject(historyKey, undefined)
 const sources = computed(() => sourcesOf(props.several.sides))
 const failed = ref('')
 
 const offers = (): Promise<MarkOffer[]> => Promise.resolve(offersOf())
-async function decide(travel: number, decision: string): Promise<void> {
-  const one = props.several.travels[travel]
-  if (!one) return
+
+async function keep({ from, to }: Travel, decision: string): Promise<boolean> {
   failed.value = ''
   try {
-    await put('/travels', { from: one.from, to: one.to, decision })
-    emit('decided')
+    await put('/travels', { from, to, decision })
   } catch (error) {
     failed.value = asFailure(error).message
+    return false
   }
+  emit('decided')
+  return true
+}
+
+async function decide(travel: number, decision: string): Promise<void> {
+  const one = props.several.travels[travel]
+  if (!one || !(await keep(one, decision))) return
+  history?.add({
+    label: `what is sent from ${one.from} to ${one.to}`,
+    undo: () => keep(one, one.decision),
+    redo: () => keep(one, decision),
+  })
 }
 </script>
 

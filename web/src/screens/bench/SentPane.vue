@@ -5,7 +5,7 @@ import type { Proof } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import CopySql from '../../query/CopySql.vue'
 import { isSentRequest } from '../../query/request'
-import { isSentToSeveral } from '../../query/several'
+import { sentInWords } from '../../query/several'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
@@ -23,8 +23,7 @@ const words = computed(() => {
   if (!props.answer) return ''
   const { text } = props.answer.begun
   if (props.stale) return `${isSentRequest(text) ? 'the request' : 'the statement'} before your last change`
-  if (isSentToSeveral(text)) return 'what each source received, and what was asked here of their rows'
-  return isSentRequest(text) ? 'the request as the service received it' : 'the statement the database received'
+  return sentInWords(text)
 })
 </script>
 

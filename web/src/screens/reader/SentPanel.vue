@@ -3,7 +3,7 @@ import { RouterLink } from 'vue-router'
 import type { Answer } from '../../api/runs'
 import { useProof } from '../../composables/useProof'
 import CopySql from '../../query/CopySql.vue'
-import { isSentRequest } from '../../query/request'
+import { sentInWords } from '../../query/several'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
@@ -16,13 +16,7 @@ const { proof, measure } = useProof(() => props.answer.begun.sentId)
   <section class="panel" aria-label="What was sent">
     <div class="row-line pb-1">
       <h2>Sent</h2>
-      <span class="soft"
-        >{{
-          isSentRequest(answer.begun.text)
-            ? 'the request as the service received it'
-            : 'the statement the database received'
-        }}
-        for the {{ about }}</span
+      <span class="soft">{{ sentInWords(answer.begun.text) }} for the {{ about }}</span
       ><span class="grow"></span> <CopySql :sent-id="answer.begun.sentId" /><RouterLink to="/sent"
         >All statements</RouterLink
       ><button class="as-link" @click="$emit('close')">Close</button>

@@ -177,6 +177,20 @@ class SeveralApiTest {
     }
 
     @Test
+    void aParameterIsProposedByTheColumnOfTheSourceThatIsAsked() {
+        JsonNode proposal = API.post(
+                        "/api/queries/of-several/proposal",
+                        Map.of(
+                                "text",
+                                "steps 1\nrows of crossings\nwhere departed_at is after :since and delay_min is :late\nonly those with a row of query 'names-there' with the same port_id",
+                                "name",
+                                "late"))
+                .json();
+        assertThat(proposal.get("definition").get("type").asString()).isEqualTo("integer");
+        assertThat(proposal.get("column").get("table").asString()).isEqualTo("crossings");
+    }
+
+    @Test
     void choicesGoToEverySourceThatHasThem() {
         String text =
                 "steps 1\nrows of ports\nwhere island is :island\nbeside each, its row of query 'names-there' with the same port_id: called; only rows that have one";

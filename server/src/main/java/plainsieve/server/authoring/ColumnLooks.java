@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.core.catalogue.ComparedColumn;
 import plainsieve.core.dialect.Dialect;
@@ -25,6 +26,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.server.people.Asker;
+import plainsieve.server.project.AskedPart;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.sent.Origin;
@@ -81,15 +83,19 @@ public class ColumnLooks {
     private Optional<ColumnPlace> compared(Project project, Query query, String name) {
         try {
             PreparedQuery prepared = project.prepare(query, query.liveText());
-            if (!prepared.parameterNames().contains(name)) {
-                return Optional.empty();
-            }
-            return ComparedColumn.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), name).stream()
-                    .flatMap(column -> place(query.sourceId(), column).stream())
+            return AskedPart.of(query.sourceId(), prepared).stream()
+                    .filter(part -> part.mentions(name))
+                    .flatMap(part -> compared(part, name))
                     .findFirst();
         } catch (ProblemException e) {
             return Optional.empty();
         }
+    }
+
+    private Stream<ColumnPlace> compared(AskedPart part, String name) {
+        PreparedQuery asked = part.query();
+        return ComparedColumn.of(asked.query(), asked.dialect(), facts.of(part.sourceId()), name).stream()
+                .flatMap(column -> place(part.sourceId(), column).stream());
     }
 
     /** The place of a compared column; nothing when it is not a plain column of one table. */

@@ -15,6 +15,7 @@ import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.server.project.AskedPart;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.sources.SourceFacts;
@@ -38,20 +39,26 @@ public class Proposals {
 
     public Proposal of(Project project, Query query, String text, String name) {
         try {
-            return of(query, project.prepare(query, text), name);
+            PreparedQuery prepared = project.prepare(query, text);
+            return AskedPart.of(query.sourceId(), prepared).stream()
+                    .filter(part -> part.mentions(name))
+                    .findFirst()
+                    .map(part -> of(part, name))
+                    .orElseGet(() -> of(new AskedPart(query.sourceId(), prepared), name));
         } catch (ProblemException e) {
             return new Proposal(
                     definition(Parameter.of(name, Type.TEXT)), "The text cannot be read yet.", ColumnPlace.NONE);
         }
     }
 
-    private Proposal of(Query query, PreparedQuery prepared, String name) {
-        ParsedQuery parsed = prepared.query();
-        List<ComparedColumn> columns = ComparedColumn.of(parsed, prepared.dialect(), facts.of(query.sourceId()), name);
+    private Proposal of(AskedPart part, String name) {
+        ParsedQuery parsed = part.query().query();
+        List<ComparedColumn> columns =
+                ComparedColumn.of(parsed, part.query().dialect(), facts.of(part.sourceId()), name);
         Parameter guessed = ParameterGuess.of(name, parsed, ChoiceText.blank());
         Optional<ComparedColumn> compared =
                 columns.stream().filter(column -> column.type().isPresent()).findFirst();
-        Optional<DeclaredArgument> argument = DeclaredArgument.of(parsed, name, facts.functions(query.sourceId()));
+        Optional<DeclaredArgument> argument = DeclaredArgument.of(parsed, name, facts.functions(part.sourceId()));
         if (compared.isEmpty() && argument.flatMap(DeclaredArgument::type).isPresent()) {
             Type type = argument.get().type().orElseThrow();
             return new Proposal(
@@ -83,7 +90,7 @@ public class Proposals {
         return new Proposal(
                 definition(parameter),
                 why,
-                ColumnLooks.place(query.sourceId(), column).orElse(ColumnPlace.NONE));
+                ColumnLooks.place(part.sourceId(), column).orElse(ColumnPlace.NONE));
     }
 
     /** Whoever narrows moments by their order thinks in days. */

@@ -22,6 +22,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.AskedPart;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.sources.SourceFacts;
@@ -144,15 +145,20 @@ class ServingParameters {
         try {
             PreparedQuery prepared = project.prepare(query, query.liveText());
             List<Served> served = new ArrayList<>();
-            for (String name : prepared.parameterNames()) {
-                ComparedColumn.of(prepared.query(), prepared.dialect(), facts.of(query.sourceId()), name)
-                        .forEach(column -> ColumnLooks.place(query.sourceId(), column)
-                                .ifPresent(place -> served.add(new Served(name, place, column.kind()))));
-            }
+            AskedPart.of(query.sourceId(), prepared).forEach(part -> read(part, served));
             return served;
         } catch (ProblemException e) {
             // A text that cannot be read compares nothing.
             return List.of();
+        }
+    }
+
+    private void read(AskedPart part, List<Served> served) {
+        PreparedQuery asked = part.query();
+        for (String name : asked.parameterNames()) {
+            ComparedColumn.of(asked.query(), asked.dialect(), facts.of(part.sourceId()), name)
+                    .forEach(column -> ColumnLooks.place(part.sourceId(), column)
+                            .ifPresent(place -> served.add(new Served(name, place, column.kind()))));
         }
     }
 }

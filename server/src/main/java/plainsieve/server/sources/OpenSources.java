@@ -35,7 +35,10 @@ class OpenSources {
     private final KeptFiles files;
     private final WebSource.Reaching reaching;
     private final SeveralSources several;
-    private final WaitingLine lineOfSeveral = new WaitingLine("several sources", SourceLimits.USUAL.places());
+
+    /* Each side waits in the line of its source; one that is of several itself would wait here for its own whole. */
+    private final WaitingLine noLine = new WaitingLine("several sources", Integer.MAX_VALUE);
+
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "time-limits");
@@ -67,7 +70,7 @@ class OpenSources {
 
     /** Of a statement on several sources. @param asks asks each of them */
     Way ofSeveral(AsksSides asks) {
-        return new Way(several.asking(asks), SourceLimits.USUAL, lineOfSeveral);
+        return new Way(several.asking(asks), SourceLimits.USUAL, noLine);
     }
 
     OpenSources(KeptSources kept, FileFence fence, KeptFiles files, WebSettings web, SeveralSettings several) {
