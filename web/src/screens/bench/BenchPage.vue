@@ -36,7 +36,7 @@ document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
-const { failed, busy, giveToReports, makeReport } = useGiving(draft)
+const { failed, busy, giveToReports, makeReport, askBy } = useGiving(draft)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -104,6 +104,7 @@ onMounted(() => void parameters.reload())
       :form="asSteps ? 'steps' : asRequest ? 'web request' : 'plain SQL'"
       @give="giveToReports"
       @make="makeReport"
+      @ask="by => askBy(by).then(changed)"
       @stop="stop"
       @run="run" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">

@@ -8,6 +8,7 @@ const loaded: Query = {
   name: 'Late',
   sourceId: 's',
   sourceName: 'DuckDB',
+  source: { by: '', offered: [], sources: ['s'] },
   text: 'select 1',
   changed: false,
   version: 4,

@@ -1,6 +1,8 @@
-import { shallowRef, type ShallowRef } from 'vue'
+import { inject, shallowRef, type ShallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { asFailure, post, type Failure } from '../../api/client'
+import { asFailure, post, put, type Failure } from '../../api/client'
+import type { Query } from '../../api/types'
+import { historyKey } from '../../composables/useHistory'
 import type { UsedDraft } from './useDraft'
 
 /** Giving a draft to the reports, and making a report of it: a report shows what was given, so that comes first. */
@@ -9,8 +11,11 @@ export function useGiving(draft: UsedDraft): {
   busy: ShallowRef<boolean>
   giveToReports: () => Promise<void>
   makeReport: () => Promise<void>
+  /** Lets a parameter say which source is asked; none for always the same. */
+  askBy: (parameter: string) => Promise<void>
 } {
   const router = useRouter()
+  const history = inject(historyKey, undefined)
   const failed = shallowRef<Failure>()
   const busy = shallowRef(false)
 
@@ -35,5 +40,19 @@ export function useGiving(draft: UsedDraft): {
       const { id } = await post<{ id: string }>(`/queries/${draft.query.value.id}/reports`, {})
       await router.push(`/reports/${id}/making`)
     })
-  return { failed, busy, giveToReports, makeReport }
+  async function setSource(parameter: string): Promise<boolean> {
+    await attempt(async () => {
+      await draft.settle()
+      const { id, version } = draft.query.value
+      draft.query.value = await put<Query>(`/queries/${id}/source`, { parameter, version })
+    })
+    return !failed.value
+  }
+
+  async function askBy(parameter: string): Promise<void> {
+    const before = draft.query.value.source.by
+    if (!(await setSource(parameter))) return
+    history?.add({ label: 'which source is asked', undo: () => setSource(before), redo: () => setSource(parameter) })
+  }
+  return { failed, busy, giveToReports, makeReport, askBy }
 }

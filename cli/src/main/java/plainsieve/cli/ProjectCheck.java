@@ -135,6 +135,10 @@ final class ProjectCheck {
         List<String> sourceIds =
                 file.sources().stream().map(ProjectFile.SourceEntry::id).toList();
         known("source", query.source(), sourceIds, "query “" + query.id() + "”");
+        if (!query.sourceBy().isEmpty()) {
+            known("parameter", query.sourceBy(), List.copyOf(parameters.keySet()), "query “" + query.id() + "”");
+            used.add(query.sourceBy());
+        }
         file.sources().stream()
                 .filter(source -> source.id().equals(query.source()))
                 .findFirst()

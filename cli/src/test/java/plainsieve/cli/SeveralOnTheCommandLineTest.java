@@ -61,6 +61,24 @@ class SeveralOnTheCommandLineTest {
     }
 
     @Test
+    void aParameterThatSaysWhichSourceIsAskedIsOneOfTheProject() throws Exception {
+        file("project.yaml", """
+                sources:
+                  - {id: north, kind: postgresql, host: localhost, port: 5432, database: north}
+                parameters:
+                  - {name: region, type: name, list: {values: [{value: north}]}, default: north}
+                queries:
+                  - {id: one, source: north, source-by: region, file: one.sql}
+                """);
+        file("one.sql", "select 1 as one");
+        assertThat(check().output()).doesNotContain("error").doesNotContain("region");
+        file(
+                "project.yaml",
+                Files.readString(folder.resolve("project.yaml")).replace("source-by: region", "source-by: regoin"));
+        assertThat(check().output()).contains("no parameter “regoin”", "“region”");
+    }
+
+    @Test
     void aQueryThatTakesItsOwnRowsByTheWayOfAnotherSourceIsRefused() throws Exception {
         file("project.yaml", """
                 sources:

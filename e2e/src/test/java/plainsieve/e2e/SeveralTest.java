@@ -37,9 +37,9 @@ class SeveralTest {
         api.post("/api/queries", Map.of("name", "Weather at the harbours", "sourceId", "harbour", "text", text));
         browser.open("/queries/weather-at-the-harbours");
         browser.click("[aria-label='A new step']");
-        browser.press("beside each, its row of query ");
+        browser.press("beside each, its row of query 'weat");
         browser.untilText("[role='listbox']", offered -> offered.contains("rows from office"));
-        browser.press("'weather' with the same port, day: wind; only rows that have one", Keys.ENTER);
+        browser.press("her' with the same port, day: wind; only rows that have one", Keys.ENTER);
         browser.untilText(
                 "[data-test='here']",
                 said -> said.contains("From here on it is done in this server") && said.contains("harbour and office"));

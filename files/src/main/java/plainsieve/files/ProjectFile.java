@@ -92,14 +92,16 @@ public record ProjectFile(
      * A query.
      *
      * @param source the id of its source
+     * @param sourceBy the parameter that says which source of the same kind is asked instead; empty for none
      * @param file the path of the SQL that reports send, from the folder of this file
      * @param draftFile the path of the author's draft, when it differs
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record QueryEntry(String id, String name, String source, String file, String draftFile) {
+    public record QueryEntry(String id, String name, String source, String sourceBy, String file, String draftFile) {
         public QueryEntry {
             name = ParameterEntry.orEmpty(name);
             source = ParameterEntry.orEmpty(source);
+            sourceBy = ParameterEntry.orEmpty(sourceBy);
             file = ParameterEntry.orEmpty(file);
             draftFile = ParameterEntry.orEmpty(draftFile);
         }

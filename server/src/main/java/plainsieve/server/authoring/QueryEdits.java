@@ -5,9 +5,11 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.Dependencies;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
@@ -35,7 +37,7 @@ public class QueryEdits {
     public Query add(Project project, String name, String sourceId, String text) {
         project.source(sourceId);
         String called = Ids.name("A query", name);
-        Query query = new Query(Ids.of(called, "query", project::hasQuery), called, sourceId, text, text, 1);
+        Query query = Query.of(Ids.of(called, "query", project::hasQuery), called, sourceId, text);
         records.add(row(project, query));
         return query;
     }
@@ -43,30 +45,43 @@ public class QueryEdits {
     /** Another query that begins as this one is, draft and live. */
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
-        Query copy = new Query(
-                Ids.of(name, "query", project::hasQuery), name, of.sourceId(), of.draftText(), of.liveText(), 1);
+        Query copy = of.named(Ids.of(name, "query", project::hasQuery), name).atVersion(1);
         records.add(row(project, copy));
         return copy;
     }
 
     /** Keeps a draft, whole or broken. Throws {@link Changed} when the version is no longer the newest. */
     public Query changeDraft(Project project, Query query, String text) {
-        return change(
-                project,
-                new Query(query.id(), query.name(), query.sourceId(), text, query.liveText(), query.version()));
+        return change(project, query.drafted(text));
     }
 
     /** Calls a query otherwise. Its id, which links have, stays. */
     public Query rename(Project project, Query query, String name) {
-        return change(
-                project,
-                new Query(
-                        query.id(),
-                        Ids.name(THE_QUERY, name),
-                        query.sourceId(),
-                        query.draftText(),
-                        query.liveText(),
-                        query.version()));
+        return change(project, query.named(query.id(), Ids.name(THE_QUERY, name)));
+    }
+
+    /**
+     * Lets a parameter say which source is asked: its value is the source's id, and only one of its list. Empty for always the same
+     * one.
+     *
+     * @throws ProblemException when its values are not held to a list of sources of the same kind
+     */
+    public Query chooseSource(Project project, Query query, String parameter) {
+        if (!parameter.isEmpty() && !namesOne(project.parameter(parameter))) {
+            throw new ProblemException(Problem.of(
+                            "bad-source-choice",
+                            ":%s cannot say which source is asked.".formatted(parameter),
+                            "It must be the name of one thing, with a list of sources: then nothing else can be chosen.")
+                    .about(parameter));
+        }
+        Query changed = query.askingBy(parameter);
+        refuseCircle(project.with(changed));
+        return change(project, changed);
+    }
+
+    /** A name is taken only when it is on its list. */
+    private static boolean namesOne(ParameterDefinition parameter) {
+        return parameter.type() == Type.NAME && !parameter.many() && !parameter.isComputed();
     }
 
     /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */
@@ -79,8 +94,7 @@ public class QueryEdits {
                     throw new ProblemException(Problem.of(
                             "unknown-parameter", "There is no parameter :%s.".formatted(name), "Make it first."));
                 });
-        Query live = new Query(
-                query.id(), query.name(), query.sourceId(), query.draftText(), query.draftText(), query.version());
+        Query live = query.saying(query.draftText(), query.draftText());
         Project after = project.with(live);
         refuseCircle(after);
         // Steps may take the rows of other queries, and these of this one.
@@ -114,8 +128,7 @@ public class QueryEdits {
         if (records.change(row(project, query)) == 0) {
             throw new Changed(THE_QUERY);
         }
-        return new Query(
-                query.id(), query.name(), query.sourceId(), query.draftText(), query.liveText(), query.version() + 1);
+        return query.atVersion(query.version() + 1);
     }
 
     void put(Project project, Query query) {
@@ -128,6 +141,7 @@ public class QueryEdits {
                 query.id(),
                 query.name(),
                 query.sourceId(),
+                query.sourceBy(),
                 query.draftText(),
                 query.liveText(),
                 query.version(),

@@ -76,9 +76,10 @@ public class Renaming {
         for (Query query : project.queries()) {
             String draft = renamed(project, query, query.draftText(), from, to);
             String live = renamed(project, query, query.liveText(), from, to);
-            if (!draft.equals(query.draftText()) || !live.equals(query.liveText())) {
-                queries.change(
-                        project, new Query(query.id(), query.name(), query.sourceId(), draft, live, query.version()));
+            String by = query.sourceBy().equals(from) ? to : query.sourceBy();
+            Query changed = query.saying(draft, live).askingBy(by);
+            if (!changed.equals(query)) {
+                queries.change(project, changed);
             }
         }
         Project after = project.with(renamed);

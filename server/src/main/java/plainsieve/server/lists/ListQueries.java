@@ -25,8 +25,10 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.SourceChoice;
 import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.RunListener;
@@ -73,8 +75,19 @@ class ListQueries {
                 .forEach(name -> known.put(name, all.get(name).toParameter(typed(parents.get(name)))));
         Map<String, ChoiceText> texts = new HashMap<>(parents);
         texts.keySet().retainAll(known.keySet());
-        Origin origin = new Origin(project, who.asker(), query.sourceId(), query.id(), Purpose.LIST);
+        Origin origin = new Origin(project, who.asker(), source(query, who, parents), query.id(), Purpose.LIST);
         return new Prepared(origin, prepared, known, ChoiceReader.readAll(known, texts));
+    }
+
+    /** Which source is asked was chosen before, as any parent; where it was not, it is the one that the query is written for. */
+    private static String source(Query query, ListFor who, Map<String, ChoiceText> parents) {
+        ChoiceText chosen = query.choosesSource() ? parents.get(query.sourceBy()) : null;
+        return chosen == null || chosen.values().size() != 1
+                ? query.sourceId()
+                : SourceChoice.chosen(
+                        who.project(),
+                        query,
+                        new Choice.One(new Value.Text(chosen.values().get(0))));
     }
 
     /** Parents were checked when they were chosen; a name, which must be listed, is listed by being chosen. */

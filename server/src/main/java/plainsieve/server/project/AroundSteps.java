@@ -61,6 +61,12 @@ final class AroundSteps implements Around {
                     "The rows of query “%s” would be made of themselves.".formatted(id),
                     "Take the rows of another query."));
         }
+        if (query.choosesSource() && !query.sourceId().equals(sourceId)) {
+            throw new ProblemException(Problem.of(
+                    "source-is-chosen",
+                    "Which source query “%s” asks is chosen, so that its rows cannot be taken from here.".formatted(id),
+                    "Take the rows of a query that asks always the same source."));
+        }
         Set<String> deeper = new HashSet<>(path);
         deeper.add(id);
         String text = query.liveText();

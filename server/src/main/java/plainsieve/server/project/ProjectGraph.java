@@ -43,7 +43,10 @@ final class ProjectGraph {
     private void read(Query query, Texts texts) {
         SourceSettings source = parts.sources().get(query.sourceId());
         Around around = texts.around(parts, query.sourceId());
-        Set<String> inLive = texts.mentioned(query.liveText(), source.dialect(), around);
+        Set<String> inLive = new LinkedHashSet<>(texts.mentioned(query.liveText(), source.dialect(), around));
+        if (query.choosesSource()) {
+            inLive.add(query.sourceBy());
+        }
         Set<String> all = new LinkedHashSet<>(inLive);
         if (query.isChanged()) {
             all.addAll(texts.mentioned(query.draftText(), source.dialect(), around));

@@ -39,7 +39,8 @@ public final class StoredForms {
     }
 
     static Query query(QueryRow row) {
-        return new Query(row.id(), row.name(), row.sourceId(), row.draftText(), row.liveText(), row.version());
+        return new Query(
+                row.id(), row.name(), row.sourceId(), row.sourceBy(), row.draftText(), row.liveText(), row.version());
     }
 
     /** A parameter's definition. @param row what it was read from; name and version stand there */

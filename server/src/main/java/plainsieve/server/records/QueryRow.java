@@ -8,7 +8,13 @@ public record QueryRow(
         String id,
         String name,
         String sourceId,
+        String sourceBy,
         String draftText,
         String liveText,
         int version,
-        Instant changedAt) {}
+        Instant changedAt) {
+    public QueryRow {
+        // One that was removed before which source is asked could be chosen.
+        sourceBy = sourceBy == null ? "" : sourceBy;
+    }
+}

@@ -25,6 +25,9 @@ import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.SourceChoice;
+import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.Explaining;
 import plainsieve.server.sources.RunListener;
@@ -55,11 +58,11 @@ public class Runner {
      * @throws SourceFailure when the source fails; with the place in the author's text
      */
     public void run(RunOrder order, RunListener listener) {
-        Statement statement = statement(order);
+        Made made = made(order);
         try {
-            sending.send(order.runId(), order.origin(), statement, listener);
+            sending.send(order.runId(), made.origin(), made.statement(), listener);
         } catch (SourceFailure e) {
-            throw placed(e, order, statement);
+            throw placed(e, order, made.statement());
         }
     }
 
@@ -96,34 +99,38 @@ public class Runner {
      * @throws SourceFailure when the database would refuse it; with the place in the author's text
      */
     public List<Verdict> plan(RunOrder order) {
-        Statement statement = statement(order);
+        Made made = made(order);
         try {
-            return explaining.explain(order.origin(), statement, false).judged().stream()
+            return explaining.explain(made.origin(), made.statement(), false).judged().stream()
                     .map(Explaining.Judged::verdict)
                     .toList();
         } catch (SourceFailure e) {
-            throw placed(e, order, statement);
+            throw placed(e, order, made.statement());
         }
     }
 
     /** What would be sent for an order. Throws {@link ProblemException} as {@link #check}. */
     public Statement statementOf(RunOrder order) {
-        return statement(order);
+        return made(order).statement();
     }
 
     /** Looks at the answer that a request gets, as it comes. Throws as {@link #run}. */
     public AnswerLook look(RunOrder order) {
-        return sending.look(order.origin(), statement(order));
+        Made made = made(order);
+        return sending.look(made.origin(), made.statement());
     }
 
     /** Throws every problem of an order's choices or text, without sending anything. */
     public void check(RunOrder order) {
-        statement(order);
+        made(order);
     }
 
-    private Statement statement(RunOrder order) {
+    /** What is sent, and where. */
+    private record Made(Origin origin, Statement statement) {}
+
+    private Made made(RunOrder order) {
         try {
-            return made(order);
+            return rewritten(order);
         } catch (ProblemException e) {
             throw steps(order)
                     .filter(reading -> reading.made().isPresent())
@@ -133,38 +140,67 @@ public class Runner {
         }
     }
 
-    private Statement made(RunOrder order) {
+    private Made rewritten(RunOrder order) {
         Optional<ProcedureCall> call = order.purpose().kind() == Purpose.Kind.BENCH
                 ? ProcedureCall.of(order.text().written(), dialect(order))
                 : Optional.empty();
         if (call.isPresent()) {
-            Chosen chosen = choosing.choose(order.project(), call.get().parameterNames(), order.asked())
+            Chosen chosen = choosing.choose(order.project(), with(call.get().parameterNames(), order), order.asked())
                     .orRefuse();
-            return call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap());
+            return new Made(
+                    origin(order, chosen.choices()),
+                    call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap()));
         }
         PreparedQuery prepared =
                 order.project().prepare(order.text().query(), order.text().written());
-        Chosen chosen = choosing.choose(order.project(), needed(prepared, order.shape()), order.asked())
+        if (prepared.sides().isPresent() && order.text().query().choosesSource()) {
+            throw new ProblemException(Problem.of(
+                    "source-is-chosen",
+                    "“%s” takes rows of other sources, so that which source it asks cannot be chosen."
+                            .formatted(order.text().query().name()),
+                    "Let it always ask the same one, or take only rows of its own source."));
+        }
+        Chosen chosen = choosing.choose(order.project(), needed(prepared, order), order.asked())
                 .orRefuse();
+        Origin origin = origin(order, chosen.choices());
         Map<String, Parameter> used = new LinkedHashMap<>(chosen.parameters());
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
         List<AddedFilter> picked =
                 new PickedFilters(used, choices).of(order.shape().filters());
-        PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names(order, prepared));
-        return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
+        PreparedQuery filtered =
+                picked.isEmpty() ? prepared : prepared.with(picked, names(origin.sourceId(), prepared));
+        return new Made(
+                origin,
+                filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap()));
+    }
+
+    private static Origin origin(RunOrder order, Map<String, Choice> choices) {
+        Query query = order.text().query();
+        if (!query.choosesSource()) {
+            return order.origin();
+        }
+        Choice choice = choices.getOrDefault(query.sourceBy(), new Choice.Blank());
+        return order.origin().at(SourceChoice.chosen(order.project(), query, choice));
     }
 
     /** Of what several sources gave nothing is known here but what the text says. */
-    private SourceNames names(RunOrder order, PreparedQuery prepared) {
-        return prepared.sides().isPresent()
-                ? SourceNames.none()
-                : facts.namesSoFar(order.text().query().sourceId());
+    private SourceNames names(String sourceId, PreparedQuery prepared) {
+        return prepared.sides().isPresent() ? SourceNames.none() : facts.namesSoFar(sourceId);
     }
 
-    private static Set<String> needed(PreparedQuery prepared, RunOrder.Shape shape) {
-        Set<String> names = new LinkedHashSet<>(prepared.parameterNames());
-        if (!shape.limitParameter().isEmpty()) {
-            names.add(shape.limitParameter());
+    private static Set<String> needed(PreparedQuery prepared, RunOrder order) {
+        Set<String> names = with(prepared.parameterNames(), order);
+        if (!order.shape().limitParameter().isEmpty()) {
+            names.add(order.shape().limitParameter());
+        }
+        return names;
+    }
+
+    /** With the parameter that says which source is asked. */
+    private static Set<String> with(Set<String> mentioned, RunOrder order) {
+        Set<String> names = new LinkedHashSet<>(mentioned);
+        if (order.text().query().choosesSource()) {
+            names.add(order.text().query().sourceBy());
         }
         return names;
     }

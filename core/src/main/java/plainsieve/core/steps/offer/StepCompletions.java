@@ -6,6 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.sentence.Offer;
 import plainsieve.core.steps.read.StepWords;
@@ -17,6 +19,9 @@ import plainsieve.core.value.Type;
 /** What could come next in a step that is being typed. */
 public final class StepCompletions {
     private static final int MOST = 40;
+
+    /** The name of a query that is not closed yet. */
+    private static final Pattern BEGUN_QUERY = Pattern.compile("\\bquery ('[^']*)$");
 
     private final StepsReading reading;
     private final Collection<ParameterDefinition> parameters;
@@ -41,14 +46,17 @@ public final class StepCompletions {
 
     /** @param behind after how many steps the line stands */
     public Found of(String typed, int behind) {
-        int from = start(typed);
+        Matcher query = BEGUN_QUERY.matcher(typed);
+        boolean inQuotes = query.find();
+        int from = inQuotes ? query.start(1) : start(typed);
+        String asked = inQuotes ? typed.substring(0, from) : typed;
         String begun = typed.substring(from).toLowerCase(Locale.ROOT);
         List<KnownColumn> columns = behind == 0
                 ? List.of()
                 : reading.steps().get(behind - 1).columns().orElse(List.of());
         Map<String, Offer> found = new LinkedHashMap<>();
         String valuesOf = "";
-        for (Wanted wanted : reading.wanted(typed, behind)) {
+        for (Wanted wanted : reading.wanted(asked, behind)) {
             valuesOf = wanted.kind() == Wanted.Kind.VALUE ? wanted.words() : valuesOf;
             for (Offer offer : offers(wanted, columns)) {
                 if (offer.id().toLowerCase(Locale.ROOT).startsWith(begun)

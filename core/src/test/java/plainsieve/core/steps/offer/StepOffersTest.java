@@ -144,6 +144,9 @@ class StepOffersTest {
         assertThat(completions.of("where island is ", 1).valuesOf()).isEqualTo("island");
         assertThat(ids(completions.of("where island is :", 1).offers())).contains(":island");
         assertThat(ids(completions.of("beside each, its row of p", 1).offers())).contains("ports");
+        StepCompletions.Found begun = completions.of("under it, the rows of query 'la", 1);
+        assertThat(begun.from()).isEqualTo(28);
+        assertThat(ids(begun.offers())).containsExactly("'late'");
     }
 
     @Test

@@ -87,6 +87,14 @@ class QueriesApi {
         return QueryBodies.QueryBody.of(project, edits.rename(project, seen(project, id, body.version()), body.name()));
     }
 
+    /** Lets a parameter say which source of the same kind is asked; none for always the one that the query is written for. */
+    @PutMapping("/{id}/source")
+    QueryBodies.QueryBody chooseSource(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.SourceBy body) {
+        return QueryBodies.QueryBody.of(
+                project, edits.chooseSource(project, seen(project, id, body.version()), body.parameter()));
+    }
+
     @PostMapping("/{id}/copies")
     QueryBodies.QueryBody duplicate(Project project, @PathVariable String id) {
         return QueryBodies.QueryBody.of(project, edits.duplicate(project, project.query(id)));
@@ -115,8 +123,7 @@ class QueriesApi {
 
     /** The query as a change saw it. */
     private static Query seen(Project project, String id, int version) {
-        Query now = project.query(id);
-        return new Query(now.id(), now.name(), now.sourceId(), now.draftText(), now.liveText(), version);
+        return project.query(id).atVersion(version);
     }
 
     @PostMapping("/{id}/run")

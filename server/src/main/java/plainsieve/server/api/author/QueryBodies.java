@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import plainsieve.core.notice.Notice;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Type;
 import plainsieve.server.api.body.Absent;
@@ -16,6 +17,7 @@ import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.authoring.FixedOffers;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.SourceChoice;
 
 /** Queries on the wire. A text that is missing in a request is empty. */
 final class QueryBodies {
@@ -23,18 +25,62 @@ final class QueryBodies {
 
     record QueryCard(String id, String name, String sourceId, int version) {}
 
-    /** @param changed whether the draft differs from what reports send */
+    /**
+     * A query.
+     *
+     * @param source where it is asked
+     * @param changed whether the draft differs from what reports send
+     */
     record QueryBody(
-            String id, String name, String sourceId, String sourceName, String text, boolean changed, int version) {
+            String id,
+            String name,
+            String sourceId,
+            String sourceName,
+            SourceChoiceBody source,
+            String text,
+            boolean changed,
+            int version) {
         static QueryBody of(Project project, Query query) {
             return new QueryBody(
                     query.id(),
                     query.name(),
                     query.sourceId(),
                     project.source(query.sourceId()).kind().title(),
+                    SourceChoiceBody.of(project, query),
                     query.draftText(),
                     query.isChanged(),
                     query.version());
+        }
+    }
+
+    /**
+     * Which source a query asks.
+     *
+     * @param by the parameter that says it; empty where it is always the one that the query is written for
+     * @param offered the parameters that could say it
+     * @param sources those of the kind that the query is written for
+     */
+    record SourceChoiceBody(String by, List<String> offered, List<String> sources) {
+        static SourceChoiceBody of(Project project, Query query) {
+            return new SourceChoiceBody(
+                    query.sourceBy(),
+                    project.parameters().values().stream()
+                            .filter(parameter ->
+                                    parameter.type() == Type.NAME && !parameter.many() && !parameter.isComputed())
+                            .map(ParameterDefinition::name)
+                            .toList(),
+                    SourceChoice.possible(project, query));
+        }
+    }
+
+    /** @param parameter empty for always the same source */
+    record SourceBy(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String parameter,
+
+            int version) {
+        SourceBy {
+            parameter = Absent.orEmpty(parameter);
         }
     }
 

@@ -3,6 +3,7 @@ package plainsieve.server.api.author;
 import jakarta.validation.Valid;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -81,7 +82,7 @@ class TextsApi {
         StepsReading reading = project.steps(query.sourceId(), text);
         if (reading.made().isEmpty()) {
             return new QueryBodies.QueryCheck(
-                    List.copyOf(StepNames.parameters(text)),
+                    named(query, StepNames.parameters(text)),
                     List.of(),
                     reading.problems().stream().map(ProblemBody::of).toList(),
                     List.of(),
@@ -95,7 +96,7 @@ class TextsApi {
                         .at(Place.in(prepared.query().text(), place.start(), place.end())))
                 .toList();
         return new QueryBodies.QueryCheck(
-                List.copyOf(prepared.parameterNames()),
+                named(query, prepared.parameterNames()),
                 List.of(),
                 reading.placed(text, unknown).stream().map(ProblemBody::of).toList(),
                 found(project, query, prepared)
@@ -116,11 +117,21 @@ class TextsApi {
             }
         });
         return new QueryBodies.QueryCheck(
-                List.copyOf(prepared.parameterNames()),
+                named(query, prepared.parameterNames()),
                 marks,
                 problems,
                 notices(project, query, prepared),
                 fixed.of(project, query, prepared));
+    }
+
+    /** The parameters of a query: the one that says which source is asked first. */
+    private static List<String> named(Query query, Set<String> mentioned) {
+        Set<String> names = new LinkedHashSet<>();
+        if (query.choosesSource()) {
+            names.add(query.sourceBy());
+        }
+        names.addAll(mentioned);
+        return List.copyOf(names);
     }
 
     private static Problem unknown(String name, Set<String> known) {
@@ -188,7 +199,7 @@ class TextsApi {
     QueryBodies.QueryBody takeBack(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.FixedTakenBack body) {
         Query now = project.query(id);
-        Query seen = new Query(now.id(), now.name(), now.sourceId(), now.draftText(), now.liveText(), body.version());
+        Query seen = now.atVersion(body.version());
         return QueryBodies.QueryBody.of(project, fixed.takeBack(project, seen, body.text(), body.names()));
     }
 }

@@ -12,3 +12,6 @@ create table travel (
 create trigger travel_added after insert on travel begin update state set number = number + 1; end;
 create trigger travel_changed after update on travel begin update state set number = number + 1; end;
 create trigger travel_removed after delete on travel begin update state set number = number + 1; end;
+
+-- The parameter that says which source a query asks, one of the kind that it is written for; empty where it is always that one.
+alter table query add column source_by text not null default '';

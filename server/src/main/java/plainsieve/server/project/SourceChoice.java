@@ -1,0 +1,45 @@
+package plainsieve.server.project;
+
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.parameter.Choice;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+
+/**
+ * Which source a query asks, where that is chosen: the value of a parameter is the id of one, a database of each region for
+ * example. It is one of the parameter's own list, and of the kind that the query is written for.
+ */
+public final class SourceChoice {
+    private SourceChoice() {}
+
+    /** Throws {@link ProblemException} when nothing is chosen, or no source that can answer the query. */
+    public static String chosen(Project project, Query query, Choice choice) {
+        String id = choice instanceof Choice.One one ? one.value().written() : "";
+        if (id.isEmpty()) {
+            throw new ProblemException(Problem.of(
+                            "source-not-chosen",
+                            "Which source “%s” asks is chosen by :%s, for which nothing is chosen."
+                                    .formatted(query.name(), query.sourceBy()),
+                            "Choose one, or give the parameter a default.")
+                    .about(query.sourceBy()));
+        }
+        if (!possible(project, query).contains(id)) {
+            throw new ProblemException(Problem.of(
+                            "no-such-source",
+                            "“%s” is no source that “%s” can ask.".formatted(id, query.name()),
+                            "Those of its kind are: " + String.join(", ", possible(project, query)) + ".")
+                    .about(query.sourceBy()));
+        }
+        return id;
+    }
+
+    /** The sources that can answer a query: those of the kind that it is written for. */
+    public static List<String> possible(Project project, Query query) {
+        return project.sources().entrySet().stream()
+                .filter(source -> source.getValue().kind()
+                        == project.source(query.sourceId()).kind())
+                .map(Map.Entry::getKey)
+                .toList();
+    }
+}

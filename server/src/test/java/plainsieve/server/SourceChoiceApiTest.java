@@ -1,0 +1,180 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Which source a query asks is chosen: a database of each region, as if they were one. */
+class SourceChoiceApiTest {
+    private static final Api API = new Api(RunningServer.get().address());
+    private static final String TEXT = "select name from ports where island = :isle order by name limit 3";
+
+    @BeforeAll
+    static void addRegions() {
+        // A second database of the same kind: the same server under another name, with fewer places.
+        JsonNode islands = API.get("/api/sources").json();
+        int port = -1;
+        for (JsonNode source : islands) {
+            if (source.get("id").asString().equals("islands")) {
+                port = source.get("port").asInt();
+            }
+        }
+        assertThat(API.post(
+                                "/api/sources",
+                                Map.of(
+                                        "id",
+                                        "outer islands",
+                                        "kind",
+                                        "mariadb",
+                                        "host",
+                                        "127.0.0.1",
+                                        "port",
+                                        port,
+                                        "database",
+                                        "ferries",
+                                        "user",
+                                        "ferry_reader",
+                                        "password",
+                                        ""))
+                        .status())
+                .isEqualTo(201);
+        API.post("/api/parameters", Map.of("name", "isle", "type", "text"));
+        API.post(
+                "/api/parameters",
+                Map.of(
+                        "name",
+                        "region",
+                        "type",
+                        "name",
+                        "list",
+                        typed(List.of(
+                                entry("islands", "inner"), entry("outer islands", "outer"), entry("ferries", "odd")))));
+        API.post("/api/parameters", Map.of("name", "any_text", "type", "text"));
+        API.post("/api/queries", Map.of("name", "Regional", "sourceId", "islands", "text", TEXT));
+        assertThat(choose("regional", "region").status()).isEqualTo(200);
+    }
+
+    private static Map<String, Object> typed(List<Map<String, String>> entries) {
+        return Map.of("kind", "typed", "values", entries);
+    }
+
+    private static Map<String, String> entry(String value, String label) {
+        return Map.of("value", value, "label", label);
+    }
+
+    private static Api.Answer choose(String query, String parameter) {
+        int version = API.get("/api/queries/" + query).json().get("version").asInt();
+        return API.send("PUT", "/api/queries/" + query + "/source", Map.of("parameter", parameter, "version", version));
+    }
+
+    private static Api.Answer run(Object region) {
+        return API.runDraft("regional", TEXT, Map.of("isle", Api.blank(), "region", region));
+    }
+
+    private static String sentTo(Api.Answer ran) {
+        long id = ran.lines().stream()
+                .filter(line -> line.path("event").asString("").equals("begun"))
+                .findFirst()
+                .orElseThrow()
+                .get("sentId")
+                .asLong();
+        return API.get("/api/sent/" + id).json().get("sourceId").asString();
+    }
+
+    @Test
+    void theStatementGoesToTheChosenSource() {
+        Api.Answer inner = run(Api.values("islands"));
+        Api.Answer outer = run(Api.values("outer islands"));
+        assertThat(sentTo(inner)).isEqualTo("islands");
+        assertThat(sentTo(outer)).isEqualTo("outer islands");
+        assertThat(inner.rows()).hasSize(3).isEqualTo(outer.rows());
+    }
+
+    @Test
+    void anythingElseIsRefusedWithTheReason() {
+        assertThat(run(Api.blank()).failure()).contains(":region").contains("nothing is chosen");
+        // On the list, but of another kind.
+        assertThat(run(Api.values("ferries")).failure()).contains("no source that “Regional” can ask");
+        // Of the kind, but not on the list.
+        assertThat(run(Api.values("harbour")).status()).isEqualTo(422);
+        assertThat(run(Api.values("nowhere")).rows()).isEmpty();
+    }
+
+    @Test
+    void onlyWhatIsHeldToAListSaysIt() {
+        assertThat(choose("regional", "any_text").status()).isEqualTo(422);
+        assertThat(choose("regional", "nobody").status()).isEqualTo(404);
+        assertThat(API.get("/api/queries/regional")
+                        .json()
+                        .get("source")
+                        .get("by")
+                        .asString())
+                .isEqualTo("region");
+    }
+
+    @Test
+    void theBenchAndTheGraphKnowTheParameter() {
+        JsonNode check =
+                API.post("/api/queries/regional/check", Map.of("text", TEXT)).json();
+        assertThat(check.get("parameters").toString()).isEqualTo("[\"region\",\"isle\"]");
+        assertThat(API.send("DELETE", "/api/parameters/region", "").status()).isEqualTo(409);
+        JsonNode source = API.get("/api/queries/regional").json().get("source");
+        assertThat(source.get("sources").toString())
+                .contains("islands", "outer islands")
+                .doesNotContain("harbour");
+    }
+
+    @Test
+    void aListFollowsTheSourceThatWasChosen() {
+        API.post(
+                "/api/queries",
+                Map.of("name", "Regional names", "sourceId", "islands", "text", "select name from ports"));
+        choose("regional-names", "region");
+        API.post(
+                "/api/parameters",
+                Map.of("name", "regional_port", "type", "text", "list", ParameterTests.listOf("regional-names")));
+        Api.Answer values = API.listValues("regional_port", Map.of("region", Api.values("outer islands")));
+        assertThat(values.json().toString()).contains("Ardlow");
+        JsonNode sent = API.get("/api/sent?query=regional-names").json();
+        assertThat(sent.get(0).get("sourceId").asString()).isEqualTo("outer islands");
+    }
+
+    @Test
+    void rowsOfOtherSourcesAndAChosenOneDoNotGoTogether() {
+        Api.Answer ran = API.runDraft(
+                "regional",
+                "steps 1\nrows of ports\nonly those with a row of query 'port-names' with the same name",
+                Map.of("region", Api.values("islands")));
+        assertThat(ran.failure()).contains("cannot be chosen");
+        Api.Answer taken = API.runDraft(
+                "late-crossings",
+                "steps 1\nrows of ports\nonly those with a row of query 'regional' with the same name",
+                Map.of("region", Api.values("islands")));
+        assertThat(taken.failure()).contains("is chosen");
+    }
+
+    @Test
+    void renamingTheParameterRenamesItHereToo() {
+        API.post(
+                "/api/parameters",
+                Map.of("name", "where_to", "type", "name", "list", typed(List.of(entry("islands", "inner")))));
+        API.post("/api/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
+        choose("elsewhere", "where_to");
+        assertThat(API.send("POST", "/api/parameters/where_to/name", Map.of("name", "where_from"))
+                        .status())
+                .isLessThan(300);
+        assertThat(API.get("/api/queries/elsewhere")
+                        .json()
+                        .get("source")
+                        .get("by")
+                        .asString())
+                .isEqualTo("where_from");
+        assertThat(API.runDraft("elsewhere", "select 1 as one", Map.of("where_from", Api.values("islands")))
+                        .rows())
+                .hasSize(1);
+    }
+}

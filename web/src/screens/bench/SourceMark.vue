@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/* Which source a query asks: always the same one, or the one that a parameter says. */
+import { computed } from 'vue'
+import type { MarkOffer, Query } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+
+const props = defineProps<{ query: Query }>()
+const emit = defineEmits<{ take: [parameter: string] }>()
+
+const source = computed(() => props.query.source)
+const words = computed(() => (source.value.by ? `the source that :${source.value.by} says` : props.query.sourceId))
+
+const NONE: MarkOffer = {
+  id: 'none',
+  words: 'the source that a parameter says',
+  note: '',
+  reason: 'That needs a parameter for one name, with a list of sources.',
+}
+function offers(): Promise<MarkOffer[]> {
+  const note = `one of ${source.value.sources.join(', ')}`
+  const said = source.value.offered.map(by => ({ id: by, words: `the source that :${by} says`, note, reason: '' }))
+  const always = { id: '', words: `always ${props.query.sourceId}`, note: '', reason: '' }
+  return Promise.resolve([always, ...(said.length ? said : [NONE])])
+}
+</script>
+
+<template>
+  <span class="pill" data-test="source"
+    ><template v-if="source.sources.length < 2 && !source.by">{{ query.sourceId }}</template
+    ><OfferedMark v-else :text="words" about="which source is asked" :offers="offers" @take="emit('take', $event)" /> ·
+    {{ query.sourceName }}</span
+  >
+</template>
