@@ -2,6 +2,7 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
@@ -15,33 +16,7 @@ class SourceChoiceApiTest {
 
     @BeforeAll
     static void addRegions() {
-        // A second database of the same kind: the same server under another name, with fewer places.
-        JsonNode islands = API.get("/api/sources").json();
-        int port = -1;
-        for (JsonNode source : islands) {
-            if (source.get("id").asString().equals("islands")) {
-                port = source.get("port").asInt();
-            }
-        }
-        assertThat(API.post(
-                                "/api/sources",
-                                Map.of(
-                                        "id",
-                                        "outer islands",
-                                        "kind",
-                                        "mariadb",
-                                        "host",
-                                        "127.0.0.1",
-                                        "port",
-                                        port,
-                                        "database",
-                                        "ferries",
-                                        "user",
-                                        "ferry_reader",
-                                        "password",
-                                        ""))
-                        .status())
-                .isEqualTo(201);
+        addOuterIslands();
         API.post("/api/parameters", Map.of("name", "isle", "type", "text"));
         API.post(
                 "/api/parameters",
@@ -56,6 +31,20 @@ class SourceChoiceApiTest {
         API.post("/api/parameters", Map.of("name", "any_text", "type", "text"));
         API.post("/api/queries", Map.of("name", "Regional", "sourceId", "islands", "text", TEXT));
         assertThat(choose("regional", "region").status()).isEqualTo(200);
+    }
+
+    /** A second database of the same kind: the same server under another name. */
+    private static void addOuterIslands() {
+        int port = -1;
+        for (JsonNode source : API.get("/api/sources").json()) {
+            port = source.get("id").asString().equals("islands")
+                    ? source.get("port").asInt()
+                    : port;
+        }
+        Map<String, Object> source =
+                new HashMap<>(Map.of("id", "outer islands", "kind", "mariadb", "host", "127.0.0.1"));
+        source.putAll(Map.of("port", port, "database", "ferries", "user", "ferry_reader", "password", ""));
+        assertThat(API.post("/api/sources", source).status()).isEqualTo(201);
     }
 
     private static Map<String, Object> typed(List<Map<String, String>> entries) {

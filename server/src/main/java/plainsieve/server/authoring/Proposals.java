@@ -68,17 +68,7 @@ public class Proposals {
                     ColumnPlace.NONE);
         }
         if (compared.isEmpty()) {
-            boolean limit = guessed.type() == Type.INTEGER;
-            return new Proposal(
-                    definition(limit ? guessed.withEveryRowValue(0) : guessed),
-                    columns.isEmpty()
-                            ? "A %s, by the place where it stands."
-                                    .formatted(guessed.type().inWords())
-                            : "Nothing is known of %s, so it is taken for a %s."
-                                    .formatted(
-                                            columns.get(0).expression(),
-                                            guessed.type().inWords()),
-                    ColumnPlace.NONE);
+            return byPlace(columns, guessed);
         }
         ComparedColumn column = compared.get();
         Type type = asChosen(column);
@@ -91,6 +81,21 @@ public class Proposals {
                 definition(parameter),
                 why,
                 ColumnLooks.place(part.sourceId(), column).orElse(ColumnPlace.NONE));
+    }
+
+    /** Where no column tells what it is. */
+    private static Proposal byPlace(List<ComparedColumn> columns, Parameter guessed) {
+        boolean limit = guessed.type() == Type.INTEGER;
+        return new Proposal(
+                definition(limit ? guessed.withEveryRowValue(0) : guessed),
+                columns.isEmpty()
+                        ? "A %s, by the place where it stands."
+                                .formatted(guessed.type().inWords())
+                        : "Nothing is known of %s, so it is taken for a %s."
+                                .formatted(
+                                        columns.get(0).expression(),
+                                        guessed.type().inWords()),
+                ColumnPlace.NONE);
     }
 
     /** Whoever narrows moments by their order thinks in days. */
