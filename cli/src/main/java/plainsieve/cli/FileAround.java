@@ -11,8 +11,6 @@ import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.Elsewhere;
 import plainsieve.core.steps.step.KnownColumn;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 
@@ -47,10 +45,7 @@ record FileAround(ProjectFolder folder, String source, Set<String> path) impleme
             return Optional.empty();
         }
         if (path.contains(id)) {
-            throw new ProblemException(Problem.of(
-                    "query-circle",
-                    "The rows of query “%s” would be made of themselves.".formatted(id),
-                    "Take the rows of another query."));
+            throw Elsewhere.circle(id);
         }
         Set<String> deeper = new HashSet<>(path);
         deeper.add(id);

@@ -56,20 +56,23 @@ class KnownOutputs implements KnownQueries {
 
     private record Place(String sourceId, String text) {}
 
-    private record Asked(Instant at, Future<Optional<List<KnownColumn>>> columns) {
+    /** @param before what was known when it was asked */
+    private record Asked(Instant at, Future<Optional<List<KnownColumn>>> answer, Optional<List<KnownColumn>> before) {
         /** What nobody could tell is asked for again soon. */
         boolean holds(Instant now) {
-            return at.plus(isKnown() ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
+            boolean known = answer.isDone() && told(0).isPresent();
+            return at.plus(known ? KEPT : TRIED_AGAIN_AFTER).isAfter(now);
         }
 
-        private boolean isKnown() {
+        /** What is known by now: what was known before, until there is an answer. */
+        Optional<List<KnownColumn>> told(long millis) {
             try {
-                return columns.isDone() && columns.get().isPresent();
+                return answer.get(millis, TimeUnit.MILLISECONDS).or(() -> before);
+            } catch (TimeoutException | ExecutionException e) {
+                return before;
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
-                return false;
-            } catch (ExecutionException e) {
-                return false;
+                return before;
             }
         }
     }
@@ -89,18 +92,15 @@ class KnownOutputs implements KnownQueries {
                 new Place(query.sourceId(), query.liveText()),
                 (place, last) -> last != null && last.holds(now)
                         ? last
-                        : new Asked(now, asking.submit(() -> ask(project, query))));
-        try {
-            // Whoever comes later has waited already, or need not wait as long.
-            long millis = Math.max(
-                    0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
-            return one.columns().get(millis, TimeUnit.MILLISECONDS);
-        } catch (TimeoutException | ExecutionException e) {
-            return Optional.empty();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return Optional.empty();
-        }
+                        : new Asked(now, asking.submit(() -> ask(project, query)), told(last)));
+        // Whoever comes later has waited already, or need not wait as long; who knew it before, not at all.
+        long millis =
+                Math.max(0, Duration.between(now, one.at().plus(LONGEST_WAIT)).toMillis());
+        return one.told(one.before().isPresent() ? 0 : millis);
+    }
+
+    private static Optional<List<KnownColumn>> told(Asked last) {
+        return last == null ? Optional.empty() : last.told(0);
     }
 
     private Optional<List<KnownColumn>> ask(Project project, Query query) {

@@ -56,10 +56,7 @@ final class AroundSteps implements Around {
             return Optional.empty();
         }
         if (path.contains(id)) {
-            throw new ProblemException(Problem.of(
-                    "query-circle",
-                    "The rows of query “%s” would be made of themselves.".formatted(id),
-                    "Take the rows of another query."));
+            throw Elsewhere.circle(id);
         }
         if (query.choosesSource() && !query.sourceId().equals(sourceId)) {
             throw new ProblemException(Problem.of(

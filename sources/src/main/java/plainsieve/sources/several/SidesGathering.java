@@ -164,6 +164,11 @@ final class SidesGathering {
         facts.add(of);
     }
 
+    /** A character that some databases take in no text, and others may have: who has it in a key gets all rows. */
+    private static boolean canBeSent(String key) {
+        return key.indexOf('\0') < 0;
+    }
+
     /** What a source complains of is told at its place in all that was sent, where its side was sent as it stands there. */
     private static Answer placed(SentSides.One one, Statement sent, Supplier<Answer> asking) {
         try {
@@ -188,7 +193,7 @@ final class SidesGathering {
             List<List<String>> keys = stage.ask("select distinct %s from kept.%s where %s is not null limit %d"
                     .formatted(
                             Stage.name(link.among()), Stage.name(link.of()), Stage.name(link.among()), MOST_KEYS + 1));
-            if (keys.size() <= MOST_KEYS) {
+            if (keys.size() <= MOST_KEYS && keys.stream().allMatch(row -> canBeSent(row.get(0)))) {
                 within.add(new Within.Among(
                         link.column(),
                         link.type(),

@@ -172,6 +172,20 @@ class SeveralSourcesTest {
         assertThat(asked.get(1).values()).isEmpty();
     }
 
+    /** PostgreSQL takes no such text, not even to say that it has none. */
+    @Test
+    void aKeyThatNotEverySourceTakesIsSentToNone() {
+        Statement statement = statement(
+                "select a.word from a join b on b.word = a.word",
+                side(
+                        "b",
+                        "mariadb",
+                        "select n, if(n = 5, concat('w', char(0)), word) as word from numbers where n < 8"),
+                side("a", "postgresql", "select n, word from numbers", "mariadb"));
+        assertThat(rows(statement)).hasSize(6);
+        assertThat(asked.get(1).values()).isEmpty();
+    }
+
     @Test
     void whereNothingIsNeededNothingComes() {
         Statement none = statement(

@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.steps.step.KnownColumn;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 
 /**
  * A query of another source than the one that is spoken of, or one that itself takes rows of several.
@@ -13,4 +15,12 @@ import plainsieve.core.steps.step.KnownColumn;
  * @param around what it can speak of itself
  */
 public record Elsewhere(
-        String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, Around around) {}
+        String source, Dialect dialect, String text, Optional<List<KnownColumn>> columns, Around around) {
+    /** What is said of a query whose rows are being taken already. */
+    public static ProblemException circle(String query) {
+        return new ProblemException(Problem.of(
+                "query-circle",
+                "The rows of query “%s” would be made of themselves.".formatted(query),
+                "Take the rows of another query."));
+    }
+}
