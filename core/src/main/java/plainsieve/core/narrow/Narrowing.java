@@ -51,6 +51,7 @@ public record Narrowing(List<Test> tests, List<Link> links) {
     private static final class Finding {
         private final ParsedQuery query;
         private final Tokens tokens;
+        private final Joins joins;
         private final SideColumns columns;
         private final TestReader reader;
         private final List<Test> tests = new ArrayList<>();
@@ -59,6 +60,7 @@ public record Narrowing(List<Test> tests, List<Link> links) {
         Finding(SentText here, SideColumns columns) {
             this.query = here.query();
             this.tokens = here.tokens();
+            this.joins = new Joins(query);
             this.columns = columns;
             this.reader = new TestReader(here);
         }
@@ -74,76 +76,23 @@ public record Narrowing(List<Test> tests, List<Link> links) {
 
         private void level(QueryLevel level) {
             for (QueryLevel.Operand operand : level.operands()) {
-                if (operand instanceof QueryLevel.Operand.Plain plain
-                        && plain.block().from().stream().allMatch(this::isJoinedPlainly)) {
+                if (operand instanceof QueryLevel.Operand.Plain plain && joins.arePlain(plain.block())) {
                     block(plain.block());
                 }
             }
         }
 
-        /** Behind FROM, JOIN or LEFT JOIN: of the others it is not told here which rows they lose or make. */
-        private boolean isJoinedPlainly(FromItem item) {
-            int before = start(item) - 1;
-            boolean lateral = tokens.isWord(before, "lateral");
-            int join = lateral ? before - 1 : before;
-            return tokens.isWord(before, "from")
-                    || tokens.isWord(join, "join") && (tokens.isWord(join - 1, "left") || !isJoinWord(join - 1));
-        }
-
-        private boolean isJoinWord(int token) {
-            return tokens.isWord(token, "right")
-                    || tokens.isWord(token, "full")
-                    || tokens.isWord(token, "outer")
-                    || tokens.isWord(token, "cross")
-                    || tokens.isWord(token, "natural")
-                    || tokens.isWord(token, "asof")
-                    || tokens.isWord(token, "anti")
-                    || tokens.isWord(token, "semi")
-                    || tokens.isWord(token, "positional");
-        }
-
-        private int start(FromItem item) {
-            return item.query()
-                    .map(level -> level.span().from() - 1)
-                    .orElse(item.name().from());
-        }
-
-        private boolean isKept(FromItem item) {
-            int before = start(item) - 1;
-            int join = tokens.isWord(before, "lateral") ? before - 1 : before;
-            return tokens.isWord(join, "join") && tokens.isWord(join - 1, "left");
-        }
-
         private void block(Block block) {
             for (Clause on : query.conditionClauses()) {
                 if (on.kind() == Clause.Kind.ON) {
-                    joined(block, on).ifPresent(item -> on.condition()
+                    joins.joined(block, on).ifPresent(item -> on.condition()
                             .ifPresent(condition -> conjuncts(condition).forEach(leaf -> equality(block, leaf)
                                     .filter(pair -> pair.has(item))
-                                    .ifPresent(pair -> pair.ofJoin(item, isKept(item))))));
+                                    .ifPresent(pair -> pair.ofJoin(item, joins.isKept(item))))));
                 }
             }
             block.clause(Clause.Kind.WHERE).flatMap(Clause::condition).ifPresent(condition -> conditions(condition)
                     .forEach(one -> where(block, one)));
-        }
-
-        /** What an ON belongs to: the last thing of the block that stands before it, and nothing of a query within. */
-        private Optional<FromItem> joined(Block block, Clause on) {
-            if (!block.span().contains(on.keyword()) || isWithinOther(block, on.keyword())) {
-                return Optional.empty();
-            }
-            FromItem last = null;
-            for (FromItem item : block.from()) {
-                last = start(item) < on.keyword() ? item : last;
-            }
-            return Optional.ofNullable(last);
-        }
-
-        private boolean isWithinOther(Block block, int token) {
-            return query.levels().stream()
-                    .anyMatch(level -> level.span().contains(token)
-                            && block.span().from() < level.span().from()
-                            && level.span().to() <= block.span().to());
         }
 
         private static List<Condition> conditions(Condition condition) {
@@ -256,7 +205,7 @@ public record Narrowing(List<Test> tests, List<Link> links) {
                             .allMatch(clause -> clause.kind() == Clause.Kind.SELECT
                                     || clause.kind() == Clause.Kind.FROM
                                     || clause.kind() == Clause.Kind.WHERE)
-                    && plain.block().from().stream().allMatch(this::isJoinedPlainly);
+                    && joins.arePlain(plain.block());
             return simple
                     ? Optional.of(((QueryLevel.Operand.Plain) level.operands().get(0)).block())
                     : Optional.empty();
