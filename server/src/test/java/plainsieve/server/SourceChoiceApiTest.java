@@ -12,25 +12,27 @@ import tools.jackson.databind.JsonNode;
 /** Which source a query asks is chosen: a database of each region, as if they were one. */
 class SourceChoiceApiTest {
     private static final Api API = new Api(RunningServer.get().address());
-    private static final String TEXT = "select name from ports where island = :isle order by name limit 3";
+    private static final String TEXT = "select name from ports where island = :chosen_isle order by name limit 3";
 
     @BeforeAll
     static void addRegions() {
         addOuterIslands();
-        API.post("/api/parameters", Map.of("name", "isle", "type", "text"));
+        API.post("/api/parameters", Map.of("name", "chosen_isle", "type", "text"));
         API.post(
                 "/api/parameters",
                 Map.of(
                         "name",
-                        "region",
+                        "chosen_region",
                         "type",
                         "name",
                         "list",
                         typed(List.of(
-                                entry("islands", "inner"), entry("outer islands", "outer"), entry("ferries", "odd")))));
-        API.post("/api/parameters", Map.of("name", "any_text", "type", "text"));
+                                entry("islands", "inner"),
+                                entry("islands in the south", "southern"),
+                                entry("ferries", "odd")))));
+        API.post("/api/parameters", Map.of("name", "chosen_text", "type", "text"));
         API.post("/api/queries", Map.of("name", "Regional", "sourceId", "islands", "text", TEXT));
-        assertThat(choose("regional", "region").status()).isEqualTo(200);
+        assertThat(choose("regional", "chosen_region").status()).isEqualTo(200);
     }
 
     /** A second database of the same kind: the same server under another name. */
@@ -42,7 +44,7 @@ class SourceChoiceApiTest {
                     : port;
         }
         Map<String, Object> source =
-                new HashMap<>(Map.of("id", "outer islands", "kind", "mariadb", "host", "127.0.0.1"));
+                new HashMap<>(Map.of("id", "islands in the south", "kind", "mariadb", "host", "127.0.0.1"));
         source.putAll(Map.of("port", port, "database", "ferries", "user", "ferry_reader", "password", ""));
         assertThat(API.post("/api/sources", source).status()).isEqualTo(201);
     }
@@ -61,7 +63,7 @@ class SourceChoiceApiTest {
     }
 
     private static Api.Answer run(Object region) {
-        return API.runDraft("regional", TEXT, Map.of("isle", Api.blank(), "region", region));
+        return API.runDraft("regional", TEXT, Map.of("chosen_isle", Api.blank(), "chosen_region", region));
     }
 
     private static String sentTo(Api.Answer ran) {
@@ -77,15 +79,15 @@ class SourceChoiceApiTest {
     @Test
     void theStatementGoesToTheChosenSource() {
         Api.Answer inner = run(Api.values("islands"));
-        Api.Answer outer = run(Api.values("outer islands"));
+        Api.Answer outer = run(Api.values("islands in the south"));
         assertThat(sentTo(inner)).isEqualTo("islands");
-        assertThat(sentTo(outer)).isEqualTo("outer islands");
+        assertThat(sentTo(outer)).isEqualTo("islands in the south");
         assertThat(inner.rows()).hasSize(3).isEqualTo(outer.rows());
     }
 
     @Test
     void anythingElseIsRefusedWithTheReason() {
-        assertThat(run(Api.blank()).failure()).contains(":region").contains("nothing is chosen");
+        assertThat(run(Api.blank()).failure()).contains(":chosen_region").contains("nothing is chosen");
         // On the list, but of another kind.
         assertThat(run(Api.values("ferries")).failure()).contains("no source that “Regional” can ask");
         // Of the kind, but not on the list.
@@ -95,25 +97,26 @@ class SourceChoiceApiTest {
 
     @Test
     void onlyWhatIsHeldToAListSaysIt() {
-        assertThat(choose("regional", "any_text").status()).isEqualTo(422);
+        assertThat(choose("regional", "chosen_text").status()).isEqualTo(422);
         assertThat(choose("regional", "nobody").status()).isEqualTo(404);
         assertThat(API.get("/api/queries/regional")
                         .json()
                         .get("source")
                         .get("by")
                         .asString())
-                .isEqualTo("region");
+                .isEqualTo("chosen_region");
     }
 
     @Test
     void theBenchAndTheGraphKnowTheParameter() {
         JsonNode check =
                 API.post("/api/queries/regional/check", Map.of("text", TEXT)).json();
-        assertThat(check.get("parameters").toString()).isEqualTo("[\"region\",\"isle\"]");
-        assertThat(API.send("DELETE", "/api/parameters/region", "").status()).isEqualTo(409);
+        assertThat(check.get("parameters").toString()).isEqualTo("[\"chosen_region\",\"chosen_isle\"]");
+        assertThat(API.send("DELETE", "/api/parameters/chosen_region", "").status())
+                .isEqualTo(409);
         JsonNode source = API.get("/api/queries/regional").json().get("source");
         assertThat(source.get("sources").toString())
-                .contains("islands", "outer islands")
+                .contains("islands", "islands in the south")
                 .doesNotContain("harbour");
     }
 
@@ -122,14 +125,14 @@ class SourceChoiceApiTest {
         API.post(
                 "/api/queries",
                 Map.of("name", "Regional names", "sourceId", "islands", "text", "select name from ports"));
-        choose("regional-names", "region");
+        choose("regional-names", "chosen_region");
         API.post(
                 "/api/parameters",
-                Map.of("name", "regional_port", "type", "text", "list", ParameterTests.listOf("regional-names")));
-        Api.Answer values = API.listValues("regional_port", Map.of("region", Api.values("outer islands")));
+                Map.of("name", "chosen_port", "type", "text", "list", ParameterTests.listOf("regional-names")));
+        Api.Answer values = API.listValues("chosen_port", Map.of("chosen_region", Api.values("islands in the south")));
         assertThat(values.json().toString()).contains("Ardlow");
         JsonNode sent = API.get("/api/sent?query=regional-names").json();
-        assertThat(sent.get(0).get("sourceId").asString()).isEqualTo("outer islands");
+        assertThat(sent.get(0).get("sourceId").asString()).isEqualTo("islands in the south");
     }
 
     @Test
@@ -137,12 +140,12 @@ class SourceChoiceApiTest {
         Api.Answer ran = API.runDraft(
                 "regional",
                 "steps 1\nrows of ports\nonly those with a row of query 'port-names' with the same name",
-                Map.of("region", Api.values("islands")));
+                Map.of("chosen_region", Api.values("islands")));
         assertThat(ran.failure()).contains("cannot be chosen");
         Api.Answer taken = API.runDraft(
                 "late-crossings",
                 "steps 1\nrows of ports\nonly those with a row of query 'regional' with the same name",
-                Map.of("region", Api.values("islands")));
+                Map.of("chosen_region", Api.values("islands")));
         assertThat(taken.failure()).contains("is chosen");
     }
 
@@ -150,10 +153,10 @@ class SourceChoiceApiTest {
     void renamingTheParameterRenamesItHereToo() {
         API.post(
                 "/api/parameters",
-                Map.of("name", "where_to", "type", "name", "list", typed(List.of(entry("islands", "inner")))));
+                Map.of("name", "chosen_to", "type", "name", "list", typed(List.of(entry("islands", "inner")))));
         API.post("/api/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
-        choose("elsewhere", "where_to");
-        assertThat(API.send("POST", "/api/parameters/where_to/name", Map.of("name", "where_from"))
+        choose("elsewhere", "chosen_to");
+        assertThat(API.send("POST", "/api/parameters/chosen_to/name", Map.of("name", "chosen_from"))
                         .status())
                 .isLessThan(300);
         assertThat(API.get("/api/queries/elsewhere")
@@ -161,8 +164,8 @@ class SourceChoiceApiTest {
                         .get("source")
                         .get("by")
                         .asString())
-                .isEqualTo("where_from");
-        assertThat(API.runDraft("elsewhere", "select 1 as one", Map.of("where_from", Api.values("islands")))
+                .isEqualTo("chosen_from");
+        assertThat(API.runDraft("elsewhere", "select 1 as one", Map.of("chosen_from", Api.values("islands")))
                         .rows())
                 .hasSize(1);
     }
