@@ -147,6 +147,13 @@ class SourceChoiceApiTest {
                 "steps 1\nrows of ports\nonly those with a row of query 'regional' with the same name",
                 Map.of("chosen_region", Api.values("islands")));
         assertThat(taken.failure()).contains("is chosen");
+        JsonNode reading = API.post(
+                        "/api/queries/late-crossings/steps/reading",
+                        Map.of(
+                                "text",
+                                "steps 1\nrows of ports\nonly those with a row of query 'regional' with the same name"))
+                .json();
+        assertThat(reading.get("steps").get(1).get("problem").asString()).contains("is chosen");
     }
 
     @Test

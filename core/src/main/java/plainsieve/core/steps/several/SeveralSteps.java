@@ -59,7 +59,12 @@ public final class SeveralSteps {
     /** The columns that the rows of a query have; none while they are not known. */
     public static List<KnownColumn> columns(String query, Dialect dialect, Around around) {
         AroundHere here = new AroundHere(dialect, around, Optional.empty());
-        return here.columns("", here.nameOf(query)).orElse(List.of());
+        try {
+            return here.columns("", here.nameOf(query)).orElse(List.of());
+        } catch (ProblemException e) {
+            // What cannot be taken has none.
+            return List.of();
+        }
     }
 
     /** The number of the line from which on all is done here; nothing when all of it is done at the source. */
@@ -69,9 +74,17 @@ public final class SeveralSteps {
 
     private static Optional<StepLines.Line> firstElsewhere(String text, Around around) {
         return StepLines.of(text).steps().stream()
-                .filter(line -> taken(line).stream()
-                        .anyMatch(one -> around.elsewhere(one.id()).isPresent()))
+                .filter(line -> taken(line).stream().anyMatch(one -> isElsewhere(one.id(), around)))
                 .findFirst();
+    }
+
+    /** One that cannot be taken is told in its line, when that is read. */
+    private static boolean isElsewhere(String query, Around around) {
+        try {
+            return around.elsewhere(query).isPresent();
+        } catch (ProblemException e) {
+            return true;
+        }
     }
 
     private static List<StepNames.Taken> taken(StepLines.Line line) {

@@ -15,7 +15,7 @@ import plainsieve.core.value.Type;
 
 /**
  * The ferries' tables at the source {@code harbour}, with queries of others: {@code picked} of a workbook and {@code tides} of a
- * service.
+ * service; and {@code round-about}, which is being read already.
  *
  * @param travels the sources between which values may travel
  */
@@ -58,6 +58,9 @@ record Places(FerryTables own, Map<String, Elsewhere> others, Map<String, Set<St
 
     @Override
     public Optional<Elsewhere> elsewhere(String id) {
+        if (id.equals("round-about")) {
+            throw Elsewhere.circle(id);
+        }
         return Optional.ofNullable(others.get(id));
     }
 

@@ -220,6 +220,15 @@ class SeveralStepsTest {
     }
 
     @Test
+    void aQueryThatCannotBeTakenIsToldInItsLine() {
+        StepsReading reading =
+                read("rows of crossings", "off: distinct rows", "under it, the rows of query 'round-about'");
+        assertThat(problem(reading)).isEqualTo("query-circle in line 4");
+        assertThat(reading.steps()).hasSize(3);
+        assertThat(SeveralSteps.columns("round-about", OWN, PLACES)).isEmpty();
+    }
+
+    @Test
     void aQueryThatCannotBeReadThereIsNotTaken() {
         Elsewhere broken = new Elsewhere(
                 "office", OWN, "steps 1\nrows of crossings\nwhere nonsense is 3", Optional.empty(), FerryTables.all());
