@@ -10,6 +10,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -196,6 +197,27 @@ class SeveralApiTest {
                 .json();
         assertThat(proposal.get("definition").get("type").asString()).isEqualTo("integer");
         assertThat(proposal.get("column").get("table").asString()).isEqualTo("crossings");
+    }
+
+    /** A condition here goes to the source as well; what is private stays so on that way. */
+    @Test
+    void aPrivateChoiceIsWrittenDownForNoSide() {
+        API.post("/api/parameters", Map.of("name", "whispered", "type", "text", "private", true));
+        String text =
+                "steps 1\nrows of ports\nonly those with a row of query 'names-there' with the same port_id\nwhere name is :whispered";
+        Api.Answer ran = API.runDraft(
+                "of-several", text, Map.of("island", Api.blank(), "whispered", Api.values("Saint Orla's Landing")));
+        assertThat(ran.rows()).as(ran.failure()).hasSize(1);
+        List<JsonNode> sent = new ArrayList<>();
+        API.get("/api/sent?query=of-several").json().forEach(sent::add);
+        long id = begun(ran).get("sentId").asLong();
+        List<JsonNode> ofThisRun =
+                sent.stream().filter(line -> line.get("id").asLong() >= id).toList();
+        assertThat(ofThisRun).hasSizeGreaterThan(2);
+        assertThat(ofThisRun)
+                .anyMatch(line -> line.get("text").asString().startsWith("select")
+                        && line.get("values").toString().contains("whispered"));
+        assertThat(ofThisRun.toString()).doesNotContain("Landing");
     }
 
     @Test

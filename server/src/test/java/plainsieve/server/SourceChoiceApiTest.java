@@ -8,6 +8,7 @@ import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Which source a query asks is chosen: a database of each region, as if they were one. */
 class SourceChoiceApiTest {
@@ -16,7 +17,8 @@ class SourceChoiceApiTest {
 
     @BeforeAll
     static void addRegions() {
-        addOuterIslands();
+        addIslands("islands in the south");
+        addIslands("islands in the north");
         API.post("/api/parameters", Map.of("name", "chosen_isle", "type", "text"));
         API.post(
                 "/api/parameters",
@@ -36,15 +38,14 @@ class SourceChoiceApiTest {
     }
 
     /** A second database of the same kind: the same server under another name. */
-    private static void addOuterIslands() {
+    private static void addIslands(String id) {
         int port = -1;
         for (JsonNode source : API.get("/api/sources").json()) {
             port = source.get("id").asString().equals("islands")
                     ? source.get("port").asInt()
                     : port;
         }
-        Map<String, Object> source =
-                new HashMap<>(Map.of("id", "islands in the south", "kind", "mariadb", "host", "127.0.0.1"));
+        Map<String, Object> source = new HashMap<>(Map.of("id", id, "kind", "mariadb", "host", "127.0.0.1"));
         source.putAll(Map.of("port", port, "database", "ferries", "user", "ferry_reader", "password", ""));
         assertThat(API.post("/api/sources", source).status()).isEqualTo(201);
     }
@@ -91,7 +92,10 @@ class SourceChoiceApiTest {
         // On the list, but of another kind.
         assertThat(run(Api.values("ferries")).failure()).contains("no source that “Regional” can ask");
         // Of the kind, but not on the list.
-        assertThat(run(Api.values("harbour")).status()).isEqualTo(422);
+        Api.Answer unlisted = run(Api.values("islands in the north"));
+        assertThat(unlisted.status()).isEqualTo(422);
+        assertThat(unlisted.rows()).isEmpty();
+        assertThat(unlisted.json().toString()).contains("not on the list");
         assertThat(run(Api.values("nowhere")).rows()).isEmpty();
     }
 
@@ -99,12 +103,34 @@ class SourceChoiceApiTest {
     void onlyWhatIsHeldToAListSaysIt() {
         assertThat(choose("regional", "chosen_text").status()).isEqualTo(422);
         assertThat(choose("regional", "nobody").status()).isEqualTo(404);
+        API.post("/api/parameters", Map.of("name", "chosen_freely", "type", "name"));
+        assertThat(choose("regional", "chosen_freely").status()).isEqualTo(422);
         assertThat(API.get("/api/queries/regional")
                         .json()
                         .get("source")
                         .get("by")
                         .asString())
                 .isEqualTo("chosen_region");
+    }
+
+    /** Whoever changes the parameter afterwards opens no other source. */
+    @Test
+    void aParameterThatIsHeldToNoListAnyMoreSaysNothing() {
+        API.post(
+                "/api/parameters",
+                Map.of("name", "chosen_once", "type", "name", "list", typed(List.of(entry("islands", "inner")))));
+        API.post("/api/queries", Map.of("name", "Opened", "sourceId", "islands", "text", "select 1 as one"));
+        assertThat(choose("opened", "chosen_once").status()).isEqualTo(200);
+        ObjectNode parameter =
+                (ObjectNode) API.get("/api/parameters/chosen_once").json();
+        parameter.putObject("list").put("kind", "any");
+        assertThat(API.send("PUT", "/api/parameters/chosen_once", parameter.toString())
+                        .status())
+                .isEqualTo(200);
+        Api.Answer ran =
+                API.runDraft("opened", "select 1 as one", Map.of("chosen_once", Api.values("islands in the north")));
+        assertThat(ran.rows()).isEmpty();
+        assertThat(ran.failure()).contains("cannot say which source");
     }
 
     @Test

@@ -42,9 +42,11 @@ public final class Narrowed {
         PreparedQuery query = PreparedQuery.of(held(statement, held), dialect);
         Map<String, Parameter> parameters = new HashMap<>();
         Map<String, Choice> choices = new HashMap<>();
+        Map<String, String> chosen = new HashMap<>();
         List<AddedFilter> filters = new ArrayList<>();
         for (Within one : within) {
             String name = "needed_" + (filters.size() + 1);
+            chosen.put(name, one.parameter().isEmpty() ? name : one.parameter());
             if (one instanceof Within.Among among && among.values().isEmpty()) {
                 // No row has and has not a value.
                 filters.add(AddedFilter.withValue(one.column()));
@@ -65,7 +67,23 @@ public final class Narrowed {
         }
         Statement narrowed = query.with(filters, SourceNames.none())
                 .rewrite(new Choices(parameters, choices), Wanted.allRows(), Statement.NO_CAP);
-        return released(narrowed, statement, held);
+        return called(released(narrowed, statement, held), chosen);
+    }
+
+    /** What was chosen bears the name of its parameter, by which it is known whether it is private. */
+    private static Statement called(Statement narrowed, Map<String, String> chosen) {
+        return new Statement(
+                narrowed.text(),
+                narrowed.values().stream()
+                        .map(value -> new BoundValue(
+                                chosen.getOrDefault(value.parameter(), value.parameter()),
+                                value.offset(),
+                                value.bound()))
+                        .toList(),
+                narrowed.placements().stream()
+                        .map(place -> place.of(chosen.getOrDefault(place.parameter(), place.parameter())))
+                        .toList(),
+                narrowed.cap());
     }
 
     /** What begins a word that stands nowhere in the text. */

@@ -76,7 +76,7 @@ final class SideColumns {
                     .findFirst()
                     .map(known -> new Found(side, known.getKey(), known.getValue(), item, uses(side) == 1)));
         }
-        return item.query().flatMap(level -> within(column, level)).map(found -> found.as(item));
+        return item.query().flatMap(level -> within(column, level, item));
     }
 
     /** The side that a table is. */
@@ -97,7 +97,7 @@ final class SideColumns {
     }
 
     /** Of a query within the query, one that only selects and tests rows. */
-    private Optional<FoundWithin> within(String column, QueryLevel level) {
+    private Optional<Found> within(String column, QueryLevel level, FromItem around) {
         Optional<Block> block = only(level);
         if (block.isEmpty()) {
             return Optional.empty();
@@ -116,14 +116,12 @@ final class SideColumns {
         Optional<Found> found = named.size() == 1
                 ? of(named.get(0).expression(), block.get())
                 : star ? of(column, block.get().from().get(0)) : Optional.empty();
-        return found.map(one -> new FoundWithin(one, one.through() && onlyTests(block.get(), level, one.item())));
-    }
-
-    /** What was found in a query within, as it is seen around it. */
-    private record FoundWithin(Found found, boolean through) {
-        Found as(FromItem item) {
-            return new Found(found.side(), found.column(), found.type(), item, through);
-        }
+        return found.map(one -> new Found(
+                one.side(),
+                one.column(),
+                one.type(),
+                around,
+                one.through() && onlyTests(block.get(), level, one.item())));
     }
 
     private static Optional<Block> only(QueryLevel level) {

@@ -2,8 +2,11 @@ package plainsieve.core.narrow;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.Span;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.SentText;
 import plainsieve.core.statement.WrittenValues;
 import plainsieve.core.value.Type;
@@ -29,11 +32,22 @@ final class TestReader {
     Optional<Read> of(Span condition, Columns columns) {
         Optional<Comparison> comparison =
                 Comparison.of(here.tokens(), condition).filter(found -> !found.negatedWord());
-        return comparison.flatMap(one ->
-                columns.of(one.left()).flatMap(found -> within(one, found).map(test -> new Read(found, test))));
+        return comparison.flatMap(one -> columns.of(one.left()).flatMap(found -> parameter(one.right())
+                .flatMap(parameter -> within(one, found, parameter))
+                .map(test -> new Read(found, test))));
     }
 
-    private Optional<Within> within(Comparison comparison, SideColumns.Found found) {
+    /** The one parameter that the values there come from, empty for none; nothing where they come from several. */
+    private Optional<String> parameter(Span right) {
+        List<String> names = IntStream.range(right.from(), right.to())
+                .filter(token -> here.tokens().is(token, TokenKind.PARAMETER))
+                .mapToObj(token -> here.at(token).map(BoundValue::parameter).orElse(""))
+                .distinct()
+                .toList();
+        return names.size() > 1 ? Optional.empty() : Optional.of(names.isEmpty() ? "" : names.get(0));
+    }
+
+    private Optional<Within> within(Comparison comparison, SideColumns.Found found, String parameter) {
         Type type = found.type();
         Optional<List<Value>> equal =
                 switch (comparison.kind()) {
@@ -46,20 +60,20 @@ final class TestReader {
         if (equal.isPresent()) {
             return equal.filter(all ->
                             Within.isEqualEverywhere(type) && all.stream().allMatch(one -> isOf(one, type)))
-                    .map(all -> new Within.Among(found.column(), type, all));
+                    .map(all -> new Within.Among(found.column(), type, all, parameter));
         }
-        return ordered(comparison, found);
+        return Within.isOrderedEverywhere(type) ? ordered(comparison, found, parameter) : Optional.empty();
     }
 
     /** With its end even where the condition leaves it out: a few rows more do no harm. */
-    private Optional<Within> ordered(Comparison comparison, SideColumns.Found found) {
+    private Optional<Within> ordered(Comparison comparison, SideColumns.Found found, String parameter) {
         boolean least =
                 comparison.kind() == Comparison.Kind.GREATER || comparison.kind() == Comparison.Kind.GREATER_OR_EQUAL;
         boolean most = comparison.kind() == Comparison.Kind.LESS || comparison.kind() == Comparison.Kind.LESS_OR_EQUAL;
-        return least || most && Within.isOrderedEverywhere(found.type())
+        return least || most
                 ? values.one(comparison.right(), Optional.of(found.type()))
-                        .filter(value -> Within.isOrderedEverywhere(found.type()) && isOf(value, found.type()))
-                        .map(value -> new Within.Bound(found.column(), found.type(), least, value))
+                        .filter(value -> isOf(value, found.type()))
+                        .map(value -> new Within.Bound(found.column(), found.type(), least, value, parameter))
                 : Optional.empty();
     }
 

@@ -10,15 +10,23 @@ public sealed interface Within {
 
     Type type();
 
+    /** The parameter whose choice it comes from, which may be private; empty where it comes from none. */
+    String parameter();
+
     /** It is one of these. */
-    record Among(String column, Type type, List<Value> values) implements Within {
+    record Among(String column, Type type, List<Value> values, String parameter) implements Within {
         public Among {
             values = List.copyOf(values);
+        }
+
+        /** Values that nobody chose. */
+        public Among(String column, Type type, List<Value> values) {
+            this(column, type, values, "");
         }
     }
 
     /** It is at least, or at most, one value. */
-    record Bound(String column, Type type, boolean least, Value value) implements Within {}
+    record Bound(String column, Type type, boolean least, Value value, String parameter) implements Within {}
 
     /**
      * Whether what is equal here is equal at every source. Texts that a source takes for equal may be more than those that are so

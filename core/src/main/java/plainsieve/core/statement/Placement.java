@@ -40,6 +40,11 @@ public record Placement(
                 sentEnd);
     }
 
+    /** The same of another parameter. */
+    public Placement of(String other) {
+        return new Placement(other, outcome, values, start, end, clauseStart, clauseEnd, sentStart, sentEnd);
+    }
+
     /** What happened to a parameter at one place. */
     public enum Outcome {
         BOUND,

@@ -78,10 +78,19 @@ class NarrowedTest {
 
     @Test
     void boundsAreTestedWithTheirEnd() {
-        Within least = new Within.Bound("n", Type.INTEGER, true, new Value.Whole(3));
-        Within most = new Within.Bound("n", Type.INTEGER, false, new Value.Whole(9));
+        Within least = new Within.Bound("n", Type.INTEGER, true, new Value.Whole(3), "");
+        Within most = new Within.Bound("n", Type.INTEGER, false, new Value.Whole(9), "");
         assertThat(written(Narrowed.of(statement("select n from r"), Dialects.of("sqlite"), List.of(least, most))))
                 .isEqualTo("select n from r where n >= <3> and n <= <9>");
+    }
+
+    /** By its name it is known whether a value is private, and must not be written down. */
+    @Test
+    void whatWasChosenKeepsTheNameOfItsParameter() {
+        Within chosen = new Within.Among("t", Type.TEXT, List.of(new Value.Text("secret")), "note");
+        Statement narrowed = Narrowed.of(statement("select id, t from r"), Dialects.of("duckdb"), List.of(ID, chosen));
+        assertThat(narrowed.values()).extracting(BoundValue::parameter).containsExactly("needed_1", "needed_1", "note");
+        assertThat(narrowed.placements()).extracting(Placement::parameter).containsExactly("needed_1", "note");
     }
 
     @Test

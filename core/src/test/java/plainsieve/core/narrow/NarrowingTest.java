@@ -2,6 +2,7 @@ package plainsieve.core.narrow;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +16,8 @@ import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sides.SentSides;
 import plainsieve.core.sides.Side;
 import plainsieve.core.sides.SidesText;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
@@ -168,10 +171,10 @@ class NarrowingTest {
                         new Narrowing.Test("r", new Within.Among("t", Type.TEXT, List.of(new Value.Text("x")))));
         assertThat(tests("select * from (select id, n from r) a where a.n >= 3"))
                 .containsExactly(
-                        new Narrowing.Test("r", new Within.Bound("n", Type.INTEGER, true, new Value.Whole(3))));
+                        new Narrowing.Test("r", new Within.Bound("n", Type.INTEGER, true, new Value.Whole(3), "")));
         assertThat(tests("select * from r where exists (select 1 from p where p.id = r.id and p.n < 9)"))
                 .containsExactly(
-                        new Narrowing.Test("p", new Within.Bound("n", Type.INTEGER, false, new Value.Whole(9))));
+                        new Narrowing.Test("p", new Within.Bound("n", Type.INTEGER, false, new Value.Whole(9), "")));
     }
 
     @ParameterizedTest
@@ -200,6 +203,35 @@ class NarrowingTest {
             })
     void otherConditionsAreTestedHereAlone(String here) {
         assertThat(tests(here)).isEmpty();
+    }
+
+    @Test
+    void aConditionThatIsTestedThereSaysWhoseChoiceItIs() {
+        assertThat(chosen("select * from r where r.t = ?", "note"))
+                .containsExactly(new Within.Among("t", Type.TEXT, List.of(new Value.Text("note")), "note"));
+        assertThat(chosen("select * from r where r.t in (?, 'x')", "note")).hasSize(1);
+        assertThat(chosen("select * from r where r.t in (?, ?)", "note", "note"))
+                .hasSize(1);
+        // Of which of them each is, nobody could tell any more.
+        assertThat(chosen("select * from r where r.t in (?, ?)", "note", "other"))
+                .isEmpty();
+    }
+
+    /** @param names of the parameters of the placeholders, each of which is chosen to be its own name */
+    private static List<Within> chosen(String here, String... names) {
+        Side side = side("r", "harbour", "select * from r");
+        SidesText text = SidesText.of(List.of(side), here);
+        List<BoundValue> values = new ArrayList<>();
+        int at = text.hereStart();
+        for (String name : names) {
+            at = text.whole().indexOf('?', at);
+            values.add(new BoundValue(name, at++, new Bound.Single(new Value.Text(name))));
+        }
+        return Narrowing.of(SentSides.of(new Statement(text.whole(), values, List.of(), Statement.NO_CAP)))
+                .tests()
+                .stream()
+                .map(Narrowing.Test::within)
+                .toList();
     }
 
     @Test

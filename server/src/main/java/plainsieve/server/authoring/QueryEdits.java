@@ -5,14 +5,13 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.Dependencies;
-import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.value.Type;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.SourceChoice;
 import plainsieve.server.project.StillUsed;
 import plainsieve.server.project.Use;
 import plainsieve.server.records.QueryRecords;
@@ -67,7 +66,7 @@ public class QueryEdits {
      * @throws ProblemException when its values are not held to a list of sources of the same kind
      */
     public Query chooseSource(Project project, Query query, String parameter) {
-        if (!parameter.isEmpty() && !namesOne(project.parameter(parameter))) {
+        if (!parameter.isEmpty() && !SourceChoice.canBeSaidBy(project.parameter(parameter))) {
             throw new ProblemException(Problem.of(
                             "bad-source-choice",
                             ":%s cannot say which source is asked.".formatted(parameter),
@@ -77,11 +76,6 @@ public class QueryEdits {
         Query changed = query.askingBy(parameter);
         refuseCircle(project.with(changed));
         return change(project, changed);
-    }
-
-    /** A name is taken only when it is on its list. */
-    private static boolean namesOne(ParameterDefinition parameter) {
-        return parameter.type() == Type.NAME && !parameter.many() && !parameter.isComputed();
     }
 
     /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */

@@ -3,8 +3,11 @@ package plainsieve.server.project;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.Choice;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 
 /**
  * Which source a query asks, where that is chosen: the value of a parameter is the id of one, a database of each region for
@@ -13,8 +16,26 @@ import plainsieve.core.value.ProblemException;
 public final class SourceChoice {
     private SourceChoice() {}
 
-    /** Throws {@link ProblemException} when nothing is chosen, or no source that can answer the query. */
+    /** Whether a parameter can say it: it names one thing, and only what is on its list. */
+    public static boolean canBeSaidBy(ParameterDefinition parameter) {
+        return parameter.type() == Type.NAME
+                && !parameter.many()
+                && !parameter.isComputed()
+                && !(parameter.list() instanceof ListDefinition.Any);
+    }
+
+    /**
+     * Throws {@link ProblemException} when nothing is chosen, or no source that can answer the query, or when the parameter would let
+     * anything be chosen by now. What is not on its list was refused when it was chosen.
+     */
     public static String chosen(Project project, Query query, Choice choice) {
+        if (!canBeSaidBy(project.parameter(query.sourceBy()))) {
+            throw new ProblemException(Problem.of(
+                            "bad-source-choice",
+                            ":%s cannot say which source “%s” asks.".formatted(query.sourceBy(), query.name()),
+                            "It must be the name of one thing, with a list of sources: then nothing else can be chosen.")
+                    .about(query.sourceBy()));
+        }
         String id = choice instanceof Choice.One one ? one.value().written() : "";
         if (id.isEmpty()) {
             throw new ProblemException(Problem.of(
@@ -28,7 +49,7 @@ public final class SourceChoice {
             throw new ProblemException(Problem.of(
                             "no-such-source",
                             "“%s” is no source that “%s” can ask.".formatted(id, query.name()),
-                            "Those of its kind are: " + String.join(", ", possible(project, query)) + ".")
+                            "Choose another, or correct the list of :%s.".formatted(query.sourceBy()))
                     .about(query.sourceBy()));
         }
         return id;

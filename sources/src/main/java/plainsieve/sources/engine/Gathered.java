@@ -138,6 +138,9 @@ public final class Gathered<K, F> {
         if (former != null) {
             forgetLater(former);
         }
+        // Else they would lie there until somebody asks something else.
+        clock.schedule(
+                () -> gathering.execute(this::forgetStale), Math.max(1, tables.keptFor()) + 1, TimeUnit.NANOSECONDS);
         if (kept.size() > most) {
             K oldest = kept.keySet().iterator().next();
             forgetLater(kept.remove(oldest));

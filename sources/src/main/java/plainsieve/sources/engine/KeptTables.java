@@ -34,7 +34,12 @@ public final class KeptTables<F> {
     }
 
     boolean isKept() {
-        return System.nanoTime() - until < 0;
+        return keptFor() > 0;
+    }
+
+    /** In nanoseconds; below 0 when it is over. */
+    long keptFor() {
+        return until - System.nanoTime();
     }
 
     boolean isYoungerThan(Duration age) {

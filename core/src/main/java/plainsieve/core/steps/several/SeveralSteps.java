@@ -169,7 +169,7 @@ public final class SeveralSteps {
     private Made made(String before, Optional<StepsReading> atSource, StepsReading here, AroundHere aroundHere) {
         Made last = here.statement();
         SideTexts sides = new SideTexts(dialect, around, aroundHere, last.sql());
-        Optional<Made> own = atSource.map(reading -> sides.pruned(before, first.number(), reading));
+        Optional<Made> own = atSource.map(reading -> sides.pruned(before, reading));
         SidesText whole = SidesText.of(sides.all(own.map(Made::sql)), last.sql());
         List<Made.Stretch> stretches = new ArrayList<>();
         own.ifPresent(found -> whole.sides().stream()

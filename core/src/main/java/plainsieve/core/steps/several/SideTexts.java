@@ -129,16 +129,14 @@ final class SideTexts {
                         "Mend that query first.")));
     }
 
-    /** The SQL of the steps in front, with those columns alone that are needed behind them. @param line the number of the next line */
-    Made pruned(String before, int line, StepsReading reading) {
+    /** The SQL of the steps in front, with those columns alone that are needed behind them. */
+    Made pruned(String before, StepsReading reading) {
         List<KnownColumn> columns = reading.columns();
         List<KnownColumn> needed = used.of(new UsedColumns.Table("", here.rowsName()), columns);
         if (needed.size() == columns.size()) {
             return reading.statement();
         }
-        String lines = before
-                + "\n".repeat(line - (int) before.chars().filter(c -> c == '\n').count());
-        return StepsReading.of(lines + columns(needed), dialect, around).statement();
+        return StepsReading.of(before + "\n" + columns(needed), dialect, around).statement();
     }
 
     private static String columns(List<KnownColumn> columns) {

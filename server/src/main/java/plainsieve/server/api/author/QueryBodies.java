@@ -65,8 +65,7 @@ final class QueryBodies {
             return new SourceChoiceBody(
                     query.sourceBy(),
                     project.parameters().values().stream()
-                            .filter(parameter ->
-                                    parameter.type() == Type.NAME && !parameter.many() && !parameter.isComputed())
+                            .filter(SourceChoice::canBeSaidBy)
                             .map(ParameterDefinition::name)
                             .toList(),
                     SourceChoice.possible(project, query));
