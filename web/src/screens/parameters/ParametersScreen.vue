@@ -66,7 +66,7 @@ watch(opened, scrollTo)
         v-model="search"
         type="search"
         class="w-auto"
-        placeholder="Search names, words, lists"
+        placeholder="Search names and lists"
         aria-label="Search parameters" />
     </div>
     <form class="new row-line gap-2" @submit.prevent="add">
