@@ -3,6 +3,7 @@ package plainsieve.sources;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.math.BigDecimal;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -16,6 +17,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.core.catalogue.SourceNames;
+import plainsieve.core.catalogue.TableColumns;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
@@ -32,18 +35,21 @@ class BoundAsALiteralTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static JdbcSource postgres;
     private static JdbcSource duckdb;
+    private static JdbcSource mariadb;
 
     @BeforeAll
     static void write() throws Exception {
         postgres =
                 new JdbcSource(TestDatabases.awkward("postgresql", (connection, kind) -> postgres(connection)), CLOCK);
         duckdb = new JdbcSource(TestDatabases.awkward("duckdb", (connection, kind) -> duckdb(connection)), CLOCK);
+        mariadb = new JdbcSource(TestDatabases.awkward("mariadb", (connection, kind) -> mariadb(connection)), CLOCK);
     }
 
     @AfterAll
     static void stop() {
         postgres.close();
         duckdb.close();
+        mariadb.close();
         CLOCK.shutdownNow();
     }
 
@@ -68,6 +74,17 @@ class BoundAsALiteralTest {
             statement.execute("create table odd as select g::int as id, (g / 10)::float as r, (g / 10)::double as d,"
                     + " (g / 8)::decimal(12, 3) as n, (g::hugeint * 10000000000000000000000000000000)::decimal(38, 2) as big,"
                     + " (g::decimal(38, 20) / 100000000000)::decimal(38, 15) as fine from range(1, 41) r(g)");
+        }
+    }
+
+    private static void mariadb(Connection connection) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("create table odd (id int, f float, g float(9, 3), d double)");
+            for (String number : List.of("0.1", "-7.35", "16777217", "1e-20", "3.4e38", "0", "123456.789", "2.5")) {
+                statement.execute("insert into odd select count(*) + 1, " + number + ", if(abs(" + number
+                        + ") < 99999, " + number + ", 1.1), " + number + " from odd");
+            }
+            statement.execute("insert into odd values (99, null, null, null)");
         }
     }
 
@@ -207,5 +224,47 @@ class BoundAsALiteralTest {
         assertThatThrownBy(() -> rows(postgres, query, Parameter.of("v", Type.TEXT), "none such"))
                 .isInstanceOf(SourceFailure.class)
                 .hasMessageContaining("none such");
+    }
+
+    /** A FLOAT of MariaDB is compared as a long number, which 0.1 is not: what is picked where it is shown is found all the same. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "select id, %s as c from odd",
+                "select id, c from (select id, %s as c from odd) d",
+                "select id, %s as c from odd limit 100",
+                "select min(id) as id, %s as c from odd group by 2",
+                "select id, %s as c from odd union select id, %1$s from odd"
+            })
+    void mariaDbFindsEveryNumberByWhatIsShownOfIt(String form) {
+        SourceNames names = SourceNames.of(columns(mariadb));
+        for (String column : List.of("f", "g", "d")) {
+            PreparedQuery query = PreparedQuery.of(form.formatted(column), Dialects.of("mariadb"));
+            PreparedQuery added = query.with(List.of(AddedFilter.anyOf("c", "v")), names);
+            for (List<Object> row : TestDatabases.rows(
+                    mariadb, query.rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 1_000))) {
+                if (row.get(1) != null) {
+                    String shown = new BigDecimal(row.get(1).toString()).toPlainString();
+                    assertThat(rows(
+                                    mariadb,
+                                    added,
+                                    Parameter.of("v", Type.DECIMAL).takingMany(),
+                                    shown))
+                            .as(column + " shown as " + shown)
+                            .contains(row);
+                }
+            }
+        }
+    }
+
+    private static TableColumns columns(JdbcSource source) {
+        return TableColumns.of(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables().stream()
+                .map(table -> new TableColumns.Table(
+                        "",
+                        table.name(),
+                        table.columns().stream()
+                                .map(column -> new TableColumns.Column(column.name(), column.type()))
+                                .toList()))
+                .toList());
     }
 }

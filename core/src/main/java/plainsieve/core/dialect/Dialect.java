@@ -107,6 +107,16 @@ public interface Dialect {
         return comparesByColumn();
     }
 
+    /**
+     * A number as a column of a type keeps it, as SQL, so that one that is shown is found there; the number itself, unless the
+     * database compares it by more digits than the column has.
+     *
+     * @param type the column's type as the database calls it
+     */
+    default String asKept(String number, String type) {
+        return number;
+    }
+
     /** Whether {@code values (1), (2) limit 1} is allowed. */
     default boolean takesLimitBehindValues() {
         return true;

@@ -1,5 +1,6 @@
 package plainsieve.core.dialect;
 
+import java.util.Locale;
 import plainsieve.core.dialect.Syntax.Feature;
 import plainsieve.core.value.Type;
 
@@ -127,6 +128,12 @@ final class MariaDbDialect implements Dialect {
     @Override
     public boolean havingTellsMissingValues() {
         return false;
+    }
+
+    /** 0.1 is none of the numbers of a FLOAT, which are compared as long ones. */
+    @Override
+    public String asKept(String number, String type) {
+        return type.toLowerCase(Locale.ROOT).startsWith("float") ? "cast(" + number + " as float)" : number;
     }
 
     @Override

@@ -10,6 +10,7 @@ import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.PerToken;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.statement.Bound;
@@ -61,7 +62,7 @@ final class PlacementReport {
         return at;
     }
 
-    List<Placement> of(EditedText edited, Map<Integer, Placement.Outcome> outcomes, Wanted wanted) {
+    List<Placement> of(EditedText edited, PerToken<Placement.Outcome> outcomes, Wanted wanted) {
         Map<String, Integer> bound = new HashMap<>();
         for (BoundValue value : edited.values()) {
             bound.merge(value.parameter(), size(value.bound()), Integer::sum);
@@ -71,7 +72,7 @@ final class PlacementReport {
             int sentStart = edited.newStart(around.from());
             placements.add(new Placement(
                     around.place().name(),
-                    outcomes.getOrDefault(around.place().token(), Placement.Outcome.LEFT_OUT),
+                    outcomes.at(around.place().token()).orElse(Placement.Outcome.LEFT_OUT),
                     bound.getOrDefault(around.place().name(), 0),
                     around.author().start(),
                     around.author().end(),

@@ -1,8 +1,8 @@
 package plainsieve.core.rewrite;
 
-import java.util.Map;
 import java.util.Set;
 import plainsieve.core.sql.Condition;
+import plainsieve.core.sql.PerToken;
 import plainsieve.core.statement.Placement;
 
 /**
@@ -13,7 +13,7 @@ import plainsieve.core.statement.Placement;
  * @param view where a view's grouping, sort or limit is put
  * @param limited whether the statement has a row limit from outside its text
  */
-record Planned(Set<Condition.Leaf> leftOut, Map<Integer, Placement.Outcome> outcomes, View view, boolean limited) {
+record Planned(Set<Condition.Leaf> leftOut, PerToken<Placement.Outcome> outcomes, View view, boolean limited) {
     /** Where a view is put. */
     enum View {
         NONE,

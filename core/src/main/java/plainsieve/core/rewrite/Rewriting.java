@@ -1,10 +1,8 @@
 package plainsieve.core.rewrite;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.parameter.Choices;
@@ -24,6 +22,7 @@ import plainsieve.core.rewrite.rule.Site;
 import plainsieve.core.rewrite.rule.SpreadValues;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
+import plainsieve.core.sql.PerToken;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.Placement;
@@ -48,13 +47,14 @@ final class Rewriting {
     private final Choices choices;
     private final Source source;
     final List<Edit> edits = new ArrayList<>();
-    final Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
+    final PerToken<Placement.Outcome> outcomes;
     final Set<Condition.Leaf> leftOut = new HashSet<>();
 
     Rewriting(List<ConditionRule> rules, Choices choices, Source source) {
         this.rules = rules;
         this.choices = choices;
         this.source = source;
+        this.outcomes = new PerToken<>(source.tokens().size());
     }
 
     void settle(List<OptionalFilter> filters) {
@@ -83,7 +83,7 @@ final class Rewriting {
         }
         if (change.isPresent()) {
             edits.addAll(change.get().edits());
-            outcomes.putAll(change.get().outcomes());
+            change.get().outcomes().forEach(outcomes::put);
         }
         site.places().forEach(this::bind);
         site.settled().forEach(place -> outcomes.put(place.token(), Placement.Outcome.LEFT_OUT));
@@ -128,7 +128,7 @@ final class Rewriting {
 
     /** Binds a parameter that no rule has dealt with. */
     void bind(ParameterPlace place) {
-        if (!outcomes.containsKey(place.token())) {
+        if (!outcomes.has(place.token())) {
             edits.add(BindValue.apply(place, choices, source));
             boolean name = choices.parameter(place.name()).type() == Type.NAME;
             outcomes.put(place.token(), name ? Placement.Outcome.NAMED : Placement.Outcome.BOUND);

@@ -1,10 +1,8 @@
 package plainsieve.core.rewrite;
 
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -14,6 +12,7 @@ import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.PerToken;
 import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
@@ -44,9 +43,9 @@ final class SameStatement {
     private final SentText sent;
     private final Tokens ours;
     private final Planned planned;
-    private final Map<Integer, Clause> theirClauses = new HashMap<>();
-    private final Map<Integer, Clause> ourClauses = new HashMap<>();
-    private final Map<Integer, Clause> theirLimits = new HashMap<>();
+    private final PerToken<Clause> theirClauses;
+    private final PerToken<Clause> ourClauses;
+    private final PerToken<Clause> theirLimits;
     private final Set<Condition.Leaf> leavesWithParameters = new HashSet<>();
     private int limitsAdded;
     private int viewFrom = -1;
@@ -59,6 +58,9 @@ final class SameStatement {
         this.sent = sent;
         this.ours = sent.tokens();
         this.planned = planned;
+        this.theirClauses = new PerToken<>(theirs.size());
+        this.ourClauses = new PerToken<>(ours.size());
+        this.theirLimits = new PerToken<>(theirs.size());
         author.conditionClauses().forEach(clause -> theirClauses.put(clause.keyword(), clause));
         sent.query().conditionClauses().forEach(clause -> ourClauses.put(clause.keyword(), clause));
         author.limitClauses().forEach(clause -> theirLimits.put(clause.keyword(), clause));
@@ -143,9 +145,9 @@ final class SameStatement {
 
     /** Where both go on behind the next thing that they share; nothing when they share none. */
     private int[] step(int a, int aEnd, int b, int bEnd) {
-        Clause clause = theirClauses.get(a);
-        if (a < aEnd && clause != null) {
-            return condition(clause, b, bEnd);
+        Optional<Clause> clause = a < aEnd ? theirClauses.at(a) : Optional.empty();
+        if (clause.isPresent()) {
+            return condition(clause.get(), b, bEnd);
         }
         if (b == viewFrom && a < aEnd && theirs.isSymbol(a, "*")) {
             return new int[] {a + 1, viewTo};
@@ -167,13 +169,14 @@ final class SameStatement {
 
     private int[] condition(Clause clause, int b, int bEnd) {
         Optional<Shape> shape = Shape.of(clause.condition().orElseThrow(), planned.leftOut());
-        Clause our = b < bEnd ? ourClauses.get(b) : null;
+        Optional<Clause> found = b < bEnd ? ourClauses.at(b) : Optional.empty();
         if (shape.isEmpty() && clause.kind() != Clause.Kind.ON) {
             return new int[] {clause.body().to(), b};
         }
-        if (our == null || our.kind() != clause.kind()) {
+        if (found.isEmpty() || found.get().kind() != clause.kind()) {
             return DIFFERS;
         }
+        Clause our = found.get();
         boolean same = shape.isEmpty()
                 ? text(our.body()).equalsIgnoreCase(source.dialect().trueLiteral())
                 : same(
@@ -207,8 +210,8 @@ final class SameStatement {
     /** A condition whose parameters were only bound is the same otherwise, but for an escape character that LIKE may be told. */
     private boolean changed(Condition.Leaf leaf, Shape our) {
         boolean onlyBound = author.parametersIn(leaf.span()).stream()
-                .map(place -> planned.outcomes().get(place.token()))
-                .allMatch(outcome -> outcome == Placement.Outcome.BOUND || outcome == Placement.Outcome.NAMED);
+                .allMatch(place -> became(place.token(), Placement.Outcome.BOUND)
+                        || became(place.token(), Placement.Outcome.NAMED));
         Span span = our.span();
         boolean escape = span.length() > 2
                 && ours.isWord(span.to() - 2, "escape")
@@ -224,7 +227,10 @@ final class SameStatement {
         Set<String> needed = new HashSet<>();
         for (ParameterPlace place : author.parametersIn(leaf.span())) {
             inLeaf.add(place.name());
-            boolean bound = !UNBOUND.contains(planned.outcomes().get(place.token()));
+            boolean bound = planned.outcomes()
+                    .at(place.token())
+                    .filter(UNBOUND::contains)
+                    .isEmpty();
             if (bound && place.leaf().filter(leaf::equals).isPresent()) {
                 needed.add(place.name());
             }
@@ -241,11 +247,16 @@ final class SameStatement {
 
     /** The token behind {@code filter (where …)} of which nothing stays; 0 where there is none. */
     private int emptiedFilter(int a, int aEnd) {
-        Clause clause = a < aEnd && theirs.isWord(a, "filter") ? theirClauses.get(a + 2) : null;
-        boolean emptied = clause != null
-                && clause.kind() == Clause.Kind.FILTER
-                && Shape.of(clause.condition().orElseThrow(), planned.leftOut()).isEmpty();
-        return emptied ? clause.body().to() + 1 : 0;
+        if (a >= aEnd || !theirs.isWord(a, "filter")) {
+            return 0;
+        }
+        return theirClauses
+                .at(a + 2)
+                .filter(clause -> clause.kind() == Clause.Kind.FILTER)
+                .filter(clause -> Shape.of(clause.condition().orElseThrow(), planned.leftOut())
+                        .isEmpty())
+                .map(clause -> clause.body().to() + 1)
+                .orElse(0);
     }
 
     /** The token behind a limit that means every row, or behind an order that means nothing under a view; else 0. */
@@ -253,13 +264,11 @@ final class SameStatement {
         if (a >= aEnd || (b < bEnd && sameToken(a, b))) {
             return 0;
         }
-        Clause limit = theirLimits.get(a);
-        if (limit != null) {
-            List<ParameterPlace> inLimit = author.parametersIn(limit.body());
-            boolean all = inLimit.stream()
-                    .map(place -> planned.outcomes().get(place.token()))
-                    .allMatch(Placement.Outcome.LEFT_OUT::equals);
-            return !inLimit.isEmpty() && all ? limit.body().to() : 0;
+        Optional<Clause> limit = theirLimits.at(a);
+        if (limit.isPresent()) {
+            List<ParameterPlace> inLimit = author.parametersIn(limit.get().body());
+            boolean all = inLimit.stream().allMatch(place -> became(place.token(), Placement.Outcome.LEFT_OUT));
+            return !inLimit.isEmpty() && all ? limit.get().body().to() : 0;
         }
         List<Clause> tail = author.top().tail();
         boolean order = planned.view() != Planned.View.NONE
@@ -304,8 +313,7 @@ final class SameStatement {
     /** The same token, or a parameter and its value, or its name; a number in a limit and the smaller one. */
     private boolean sameToken(int a, int b) {
         if (theirs.is(a, TokenKind.PARAMETER)) {
-            boolean named = planned.outcomes().get(a) == Placement.Outcome.NAMED;
-            return named
+            return became(a, Placement.Outcome.NAMED)
                     ? ours.is(b, TokenKind.QUOTED_NAME)
                     : ours.is(b, TokenKind.PARAMETER)
                             && sent.at(b)
@@ -315,6 +323,10 @@ final class SameStatement {
         if (ours.is(b, TokenKind.PARAMETER)) {
             return planned.limited() && theirs.is(a, TokenKind.NUMBER) && isInOutermostLimit(a) && sent.isRowCount(b);
         }
-        return theirs.kind(a) == ours.kind(b) && theirs.written(a).equals(ours.written(b));
+        return theirs.isWrittenAs(a, ours, b);
+    }
+
+    private boolean became(int parameter, Placement.Outcome outcome) {
+        return planned.outcomes().at(parameter).filter(outcome::equals).isPresent();
     }
 }

@@ -1,7 +1,6 @@
 package plainsieve.core.sql;
 
-import java.util.HashMap;
-import java.util.Map;
+import java.util.BitSet;
 import plainsieve.core.dialect.Syntax;
 
 /** Tells brackets around a query from all other brackets. */
@@ -9,7 +8,8 @@ final class QueryStarts {
     private final Tokens tokens;
     private final Brackets brackets;
     private final Syntax syntax;
-    private final Map<Integer, Boolean> told = new HashMap<>();
+    private final BitSet told = new BitSet();
+    private final BitSet queries = new BitSet();
 
     QueryStarts(Tokens tokens, Brackets brackets, Syntax syntax) {
         this.tokens = tokens;
@@ -27,16 +27,21 @@ final class QueryStarts {
      */
     boolean opensQuery(int open) {
         int inner = open;
-        while (!told.containsKey(inner) && !at(inner + 1) && tokens.isBracket(inner + 1, '(')) {
+        while (!told.get(inner) && !at(inner + 1) && tokens.isBracket(inner + 1, '(')) {
             inner++;
         }
-        boolean opens = told.containsKey(inner) ? told.get(inner) : at(inner + 1);
-        told.put(inner, opens);
+        boolean opens = told.get(inner) ? queries.get(inner) : at(inner + 1);
+        tell(inner, opens);
         for (int i = inner - 1; i >= open; i--) {
             opens = opens && goesOn(i);
-            told.put(i, opens);
+            tell(i, opens);
         }
         return opens;
+    }
+
+    private void tell(int open, boolean query) {
+        told.set(open);
+        queries.set(open, query);
     }
 
     /** Whether what stands behind an inner query lets the bracket around it be one, too. */

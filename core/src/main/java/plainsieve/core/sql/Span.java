@@ -13,4 +13,14 @@ public record Span(int from, int to) {
     public boolean contains(int token) {
         return token >= from && token < to;
     }
+
+    /** Spans of one length that follow each other, as those of a long text do, must not fall together in a table. */
+    @Override
+    public int hashCode() {
+        int spread = (from * 31 + to) * SPREAD;
+        return spread ^ (spread >>> 15);
+    }
+
+    /** Of 2^32 the part that the golden ratio cuts off: multiplied by it, neighbours lie far apart (Knuth, TAOCP 6.4). */
+    private static final int SPREAD = 0x9E3779B1;
 }

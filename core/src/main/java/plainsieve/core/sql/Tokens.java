@@ -6,16 +6,25 @@ import plainsieve.core.value.Place;
 
 /** The tokens of one text, in order. Kept as arrays, because a long query has many and all of them are looked at. */
 public final class Tokens {
+    /** Of a token of SQL and the blanks before it: what arrays are made for, so that those of long texts seldom grow. */
+    private static final int USUAL_LENGTH = 5;
+
+    private static final int ROOM = 16;
+
     private final String text;
-    private TokenKind[] kinds = new TokenKind[64];
-    private int[] starts = new int[64];
-    private int[] ends = new int[64];
+    private TokenKind[] kinds;
+    private int[] starts;
+    private int[] ends;
     private int size;
     /** Worked out when a place is first asked for; whoever works it out finds the same. */
     private volatile Lines lines;
 
     Tokens(String text) {
         this.text = text;
+        int expected = text.length() / USUAL_LENGTH + ROOM;
+        this.kinds = new TokenKind[expected];
+        this.starts = new int[expected];
+        this.ends = new int[expected];
     }
 
     void add(TokenKind kind, int start, int end) {
@@ -78,6 +87,14 @@ public final class Tokens {
                 && text.charAt(starts[index]) == bracket;
     }
 
+    /** Whether the token is the very one of another text. */
+    public boolean isWrittenAs(int index, Tokens other, int its) {
+        int length = ends[index] - starts[index];
+        return kinds[index] == other.kinds[its]
+                && length == other.ends[its] - other.starts[its]
+                && text.regionMatches(starts[index], other.text, other.starts[its], length);
+    }
+
     /** Whether two runs of tokens read the same, blanks, comments and the case of words aside. */
     public boolean sameText(Span one, Span other) {
         boolean same = one.length() == other.length();
@@ -112,7 +129,30 @@ public final class Tokens {
     }
 
     private boolean matches(int index, String word) {
-        int length = ends[index] - starts[index];
-        return length == word.length() && text.regionMatches(true, starts[index], word, 0, length);
+        int start = starts[index];
+        if (ends[index] - start != word.length()) {
+            return false;
+        }
+        for (int i = 0; i < word.length(); i++) {
+            char ours = text.charAt(start + i);
+            char other = word.charAt(i);
+            if (ours > LAST_OF_ASCII || other > LAST_OF_ASCII) {
+                return text.regionMatches(true, start, word, 0, word.length());
+            }
+            if (ours != other && !areOneLetter(ours, other)) {
+                return false;
+            }
+        }
+        return true;
     }
+
+    private static boolean areOneLetter(char one, char other) {
+        char small = (char) (one | SMALL);
+        return small == (other | SMALL) && small >= 'a' && small <= 'z';
+    }
+
+    private static final char LAST_OF_ASCII = 0x7F;
+
+    /** What a small letter of ASCII has and its capital has not. */
+    private static final char SMALL = 0x20;
 }

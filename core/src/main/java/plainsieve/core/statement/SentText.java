@@ -2,7 +2,6 @@ package plainsieve.core.statement;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.Tokens;
@@ -13,7 +12,7 @@ import plainsieve.core.sql.Tokens;
  */
 public record SentText(ParsedQuery query, List<BoundValue> values) {
     private static final String PREFIX = ":b";
-    private static final Pattern OURS = Pattern.compile("b\\d{1,8}");
+    private static final int MOST_DIGITS = 8;
 
     /** @param sent with a placeholder for each of the values, in their order */
     public static SentText read(String sent, List<BoundValue> values, Dialect dialect) {
@@ -47,10 +46,24 @@ public record SentText(ParsedQuery query, List<BoundValue> values) {
 
     /** The value that is bound at a token; nothing at a parameter that was none to the author's text and is still there. */
     public Optional<BoundValue> at(int token) {
-        String name = tokens().parameterName(token);
-        boolean ours = OURS.matcher(name).matches();
-        int number = ours ? Integer.parseInt(name.substring(1)) : values.size();
-        return number < values.size() ? Optional.of(values.get(number)) : Optional.empty();
+        int number = number(tokens().parameterName(token));
+        return number >= 0 && number < values.size() ? Optional.of(values.get(number)) : Optional.empty();
+    }
+
+    /** Which of the values a parameter is called by; -1 when it has a name of another kind. */
+    private static int number(String name) {
+        if (name.charAt(0) != 'b' || name.length() < 2 || name.length() > MOST_DIGITS + 1) {
+            return -1;
+        }
+        int number = 0;
+        for (int i = 1; i < name.length(); i++) {
+            int digit = name.charAt(i) - '0';
+            if (digit < 0 || digit > 9) {
+                return -1;
+            }
+            number = number * 10 + digit;
+        }
+        return number;
     }
 
     public boolean isRowCount(int token) {

@@ -79,4 +79,18 @@ class MadeUpNameTest {
         assertThat(placed("select " + expression + " from l group by all", name))
                 .isEqualTo(FilterPlacement.Where.AROUND);
     }
+
+    /** Two of them are told apart by nothing, and what has a name is never meant. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select a + b, c from l                    ; ?column?             ; WHERE
+            select c, - a from l                      ; ?column?             ; WHERE
+            select a+b, c from l                      ; (a + b)              ; WHERE
+            select c, Case when a=1 then b end from l ; CASE  WHEN ((a = 1)) THEN (b) END ; WHERE
+            select a+b, (a + b) from l                ; (a + (b))            ; AROUND
+            select a+b, c from l                      ; (a - b)              ; AROUND
+            """)
+    void aColumnIsCalledByWhatItsExpressionReads(String query, String name, FilterPlacement.Where where) {
+        assertThat(placed(query, name)).isEqualTo(where);
+    }
 }

@@ -3,10 +3,8 @@ package plainsieve.core.rewrite;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -18,6 +16,7 @@ import plainsieve.core.rewrite.edit.Source;
 import plainsieve.core.sql.Condition;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.PerToken;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Placement;
@@ -56,7 +55,7 @@ class SameStatementTest {
     private static boolean holds(String author, String sent, String names, How how) {
         ParsedQuery query = ParsedQuery.parse(author, DIALECT);
         Set<Condition.Leaf> leaves = new HashSet<>();
-        Map<Integer, Placement.Outcome> outcomes = new HashMap<>();
+        PerToken<Placement.Outcome> outcomes = new PerToken<>(query.tokens().size());
         for (ParameterPlace place : query.parameters()) {
             boolean gone = how.leftOut().contains(place.name());
             if (gone) {

@@ -108,10 +108,13 @@ public class SourceFacts implements KnownTables {
         return facts(sourceId).names();
     }
 
-    /** What the source has said of its names last; nobody waits for it to say it again. */
+    /** What the source has said of its names last; nobody waits for it to say it again, but a moment for the first time. */
     public SourceNames namesSoFar(String sourceId) {
         Asked now = asked(sourceId);
-        return now.answer().isDone() ? facts(sourceId).all() : now.before().all();
+        boolean first = now.before() == Facts.NONE;
+        return now.answer().isDone() || first
+                ? facts(sourceId).all()
+                : now.before().all();
     }
 
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */

@@ -28,6 +28,9 @@ public final class Removal {
 
     public static List<Edit> of(Source source, List<Clause> conditionClauses, Set<Condition.Leaf> leftOut) {
         Removal removal = new Removal(source, leftOut);
+        if (leftOut.isEmpty()) {
+            return removal.edits;
+        }
         conditionClauses.forEach(removal::clause);
         return removal.edits;
     }

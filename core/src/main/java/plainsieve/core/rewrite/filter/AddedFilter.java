@@ -1,5 +1,10 @@
 package plainsieve.core.rewrite.filter;
 
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.dialect.Dialect;
+
 /**
  * A filter that a reader or a view adds on an output column of a query, which the text does not mention.
  *
@@ -7,6 +12,8 @@ package plainsieve.core.rewrite.filter;
  * @param test what stands behind the column in a condition, with parameters: {@code in (:added_1)}
  */
 public record AddedFilter(String column, String test) {
+    private static final Pattern PARAMETER = Pattern.compile(":\\w+");
+
     /** How a column can be compared with one value. */
     public enum Comparison {
         EQUAL("="),
@@ -27,12 +34,28 @@ public record AddedFilter(String column, String test) {
         }
     }
 
-    /** Any of the values chosen for the parameter; with rows without a value, when those are chosen. */
     /** Whether the filter may, with some choice, tell rows without a value from others. */
     boolean mayAskForMissingValues() {
         return test.startsWith("is ") || test.startsWith("in ") || test.startsWith("not ");
     }
 
+    /**
+     * The filter as a condition.
+     *
+     * @param expression what the column is where the condition stands
+     * @param type of the column, as far as it is told
+     */
+    String condition(String expression, Optional<String> type, Dialect dialect) {
+        boolean numbers = !test.startsWith("like ");
+        String kept = type.filter(told -> numbers)
+                .map(told -> PARAMETER
+                        .matcher(test)
+                        .replaceAll(found -> Matcher.quoteReplacement(dialect.asKept(found.group(), told))))
+                .orElse(test);
+        return expression + " " + kept;
+    }
+
+    /** Any of the values chosen for the parameter; with rows without a value, when those are chosen. */
     public static AddedFilter anyOf(String column, String parameter) {
         return new AddedFilter(column, "in (:" + parameter + ")");
     }

@@ -252,9 +252,8 @@ final class BlockFilter {
     }
 
     /** The edits that add the condition, joined by AND to what already stands there. */
-    public List<TextEdit> add(Allowed allowed, String test) {
+    public List<TextEdit> add(Allowed allowed, String condition) {
         Clause.Kind kind = allowed.where() == Where.HAVING ? Clause.Kind.HAVING : Clause.Kind.WHERE;
-        String condition = allowed.expression() + " " + test;
         Optional<Clause> clause = block.clause(kind);
         if (clause.isPresent()) {
             return joined(clause.get(), condition);

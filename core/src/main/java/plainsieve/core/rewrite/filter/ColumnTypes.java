@@ -32,12 +32,18 @@ import plainsieve.core.sql.Tokens;
  * select count(*) … union all select count(*) …                                     yes
  * select cast(x as date) … union select cast(y as date) …                           yes
  * select n from (select n from a) d union select n from b                           both whole numbers, of any length   yes
+ * select lower(name) as x from a union select 'none' from b                         both plain texts, where texts compare alike   yes
+ * select name from a where … union select name from a where …                       one column, however it compares
  * select x from a union select y + 1 from b                                         not told
  * </pre>
  */
 final class ColumnTypes {
     private static final int DEEPEST = 20;
     private static final String WHOLE = "whole number";
+    private static final String TEXT = "text";
+    /** It becomes what stands beside it. */
+    private static final String QUOTED = "text between quotes";
+
     private static final Pattern WHOLE_NUMBERS =
             Pattern.compile("(u|medium|u?(tiny|small|big|huge))?int(eger)?(\\(\\d+\\))?( unsigned)?|int[248]");
     private static final Pattern PLAIN_TEXTS = Pattern.compile("text|(varchar|character varying)(\\(\\d+\\))?");
@@ -58,6 +64,15 @@ final class ColumnTypes {
         return ofAll(operands, key, 0).isPresent();
     }
 
+    /** The type of a column of a query or of one block, as far as it is told. */
+    Optional<String> of(QueryLevel level, ColumnKey key) {
+        return inside(level, key, 0);
+    }
+
+    Optional<String> of(Block block, ColumnKey key) {
+        return of(block, key, 0);
+    }
+
     private Optional<String> ofAll(List<Operand> operands, ColumnKey key, int depth) {
         Set<String> types = new HashSet<>();
         for (Operand operand : operands) {
@@ -68,6 +83,9 @@ final class ColumnTypes {
                 return type;
             }
             types.add(type.get());
+        }
+        if (types.equals(Set.of(TEXT, QUOTED))) {
+            return Optional.of(TEXT);
         }
         return types.size() == 1 ? Optional.of(types.iterator().next()) : Optional.empty();
     }
@@ -96,8 +114,11 @@ final class ColumnTypes {
     private Optional<String> of(Block block, Span expression, int depth) {
         int from = expression.from();
         int last = expression.to() - 1;
+        if (dialect.comparesByColumn() && !SelectList.isPath(tokens, expression)) {
+            return Optional.empty();
+        }
         if (expression.length() == 1 && tokens.is(from, TokenKind.STRING)) {
-            return Optional.of("text between quotes");
+            return Optional.of(QUOTED);
         }
         if (expression.length() == 1 && tokens.is(from, TokenKind.NUMBER)) {
             return tokens.written(from).matches("\\d{1,9}") ? Optional.of(WHOLE) : Optional.empty();
@@ -109,6 +130,9 @@ final class ColumnTypes {
         boolean call = tokens.isBracket(from + 1, '(') && query.brackets().close(from + 1) == last;
         if (call && tokens.isWord(from, "count")) {
             return Optional.of(WHOLE);
+        }
+        if (call && (tokens.isWord(from, "lower") || tokens.isWord(from, "upper"))) {
+            return of(block, new Span(from + 2, last), depth).filter(TEXT::equals);
         }
         return call && tokens.isWord(from, "cast") ? castTo(new Span(from + 2, last)) : Optional.empty();
     }
@@ -133,9 +157,8 @@ final class ColumnTypes {
         Optional<QueryLevel> query = item.flatMap(items::query);
         return query.isPresent()
                 ? inside(query.get(), new ColumnKey.ByName(column), depth)
-                : item.flatMap(one -> items.type(one, column))
-                        .filter(type -> !isText(type))
-                        .map(ColumnTypes::family);
+                : item.flatMap(one -> items.type(one, column)
+                        .map(type -> isByColumn(type) ? items.nameOf(one, column) : family(type)));
     }
 
     /** Whole numbers are equal however many bytes they take, and so are texts without padding. */
@@ -143,7 +166,12 @@ final class ColumnTypes {
         if (WHOLE_NUMBERS.matcher(type).matches()) {
             return WHOLE;
         }
-        return PLAIN_TEXTS.matcher(type).matches() ? "text" : type;
+        return PLAIN_TEXTS.matcher(type).matches() ? TEXT : type;
+    }
+
+    /** Where columns compare in ways of their own, only one and the same column is sure to compare alike. */
+    private boolean isByColumn(String type) {
+        return dialect.comparesByColumn() || isText(type);
     }
 
     /** Types alone do not tell how texts compare where columns have collations of their own. */

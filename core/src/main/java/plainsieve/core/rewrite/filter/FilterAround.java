@@ -28,9 +28,10 @@ final class FilterAround {
         this.dialect = dialect;
     }
 
-    public List<TextEdit> edits(AddedFilter filter, OutputColumns columns) {
+    /** @param type of the column, as far as it is told */
+    public List<TextEdit> edits(AddedFilter filter, OutputColumns columns, Optional<String> type) {
         QueryLevel top = query.top();
-        String condition = columns.reference(filter.column(), dialect) + " " + filter.test();
+        String condition = filter.condition(columns.reference(filter.column(), dialect), type, dialect);
         String order = order(columns).map(keys -> "\norder by " + keys).orElse("");
         return List.of(
                 TextEdit.insert(tokens.start(top.span().from()), "select * from (\n"),

@@ -79,9 +79,14 @@ public final class FilterPlacer {
                     fits.edits(), new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
         }
         String reason = ((Tried.Stops) tried).reason();
+        Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
         return new Placed(
-                new FilterAround(query, dialect).edits(filter, columns),
+                new FilterAround(query, dialect).edits(filter, columns, type),
                 new FilterPlacement(filter.column(), Where.AROUND, reason, 0));
+    }
+
+    private ColumnTypes types() {
+        return new ColumnTypes(query, dialect, facts.columns());
     }
 
     private ProblemException unknown(OutputColumns columns) {
@@ -148,15 +153,15 @@ public final class FilterPlacer {
 
     /** A filter on both sides of a set operation, or only on the left side of EXCEPT, filters its result. */
     private Tried inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
-        if (dialect.comparesByColumn()) {
-            return new Tried.Stops("each side of a set operation may compare texts and numbers in its own way");
-        }
         Optional<ColumnKey> each = keyOfOperands(level, key);
         if (each.isEmpty()) {
             return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
         }
-        if (!new ColumnTypes(query, dialect, facts.columns()).areAlike(level.operands(), each.get())) {
-            return new Tried.Stops("it is not known whether all sides of the set operation give one type");
+        if (!types().areAlike(level.operands(), each.get())) {
+            return new Tried.Stops(
+                    dialect.comparesByColumn()
+                            ? "each side of a set operation may compare texts and numbers in its own way"
+                            : "it is not known whether all sides of the set operation give one type");
         }
         List<TextEdit> edits = new ArrayList<>();
         Where where = Where.WHERE;
@@ -204,7 +209,8 @@ public final class FilterPlacer {
         if (further instanceof Tried.Fits) {
             return further;
         }
-        List<TextEdit> edits = here.add(allowed, filter.test());
+        Optional<String> type = allowed.where() == Where.WHERE ? types().of(block, key) : Optional.empty();
+        List<TextEdit> edits = here.add(allowed, filter.condition(allowed.expression(), type, dialect));
         return new Tried.Fits(edits, allowed.where(), ((Tried.Stops) further).reason(), depth);
     }
 

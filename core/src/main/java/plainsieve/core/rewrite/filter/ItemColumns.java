@@ -1,5 +1,6 @@
 package plainsieve.core.rewrite.filter;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -87,6 +88,16 @@ final class ItemColumns {
                 && item.name().length() <= 3
                 && named.of(item) instanceof NamedQueries.Table;
         return table ? described(item).map(columns -> columns.get(column.toLowerCase(Locale.ROOT))) : Optional.empty();
+    }
+
+    /** A column of a table, told from those of all others. */
+    String nameOf(FromItem item, String column) {
+        List<String> path = new ArrayList<>();
+        for (int i = item.name().from(); i < item.name().to(); i += 2) {
+            path.add(Names.bare(query.tokens().written(i)));
+        }
+        path.add(column.toLowerCase(Locale.ROOT));
+        return "column " + path;
     }
 
     /** The query whose columns are the thing's own, by their own names; nothing for a table, and where they are renamed. */

@@ -83,13 +83,20 @@ public final class OutputColumns {
         return Stream.<Predicate<OutputColumn>>of(
                         column -> isNamed(column) && isWritten(column.name(), name),
                         column -> isNamed(column) && Names.bare(column.name()).equalsIgnoreCase(name),
-                        column -> !isNamed(column) && isMadeUpName(column, name))
-                .map(test -> IntStream.range(0, columns.size()).filter(i -> test.test(columns.get(i))))
-                .map(IntStream::toArray)
+                        column -> !isNamed(column) && isMadeUpName(column, name),
+                        column -> name.equals(NAMELESS) && isNameless(column))
+                .map(this::which)
                 .filter(found -> found.length > 0)
                 .findFirst()
+                .or(() -> Optional.of(which(column -> isTextOf(column, name))).filter(found -> found.length == 1))
                 .map(Arrays::stream)
                 .orElse(IntStream.empty());
+    }
+
+    private int[] which(Predicate<OutputColumn> test) {
+        return IntStream.range(0, columns.size())
+                .filter(i -> test.test(columns.get(i)))
+                .toArray();
     }
 
     private static boolean isNamed(OutputColumn column) {
@@ -109,12 +116,36 @@ public final class OutputColumns {
         }
         Tokens tokens = query.tokens();
         Span expression = column.expression();
-        String text = tokens.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1));
-        return text.equalsIgnoreCase(name)
+        return text(expression).equalsIgnoreCase(name)
                 || MadeUpName.of(query, expression)
                         .filter(name::equalsIgnoreCase)
                         .isPresent()
                 || (tokens.isBracket(expression.from() + 1, '(') && tokens.isWord(expression.from(), name));
+    }
+
+    /** What PostgreSQL calls every column for which it finds no name. */
+    private static final String NAMELESS = "?column?";
+
+    private boolean isNameless(OutputColumn column) {
+        return !isNamed(column)
+                && !column.star()
+                && MadeUpName.of(query, column.expression()).isEmpty();
+    }
+
+    /** Databases write an expression in their own way, {@code x+1} as {@code (x + 1)}, to call its column by it. */
+    private boolean isTextOf(OutputColumn column, String name) {
+        return !isNamed(column)
+                && !column.star()
+                && bare(text(column.expression())).equals(bare(name));
+    }
+
+    private static String bare(String expression) {
+        return expression.replaceAll("[\\s()]", "").toLowerCase(Locale.ROOT);
+    }
+
+    private String text(Span expression) {
+        Tokens tokens = query.tokens();
+        return tokens.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1));
     }
 
     /** How a query around this one refers to the column. */
