@@ -65,10 +65,12 @@ public final class LocalMariaDb implements AutoCloseable {
                 new ArrayList<>(List.of(program, "--no-defaults", "--datadir=" + folder.resolve("data")));
         command.addAll(user);
         command.addAll(List.of(arguments));
-        return new ProcessBuilder(command)
+        ProcessBuilder process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
-                .redirectOutput(folder.resolve(program + ".log").toFile())
-                .start();
+                .redirectOutput(folder.resolve(program + ".log").toFile());
+        // Two that are set up at once would call their passing tables alike.
+        process.environment().put("TMPDIR", folder.toString());
+        return process.start();
     }
 
     private static int freePort() throws IOException {

@@ -5,27 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.deque.html.axecore.results.Results;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.openqa.selenium.Keys;
 
 /** No screen has a violation of WCAG 2.2 AA that an accessibility checker from the registry finds and calls serious. */
-class AccessibilityTest {
-    private static Browser browser;
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
-
+class AccessibilityTest extends InBrowser {
     private static List<String> seriousViolations() {
         return seriousViolations("body");
     }

@@ -3,8 +3,6 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -12,19 +10,8 @@ import org.openqa.selenium.Keys;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
-class BenchTest {
-    private static Browser browser;
+class BenchTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private String newQuery(String name, String source, String text) {
         return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))

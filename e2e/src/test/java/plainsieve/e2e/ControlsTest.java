@@ -3,8 +3,6 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
@@ -12,22 +10,11 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** Every control, by mouse and by keyboard alone. */
-class ControlsTest {
+class ControlsTest extends InBrowser {
     private static final String DIARY = "/reports/vessel-diary";
     private static final String SENT = ".panel .statement";
 
-    private static Browser browser;
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     @BeforeEach
     void wideAgain() {

@@ -5,28 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 
 /** A folder of files, from the form to the first rows. */
-class FilesTest {
-    private static Browser browser;
-
+class FilesTest extends InBrowser {
     @TempDir
     Path here;
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     @Test
     void filesAreChosenCorrectedAndAsked() throws IOException {

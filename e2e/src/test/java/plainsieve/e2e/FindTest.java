@@ -2,25 +2,11 @@ package plainsieve.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
 
 /** Finding anything by keys, the keys of a screen, and the list of reports. */
-class FindTest {
-    private static Browser browser;
-
-    @BeforeAll
-    static void open() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void close() {
-        browser.close();
-    }
-
+class FindTest extends InBrowser {
     private static void find(String words) {
         browser.chord(Keys.CONTROL, "k");
         browser.see("dialog.find input").sendKeys(words);

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -14,19 +12,8 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** Reports made by keys alone, and on a phone; every control changed in its sentence. */
-class MakingByKeysTest {
-    private static Browser browser;
+class MakingByKeysTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private static String view(String id) {
         return "[data-thing='view:" + id + "']";

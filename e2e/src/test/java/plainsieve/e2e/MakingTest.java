@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -14,21 +12,10 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** Reports are made on their page: from a query to what viewers open, sentence by sentence. */
-class MakingTest {
-    private static Browser browser;
+class MakingTest extends InBrowser {
     private static int actions;
 
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private String project(String name) {
         return "/projects/"

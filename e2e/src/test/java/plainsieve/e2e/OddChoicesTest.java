@@ -3,7 +3,6 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
@@ -11,14 +10,12 @@ import plainsieve.server.ProjectUpload;
 import plainsieve.server.RunningServer;
 
 /** Odd values and long lists by mouse and keys: what stands in the sentence is what was asked, also after a reload. */
-class OddChoicesTest {
+class OddChoicesTest extends InBrowser {
     private static final String ODD = "/projects/home/reports/odd-words";
     private static final String LONG = "/projects/home/reports/long-list";
 
-    private static Browser browser;
-
     @BeforeAll
-    static void openBrowser() throws Exception {
+    static void bringProjectIn() throws Exception {
         ProjectUpload.bringIn(
                 RunningServer.get().address(),
                 Map.of(
@@ -53,12 +50,6 @@ class OddChoicesTest {
                             controls: [{kind: slicer, label: Long word, parameters: [long_word]}]
                             views: [{id: rows, kind: figures, query: long-rows, measures: [{function: count, label: rows}]}]
                         """));
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
     }
 
     private static void choose(String label) {

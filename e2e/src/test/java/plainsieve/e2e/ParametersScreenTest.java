@@ -5,9 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
 import plainsieve.server.Api;
@@ -15,19 +13,8 @@ import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
 
 /** Parameters of the project as sentences: made, changed in place, tried, taken back, renamed, by two authors at once. */
-class ParametersScreenTest {
-    private static Browser browser;
+class ParametersScreenTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     @AfterEach
     void takeAway() {

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -15,7 +13,7 @@ import org.openqa.selenium.WebElement;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
-class ProofTest {
+class ProofTest extends InBrowser {
     private static final String PASTED = "select c.crossing_id, p.name, c.departed_at, c.delay_min\n"
             + "from crossings c join ports p using (port_id)\n"
             + "where p.name in ('Ardlow', 'Skerrin')\n"
@@ -23,18 +21,7 @@ class ProofTest {
             + "  and c.departed_at >= '2026-06-01' and c.departed_at < '2026-06-15'\n"
             + "order by c.departed_at, c.crossing_id";
 
-    private static Browser browser;
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private String newQuery(String name, String source, String text) {
         return api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))

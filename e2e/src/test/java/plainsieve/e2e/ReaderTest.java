@@ -3,8 +3,6 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -12,22 +10,11 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
 
-class ReaderTest {
+class ReaderTest extends InBrowser {
     private static final String LATE = "/reports/late-crossings";
     private static final String COUNT = ".figure:first-child b";
 
-    private static Browser browser;
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private static long number(String text) {
         return Long.parseLong(text.replaceAll("\\D", ""));

@@ -3,8 +3,6 @@ package plainsieve.e2e;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.openqa.selenium.Keys;
@@ -12,19 +10,7 @@ import plainsieve.server.ProjectUpload;
 import plainsieve.server.RunningServer;
 
 /** Lists, lists that depend on a choice, and lists of tens of thousands, on database servers. */
-class ServerListsTest {
-    private static Browser browser;
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
-
+class ServerListsTest extends InBrowser {
     private void bringInPorts(String source) throws Exception {
         String yaml = """
                 parameters:

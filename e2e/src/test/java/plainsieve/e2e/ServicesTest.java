@@ -12,21 +12,18 @@ import plainsieve.demo.FareService;
 import plainsieve.demo.TideService;
 
 /** Web services, from the form to the rows of a request. */
-class ServicesTest {
-    private static Browser browser;
+class ServicesTest extends InBrowser {
     private static TideService tides;
     private static FareService fares;
 
     @BeforeAll
-    static void openBrowser() throws IOException {
+    static void startServices() throws IOException {
         tides = TideService.start(0, 0);
         fares = FareService.start(0);
-        browser = new Browser();
     }
 
     @AfterAll
-    static void closeBrowser() {
-        browser.close();
+    static void stopServices() {
         tides.close();
         fares.close();
     }

@@ -3,27 +3,14 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** Steps that take rows of another source, from the completion of its name to the decision on what may travel. */
-class SeveralTest {
-    private static Browser browser;
+class SeveralTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     @Test
     void weatherOfFilesComesBesideCrossingsOfADatabase() {

@@ -3,8 +3,6 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -13,20 +11,9 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** A query made of sentences, by mouse and by keys. */
-class StepsTest {
+class StepsTest extends InBrowser {
     private static final String NEW_STEP = "section[aria-label=Query] .new-step input";
-    private static Browser browser;
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private void open(String name, String source, String... steps) {
         String text = "steps 1\n" + String.join("\n", steps);

@@ -3,8 +3,6 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -12,19 +10,8 @@ import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 
 /** Renaming, doubling, removing and bringing back what authors have made, and other projects. */
-class ThingsTest {
-    private static Browser browser;
+class ThingsTest extends InBrowser {
     private final Api api = new Api(RunningServer.get().address());
-
-    @BeforeAll
-    static void openBrowser() {
-        browser = new Browser();
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        browser.close();
-    }
 
     private void query(String name) {
         api.post("/api/queries", Map.of("name", name, "sourceId", "ferries", "text", "select 1 as one"));
