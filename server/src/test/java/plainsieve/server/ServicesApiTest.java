@@ -186,9 +186,8 @@ class ServicesApiTest {
         JsonNode request = API.post("/api/queries/prices/check", Map.of("text", "request 1\nget /"))
                 .json();
         assertThat(request.get("problems").get(0).get("message").asString()).contains("asked by SQL or steps");
-        assertThat(API.runDraft("prices", "steps 1\nrows of Routes\nfirst 2 rows", Map.of())
-                        .rows())
-                .hasSize(2);
+        Api.Answer routes = API.runDraft("prices", "steps 1\nrows of Routes\nfirst 2 rows", Map.of());
+        assertThat(routes.rows()).as(routes.lines().toString()).hasSize(2);
     }
 
     @Test

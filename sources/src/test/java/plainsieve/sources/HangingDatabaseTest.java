@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import java.io.IOException;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.util.List;
@@ -14,6 +15,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Statement;
@@ -34,16 +36,36 @@ class HangingDatabaseTest {
         CLOCK.shutdownNow();
     }
 
-    /* A server whose reader was cut off goes on by itself, and the tests after this one would wait for it. */
-    @AfterAll
-    static void endWhatWasCutOff() throws IOException, SQLException {
-        SourceSettings.OnServer server =
-                (SourceSettings.OnServer) Databases.settings("postgresql").settings();
+    /** Or it would keep a core busy for nobody. */
+    @Test
+    void aStatementWhoseReaderIsGoneEndsAtPostgreSql() throws Exception {
+        SourceAccess direct = Databases.settings("postgresql");
+        try (Wire wire = wireTo(direct);
+                JdbcSource source = new JdbcSource(over(wire, direct), CLOCK)) {
+            CompletableFuture<Failed> under = CompletableFuture.supplyAsync(() -> Failed.of(source, ENDLESS, 20));
+            await(direct, 1);
+            wire.cut();
+            under.join();
+            await(direct, 0);
+        }
+    }
+
+    /** Until so many of the endless statements run at the server. */
+    private static void await(SourceAccess access, long many) throws SQLException, InterruptedException {
+        SourceSettings.OnServer server = (SourceSettings.OnServer) access.settings();
         String address = "jdbc:postgresql://127.0.0.1:%d/postgres".formatted(server.port());
         try (Connection connection = DriverManager.getConnection(address, "postgres", "");
                 java.sql.Statement statement = connection.createStatement()) {
-            statement.execute("select pg_terminate_backend(pid) from pg_stat_activity"
-                    + " where state = 'active' and query like '%crossings c%' and pid <> pg_backend_pid()");
+            long found = -1;
+            for (int i = 0; i < 100 && found != many; i++) {
+                TimeUnit.MILLISECONDS.sleep(100);
+                try (ResultSet rows = statement.executeQuery("select count(*) from pg_stat_activity"
+                        + " where state = 'active' and query like '%crossings c%' and pid <> pg_backend_pid()")) {
+                    rows.next();
+                    found = rows.getLong(1);
+                }
+            }
+            assertThat(found).isEqualTo(many);
         }
     }
 

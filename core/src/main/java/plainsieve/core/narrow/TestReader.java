@@ -62,19 +62,33 @@ final class TestReader {
                             Within.isEqualEverywhere(type) && all.stream().allMatch(one -> isOf(one, type)))
                     .map(all -> new Within.Among(found.column(), type, all, parameter));
         }
-        return Within.isOrderedEverywhere(type) ? ordered(comparison, found, parameter) : Optional.empty();
-    }
-
-    /** With its end even where the condition leaves it out: a few rows more do no harm. */
-    private Optional<Within> ordered(Comparison comparison, SideColumns.Found found, String parameter) {
         boolean least =
                 comparison.kind() == Comparison.Kind.GREATER || comparison.kind() == Comparison.Kind.GREATER_OR_EQUAL;
         boolean most = comparison.kind() == Comparison.Kind.LESS || comparison.kind() == Comparison.Kind.LESS_OR_EQUAL;
         return least || most
-                ? values.one(comparison.right(), Optional.of(found.type()))
-                        .filter(value -> isOf(value, found.type()))
-                        .map(value -> new Within.Bound(found.column(), found.type(), least, value, parameter))
+                ? end(comparison.right(), found, least)
+                        .map(end -> new Within.Bound(found.column(), end.type(), least, end, parameter))
                 : Optional.empty();
+    }
+
+    /** With its end even where the condition leaves it out, or one further out: a few rows more do no harm. */
+    private Optional<Value> end(Span right, SideColumns.Found found, boolean least) {
+        Optional<Value> value = value(right, found.type());
+        if (Within.isOrderedEverywhere(found.type())) {
+            return value.filter(one -> isOf(one, found.type()));
+        }
+        if (!Within.isOrderedNearly(found.type(), found.side().dialect())) {
+            return Optional.empty();
+        }
+        return value.flatMap(one -> found.type() == Type.DECIMAL ? Wider.number(one, least) : Wider.moment(one, least));
+    }
+
+    /** Written moments have a word before them. */
+    private Optional<Value> value(Span right, Type type) {
+        boolean word = right.length() == 2
+                && (here.tokens().isWord(right.from(), "timestamp")
+                        || here.tokens().isWord(right.from(), "date"));
+        return values.one(word ? new Span(right.from() + 1, right.to()) : right, Optional.of(type));
     }
 
     private static boolean isOf(Value value, Type type) {

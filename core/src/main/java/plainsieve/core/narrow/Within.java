@@ -1,6 +1,7 @@
 package plainsieve.core.narrow;
 
 import java.util.List;
+import plainsieve.core.dialect.Dialect;
 import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 
@@ -35,6 +36,14 @@ public sealed interface Within {
      */
     static boolean isEqualEverywhere(Type type) {
         return type == Type.TEXT || type == Type.INTEGER || type == Type.DATE;
+    }
+
+    /**
+     * Whether what is much less here is less at every source. Where any comparison depends on the column, moments may be kept as
+     * texts or as numbers.
+     */
+    static boolean isOrderedNearly(Type type, Dialect dialect) {
+        return type == Type.DECIMAL || type == Type.DATETIME && !dialect.comparesByColumn();
     }
 
     /** Whether what is less here is less at every source: texts are sorted by rules of their own there. */

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 
 /**
@@ -44,9 +45,9 @@ public record SentText(ParsedQuery query, List<BoundValue> values) {
         return true;
     }
 
-    /** The value that is bound at a token; nothing at a parameter that was none to the author's text and is still there. */
+    /** The value that is bound at a token; nothing at another, nor at a parameter that was none to the author's text and is still there. */
     public Optional<BoundValue> at(int token) {
-        int number = number(tokens().parameterName(token));
+        int number = tokens().is(token, TokenKind.PARAMETER) ? number(tokens().parameterName(token)) : -1;
         return number >= 0 && number < values.size() ? Optional.of(values.get(number)) : Optional.empty();
     }
 

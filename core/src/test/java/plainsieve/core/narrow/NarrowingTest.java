@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
@@ -177,6 +178,39 @@ class NarrowingTest {
                         new Narrowing.Test("p", new Within.Bound("n", Type.INTEGER, false, new Value.Whole(9), "")));
     }
 
+    /** A source may show fractions shorter than it keeps them, and moments in another time zone. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            r.v >= 2.5                           | v DECIMAL true 2.49875
+            r.v < 3                              | v DECIMAL false 3.0013
+            r.v <= 2000                          | v DECIMAL false 2000.201
+            r.v > 0                              | v DECIMAL true -0.001
+            r.m > '2026-03-01'                   | m DATE true 2026-02-27
+            r.m >= timestamp '2026-03-01 23:30'  | m DATE true 2026-02-27
+            r.m < '2026-03-01T00:00:00+02:00'    | m DATE false 2026-03-04
+            r.m <= date '2026-12-31'             | m DATE false 2027-01-03
+            """)
+    void endsOfFractionsAndMomentsAreFurtherOutThere(String condition, String test) {
+        assertThat(tests("select * from r where " + condition))
+                .extracting(Narrowing.Test::within)
+                .map(Within.Bound.class::cast)
+                .extracting(bound -> "%s %s %s %s"
+                        .formatted(
+                                bound.column(),
+                                bound.type(),
+                                bound.least(),
+                                bound.value().written()))
+                .containsExactly(test);
+    }
+
+    @Test
+    void momentsOfSqliteWhichMayBeNumbersAreTestedHereAlone() {
+        assertThat(Within.isOrderedNearly(Type.DATETIME, Dialects.of("sqlite"))).isFalse();
+        assertThat(Within.isOrderedNearly(Type.DATETIME, Dialects.of("mariadb")))
+                .isTrue();
+        assertThat(Within.isOrderedNearly(Type.TEXT, Dialects.of("mariadb"))).isFalse();
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {
@@ -187,8 +221,11 @@ class NarrowingTest {
                 "select * from r where r.t > 'x'",
                 "select * from r where r.t like 'x%'",
                 "select * from r where r.v = 0.5",
-                "select * from r where r.v < 3",
-                "select * from r where r.m > '2026-03-01'",
+                "select * from r where r.m = '2026-03-01'",
+                "select * from r where r.m > '0001-01-01'",
+                "select * from r where r.m < '9999-12-31'",
+                "select * from r where r.m > now()",
+                "select * from r where r.v > r.n",
                 "select * from r where r.n + 1 = 3",
                 "select * from r where abs(r.n) = 3",
                 "select * from r where r.n is null",
