@@ -104,6 +104,7 @@ public final class KnownFunctions {
 
     private boolean isUnknown(int at) {
         boolean clause = tokens.isWord(at, "group")
+                || tokens.isWord(at, "from")
                 || tokens.isWord(at, "by")
                 || (tokens.isWord(at, "on") && tokens.isWord(at - 1, "distinct"));
         return !clause && !isKnown(at);

@@ -7,6 +7,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.rewrite.filter.AddedFilter;
+import plainsieve.core.rewrite.filter.FilterPlacement;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 
 /** What an output column is to the grouping of its block. */
@@ -47,5 +48,38 @@ class GroupingTest {
                         .get(0)
                         .where())
                 .isEqualTo(where);
+    }
+
+    /** MariaDB's HAVING has its own way with totals that are missing: what may ask for them stays outside, a count never is. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select y, max(z) as x from t group by y            ; AROUND ; HAVING
+            select y, std(z) as x from t group by y            ; AROUND ; HAVING
+            select y, count(*) as x from t group by y          ; HAVING ; HAVING
+            select y, count(distinct z) as x from t group by y ; HAVING ; HAVING
+            select y, count(*) / max(z) as x from t group by y ; AROUND ; HAVING
+            select y, max(z) as x from t group by y limit 5    ; AROUND ; AROUND
+            """)
+    void aTotalThatMayBeMissingIsAskedForFromOutside(String query, Where withoutValue, Where valuesAlone) {
+        PreparedQuery prepared = PreparedQuery.of(query, Dialects.of("mariadb"));
+        assertThat(prepared.with(List.of(AddedFilter.anyOf("x", "f"))).filterPlacements())
+                .extracting(FilterPlacement::where)
+                .containsExactly(withoutValue);
+        assertThat(prepared.with(List.of(AddedFilter.anyValueOf("x", "f"))).filterPlacements())
+                .extracting(FilterPlacement::where)
+                .containsExactly(valuesAlone);
+    }
+
+    /** {@code from} before a bracket is no function, as those are of which nothing is known. */
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            postgresql ; select extract(year from (a)) as x from t                      ; WHERE
+            postgresql ; select a is distinct from (b) as x from t                      ; WHERE
+            postgresql ; select form(a) as x from t                                     ; AROUND
+            postgresql ; select "from"(a) as x from t                                   ; AROUND
+            duckdb     ; select y, percentile_cont(0.5) within group (order by a) as x from t group by y ; HAVING
+            """)
+    void functionsOfWhichNothingIsKnownKeepItOutside(String dialect, String query, Where where) {
+        saysWhereAFilterOnItGoes(dialect, query, where);
     }
 }

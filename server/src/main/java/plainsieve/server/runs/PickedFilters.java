@@ -44,7 +44,10 @@ final class PickedFilters {
         if (key.cut().isEmpty()) {
             Type type = PickedType.of(filter.type(), filter.values().values());
             String name = chosen(type, true, filter.values());
-            filters.add(AddedFilter.anyOf(key.column(), name));
+            boolean valuesAlone = filter.values().kind() == ChoiceText.Kind.VALUES
+                    && !filter.values().withoutValue();
+            filters.add(
+                    valuesAlone ? AddedFilter.anyValueOf(key.column(), name) : AddedFilter.anyOf(key.column(), name));
         } else if (filter.values().values().isEmpty()) {
             filters.add(AddedFilter.withoutValue(key.column()));
         } else {

@@ -92,7 +92,11 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
     private static OnTopFilter amongValues(Picked picked, boolean none, boolean without) {
         String name = picked.name();
         return new OnTopFilter(
-                none ? AddedFilter.noneOf(picked.column(), "f") : AddedFilter.anyOf(picked.column(), "f"),
+                none
+                        ? AddedFilter.noneOf(picked.column(), "f")
+                        : without
+                                ? AddedFilter.anyOf(picked.column(), "f")
+                                : AddedFilter.anyValueOf(picked.column(), "f"),
                 name,
                 none
                         ? byHand(picked.literals(), without, name + " not in (", " and ", name + " is not null")

@@ -10,8 +10,9 @@ import plainsieve.core.dialect.Dialect;
  *
  * @param column the name of the output column
  * @param test what stands behind the column in a condition, with parameters: {@code in (:added_1)}
+ * @param mayAskForMissingValues whether it may, with some choice, tell rows without a value from others
  */
-public record AddedFilter(String column, String test) {
+public record AddedFilter(String column, String test, boolean mayAskForMissingValues) {
     private static final Pattern PARAMETER = Pattern.compile(":\\w+");
 
     /** How a column can be compared with one value. */
@@ -34,9 +35,8 @@ public record AddedFilter(String column, String test) {
         }
     }
 
-    /** Whether the filter may, with some choice, tell rows without a value from others. */
-    boolean mayAskForMissingValues() {
-        return test.startsWith("is ") || test.startsWith("in ") || test.startsWith("not ");
+    public AddedFilter(String column, String test) {
+        this(column, test, test.startsWith("is ") || test.startsWith("in ") || test.startsWith("not "));
     }
 
     /**
@@ -58,6 +58,11 @@ public record AddedFilter(String column, String test) {
     /** Any of the values chosen for the parameter; with rows without a value, when those are chosen. */
     public static AddedFilter anyOf(String column, String parameter) {
         return new AddedFilter(column, "in (:" + parameter + ")");
+    }
+
+    /** Any of the values chosen for the parameter, among which there is always one, and never <i>no value</i>. */
+    public static AddedFilter anyValueOf(String column, String parameter) {
+        return new AddedFilter(column, "in (:" + parameter + ")", false);
     }
 
     public static AddedFilter noneOf(String column, String parameter) {

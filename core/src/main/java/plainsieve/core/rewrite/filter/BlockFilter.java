@@ -202,13 +202,21 @@ final class BlockFilter {
     /** MariaDB knows in HAVING only what is grouped by or selected; the column's own name is always selected. */
     private Spot inHaving(OutputColumn column, Grouping grouping) {
         boolean aggregates = grouping.aggregates(column.expression());
-        if (aggregates && !dialect.havingTellsMissingValues() && filter.mayAskForMissingValues()) {
+        boolean maybeMissing = aggregates && !isCount(column.expression());
+        if (maybeMissing && !dialect.havingTellsMissingValues() && filter.mayAskForMissingValues()) {
             return new Refused("this database tells missing totals in HAVING by rules of its own");
         }
         boolean byName =
                 dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.hasKeyCalled(column.name());
         String expression = byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
         return new Allowed(Where.HAVING, expression, "", "");
+    }
+
+    /** A count is a number always. */
+    private boolean isCount(Span expression) {
+        return tokens.isWord(expression.from(), "count")
+                && tokens.isBracket(expression.from() + 1, '(')
+                && query.brackets().close(expression.from() + 1) == expression.to() - 1;
     }
 
     private String bracketed(Span expression) {
