@@ -113,12 +113,17 @@ class SourceChoiceApiTest {
                 .isEqualTo("chosen_region");
     }
 
+    /** A parameter whose list has one source. */
+    private static void nameOfTheIslands(String parameter) {
+        API.post(
+                "/api/parameters",
+                Map.of("name", parameter, "type", "name", "list", typed(List.of(entry("islands", "inner")))));
+    }
+
     /** Whoever changes the parameter afterwards opens no other source. */
     @Test
     void aParameterThatIsHeldToNoListAnyMoreSaysNothing() {
-        API.post(
-                "/api/parameters",
-                Map.of("name", "chosen_once", "type", "name", "list", typed(List.of(entry("islands", "inner")))));
+        nameOfTheIslands("chosen_once");
         API.post("/api/queries", Map.of("name", "Opened", "sourceId", "islands", "text", "select 1 as one"));
         assertThat(choose("opened", "chosen_once").status()).isEqualTo(200);
         ObjectNode parameter =
@@ -184,9 +189,7 @@ class SourceChoiceApiTest {
 
     @Test
     void renamingTheParameterRenamesItHereToo() {
-        API.post(
-                "/api/parameters",
-                Map.of("name", "chosen_to", "type", "name", "list", typed(List.of(entry("islands", "inner")))));
+        nameOfTheIslands("chosen_to");
         API.post("/api/queries", Map.of("name", "Elsewhere", "sourceId", "islands", "text", "select 1 as one"));
         choose("elsewhere", "chosen_to");
         assertThat(API.send("POST", "/api/parameters/chosen_to/name", Map.of("name", "chosen_from"))

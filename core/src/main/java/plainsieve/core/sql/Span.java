@@ -2,6 +2,9 @@ package plainsieve.core.sql;
 
 /** A run of tokens: from the first, up to but not including the last. */
 public record Span(int from, int to) {
+    /** Of 2^32 the part that the golden ratio cuts off: multiplied by it, neighbours lie far apart (Knuth, TAOCP 6.4). */
+    private static final int SPREAD = 0x9E3779B1;
+
     public boolean isEmpty() {
         return from >= to;
     }
@@ -20,7 +23,4 @@ public record Span(int from, int to) {
         int spread = (from * 31 + to) * SPREAD;
         return spread ^ (spread >>> 15);
     }
-
-    /** Of 2^32 the part that the golden ratio cuts off: multiplied by it, neighbours lie far apart (Knuth, TAOCP 6.4). */
-    private static final int SPREAD = 0x9E3779B1;
 }

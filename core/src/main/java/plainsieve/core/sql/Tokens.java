@@ -11,6 +11,11 @@ public final class Tokens {
 
     private static final int ROOM = 16;
 
+    private static final char LAST_OF_ASCII = 0x7F;
+
+    /** What a small letter of ASCII has and its capital has not. */
+    private static final char SMALL = 0x20;
+
     private final String text;
     private TokenKind[] kinds;
     private int[] starts;
@@ -150,9 +155,4 @@ public final class Tokens {
         char small = (char) (one | SMALL);
         return small == (other | SMALL) && small >= 'a' && small <= 'z';
     }
-
-    private static final char LAST_OF_ASCII = 0x7F;
-
-    /** What a small letter of ASCII has and its capital has not. */
-    private static final char SMALL = 0x20;
 }

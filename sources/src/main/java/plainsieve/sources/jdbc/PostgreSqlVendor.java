@@ -33,13 +33,11 @@ public final class PostgreSqlVendor implements Vendor {
 
     /**
      * A statement whose reader is gone, as after a crash of this server, ends within a second instead of running to its end. Servers
-     * before 14, and some systems, have no such setting.
+     * before 14 do not know the setting, and those on other systems refuse it: neither may keep anybody from connecting.
      */
     private static final String LOOKS_FOR_READER = """
-            do $$ begin
-              perform set_config('client_connection_check_interval', '1000', false);
-            exception when others then null;
-            end $$""";
+            select set_config(name, '1000', false) from pg_settings
+            where name = 'client_connection_check_interval' and version() ~* 'linux|darwin|bsd'""";
 
     private final SourceSettings.PostgreSql settings;
     private final Secret password;

@@ -21,6 +21,9 @@ import plainsieve.core.sql.Tokens;
 
 /** The columns that a query gives, as far as its text tells, and how a query around it refers to them. */
 public final class OutputColumns {
+    /** What PostgreSQL calls every column for which it finds no name. */
+    private static final String NAMELESS = "?column?";
+
     private final ParsedQuery query;
     private final List<OutputColumn> columns;
 
@@ -122,9 +125,6 @@ public final class OutputColumns {
                         .isPresent()
                 || (tokens.isBracket(expression.from() + 1, '(') && tokens.isWord(expression.from(), name));
     }
-
-    /** What PostgreSQL calls every column for which it finds no name. */
-    private static final String NAMELESS = "?column?";
 
     private boolean isNameless(OutputColumn column) {
         return !isNamed(column)
