@@ -80,6 +80,12 @@ const lists = new Intl.ListFormat('en')
 /** "a, b, and c" */
 export const listInWords = (items: string[]): string => lists.format(items)
 export const countInWords = (count: number): string => numbers.format(count)
+/** 529 kB, 1.2 MB. */
+export function bytesInWords(bytes: number): string {
+  const [unit, each] = bytes < 1e6 ? ['kB', 1e3] : bytes < 1e9 ? ['MB', 1e6] : ['GB', 1e9]
+  const amount = bytes / Number(each)
+  return `${tenths.format(amount < 10 ? amount : Math.round(amount))} ${unit}`
+}
 export const rowsInWords = (count: number): string => `${countInWords(count)} ${count === 1 ? 'row' : 'rows'}`
 export const millisInWords = (millis: number): string =>
   `${millis < 10 ? tenths.format(millis) : numbers.format(Math.round(millis))} ms`

@@ -4,12 +4,12 @@ import { computed, ref } from 'vue'
 import type { Proof, RunDone } from '../api/types'
 import type { Loaded } from '../composables/useLoaded'
 import FailureNote from '../widgets/FailureNote.vue'
-import { countInWords, millisInWords, rowsInWords } from '../formats'
+import { bytesInWords, countInWords, millisInWords, rowsInWords } from '../formats'
 import { whereAtLength, whereInWords } from './where'
 
 const props = defineProps<{
   proof: Loaded<Proof> | undefined
-  done: Pick<RunDone, 'gathered' | 'fetched' | 'shown'>
+  done: Pick<RunDone, 'gathered' | 'fetched' | 'shown'> & Partial<Pick<RunDone, 'readRows' | 'readBytes'>>
   colours?: Record<string, string>
   lit?: string
 }>()
@@ -21,6 +21,11 @@ const told = computed(() => (props.proof?.status === 'ready' ? props.proof.data 
 const lines = computed(() => {
   const seen = new Map((told.value?.verdicts ?? []).map(ran => [`${ran.parameter} ${whereAtLength(ran)}`, ran]))
   return [...seen.values()]
+})
+/* Only a cluster tells it with the rows. */
+const read = computed(() => {
+  const { readRows = -1, readBytes = -1 } = props.done
+  return readRows < 0 ? '' : `The cluster read ${rowsInWords(readRows)} for them, ${bytesInWords(readBytes)}.`
 })
 </script>
 
@@ -70,12 +75,13 @@ const lines = computed(() => {
           : 'Nothing was filtered after the fetch.'
       }}
     </p>
+    <p v-if="read" class="soft m-0" data-test="read">{{ read }}</p>
     <div v-if="told && !told.reason" class="row-line small">
       <button class="as-link small" :aria-expanded="open" @click="open = !open">
         {{ open ? 'Hide the plan' : 'Show the proof and the plan' }}
       </button>
       <button
-        v-if="!told.measured"
+        v-if="!told.measured && !read"
         class="as-link small"
         title="Runs the statement once more, to its end"
         @click="emit('measure')">

@@ -10,6 +10,8 @@ export function whereInWords(ran: Ran): string {
       return '◆ by index'
     case 'BY_PART':
       return '◆ by file'
+    case 'PUSHED_DOWN':
+      return '◆ at the store beneath'
     case 'WHILE_SCANNING':
       return '◇ while scanning'
     case 'AFTER_JOIN':
@@ -46,6 +48,8 @@ export function whereAtLength(ran: Ran): string {
       return `at the database, ${ran.index ? `index ${ran.index}` : 'by an index'}${read}`
     case 'BY_PART':
       return `at the database, which opens only files that can have such rows${read}`
+    case 'PUSHED_DOWN':
+      return `at the store beneath the engine${of}, which gives no other rows${read}`
     case 'WHILE_SCANNING':
       return `at the database, tested on each row${of}${read}`
     case 'AFTER_JOIN':

@@ -6,21 +6,27 @@ import { asFailure, post, put, type Failure } from '../../api/client'
 import type { Source } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ServiceSignIn from './ServiceSignIn.vue'
+import SourceHint from './SourceHint.vue'
 
 const props = defineProps<{ source?: Source }>()
 const emit = defineEmits<{ done: []; cancel: [] }>()
 
-const PORTS: Record<string, number> = { postgresql: 5432, mariadb: 3306 }
+const PORTS: Record<string, number> = { postgresql: 5432, mariadb: 3306, trino: 8080 }
 const KINDS = [
   { value: 'postgresql', text: 'PostgreSQL' },
   { value: 'mariadb', text: 'MariaDB or MySQL' },
+  { value: 'trino', text: 'Trino cluster' },
   { value: 'duckdb', text: 'DuckDB file' },
   { value: 'sqlite', text: 'SQLite file' },
   { value: 'folder', text: 'Folder of files' },
   { value: 'web', text: 'Web service' },
   { value: 'odata', text: 'OData service' },
 ]
-const EXAMPLE = 'https://tides.example/v1'
+const EXAMPLES: Record<string, string> = {
+  web: 'https://tides.example/v1',
+  odata: 'https://fares.example/odata',
+  trino: 'ferries, or ferries.winter',
+}
 const USUAL_PLACES = 8
 const start = props.source ?? {
   id: '',
@@ -50,10 +56,20 @@ const fields = reactive({
 const form = useTemplateRef('form')
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
 const place = computed(() =>
-  onServer.value ? 'Database' : onWeb.value ? 'Address' : inFolder.value ? 'Folder' : 'File',
+  onCluster.value
+    ? 'Catalog'
+    : onServer.value
+      ? 'Database'
+      : onWeb.value
+        ? 'Address'
+        : inFolder.value
+          ? 'Folder'
+          : 'File',
 )
+const placeholder = computed(() => EXAMPLES[fields.kind] ?? '')
 const inFolder = computed(() => fields.kind === 'folder')
 const onWeb = computed(() => fields.kind === 'web' || fields.kind === 'odata')
+const onCluster = computed(() => fields.kind === 'trino')
 const onServer = computed(() => fields.kind in PORTS)
 
 /** What a try has said; nothing once a field has changed. */
@@ -126,7 +142,7 @@ async function keep(): Promise<void> {
     <label>Kind <BFormSelect v-model="fields.kind" :options="KINDS" /></label>
     <label v-if="onServer">Host <BFormInput v-model="fields.host" required /></label>
     <label v-if="onServer">Port <BFormInput v-model="fields.port" inputmode="numeric" required /></label>
-    <label>{{ place }} <BFormInput v-model="fields.database" :placeholder="onWeb ? EXAMPLE : ''" required /></label>
+    <label>{{ place }} <BFormInput v-model="fields.database" :placeholder="placeholder" required /></label>
     <ServiceSignIn
       v-if="onWeb"
       v-model:way="fields.signIn"
@@ -155,19 +171,7 @@ async function keep(): Promise<void> {
         aria-label="Seconds" />
       seconds.
     </div>
-    <div v-if="onServer" class="wide soft">
-      Connections are read-only. The password is kept encrypted and never sent back. Best give a user that may only
-      read.
-    </div>
-    <div v-else-if="inFolder" class="wide soft">
-      Every CSV, JSON or Parquet file and every sheet of a workbook (XLSX) in it is a table; a folder in it is one table
-      of all its files. A name is looked for in the server's folder for files; a whole path may lead into any folder
-      that the operator allowed. Nothing in it is changed.
-    </div>
-    <div v-else-if="!onWeb" class="wide soft">
-      A name is looked for in the server's folder for files; a whole path may lead into any folder that the operator
-      allowed. The file is opened read-only.
-    </div>
+    <SourceHint v-if="!onWeb" class="wide" :kind="fields.kind" />
     <p v-if="tried.status === 'answers'" class="wide m-0" role="status">
       <span class="answers" aria-hidden="true">●</span> {{ tried.version }} answers.
     </p>

@@ -34,7 +34,7 @@ record InTurns(int warmUps, int runs) {
     static long rows(Source source, Statement statement) {
         return source.run(
                         new Dispatch.Sql(statement),
-                        new RunLimits(Duration.ofSeconds(60)),
+                        new RunLimits(Duration.ofMinutes(10)),
                         new Cancellation(),
                         new Nobody())
                 .fetched();

@@ -48,7 +48,7 @@ final class RewriteCommand implements Callable<Integer> {
     private static final int AT_ONCE = 500;
     private static final int OUTPUT_BUFFER = 1 << 16;
 
-    @Option(names = "--dialect", paramLabel = "NAME", description = "postgresql, mariadb, sqlite or duckdb.")
+    @Option(names = "--dialect", paramLabel = "NAME", description = "postgresql, mariadb, sqlite, duckdb or trino.")
     private String dialect = "";
 
     @Option(names = "--query", paramLabel = "FILE", description = "The query, plain SQL with :name; - reads the input.")

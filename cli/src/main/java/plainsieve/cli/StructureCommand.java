@@ -35,7 +35,7 @@ final class StructureCommand implements Callable<Integer> {
             names = "--dialect",
             required = true,
             paramLabel = "NAME",
-            description = "postgresql, mariadb, sqlite or duckdb.")
+            description = "postgresql, mariadb, sqlite, duckdb or trino.")
     private String dialect = "";
 
     @Parameters(paramLabel = "FILE", arity = "1..*", description = "Query files; - reads the input.")

@@ -90,7 +90,7 @@ class ServicesTest extends InBrowser {
         browser.click("button", "+ Source");
         browser.see("form input[placeholder='harbour']").sendKeys("prices");
         pick("form select", "odata");
-        browser.see("form input[placeholder='https://tides.example/v1']").sendKeys(fares.address());
+        browser.see("form input[placeholder='https://fares.example/odata']").sendKeys(fares.address());
         browser.click("form button", "Add source");
         browser.untilText("[aria-label='prices']", text -> text.contains("with 2 sets, answers"));
         browser.click("[aria-label='prices'] button", "Fares");

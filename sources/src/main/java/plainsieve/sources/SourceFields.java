@@ -50,6 +50,11 @@ public record SourceFields(
         }
 
         @Override
+        public SourceFields trino(SourceSettings.Trino settings) {
+            return ofServer(settings);
+        }
+
+        @Override
         public SourceFields sqlite(SourceSettings.Sqlite settings) {
             return ofFile(settings);
         }

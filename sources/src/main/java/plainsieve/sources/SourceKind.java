@@ -12,6 +12,7 @@ public enum SourceKind {
     MARIADB("MariaDB", false),
     SQLITE("SQLite", true),
     DUCKDB("DuckDB", true),
+    TRINO("Trino", false),
     FOLDER("Folder of files", true),
     WEB("Web service", false),
     ODATA("OData service", false);
@@ -58,6 +59,7 @@ public enum SourceKind {
             case POSTGRESQL ->
                 new SourceSettings.PostgreSql(fields.host(), fields.port(), fields.database(), fields.user());
             case MARIADB -> new SourceSettings.MariaDb(fields.host(), fields.port(), fields.database(), fields.user());
+            case TRINO -> new SourceSettings.Trino(fields.host(), fields.port(), fields.database(), fields.user());
             case SQLITE -> new SourceSettings.Sqlite(fields.database());
             case DUCKDB -> new SourceSettings.DuckDb(fields.database());
             case FOLDER -> SourceSettings.Folder.of(fields.database(), fields.said());

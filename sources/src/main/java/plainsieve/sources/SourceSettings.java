@@ -32,6 +32,8 @@ public sealed interface SourceSettings
 
         R duckDb(DuckDb settings);
 
+        R trino(Trino settings);
+
         R folder(Folder settings);
 
         R web(ServiceSettings.Web settings);
@@ -111,6 +113,39 @@ public sealed interface SourceSettings
         @Override
         public <R> R accept(Visitor<R> visitor) {
             return visitor.mariaDb(this);
+        }
+    }
+
+    /**
+     * A cluster of Trino.
+     *
+     * @param database the catalog whose tables need no name of it before theirs; a schema may stand behind its point
+     */
+    record Trino(String host, int port, String database, String user) implements OnServer {
+        public Trino {
+            checkServer(host, port, database);
+            require(!user.isBlank(), "The source needs a user.", "Write the name that the cluster shall know it by.");
+        }
+
+        /** The catalog. */
+        public String catalog() {
+            return database.split("\\.", 2)[0];
+        }
+
+        /** The schema; empty when none is named. */
+        public String schema() {
+            int point = database.indexOf('.');
+            return point < 0 ? "" : database.substring(point + 1);
+        }
+
+        @Override
+        public SourceKind kind() {
+            return SourceKind.TRINO;
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.trino(this);
         }
     }
 

@@ -11,6 +11,7 @@ import plainsieve.demo.LocalMariaDb;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.demo.SqliteFerries;
+import plainsieve.demo.TrinoFerries;
 
 /** The ferries in a real DuckDB, PostgreSQL, MariaDB and SQLite, made once for all tests of a run. */
 final class Databases {
@@ -20,6 +21,7 @@ final class Databases {
     private static Path duckDb;
     private static Path sqlite;
     private static LocalMariaDb mariaDb;
+    private static SourceAccess trino;
 
     private Databases() {}
 
@@ -28,8 +30,17 @@ final class Databases {
             case "duckdb" -> duckDb();
             case "postgresql" -> postgreSql();
             case "mariadb" -> mariaDb();
+            case "trino" -> trino();
             default -> sqlite();
         };
+    }
+
+    private static SourceAccess trino() throws IOException, SQLException {
+        if (trino == null) {
+            trino = TestDatabases.awkward(
+                    "trino", (connection, kind) -> TrinoFerries.write(connection, CROSSINGS, done -> {}));
+        }
+        return trino;
     }
 
     private static SourceAccess mariaDb() throws IOException, SQLException {

@@ -66,7 +66,7 @@ class DocumentedStepsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite"})
+    @ValueSource(strings = {"duckdb", "postgresql", "mariadb", "sqlite", "trino"})
     void runsAsItIsDocumented(String kind) throws Exception {
         int ran = 0;
         try (JdbcSource source = new JdbcSource(Databases.settings(kind), CLOCK)) {

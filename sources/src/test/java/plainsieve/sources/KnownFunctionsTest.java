@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialects;
@@ -77,5 +79,28 @@ class KnownFunctionsTest {
                 .hasSizeGreaterThan(50)
                 .filteredOn(name -> !functions.knows(name))
                 .isEmpty();
+    }
+
+    /** A cluster tells kind and sameness of each: name, what it gives, what it takes, kind, whether it gives the same each time. */
+    @Test
+    void thoseOfAClusterAreOfTheKindThatItTells() throws Exception {
+        Functions functions = Dialects.of("trino").functions();
+        List<List<Object>> told;
+        try (JdbcSource source = new JdbcSource(TestDatabases.awkward("trino", (connection, name) -> {}), CLOCK)) {
+            told = TestDatabases.rows(source, new Statement("show functions", List.of(), List.of(), MANY));
+        }
+        assertThat(told).hasSizeGreaterThan(500).allSatisfy(row -> {
+            String name = String.valueOf(row.get(0));
+            boolean same = row.get(4).equals(true);
+            Functions.Kind kind = row.get(3).equals("scalar") && !same
+                    ? Functions.Kind.VOLATILE
+                    : Functions.Kind.valueOf(String.valueOf(row.get(3)).toUpperCase(Locale.ROOT));
+            assertThat(functions.is(kind, name) || !name.matches("[a-zA-Z].*"))
+                    .as(name + " " + kind)
+                    .isTrue();
+            assertThat(functions.is(Functions.Kind.SCALAR, name))
+                    .as(name + " is harmless")
+                    .isEqualTo(kind == Functions.Kind.SCALAR && name.matches("[a-zA-Z].*"));
+        });
     }
 }

@@ -11,10 +11,14 @@ import java.time.Duration;
 import java.util.List;
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
+import plainsieve.demo.LocalTrino;
 
 /** Real databases with tables that a test writes itself. */
 public final class TestDatabases {
     public static final RunLimits LIMITS = new RunLimits(Duration.ofSeconds(60));
+
+    private static LocalTrino cluster;
+    private static int schemas;
 
     private TestDatabases() {}
 
@@ -25,11 +29,12 @@ public final class TestDatabases {
     }
 
     /** A new database of this kind, filled by the writer. */
-    public static SourceAccess awkward(String kind, Writer writer) throws Exception {
+    public static SourceAccess awkward(String kind, Writer writer) throws IOException, SQLException {
         return switch (kind) {
             case "duckdb" -> file(SourceKind.DUCKDB, "jdbc:duckdb:", writer);
             case "sqlite" -> file(SourceKind.SQLITE, "jdbc:sqlite:", writer);
             case "postgresql" -> postgreSql(writer);
+            case "trino" -> trino(writer);
             default -> mariaDb(writer);
         };
     }
@@ -53,13 +58,39 @@ public final class TestDatabases {
                 new Secret("x"));
     }
 
-    private static SourceAccess mariaDb(Writer writer) throws Exception {
-        LocalMariaDb server = LocalMariaDb.start();
+    private static SourceAccess mariaDb(Writer writer) throws IOException, SQLException {
+        LocalMariaDb server;
+        try {
+            server = LocalMariaDb.start();
+        } catch (InterruptedException e) {
+            throw new IOException("Stopped while MariaDB started", e);
+        }
         try (Connection connection = server.connect()) {
             writer.write(connection, "mariadb");
         }
         return new SourceAccess(
                 "server", new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"), Secret.none());
+    }
+
+    private static LocalTrino cluster() throws IOException {
+        if (cluster == null) {
+            cluster = LocalTrino.start();
+        }
+        return cluster;
+    }
+
+    /** A schema of its own: a cluster takes long to start and is shared by all tests of a process. */
+    private static synchronized SourceAccess trino(Writer writer) throws IOException, SQLException {
+        LocalTrino trino = cluster();
+        String schema = "awkward" + schemas++;
+        try (Connection connection = DriverManager.getConnection(trino.url("memory/" + schema))) {
+            connection.createStatement().execute("create schema " + schema);
+            writer.write(connection, "trino");
+        }
+        return new SourceAccess(
+                "cluster",
+                new SourceSettings.Trino("127.0.0.1", trino.port(), "memory." + schema, "tests"),
+                Secret.none());
     }
 
     public static List<List<Object>> rows(Source source, Statement statement) {

@@ -82,6 +82,11 @@ public interface Dialect {
         return false;
     }
 
+    /** Whether LIMIT stands behind OFFSET, and never before it. */
+    default boolean limitsBehindOffset() {
+        return false;
+    }
+
     /** Whether HAVING refers to selected columns by their names, and to others not at all. */
     default boolean havingKnowsNames() {
         return false;
@@ -185,6 +190,11 @@ public interface Dialect {
     default String band(BigDecimal width, String expression) {
         String each = width.scale() > 0 ? width.toPlainString() : width.toPlainString() + ".0";
         return "floor(" + expression + " / " + each + ") * " + width.toPlainString();
+    }
+
+    /** The average of all values, as SQL, with what stands behind its point. */
+    default String average(String expression) {
+        return "avg(" + expression + ")";
     }
 
     /** The middle of all values, as SQL; nothing where the database has no such aggregate. */

@@ -6,8 +6,12 @@ import java.util.stream.Collectors;
 
 /** Every dialect there is. A new one is a class of its own and a line here. */
 public final class Dialects {
-    public static final List<Dialect> ALL =
-            List.of(new DuckDbDialect(), new PostgreSqlDialect(), new MariaDbDialect(), new SqliteDialect());
+    public static final List<Dialect> ALL = List.of(
+            new DuckDbDialect(),
+            new PostgreSqlDialect(),
+            new MariaDbDialect(),
+            new SqliteDialect(),
+            new TrinoDialect());
 
     /** Of the engine within this server. */
     public static final Dialect HERE = ALL.get(0);

@@ -44,7 +44,8 @@ final class DuckDbDialect implements Dialect {
                 "select table_name, unnest(constraint_column_names) from duckdb_constraints()"
                         + " where constraint_type in ('PRIMARY KEY', 'UNIQUE', 'FOREIGN KEY')"
                         + " union all select table_name, expressions from duckdb_indexes()",
-                ExplainForm.Answer.DUCKDB_JSON);
+                ExplainForm.Answer.DUCKDB_JSON,
+                false);
     }
 
     @Override

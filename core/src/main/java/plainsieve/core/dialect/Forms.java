@@ -111,6 +111,11 @@ public interface Forms {
                 + " in " + of + ") + length(" + sign + ")) end";
     }
 
+    /** What an alias of a table ends with, so that it is called like no column where a column would be meant by it. */
+    default String aliasEnd() {
+        return "";
+    }
+
     /** Whether a function can stand where a table does. */
     default boolean takesFunctionsForRows() {
         return true;

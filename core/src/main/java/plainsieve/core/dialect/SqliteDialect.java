@@ -32,7 +32,7 @@ final class SqliteDialect implements Dialect {
     @Override
     public ExplainForm explain() {
         return new ExplainForm(
-                List.of("explain query plan ", "explain "), List.of(), "", ExplainForm.Answer.SQLITE_PROGRAM);
+                List.of("explain query plan ", "explain "), List.of(), "", ExplainForm.Answer.SQLITE_PROGRAM, false);
     }
 
     /** Days and times are texts here, and truth is a number. */

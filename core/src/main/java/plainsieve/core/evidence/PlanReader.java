@@ -11,6 +11,7 @@ public interface PlanReader {
             case MARIADB_JSON -> new MariaDbPlan();
             case DUCKDB_JSON -> new DuckDbPlan();
             case SQLITE_PROGRAM -> new SqlitePlan();
+            case TRINO_JSON -> new TrinoPlan();
         };
     }
 

@@ -8,6 +8,8 @@ public enum Where {
     BY_INDEX,
     /** Files or partitions that cannot have such rows were never opened. */
     BY_PART,
+    /** The store under a distributed engine was asked with it; other rows never reached the engine. */
+    PUSHED_DOWN,
     /** Each row of a table was read and tested as it was read. */
     WHILE_SCANNING,
     /** Tested on rows that had been joined already. */

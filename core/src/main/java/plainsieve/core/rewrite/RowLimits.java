@@ -219,11 +219,12 @@ final class RowLimits {
                         Fragment.bound(most.parameter(), new Bound.RowCount(most.rows())))));
     }
 
-    /** A limit goes behind ORDER BY and before OFFSET; behind {@code OFFSET n ROWS} goes FETCH. */
+    /** A limit goes behind ORDER BY and before OFFSET, where the database takes it there; behind {@code OFFSET n ROWS} goes FETCH. */
     private void add(Most most, Rewriting into) {
         Optional<Clause> offset = query.top().tailClause(Clause.Kind.OFFSET);
         boolean standard = offset.filter(this::countsRows).isPresent();
-        int at = offset.isPresent() && !standard
+        boolean before = offset.isPresent() && !standard && !source.dialect().limitsBehindOffset();
+        int at = before
                 ? tokens.end(offset.get().keyword() - 1)
                 : source.end(query.top().span());
         Fragment.Builder limit = Fragment.build()

@@ -196,7 +196,8 @@ final class ViewOnTop {
         return switch (measure.function()) {
             case COUNT -> "count(" + column.orElse("*") + ")";
             case COUNT_DISTINCT -> "count(distinct " + column.orElseThrow() + ")";
-            case SUM, AVG, MIN, MAX -> measure.function().word() + "(" + column.orElseThrow() + ")";
+            case AVG -> source.dialect().average(column.orElseThrow());
+            case SUM, MIN, MAX -> measure.function().word() + "(" + column.orElseThrow() + ")";
             case MEDIAN -> source.dialect().median(column.orElseThrow()).orElseThrow(this::hasNoMedian);
             case SHARE -> share(column.map(name -> "sum(" + name + ")").orElse("count(*)"));
         };

@@ -21,13 +21,18 @@ public final class RunnableText {
 
     /** @param literals what stands in the place of each placeholder, by its offset */
     public static String of(String text, SortedMap<Integer, String> literals) {
+        return withValues(text, literals) + "\n;\n";
+    }
+
+    /** The same without an end of its own. */
+    public static String withValues(String text, SortedMap<Integer, String> literals) {
         StringBuilder runnable = new StringBuilder();
         int at = 0;
         for (Map.Entry<Integer, String> literal : literals.entrySet()) {
             runnable.append(text, at, literal.getKey()).append(literal.getValue());
             at = literal.getKey() + 1;
         }
-        return runnable.append(text.substring(at)).append("\n;\n").toString();
+        return runnable.append(text.substring(at)).toString();
     }
 
     /** A bound value as it stands in SQL text. */

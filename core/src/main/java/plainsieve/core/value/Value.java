@@ -88,7 +88,13 @@ public sealed interface Value {
 
         /** As databases without a type for it keep it as text: {@code 2026-03-31 14:05:00}, {@code … 14:05:00+02:00}. */
         public String inSql() {
-            return IN_SQL.format(dateTime) + offset.map(OFFSET::format).orElse("");
+            return inSql("");
+        }
+
+        /** The same with something between the time and its offset, if it has one. */
+        public String inSql(String between) {
+            return IN_SQL.format(dateTime)
+                    + offset.map(told -> between + OFFSET.format(told)).orElse("");
         }
 
         @Override

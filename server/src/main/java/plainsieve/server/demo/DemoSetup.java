@@ -9,7 +9,6 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Map;
 import java.util.function.IntConsumer;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
@@ -19,6 +18,7 @@ import plainsieve.demo.FerryFiles;
 import plainsieve.demo.MariaDbFerries;
 import plainsieve.demo.PostgresFerries;
 import plainsieve.demo.TideService;
+import plainsieve.demo.TrinoFerries;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
@@ -32,6 +32,8 @@ class DemoSetup implements ApplicationRunner {
     private static final String FERRIES = "ferries.duckdb";
     private static final String HOST = "127.0.0.1";
 
+    private static final String SCHEMA = "ferries";
+
     private static final String OFFICE = "office";
 
     /** The user of the demo's sources: may read the ferries and nothing else. */
@@ -39,26 +41,18 @@ class DemoSetup implements ApplicationRunner {
 
     private final Settings settings;
     private final DemoProject project;
-    private final int postgresPort;
-    private final int mariadbPort;
+    private final DemoPorts ports;
     private final DemoServices services;
 
     /**
-     * @param postgresPort where the demo's own PostgreSQL listens; 0 when it was not started
-     * @param mariadbPort where the demo's own MariaDB listens; 0 when it was not started
+     * @param ports of the demo's own servers
      * @param services the stand-ins for outside services
      */
-    DemoSetup(
-            Settings settings,
-            DemoProject project,
-            @Value("${plainsieve.demo-postgres-port:0}") int postgresPort,
-            @Value("${plainsieve.demo-mariadb-port:0}") int mariadbPort,
-            DemoServices services) {
+    DemoSetup(Settings settings, DemoProject project, DemoPorts ports, DemoServices services) {
         this.services = services;
         this.settings = settings;
         this.project = project;
-        this.postgresPort = postgresPort;
-        this.mariadbPort = mariadbPort;
+        this.ports = ports;
     }
 
     /* Data first, records after: a transaction on the records must not stay open while a million rows are written. */
@@ -78,11 +72,14 @@ class DemoSetup implements ApplicationRunner {
                 .ifPresent(fares -> service(
                         "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none()));
         project.addTogether();
-        if (postgresPort > 0) {
+        if (ports.postgres() > 0) {
             postgres();
         }
-        if (mariadbPort > 0) {
+        if (ports.mariadb() > 0) {
             mariadb();
+        }
+        if (ports.trino() > 0) {
+            trino();
         }
     }
 
@@ -126,7 +123,7 @@ class DemoSetup implements ApplicationRunner {
     private void postgres() throws SQLException {
         String database = "postgres";
         try (Connection connection =
-                DriverManager.getConnection(address("postgresql", postgresPort, database), "postgres", "")) {
+                DriverManager.getConnection(address("postgresql", ports.postgres(), database), "postgres", "")) {
             if (!PostgresFerries.isWritten(connection)) {
                 PostgresFerries.write(connection, settings.demoCrossings(), progress("PostgreSQL"));
                 System.out.println();
@@ -134,9 +131,9 @@ class DemoSetup implements ApplicationRunner {
             PostgresFerries.letRead(connection, READER);
         }
         SourceAccess harbour = new SourceAccess(
-                "harbour", new SourceSettings.PostgreSql(HOST, postgresPort, database, READER), Secret.none());
+                "harbour", new SourceSettings.PostgreSql(HOST, ports.postgres(), database, READER), Secret.none());
         if (project.hasSource(harbour.id())) {
-            project.reach(harbour, new SourceSettings.PostgreSql(HOST, postgresPort, database, "postgres"));
+            project.reach(harbour, new SourceSettings.PostgreSql(HOST, ports.postgres(), database, "postgres"));
         } else {
             project.addServer(harbour, " at the harbour server", "the same, from PostgreSQL");
         }
@@ -144,12 +141,12 @@ class DemoSetup implements ApplicationRunner {
 
     private void mariadb() throws SQLException {
         String database = "ferries";
-        try (Connection connection = DriverManager.getConnection(address("mariadb", mariadbPort, ""), "root", "");
+        try (Connection connection = DriverManager.getConnection(address("mariadb", ports.mariadb(), ""), "root", "");
                 Statement statement = connection.createStatement()) {
             statement.execute("create database if not exists %s character set utf8mb4".formatted(database));
         }
         try (Connection connection = DriverManager.getConnection(
-                address("mariadb", mariadbPort, database) + "?useBulkStmts=true", "root", "")) {
+                address("mariadb", ports.mariadb(), database) + "?useBulkStmts=true", "root", "")) {
             if (!MariaDbFerries.isWritten(connection)) {
                 MariaDbFerries.write(connection, settings.demoCrossings(), progress("MariaDB"));
                 System.out.println();
@@ -157,11 +154,33 @@ class DemoSetup implements ApplicationRunner {
             MariaDbFerries.letRead(connection, READER);
         }
         SourceAccess islands = new SourceAccess(
-                "islands", new SourceSettings.MariaDb(HOST, mariadbPort, database, READER), Secret.none());
+                "islands", new SourceSettings.MariaDb(HOST, ports.mariadb(), database, READER), Secret.none());
         if (project.hasSource(islands.id())) {
-            project.reach(islands, new SourceSettings.MariaDb(HOST, mariadbPort, database, "root"));
+            project.reach(islands, new SourceSettings.MariaDb(HOST, ports.mariadb(), database, "root"));
         } else {
             project.addServer(islands, " on the islands", "the same, from MariaDB");
+        }
+    }
+
+    /** Its tables lie in memory, and are there while the cluster is. */
+    private void trino() throws SQLException {
+        String catalog = "memory";
+        try (Connection connection =
+                        DriverManager.getConnection("jdbc:trino://%s:%d/%s/%s?user=setup&explicitPrepare=false"
+                                .formatted(HOST, ports.trino(), catalog, SCHEMA));
+                Statement statement = connection.createStatement()) {
+            statement.execute("create schema if not exists " + SCHEMA);
+            if (!statement.executeQuery("show tables like 'crossings'").next()) {
+                TrinoFerries.write(connection, settings.demoCrossings(), progress("Trino"));
+                System.out.println();
+            }
+        }
+        SourceAccess cluster = new SourceAccess(
+                "cluster",
+                new SourceSettings.Trino(HOST, ports.trino(), catalog + "." + SCHEMA, READER),
+                Secret.none());
+        if (!project.hasSource(cluster.id())) {
+            project.addServer(cluster, " on the cluster", "the same, from a cluster of Trino");
         }
     }
 

@@ -17,7 +17,7 @@ import plainsieve.sources.Column;
 
 /** Reads the catalogue of one database: tables and columns from its driver, the rest from its own catalogue. */
 final class CatalogueReader {
-    private static final String[] READABLE = {
+    static final String[] READABLE = {
         "TABLE", "BASE TABLE", "PARTITIONED TABLE", "FOREIGN TABLE", "VIEW", "MATERIALIZED VIEW"
     };
 
@@ -57,7 +57,7 @@ final class CatalogueReader {
     }
 
     private void tables() throws SQLException {
-        try (ResultSet found = connection.getMetaData().getTables(connection.getCatalog(), null, "%", READABLE)) {
+        try (ResultSet found = vendor.allTables(connection)) {
             while (found.next()) {
                 TableName name = TableName.in(found);
                 if (!name.isSystem()) {

@@ -19,12 +19,14 @@ final class Connections implements AutoCloseable {
     private static final long SIGN_OF_LIFE_MILLIS = 2_000;
 
     private final SourceAccess access;
+    private final Vendor vendor;
     private final HikariDataSource pool;
     private final Silence silence;
 
     /** @param most connections at once */
     Connections(SourceAccess access, Vendor vendor, int most, ScheduledExecutorService clock) {
         this.access = access;
+        this.vendor = vendor;
         HikariConfig config = new HikariConfig();
         vendor.configure(config);
         config.setPoolName(access.id());
@@ -68,7 +70,9 @@ final class Connections implements AutoCloseable {
     }
 
     private Connection connectOnce() throws SQLException {
-        return DriverManager.getConnection(pool.getJdbcUrl(), credentials());
+        Connection connection = DriverManager.getConnection(pool.getJdbcUrl(), credentials());
+        vendor.reach(connection);
+        return connection;
     }
 
     private Properties credentials() {

@@ -5,11 +5,14 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.ExplainForm;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanReader;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.RunnableText;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
@@ -46,7 +49,8 @@ public final class Explaining {
         List<Object> answers = new ArrayList<>();
         for (String question : can ? form.measured() : form.planned()) {
             Lines lines = new Lines(new ArrayList<>());
-            sender.send(behind(question, statement), lines);
+            sender.send(
+                    form.valuesWritten() ? written(question, statement, dialect) : behind(question, statement), lines);
             answers.add(form.answer().isJson() ? json(lines) : lines.rows());
         }
         if (!form.indexedColumns().isEmpty()) {
@@ -55,6 +59,15 @@ public final class Explaining {
             answers.add(lines.rows());
         }
         return PlanReader.of(form.answer()).read(answers);
+    }
+
+    /** For a database that takes no placeholders in a question for a plan. */
+    private static Statement written(String question, Statement statement, Dialect dialect) {
+        SortedMap<Integer, String> literals = new TreeMap<>();
+        statement.values().forEach(value -> literals.put(value.offset(), RunnableText.literal(value.bound(), dialect)));
+        String text = RunnableText.withValues(statement.text(), literals);
+        int mark = text.startsWith("\uFEFF") ? 1 : 0;
+        return new Statement(question + text.substring(mark), List.of(), List.of(), MOST_LINES);
     }
 
     private static Statement behind(String question, Statement statement) {

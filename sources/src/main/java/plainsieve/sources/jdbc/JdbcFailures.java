@@ -29,6 +29,9 @@ final class JdbcFailures {
         if (e instanceof SQLTransientConnectionException || vendor.isUnreachable(e)) {
             return unreachable(e);
         }
+        if (vendor.isFull(e)) {
+            return busy(e, e);
+        }
         if (vendor.isStopped(e)) {
             return new SourceFailure(
                     SourceFailure.Kind.STOPPED,
@@ -43,6 +46,14 @@ final class JdbcFailures {
                 e);
     }
 
+    private SourceFailure busy(SQLException cause, SQLException e) {
+        return new SourceFailure(
+                SourceFailure.Kind.BUSY,
+                "“%s” takes nothing further now: %s".formatted(access.id(), words(cause)),
+                "Try again in a while, or let the source take fewer statements at once.",
+                e);
+    }
+
     /** Of a connection that somebody waits for and may stop. */
     SourceFailure ofConnecting(SQLException e, RunLimits limits, Cancellation cancellation) {
         Optional<Cancellation.Reason> stopped = cancellation.reason();
@@ -53,11 +64,7 @@ final class JdbcFailures {
     SourceFailure ofConnecting(SQLException e) {
         SQLException cause = innermost(e);
         if (vendor.isFull(cause)) {
-            return new SourceFailure(
-                    SourceFailure.Kind.BUSY,
-                    "“%s” takes no further connection now: %s".formatted(access.id(), words(cause)),
-                    "Try again in a while, or let the source take fewer statements at once.",
-                    e);
+            return busy(cause, e);
         }
         if (vendor.refusesUser(cause)) {
             return notLetIn("does not let this user in", "Correct the user or the password of the source.", cause);

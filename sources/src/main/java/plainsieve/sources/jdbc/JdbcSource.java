@@ -104,7 +104,7 @@ public final class JdbcSource implements Source {
         return TimeLimit.within(clock, limits.longest(), cancellation, () -> {
             try (Connection connection = connection(limits, cancellation)) {
                 connections.limit(connection, limits.longest().plus(LATE));
-                Stopping stopping = new Stopping(connection, connections, clock, helpers);
+                Stopping stopping = new Stopping(connection, connections, clock, helpers, vendor.grace());
                 try {
                     if (!cancellation.begin(stopping::stop)) {
                         throw new SQLException("stopped before it began");

@@ -43,7 +43,7 @@ public final class RowPump {
             receiver.row(read(columns));
             has = rows.next();
         }
-        return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis());
+        return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis()).reading(vendor.readFor(rows));
     }
 
     /* A database that waits for the next rows to be fetched runs nothing that could be cancelled. */

@@ -3,6 +3,7 @@ package plainsieve.sources.jdbc;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.ScheduledExecutorService;
@@ -16,12 +17,12 @@ import java.util.concurrent.locks.ReentrantLock;
  */
 final class Stopping {
     private static final System.Logger LOG = System.getLogger(Stopping.class.getName());
-    private static final long GRACE_MILLIS = 1_000;
 
     private final Connection connection;
     private final Connections connections;
     private final ScheduledExecutorService clock;
     private final ExecutorService helpers;
+    private final Duration grace;
     private Optional<Statement> statement = Optional.empty();
     private boolean stopped;
     private volatile boolean ended;
@@ -32,11 +33,18 @@ final class Stopping {
     /** Set by whoever comes first, the end or the breaking: a connection that is broken goes to nobody else. */
     private final AtomicBoolean decided = new AtomicBoolean();
 
-    Stopping(Connection connection, Connections connections, ScheduledExecutorService clock, ExecutorService helpers) {
+    /** @param grace how long a statement may go on after it was cancelled */
+    Stopping(
+            Connection connection,
+            Connections connections,
+            ScheduledExecutorService clock,
+            ExecutorService helpers,
+            Duration grace) {
         this.connection = connection;
         this.connections = connections;
         this.clock = clock;
         this.helpers = helpers;
+        this.grace = grace;
     }
 
     /** What is to be cancelled from now on. Throws when it was stopped before. */
@@ -58,7 +66,7 @@ final class Stopping {
     private synchronized void cancelInTime() {
         if (!ended && !helpers.isShutdown()) {
             statement.ifPresent(running -> helpers.execute(() -> cancel(running)));
-            clock.schedule(this::insist, GRACE_MILLIS, TimeUnit.MILLISECONDS);
+            clock.schedule(this::insist, grace.toMillis(), TimeUnit.MILLISECONDS);
         }
     }
 

@@ -6,11 +6,14 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
@@ -62,6 +65,16 @@ public interface Vendor {
         return connection.getMetaData().getColumns(connection.getCatalog(), null, "%", "%");
     }
 
+    /** The tables and views, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, TABLE_TYPE. */
+    default ResultSet allTables(Connection connection) throws SQLException {
+        return connection.getMetaData().getTables(connection.getCatalog(), null, "%", CatalogueReader.READABLE);
+    }
+
+    /** Makes sure that a new connection reaches its database, for drivers that connect only when they are asked something. */
+    default void reach(Connection connection) throws SQLException {
+        // A driver that connects at once has reached it.
+    }
+
     /** How to ask for what drivers tell only table by table. */
     CatalogueDetails.Questions details();
 
@@ -84,6 +97,16 @@ public interface Vendor {
     /** One value of the current row, as {@link RowReceiver#row} wants it. */
     default Object read(ResultSet rows, int index, Column column) throws SQLException {
         return ColumnReading.read(rows, index, column);
+    }
+
+    /** What the database has read of its tables for these rows, where it tells that with them. */
+    default Optional<Answer.Read> readFor(ResultSet rows) throws SQLException {
+        return Optional.empty();
+    }
+
+    /** How long a statement may go on after it was cancelled, before its connection is broken. */
+    default Duration grace() {
+        return Duration.ofSeconds(1);
     }
 
     boolean isStopped(SQLException failure);

@@ -29,6 +29,11 @@ final class Vendors implements SourceSettings.Visitor<Vendor> {
     }
 
     @Override
+    public Vendor trino(SourceSettings.Trino settings) {
+        return new TrinoVendor(settings, password);
+    }
+
+    @Override
     public Vendor sqlite(SourceSettings.Sqlite settings) {
         return new SqliteVendor(settings);
     }

@@ -251,7 +251,12 @@ final class CaseMaker {
             case 6 -> Cond.months("t.moment", "p_month", false, "t.moment = :p_month");
             case 7 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment <= :p_month");
             case 8 -> Cond.afterMonth("t.day", "p_month", true, "t.day > :p_month");
-            case 9 -> Cond.afterMonth("t.moment", "p_month", false, "t.moment between '1000-01-01' and :p_month");
+            case 9 ->
+                Cond.afterMonth(
+                        "t.moment",
+                        "p_month",
+                        false,
+                        "t.moment between %s'1000-01-01' and :p_month".formatted(kind.equals("trino") ? "date " : ""));
             default -> Cond.contains("t.note", "p_part", "t.note = :p_part");
         };
     }

@@ -14,6 +14,20 @@ import java.util.SplittableRandom;
 final class OnTop {
     private static final List<String> NAMES = List.of("a", "b", "t", "s");
 
+    private static final List<String> TRINO_FORMS = List.of(
+            "select n as k, id from t cross join unnest(ls) as u (n)",
+            "select k, id from t order by id offset 2 limit 5",
+            "select k, count_if(x = 1) as id from t group by k",
+            "select max_by(k, id) as k, x as id from t group by x",
+            "select k, id from t tablesample bernoulli (100)",
+            "select K, ID from T",
+            "select \"K\", id from t",
+            "select format('%s!', k) as k, id from t",
+            "select u.k, u.id from (values ('a', 1), (null, 2)) as u (k, id)");
+
+    private static final List<String> TRINO_EXPRESSIONS = List.of(
+            "concat(k, 'z')", "if(x = 1, k)", "try_cast(k as integer)", "element_at(ls, 1)", "k = any (values 'a')");
+
     private final SplittableRandom random;
     private final String kind;
 
@@ -31,7 +45,11 @@ final class OnTop {
     }
 
     private boolean strict() {
-        return kind.equals("postgresql") || kind.equals("duckdb");
+        return kind.equals("postgresql") || kind.equals("duckdb") || kind.equals("trino");
+    }
+
+    private boolean trino() {
+        return kind.equals("trino");
     }
 
     String query() {
@@ -75,6 +93,9 @@ final class OnTop {
                     "select k, count(*) from t group by all",
                     "select x, id from (pivot (select id, x, k from t) on k using count(*) group by x, id) p"));
         }
+        if (trino()) {
+            forms.addAll(TRINO_FORMS);
+        }
         if (kind.equals("postgresql")) {
             forms.addAll(List.of(
                     "select ts::date, id from t",
@@ -89,9 +110,14 @@ final class OnTop {
 
     /** Columns of types that compare in their own ways, in every place from which a filter goes on. */
     private String typed() {
-        String column = pick(OnTopTables.typed());
+        List<String> typed = new ArrayList<>(OnTopTables.typed());
+        if (trino()) {
+            // It compares no text with these: only a filter that knows its column can be there.
+            typed.removeAll(List.of("u", "ls"));
+        }
+        String column = pick(typed);
         // MariaDB takes a literal into sides of unlike types by rules that differ from those for the whole.
-        String other = kind.equals("mariadb") || oneIn(2) ? column : pick(OnTopTables.typed());
+        String other = kind.equals("mariadb") || oneIn(2) ? column : pick(typed);
         String from = pick(List.of("t", "(select * from s) t", "(select id, " + column + " from t) t"));
         return pick(List.of(
                 "select " + column + " as k, id from " + from,
@@ -151,6 +177,9 @@ final class OnTop {
         }
         if (kind.equals("postgresql")) {
             all.addAll(List.of("x::text", "k collate \"C\"", "(array[x, id])[1]", "code::text"));
+        }
+        if (trino()) {
+            all.addAll(TRINO_EXPRESSIONS);
         }
         if (kind.equals("sqlite")) {
             all.addAll(List.of("k collate nocase", "x in (1, 2)", "typeof(x)", "iif(x = 1, k, code)"));
@@ -245,7 +274,7 @@ final class OnTop {
                 "select k, id from t order by id limit 5",
                 "select k, id from (select k, id from t order by id desc limit 7) d",
                 "select k, id from t where id in (select id from t order by id limit 9)"));
-        if (strict()) {
+        if (strict() && !trino()) {
             forms.add("select distinct on (x) k, id from t order by x, id desc");
             forms.add("select distinct on (k) k, id from t order by k, id");
             forms.add("select distinct on (t.k) k, id from t order by k, id desc");

@@ -159,12 +159,30 @@ record OnTopFilter(AddedFilter added, String name, String byHand, Choices choice
 
     /** A choice is what is shown; a bare 0.1 is not what a short binary fraction shows as 0.1. */
     private static String literal(Object value, Column column, Dialect dialect) {
+        if (dialect.name().equals("trino")) {
+            return typed(value, column);
+        }
         String text = "'" + written(value) + "'";
         return switch (column.kind()) {
             case INTEGER, BOOLEAN -> written(value);
             case DECIMAL -> dialect.name().equals("postgresql") ? text : written(value);
             case DATETIME -> text.replace('T', ' ');
             case DATE, TEXT, OTHER -> text;
+        };
+    }
+
+    /** Trino turns no text into anything else. */
+    private static String typed(Object value, Column column) {
+        String text = "'" + written(value) + "'";
+        return switch (column.kind()) {
+            case DATE -> "date " + text;
+            case DATETIME ->
+                "timestamp "
+                        + text.replace('T', ' ')
+                                .replaceFirst("([+-]\\d\\d:\\d\\d|Z)'$", " $1'")
+                                .replace(" Z'", " UTC'");
+            case OTHER -> column.type().equals("uuid") ? "uuid " + text : text;
+            default -> value instanceof String ? text : written(value);
         };
     }
 }

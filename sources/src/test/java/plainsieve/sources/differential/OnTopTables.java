@@ -31,6 +31,9 @@ final class OnTopTables {
         boolean sqlite = kind.equals("sqlite");
         boolean mariadb = kind.equals("mariadb");
         boolean postgresql = kind.equals("postgresql");
+        if (kind.equals("trino")) {
+            return ofTrino();
+        }
         String folding = mariadb ? "varchar(9) collate utf8mb4_general_ci" : sqlite ? "text collate nocase" : "char(5)";
         String uuid = sqlite ? "text" : "uuid";
         String enumeration = mariadb ? "enum('low', 'High', 'ebb')" : sqlite ? "text" : "tide";
@@ -65,6 +68,39 @@ final class OnTopTables {
                 new Column("ls", list, "_int4", one, other));
     }
 
+    /** Literals say their types, and there is no enumeration. */
+    private static List<Column> ofTrino() {
+        return List.of(
+                new Column("k", "varchar", "varchar", "'a'", "'A'", "'b'", "'1'", "'a '", "''"),
+                new Column("x", "integer", "integer", "1", "2", "3"),
+                new Column("code", "char(5)", "char(5)", "'a'", "'A'", "'b'", "'1'"),
+                new Column("r", "real", "real", "real '0.1'", "real '0.5'", "real '2'"),
+                new Column("n", "decimal(8, 3)", "decimal(8, 3)", "0.1", "0.125", "2", "1000.5"),
+                new Column("d", "date", "date", "date '2026-03-01'", "date '2026-03-02'", "date '1999-12-31'"),
+                new Column(
+                        "ts",
+                        "timestamp(3)",
+                        "timestamp(3)",
+                        "timestamp '2026-03-01 00:00:00'",
+                        "timestamp '2026-03-01 08:30:00.125'",
+                        "timestamp '2026-03-02 00:00:00'"),
+                new Column(
+                        "tz",
+                        "timestamp(3) with time zone",
+                        "timestamp(3) with time zone",
+                        "timestamp '2026-07-01 12:00:00 Europe/Berlin'",
+                        "timestamp '2026-07-01 12:00:00.5 +00:00'"),
+                new Column(
+                        "u",
+                        "uuid",
+                        "uuid",
+                        "uuid '6f1d0a3e-0b0c-4f6e-9d9f-000000000001'",
+                        "uuid '6f1d0a3e-0b0c-4f6e-9d9f-00000000000a'"),
+                new Column("e", "double", "double", "1e-1", "2.5e0", "1e9"),
+                new Column("f", "boolean", "boolean", "true", "false"),
+                new Column("ls", "array(integer)", "array(integer)", "array[1, 2]", "array[2]"));
+    }
+
     static void write(Connection connection, String kind) throws SQLException {
         try (Statement statement = connection.createStatement()) {
             if (kind.equals("postgresql") || kind.equals("duckdb")) {
@@ -81,14 +117,16 @@ final class OnTopTables {
         columns.forEach(column -> declared.add(column.name() + " " + column.declared()));
         statement.execute("create table " + table + " (" + String.join(", ", declared) + ")");
         SplittableRandom random = new SplittableRandom(table.hashCode());
+        List<String> rows = new ArrayList<>();
         for (int id = 1; id <= ROWS; id++) {
             List<String> values = new ArrayList<>(List.of(Integer.toString(id)));
             for (Column column : columns) {
                 boolean none = random.nextInt(5) == 0;
                 values.add(none ? "null" : column.values()[random.nextInt(column.values().length)]);
             }
-            statement.execute("insert into " + table + " values (" + String.join(", ", values) + ")");
+            rows.add("(" + String.join(", ", values) + ")");
         }
+        statement.execute("insert into " + table + " values " + String.join(", ", rows));
     }
 
     /** What the source says of them. */

@@ -281,7 +281,8 @@ interface Rel {
     record Limited(Rel inner) implements Rel {
         @Override
         public String sql(String kind) {
-            return inner.sql(kind) + "\norder by 1\nlimit :p_n offset :p_m";
+            String limited = kind.equals("trino") ? "offset :p_m limit :p_n" : "limit :p_n offset :p_m";
+            return inner.sql(kind) + "\norder by 1\n" + limited;
         }
 
         @Override

@@ -5,10 +5,13 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.sql.Types;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -69,29 +72,46 @@ final class StepsTables {
 
     static void write(Connection connection, String kind) throws SQLException {
         boolean sqlite = kind.equals("sqlite");
+        boolean trino = kind.equals("trino");
         String text = kind.equals("mariadb")
                 ? "varchar(20) collate utf8mb4_bin"
-                : kind.equals("postgresql") ? "text collate \"C\"" : "text";
-        String moment = sqlite ? "text" : kind.equals("mariadb") ? "datetime" : "timestamp";
+                : trino ? "varchar" : kind.equals("postgresql") ? "text collate \"C\"" : "text";
+        String moment = trino ? "timestamp(6)" : sqlite ? "text" : kind.equals("mariadb") ? "datetime" : "timestamp";
+        String required = trino ? "" : " not null";
         for (Map.Entry<String, Grid> table : all().entrySet()) {
             try (Statement statement = connection.createStatement()) {
-                statement.execute("create table " + table.getKey() + " (id integer not null, a integer, t " + text
-                        + ", d " + (sqlite ? "text" : "date") + ", m " + moment + ", v decimal(8, 2))");
+                statement.execute("create table " + table.getKey() + " (id integer" + required + ", a integer, t "
+                        + text + ", d " + (sqlite ? "text" : "date") + ", m " + moment + ", v decimal(8, 2))");
             }
-            try (PreparedStatement insert = connection.prepareStatement("insert into " + table.getKey() + " values ("
-                    + "cast(? as " + (kind.equals("mariadb") ? "signed" : "integer") + "), ?, ?, ?, ?, ?)")) {
-                for (List<Object> row : table.getValue().rows()) {
-                    for (int i = 0; i < row.size(); i++) {
-                        insert.setObject(i + 1, sqlite ? asText(row.get(i)) : row.get(i));
+            insert(connection, kind, table.getKey(), table.getValue().rows());
+        }
+    }
+
+    /** All rows at once: a cluster takes as long for one as for all of them. */
+    private static void insert(Connection connection, String kind, String table, List<List<Object>> rows)
+            throws SQLException {
+        String id = "cast(? as " + (kind.equals("mariadb") ? "signed" : "integer") + ")";
+        String a = kind.equals("trino") ? "cast(? as integer)" : "?";
+        String row = "(" + id + ", " + a + ", ?, ?, ?, ?)";
+        try (PreparedStatement insert = connection.prepareStatement(
+                "insert into " + table + " values " + String.join(", ", Collections.nCopies(rows.size(), row)))) {
+            int at = 1;
+            for (List<Object> values : rows) {
+                for (Object value : values) {
+                    Object stored = kind.equals("sqlite") ? asText(value) : value;
+                    if (stored instanceof LocalDateTime) {
+                        insert.setObject(at++, stored, Types.TIMESTAMP);
+                    } else {
+                        insert.setObject(at++, stored);
                     }
-                    insert.executeUpdate();
                 }
             }
+            insert.executeUpdate();
         }
     }
 
     private static Object asText(Object value) {
-        if (value instanceof java.time.LocalDateTime moment) {
+        if (value instanceof LocalDateTime moment) {
             return moment.toLocalDate() + " " + moment.toLocalTime() + ":00";
         }
         return value instanceof LocalDate || value instanceof BigDecimal ? value.toString() : value;

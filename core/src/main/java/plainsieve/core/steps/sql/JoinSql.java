@@ -57,7 +57,7 @@ final class JoinSql {
         ExpressionSql expressions = new ExpressionSql(making, ours);
         List<Block> names = new ArrayList<>();
         Sql which = Sql.of("case ", origin);
-        String alias = Making.alias("names", making.taken(ours));
+        String alias = making.alias("names", making.taken(ours));
         Reckoned name = Block.ref(
                 alias,
                 new KnownColumn(step.name().name(), Optional.of(Type.TEXT), false),

@@ -64,7 +64,7 @@ final class LevelsSql {
                 .toList();
         Set<String> taken = new LinkedHashSet<>();
         blocks.forEach(one -> taken.addAll(making.taken(one)));
-        String alias = Making.alias("levels", taken);
+        String alias = making.alias("levels", taken);
         return Block.of(new Block.Stack(blocks), alias, Optional.of(columns), making.origin());
     }
 

@@ -112,12 +112,13 @@ record Making(
     }
 
     /** An alias that none of these is: the first letter of a name, with a number where that is taken. */
-    static String alias(String name, Set<String> taken) {
+    String alias(String name, Set<String> taken) {
         String first = name.substring(0, 1).toLowerCase(Locale.ROOT);
         String letter = first.matches("[a-z]") ? first : "t";
-        String alias = letter;
+        String end = dialect().forms().aliasEnd();
+        String alias = letter + end;
         for (int i = 2; taken.contains(alias); i++) {
-            alias = letter + i;
+            alias = letter + i + end;
         }
         return alias;
     }

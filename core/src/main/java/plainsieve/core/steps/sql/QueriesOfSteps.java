@@ -80,7 +80,7 @@ final class QueriesOfSteps implements Queries {
     private static Block ofSql(Rows.Query query, String text, Making making) {
         String bare = text.strip().replaceFirst(";\\s*$", "");
         Sql sql = CalledQuery.filledIn(bare, making).and("\n", making.origin());
-        String alias = Making.alias(query.id(), making.reserved());
+        String alias = making.alias(query.id(), making.reserved());
         return Block.of(new Block.Asked(sql), alias, Optional.empty(), making.origin());
     }
 }

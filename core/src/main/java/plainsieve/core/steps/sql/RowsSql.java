@@ -34,7 +34,7 @@ final class RowsSql {
             String schema = table.schema().isEmpty() ? "" : name(table.schema()) + ".";
             List<Set<String>> keys = making.around().keys(table.schema(), table.name());
             Block.Written written = new Block.Written(schema + name(asKept(table.name())), columns, keys, origin);
-            return Block.of(written, Making.alias(table.name(), taken), columns, origin);
+            return Block.of(written, making.alias(table.name(), taken), columns, origin);
         }
         if (rows instanceof Rows.Query query) {
             return queries.block(query, making, taken, ours);
@@ -109,7 +109,7 @@ final class RowsSql {
                     rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
             columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
         }
-        return Block.of(new Block.Stack(rows), Making.alias("typed", taken), Optional.of(columns), origin);
+        return Block.of(new Block.Stack(rows), making.alias("typed", taken), Optional.of(columns), origin);
     }
 
     private Block called(Rows.Called called, Set<String> taken, Block ours) {
@@ -129,7 +129,7 @@ final class RowsSql {
         Sql call = Sql.of(schema + name(called.name()) + "(", origin)
                 .plus(Sql.joined(arguments, ", ", origin))
                 .and(")", origin);
-        return Block.of(new Block.Called(call), Making.alias(called.name(), taken), Optional.empty(), origin);
+        return Block.of(new Block.Called(call), making.alias(called.name(), taken), Optional.empty(), origin);
     }
 
     /** A row from nowhere. */
@@ -155,7 +155,7 @@ final class RowsSql {
                 to.at(Reckoned.Binding.SINGLE, origin));
         Type type = series.days() ? Type.DATE : Type.INTEGER;
         KnownColumn n = new KnownColumn("n", Optional.of(type), false);
-        String alias = Making.alias("numbers", taken);
+        String alias = making.alias("numbers", taken);
         Block block = Block.of(new Block.Asked(query), alias, Optional.of(List.of(n)), origin);
         return block.outs(
                 List.of(new Block.Out(series.column(), block.outs().get(0).value())));

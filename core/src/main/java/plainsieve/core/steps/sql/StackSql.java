@@ -41,7 +41,7 @@ final class StackSql {
                 .toList();
         return Block.of(
                 new Block.Stack(new Digits(making.dialect().forms()).kept(blocks, making.origin())),
-                Making.alias("under", aliases(blocks)),
+                making.alias("under", aliases(blocks)),
                 Optional.of(all),
                 making.origin());
     }

@@ -117,7 +117,7 @@ final class TotalSql {
             case COUNT -> "count(" + of + ")";
             case COUNT_DISTINCT -> "count(distinct " + of + ")";
             case SUM -> "sum(" + of + ")";
-            case AVG -> "avg(" + of + ")";
+            case AVG -> making.dialect().average(of);
             case MIN -> "min(" + of + ")";
             case MAX -> "max(" + of + ")";
             case MEDIAN ->

@@ -96,7 +96,7 @@ final class WithoutLateralSql {
         Set<String> aliases = new LinkedHashSet<>();
         branches.forEach(branch -> aliases.addAll(branch.aliases()));
         return Block.of(
-                new Block.Stack(branches), Making.alias("rows", aliases), Optional.of(columns), making.origin());
+                new Block.Stack(branches), making.alias("rows", aliases), Optional.of(columns), making.origin());
     }
 
     /** A value with what a row has in the place of its columns. */

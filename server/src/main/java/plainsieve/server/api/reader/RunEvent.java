@@ -45,11 +45,17 @@ public sealed interface RunEvent {
     @Schema(name = "RunRows")
     record Rows(@Schema(allowableValues = "rows") String event, List<Object[]> rows) implements RunEvent {}
 
-    /** @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them */
+    /**
+     * @param gathered rows that had to be fetched for these to be made of them here; -1 where the source itself made them
+     * @param readRows rows that the source read of its tables for them; -1 where it does not tell
+     * @param readBytes the same in bytes
+     */
     @Schema(name = "RunDone")
     record Done(
             @Schema(allowableValues = "done") String event,
             long gathered,
+            long readRows,
+            long readBytes,
             long fetched,
             long shown,
             boolean more,

@@ -104,6 +104,8 @@ final class RunStream implements RunListener {
         write(new RunEvent.Done(
                 "done",
                 answer.gathered().orElse(-1),
+                answer.read().map(Answer.Read::rows).orElse(-1L),
+                answer.read().map(Answer.Read::bytes).orElse(-1L),
                 answer.fetched(),
                 answer.shown(),
                 answer.more(),

@@ -1,0 +1,51 @@
+package plainsieve.bench;
+
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.statement.Statement;
+import plainsieve.demo.LocalTrino;
+import plainsieve.demo.TradeQuery;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/**
+ * On a cluster of Trino, a coordinator and two workers on this machine: the queries of TPC-H with choices bound against the same
+ * with literals. Arguments: a schema of TPC-H, such as {@code sf1}, and perhaps names of queries.
+ */
+public final class OnCluster {
+    private static final InTurns TURNS = new InTurns(1, 3);
+
+    private OnCluster() {}
+
+    public static void main(String[] arguments) throws Exception {
+        String schema = arguments.length == 0 ? "tiny" : arguments[0];
+        List<String> names = List.of(arguments).subList(Math.min(1, arguments.length), arguments.length);
+        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        try (LocalTrino cluster = LocalTrino.start();
+                JdbcSource source = new JdbcSource(
+                        new SourceAccess(
+                                "cluster",
+                                new SourceSettings.Trino("127.0.0.1", cluster.port(), "tpch." + schema, "bench"),
+                                Secret.none()),
+                        clock)) {
+            System.out.printf("cluster  %-10s %10s %10s %6s%n", schema, "ours ms", "hand ms", "ratio");
+            TradeQuery.all().stream()
+                    .filter(query -> names.isEmpty() || names.contains(query.name()))
+                    .forEach(query -> measure(source, query));
+        } finally {
+            clock.shutdownNow();
+        }
+    }
+
+    private static void measure(JdbcSource source, TradeQuery query) {
+        Dialect dialect = source.dialect();
+        Statement byHand = new Statement(query.byHand(dialect), List.of(), List.of(), Statement.NO_CAP);
+        double[] medians = TURNS.medians(source, List.of(query.rewritten(dialect), byHand));
+        System.out.printf(
+                "cluster  %-10s %10.0f %10.0f %6.2f%n", query.name(), medians[0], medians[1], medians[0] / medians[1]);
+    }
+}

@@ -1,0 +1,65 @@
+package plainsieve.cluster;
+
+import io.trino.Session;
+import io.trino.plugin.memory.MemoryPlugin;
+import io.trino.plugin.tpch.TpchPlugin;
+import io.trino.testing.DistributedQueryRunner;
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+import static io.trino.testing.TestingSession.testSessionBuilder;
+
+/** A coordinator and two workers on loopback, with a catalog of made-up trade and one whose tables lie in memory. */
+public final class LocalCluster {
+    private static final int NODES = 3;
+
+    private LocalCluster() {}
+
+    /**
+     * Starts the cluster and prints its port on a line of its own. With {@code -Dplainsieve.attended=true} it ends when its input
+     * does: whoever started it is gone then, however that went.
+     *
+     * @param arguments the port of the coordinator, 0 for any that is free; then its settings, each {@code name=value}
+     */
+    public static void main(String[] arguments) throws Exception {
+        DistributedQueryRunner runner = started(arguments[0], settings(List.of(arguments).subList(1, arguments.length)));
+        System.out.println("ready on " + runner.getCoordinator().getBaseUrl().getPort());
+        if (Boolean.getBoolean("plainsieve.attended")) {
+            waitForEnd();
+            System.exit(0);
+        }
+    }
+
+    private static Map<String, String> settings(List<String> written) {
+        Map<String, String> settings = new HashMap<>();
+        // What a task tells is kept for its readers, who have read it by then.
+        settings.put("task.info.max-age", "10s");
+        for (String setting : written) {
+            int sign = setting.indexOf('=');
+            settings.put(setting.substring(0, sign), setting.substring(sign + 1));
+        }
+        return settings;
+    }
+
+    private static DistributedQueryRunner started(String port, Map<String, String> settings) throws Exception {
+        Session session = testSessionBuilder().setCatalog("memory").setSchema("default").build();
+        DistributedQueryRunner runner = DistributedQueryRunner.builder(session)
+                .setNodeCount(NODES)
+                .setCoordinatorProperties(Map.of("http-server.http.port", port))
+                .setExtraProperties(settings)
+                .build();
+        runner.installPlugin(new TpchPlugin());
+        runner.createCatalog("tpch", "tpch", Map.of("tpch.column-naming", "STANDARD"));
+        runner.installPlugin(new MemoryPlugin());
+        runner.createCatalog("memory", "memory", Map.of("memory.max-data-per-node", "1GB"));
+        return runner;
+    }
+
+    private static void waitForEnd() throws IOException {
+        while (System.in.read() >= 0) {
+            // What is said here means nothing: only its end does.
+        }
+    }
+}

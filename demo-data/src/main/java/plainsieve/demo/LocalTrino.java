@@ -1,0 +1,80 @@
+package plainsieve.demo;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A cluster of Trino on loopback, a coordinator and two workers in a process of their own, for tests and measurements. Its
+ * program is the module {@code cluster}, which has to be built.
+ */
+public final class LocalTrino implements AutoCloseable {
+    private static final String READY = "ready on ";
+
+    /** Each statement is planned for the first time and runs once: the less is done for speed, the faster all are done. */
+    private static final List<String> IN_A_HURRY = List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
+
+    private static final List<String> BY_RULES_ALONE =
+            List.of("enable-stats-calculator=false", "optimizer.join-reordering-strategy=NONE");
+
+    private final Process cluster;
+    private final int port;
+
+    private LocalTrino(Process cluster, int port) {
+        this.cluster = cluster;
+        this.port = port;
+    }
+
+    /** Starts a cluster, with a catalog {@code tpch} of made-up trade and a catalog {@code memory} that may be written. */
+    public static LocalTrino start() throws IOException {
+        Path built = Path.of(System.getProperty("plainsieve.cluster", "../cluster/target"));
+        String libraries = Files.readString(built.resolve("libraries")).strip();
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(IN_A_HURRY);
+        command.addAll(List.of("-Xmx3g", "-Djdk.attach.allowAttachSelf=true", "-Dplainsieve.attended=true", "-cp"));
+        command.add(built.resolve("classes") + ":" + libraries);
+        command.addAll(List.of("plainsieve.cluster.LocalCluster", "0"));
+        command.addAll(BY_RULES_ALONE);
+        Process cluster = new ProcessBuilder(command).redirectErrorStream(true).start();
+        Runtime.getRuntime().addShutdownHook(new Thread(cluster::destroy));
+        return new LocalTrino(cluster, awaitReady(cluster));
+    }
+
+    /** What it says is read to its end: a full pipe would stop it. */
+    private static int awaitReady(Process cluster) throws IOException {
+        BufferedReader lines =
+                new BufferedReader(new InputStreamReader(cluster.getInputStream(), StandardCharsets.UTF_8));
+        String line = lines.readLine();
+        while (line != null && !line.contains(READY)) {
+            line = lines.readLine();
+        }
+        if (line == null) {
+            throw new IOException("The cluster of Trino ended before it was ready.");
+        }
+        Thread reading = new Thread(() -> lines.lines().forEach(said -> {}), "cluster");
+        reading.setDaemon(true);
+        reading.start();
+        return Integer.parseInt(
+                line.substring(line.indexOf(READY) + READY.length()).strip());
+    }
+
+    public int port() {
+        return port;
+    }
+
+    /** The address of a schema, or of a catalog, for the driver. */
+    public String url(String path) {
+        return "jdbc:trino://127.0.0.1:" + port + "/" + path + "?user=tests&explicitPrepare=false";
+    }
+
+    @Override
+    public void close() {
+        cluster.destroy();
+    }
+}
