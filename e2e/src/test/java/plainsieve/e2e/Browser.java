@@ -20,6 +20,9 @@ import plainsieve.server.RunningServer;
 final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
+    /** For what asks a database a hundred questions, beside the tests of another process. */
+    static final Duration LONG_PATIENCE = Duration.ofMinutes(2);
+
     private static final int MOST_TABS = 150;
 
     private final ChromeDriver driver;
@@ -95,8 +98,13 @@ final class Browser implements AutoCloseable {
 
     /** Waits until the text of an element fits; says what it was when it never does. */
     String untilText(String selector, java.util.function.Predicate<String> fits) {
+        return untilText(selector, fits, PATIENCE);
+    }
+
+    /** Waits for as long as said until the text of an element fits. */
+    String untilText(String selector, java.util.function.Predicate<String> fits, Duration patience) {
         try {
-            return until(() -> {
+            return until(patience, () -> {
                 String text = driver.findElement(By.cssSelector(selector)).getText();
                 if (!fits.test(text)) {
                     throw new NoSuchElementException(text);
@@ -316,7 +324,11 @@ final class Browser implements AutoCloseable {
     }
 
     <T> T until(Supplier<T> condition) {
-        return new WebDriverWait(driver, PATIENCE, Duration.ofMillis(50))
+        return until(PATIENCE, condition);
+    }
+
+    private <T> T until(Duration patience, Supplier<T> condition) {
+        return new WebDriverWait(driver, patience, Duration.ofMillis(50))
                 .ignoring(NoSuchElementException.class)
                 .ignoring(StaleElementReferenceException.class)
                 .ignoring(org.openqa.selenium.ElementNotInteractableException.class)

@@ -131,15 +131,9 @@ class ProofTest extends InBrowser {
     @ValueSource(strings = {"late-crossings", "late-crossings-at-the-harbour-server"})
     void aReportIsRehearsed(String report) {
         browser.open("/reports/" + report + "/rehearsal");
-        browser.until(() -> {
-            browser.all("main button").stream()
-                    .filter(button -> button.getText().startsWith("Rehearse"))
-                    .findFirst()
-                    .orElseThrow()
-                    .click();
-            return true;
-        });
-        browser.untilText("[data-test=bad]", "all well"::equals);
+        browser.until(() -> browser.see("main .btn-primary").isEnabled() ? true : null);
+        browser.click("main .btn-primary");
+        browser.untilText("[data-test=bad]", "all well"::equals, Browser.LONG_PATIENCE);
         browser.until(() -> browser.all("tr[data-verdict=well]").size() > 20 ? true : null);
         assertThat(browser.all("tr[data-verdict=refused]")).isNotEmpty();
     }

@@ -33,7 +33,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 class StepsDifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final long SEED = Long.getLong("steps.seed", 20261127);
-    private static final int CASES = Integer.getInteger("steps.cases", 3_000);
+    private static final int CASES = Integer.getInteger("steps.cases", 1_400);
     private static final int MOST_STEPS = 12;
 
     @AfterAll
