@@ -10,6 +10,9 @@ const props = defineProps<{ source: Source; table: Table; files: OfFiles; search
 const emit = defineEmits<{ said: [] }>()
 
 const NOT_SAID = ''
+/** Stands for the line of the names where columns stand by their names. */
+const NAMES = ''
+const BACK = { id: NOT_SAID, words: 'what is found by itself', note: 'take your word back', reason: '' }
 const MOST_NAMED = 3
 const wrong = ref('')
 const said = computed(() => props.source.said[props.table.name] ?? {})
@@ -19,6 +22,7 @@ const columns = computed(() =>
     cells: props.files.columns.find(found => found.name === column.name),
   })),
 )
+const canSayLine = computed(() => props.files.names !== '' || said.value[NAMES] !== undefined)
 const isHit = (name: string): boolean => props.search !== '' && name.toLowerCase().includes(props.search.toLowerCase())
 const named = computed(() => {
   const more = props.files.files.length - MOST_NAMED
@@ -32,8 +36,7 @@ function offers(column: FoundColumn): Promise<MarkOffer[]> {
     note: form === column.form ? 'as it is' : form === column.almost ? 'most of its cells' : '',
     reason: '',
   }))
-  const back = { id: NOT_SAID, words: 'what is found by itself', note: 'take your word back', reason: '' }
-  return Promise.resolve(said.value[column.name] ? [back, ...forms] : forms)
+  return Promise.resolve(said.value[column.name] ? [{ ...BACK }, ...forms] : forms)
 }
 
 async function say(column: string, form: string): Promise<void> {
@@ -47,12 +50,33 @@ async function say(column: string, form: string): Promise<void> {
   }
 }
 
+function lines(): Promise<MarkOffer[]> {
+  const all = props.source.lines.map(line => ({
+    id: line,
+    words: line,
+    note: line === props.files.names ? 'as it is' : '',
+    reason: '',
+  }))
+  const isSaid = said.value[NAMES] !== undefined
+  return Promise.resolve(isSaid ? [{ ...BACK }, ...all] : all)
+}
+
 const examples = (column: FoundColumn): string => column.examples.map(example => `“${example}”`).join(', ')
 </script>
 
 <template>
   <div>
-    <p class="soft m-0 pb-1">From {{ named }}.</p>
+    <p class="soft m-0 pb-1">
+      From {{ named
+      }}<template v-if="canSayLine"
+        >; the names of its columns are in
+        <OfferedMark
+          :text="files.names || said[NAMES] || 'some line'"
+          about="where the names of the columns are"
+          :offers="lines"
+          @take="say(NAMES, $event)" /></template
+      >.
+    </p>
     <p v-if="wrong" class="note bad" role="alert">{{ wrong }}</p>
     <ul class="columns">
       <li v-for="{ name, type, cells } in columns" :key="name">

@@ -73,6 +73,7 @@ public record Catalogue(List<Table> tables, List<Function> functions, Functions 
      * @param rows -1 when nobody has counted them
      * @param lost how many rows could not be read
      * @param columns what the cells of each column were taken for; none where the files have types of their own
+     * @param names where the names of the columns stand; empty where nobody can say
      * @param notes what to know of how they were read
      * @param unreadable why there is nothing to ask; empty when there is
      */
@@ -81,6 +82,7 @@ public record Catalogue(List<Table> tables, List<Function> functions, Functions 
             long rows,
             long lost,
             List<FoundColumn> columns,
+            String names,
             List<String> notes,
             String unreadable) {
         public OfFiles {

@@ -1,11 +1,9 @@
 package plainsieve.sources;
 
 import java.nio.file.Path;
-import java.util.HashMap;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import plainsieve.core.catalogue.CellForm;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.value.Problem;
@@ -197,30 +195,27 @@ public sealed interface SourceSettings
      * A folder of files, each of which is a table.
      *
      * @param file the folder
-     * @param said what an author has said of columns: by the name of their table and their own
+     * @param said what an author has said of tables, by their names
      */
-    record Folder(String file, Map<String, Map<String, CellForm>> said) implements InFile {
+    record Folder(String file, Map<String, SaidOfTable> said) implements InFile {
         public Folder {
             checkFile(file);
-            said = said.entrySet().stream()
-                    .collect(Collectors.toUnmodifiableMap(Map.Entry::getKey, entry -> Map.copyOf(entry.getValue())));
+            said = Map.copyOf(said);
         }
 
-        /** Throws {@link ProblemException} when what is said is nothing that a column can be. */
+        /**
+         * Throws {@link ProblemException} when what is said is nothing that a column can be.
+         *
+         * @param said by the name of the table and the column
+         */
         public static Folder of(String file, Map<String, Map<String, String>> said) {
-            Map<String, Map<String, CellForm>> forms = new HashMap<>();
-            said.forEach((table, columns) -> columns.forEach((column, words) -> {
-                CellForm form = CellForm.ofWords(words)
-                        .orElseThrow(() -> new ProblemException(Problem.of(
-                                "bad-source",
-                                "“%s” is nothing that the column “%s” can be taken for.".formatted(words, column),
-                                "Use one of: " + String.join(", ", CellForm.allWords()) + ".")));
-                forms.computeIfAbsent(table, key -> new HashMap<>()).put(column, form);
-            }));
-            return new Folder(file, forms);
+            return new Folder(
+                    file,
+                    said.entrySet().stream()
+                            .collect(Collectors.toMap(Map.Entry::getKey, entry -> SaidOfTable.of(entry.getValue()))));
         }
 
-        /** With something else said of one column. @param form empty for what is found by itself */
+        /** With something else said of one column, or of {@link SaidOfTable#NAMES}. @param form empty for what is found by itself */
         public Folder saying(String table, String column, String form) {
             Map<String, Map<String, String>> words = words();
             Map<String, String> columns = words.computeIfAbsent(table, key -> new TreeMap<>());
@@ -238,11 +233,7 @@ public sealed interface SourceSettings
         /** What is said, as words. */
         public Map<String, Map<String, String>> words() {
             Map<String, Map<String, String>> words = new TreeMap<>();
-            said.forEach((table, columns) -> {
-                Map<String, String> ofTable = new TreeMap<>();
-                columns.forEach((column, form) -> ofTable.put(column, form.words()));
-                words.put(table, ofTable);
-            });
+            said.forEach((table, ofTable) -> words.put(table, ofTable.words()));
             return words;
         }
 

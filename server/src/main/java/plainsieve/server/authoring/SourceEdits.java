@@ -79,9 +79,10 @@ public class SourceEdits {
     }
 
     /**
-     * Takes a column of files for something from now on.
+     * Takes a column of files for something from now on, or a line for the one with the names of columns.
      *
-     * @param form in the words of {@link plainsieve.core.catalogue.CellForm}; empty for what is found by itself
+     * @param column or {@link plainsieve.sources.SaidOfTable#NAMES}
+     * @param form in the words of {@link plainsieve.core.catalogue.CellForm}, or of {@link plainsieve.core.catalogue.NamesLine}; empty for what is found by itself
      */
     public void say(String id, String table, String column, String form) {
         SourceAccess access = kept.access(kept.row(id));

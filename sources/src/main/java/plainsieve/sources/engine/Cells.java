@@ -4,16 +4,19 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
+import plainsieve.core.catalogue.NamesLine;
 
 /**
  * What was read into a stage.
  *
  * @param names of its columns, each once, in their order
+ * @param line where the names stand; empty where each value has its name with it
  * @param lost how many rows could not be read
  * @param notes what to know of how they were read, and why rows could not be
  */
-public record Cells(List<String> names, long lost, List<String> notes) {
+public record Cells(List<String> names, Optional<NamesLine> line, long lost, List<String> notes) {
     /** More columns than any database shows; a file with more is something else than a table. */
     public static final int MOST_COLUMNS = 2_000;
 
@@ -22,6 +25,23 @@ public record Cells(List<String> names, long lost, List<String> notes) {
     public Cells {
         names = List.copyOf(names);
         notes = List.copyOf(notes);
+    }
+
+    /**
+     * The names of columns below groups. A group is of all columns up to the next group, as its cell is merged over them.
+     *
+     * @param groups with null for a cell that has nothing, as in {@code names}
+     */
+    public static String[] grouped(String[] groups, String[] names) {
+        String[] both = new String[Math.max(groups.length, names.length)];
+        String group = null;
+        for (int i = 0; i < both.length; i++) {
+            String above = i < groups.length ? groups[i] : null;
+            String below = i < names.length ? names[i] : null;
+            group = above == null ? group : above;
+            both[i] = below == null ? above : group == null ? below : group + " " + below;
+        }
+        return both;
     }
 
     /** Names as columns have them: none empty, none twice, in one line. */

@@ -7,8 +7,10 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import plainsieve.core.catalogue.NamesLine;
 
 /** Reads separated values into a stage. */
 public final class CsvCells {
@@ -16,9 +18,12 @@ public final class CsvCells {
     private static final int SHOWN = 3;
 
     private final Stage stage;
+    private final Optional<NamesLine> said;
 
-    public CsvCells(Stage stage) {
+    /** @param said where the names of the columns stand; empty for what is found by itself */
+    public CsvCells(Stage stage, Optional<NamesLine> said) {
         this.stage = stage;
+        this.said = said;
     }
 
     /** Throws {@link UnreadableFile} when it is no table. */
@@ -28,7 +33,7 @@ public final class CsvCells {
         if (beginning.length() == BEGINNING && beginning.indexOf('\n') < 0 && beginning.indexOf('\r') < 0) {
             throw new UnreadableFile("has no end of a line in its first million characters");
         }
-        CsvShape shape = CsvShape.of(beginning, beginning.length() < BEGINNING);
+        CsvShape shape = CsvShape.of(beginning, beginning.length() < BEGINNING, said);
         if (shape.width() > Cells.MOST_COLUMNS) {
             throw new UnreadableFile("has %,d columns, more than %,d".formatted(shape.width(), Cells.MOST_COLUMNS));
         }
@@ -42,7 +47,7 @@ public final class CsvCells {
         }
         long lost = lost(shape, notes);
         List<String> heads = shape.names().isEmpty() ? Collections.nCopies(shape.width(), "") : shape.names();
-        return new Cells(Cells.names(heads), lost, notes);
+        return new Cells(Cells.names(heads), Optional.of(shape.line()), lost, notes);
     }
 
     /* What the engine refuses is the fault of one file, unless somebody stopped it or the machine is full. */

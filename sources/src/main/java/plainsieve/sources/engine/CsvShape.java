@@ -4,17 +4,21 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import plainsieve.core.catalogue.NamesLine;
 
 /**
  * How a text with separated values is laid out, found from its beginning: the sign between values is the one that gives most
  * lines the same number of them; lines above the first such line are a title, or notes; that line has the names, unless a number
  * or a day stands in it.
  *
- * @param skipped lines before the first one with as many values as most
- * @param headed whether that one has the names
+ * @param skipped lines before the first row, or before the last line of names right above it
+ * @param headed whether that line is passed over, too
+ * @param line where the names of the columns stand
  * @param names of the columns; empty where the text has none
  */
-public record CsvShape(char delimiter, int skipped, boolean headed, List<String> names, int width) {
+public record CsvShape(char delimiter, int skipped, boolean headed, NamesLine line, List<String> names, int width) {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     private static final int LOOKED_AT = 100;
 
@@ -22,38 +26,93 @@ public record CsvShape(char delimiter, int skipped, boolean headed, List<String>
         names = List.copyOf(names);
     }
 
-    /** @param whole whether this is all of the text, so that its last line has an end */
-    static CsvShape of(String beginning, boolean whole) {
-        CsvShape best = new CsvShape(',', 0, false, List.of(), 0);
+    /**
+     * @param whole whether this is all of the text, so that its last line has an end
+     * @param said where the names of the columns stand; empty for what is found by itself
+     */
+    static CsvShape of(String beginning, boolean whole, Optional<NamesLine> said) {
+        CsvShape best = new CsvShape(',', 0, false, NamesLine.NONE, List.of(), 0);
         int most = 0;
         for (char delimiter : DELIMITERS) {
-            List<Line> lines = lines(beginning, delimiter, whole);
+            List<Line> all = lines(beginning, delimiter, whole);
+            List<Line> lines = said.map(names -> counted(all, names)).orElse(all);
             int width = usual(lines);
             long alike =
                     lines.stream().filter(line -> line.cells().size() == width).count();
             int score = (int) alike * (width > 1 ? Math.min(width, 1000) : 0) + 1;
             if (!lines.isEmpty() && score > most) {
                 most = score;
-                best = shape(lines, delimiter, width);
+                best = said.map(names -> said(names, all, delimiter, width))
+                        .orElseGet(() -> shape(all, delimiter, width));
             }
+        }
+        if (best.width() == 0 && said.isPresent() && !beginning.isBlank()) {
+            throw noNames(said.get());
         }
         return best;
     }
 
+    private static UnreadableFile noNames(NamesLine said) {
+        return new UnreadableFile("has no names of columns in " + said.words());
+    }
+
+    /** The lines that tell how many columns there are: those below the names, or the names where nothing is below. */
+    private static List<Line> counted(List<Line> all, NamesLine said) {
+        List<Line> below =
+                all.stream().filter(line -> line.number() > said.last()).toList();
+        return below.isEmpty()
+                ? all.stream().filter(line -> said.has(line.number())).toList()
+                : below;
+    }
+
     /** @param at the number of the physical line that it begins in, from 0 */
-    private record Line(int at, List<String> cells) {}
+    private record Line(int at, List<String> cells) {
+        int number() {
+            return at + 1;
+        }
+    }
+
+    /* Rows begin where the names end; where no line has names, with the first line that is as wide as most. */
+    private static CsvShape said(NamesLine said, List<Line> all, char delimiter, int width) {
+        List<Line> heads = all.stream().filter(line -> said.has(line.number())).toList();
+        if (!heads.isEmpty()) {
+            return new CsvShape(delimiter, said.last() - 1, true, said, names(heads, width), width);
+        }
+        if (said.count() > 0) {
+            throw noNames(said);
+        }
+        int first = all.stream()
+                .filter(line -> line.cells().size() == width)
+                .findFirst()
+                .orElseThrow()
+                .at();
+        return new CsvShape(delimiter, first, false, said, List.of(), width);
+    }
+
+    private static List<String> names(List<Line> heads, int width) {
+        String[] together = heads.stream()
+                .map(line -> line.cells().stream()
+                        .map(cell -> cell.isBlank() ? null : cell)
+                        .toArray(String[]::new))
+                .reduce(Cells::grouped)
+                .orElseThrow();
+        return IntStream.range(0, width)
+                .mapToObj(i -> i < together.length && together[i] != null ? together[i] : "")
+                .toList();
+    }
 
     private static CsvShape shape(List<Line> lines, char delimiter, int width) {
         List<Line> rows =
                 lines.stream().filter(line -> line.cells().size() == width).toList();
         Line first = rows.get(0);
         if (isNames(first)) {
-            return new CsvShape(delimiter, first.at(), true, first.cells(), width);
+            return new CsvShape(delimiter, first.at(), true, NamesLine.of(first.number()), first.cells(), width);
         }
         int before = lines.indexOf(first) - 1;
         boolean lacksOne = before >= 0 && lines.get(before).cells().size() == width - 1 && isNames(lines.get(before));
         List<String> names = lacksOne ? withOneMore(lines.get(before).cells(), rows) : List.of();
-        return new CsvShape(delimiter, first.at(), false, names, width);
+        NamesLine line = lacksOne ? NamesLine.of(lines.get(before).number()) : NamesLine.NONE;
+        return new CsvShape(delimiter, first.at(), false, line, names, width);
     }
 
     private static boolean isNames(Line line) {

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -54,7 +55,7 @@ public final class JsonCells {
             throw new UnreadableFile("is no JSON that can be read: " + reason(e));
         }
         List<String> heads = columns.isEmpty() ? List.of("value") : new ArrayList<>(columns.keySet());
-        return new Cells(Cells.names(heads), 0, List.of());
+        return new Cells(Cells.names(heads), Optional.empty(), 0, List.of());
     }
 
     private static String reason(JacksonException e) {

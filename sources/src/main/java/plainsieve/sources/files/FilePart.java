@@ -1,17 +1,12 @@
 package plainsieve.sources.files;
 
-import java.util.Map;
 import java.util.Optional;
-import plainsieve.core.catalogue.CellForm;
+import plainsieve.sources.SaidOfTable;
 
 /**
  * What is read from a file as one: all of it, or an area of a workbook.
  *
  * @param called the file's name as the column {@code file} has it; nothing where there is no such column
- * @param said what an author has said of columns
+ * @param said what an author has said of the table
  */
-record FilePart(FoundFile file, Optional<WorkbookArea> area, Optional<String> called, Map<String, CellForm> said) {
-    FilePart {
-        said = Map.copyOf(said);
-    }
-}
+record FilePart(FoundFile file, Optional<WorkbookArea> area, Optional<String> called, SaidOfTable said) {}

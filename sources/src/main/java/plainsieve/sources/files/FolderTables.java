@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import plainsieve.core.catalogue.CellForm;
+import plainsieve.sources.SaidOfTable;
 
 /**
  * Which tables the files of a folder are. A file is a table, and so is each sheet and each named range of a workbook. Files whose
@@ -16,8 +16,8 @@ import plainsieve.core.catalogue.CellForm;
  * files have the name of the file in a column.
  */
 final class FolderTables {
-    /** What is said of columns, by the name of their table. */
-    private final Map<String, Map<String, CellForm>> said;
+    /** What is said of tables, by their names. */
+    private final Map<String, SaidOfTable> said;
 
     private final Areas areas;
     private final List<FileTable> tables = new ArrayList<>();
@@ -28,12 +28,12 @@ final class FolderTables {
         List<WorkbookArea> of(FoundFile workbook);
     }
 
-    private FolderTables(Map<String, Map<String, CellForm>> said, Areas areas) {
+    private FolderTables(Map<String, SaidOfTable> said, Areas areas) {
         this.said = said;
         this.areas = areas;
     }
 
-    static List<FileTable> of(List<FoundFile> files, Map<String, Map<String, CellForm>> said, Areas areas) {
+    static List<FileTable> of(List<FoundFile> files, Map<String, SaidOfTable> said, Areas areas) {
         FolderTables tables = new FolderTables(said, areas);
         Map<String, List<FoundFile>> together = new LinkedHashMap<>();
         for (FoundFile file : files) {
@@ -71,7 +71,7 @@ final class FolderTables {
         }
         if (all.isEmpty()) {
             String name = free(plain(stem), file.kind());
-            FilePart part = new FilePart(file, Optional.of(WorkbookArea.of("")), Optional.empty(), Map.of());
+            FilePart part = new FilePart(file, Optional.of(WorkbookArea.of("")), Optional.empty(), SaidOfTable.NOTHING);
             tables.add(new FileTable(name, List.of(part), false));
         }
     }
@@ -90,8 +90,8 @@ final class FolderTables {
         return file.name().substring(file.name().indexOf('/') + 1);
     }
 
-    private Map<String, CellForm> said(String table) {
-        return said.getOrDefault(table, Map.of());
+    private SaidOfTable said(String table) {
+        return said.getOrDefault(table, SaidOfTable.NOTHING);
     }
 
     private String free(String wanted, FileKind kind) {

@@ -15,6 +15,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import plainsieve.core.catalogue.NamesLine;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.FoundColumn;
 import plainsieve.sources.engine.Cells;
@@ -34,7 +35,7 @@ final class Keeping {
     private static final System.Logger LOG = System.getLogger(Keeping.class.getName());
 
     /** Another way of reading makes all anew. */
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
 
     private final ObjectMapper json = new ObjectMapper();
     private final Path folder;
@@ -64,7 +65,8 @@ final class Keeping {
                 file.changed().toString(),
                 part.area().toString(),
                 part.called().orElse(""),
-                new TreeMap<>(part.said()).toString());
+                part.said().names().toString(),
+                new TreeMap<>(part.said().columns()).toString());
         try {
             byte[] digest = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
             return HexFormat.of().formatHex(digest, 0, 16);
@@ -96,7 +98,8 @@ final class Keeping {
     private KeptPart made(FilePart part, Cancellation cancellation) throws IOException, SQLException {
         try (Stage stage = new Stage(folder.resolve(UUID.randomUUID() + ".stage"), limits, cancellation)) {
             Cells cells = cells(stage, part);
-            List<FormFinder.Column> columns = new FormFinder(stage).find(cells.names(), part.said());
+            List<FormFinder.Column> columns =
+                    new FormFinder(stage).find(cells.names(), part.said().columns());
             Path draft = stage.file("rows.parquet");
             stage.execute("copy (select %s from cells) to %s (format parquet, compression zstd)"
                     .formatted(selected(part, columns), Stage.text(draft)));
@@ -105,7 +108,8 @@ final class Keeping {
             Files.move(draft, rows(part), StandardCopyOption.ATOMIC_MOVE);
             List<FoundColumn> found =
                     columns.stream().map(FormFinder.Column::found).toList();
-            return new KeptPart(found, rows, cells.lost(), cells.notes(), "");
+            return new KeptPart(
+                    found, cells.line().map(NamesLine::words).orElse(""), rows, cells.lost(), cells.notes(), "");
         } catch (UnreadableFile e) {
             LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + part.file().name(), e);
             return KeptPart.unreadable(e.getMessage());
@@ -116,9 +120,11 @@ final class Keeping {
 
     private static Cells cells(Stage stage, FilePart part) throws IOException, SQLException {
         return switch (part.file().kind()) {
-            case CSV -> new CsvCells(stage).read(part.file().path());
+            case CSV ->
+                new CsvCells(stage, part.said().names()).read(part.file().path());
             case JSON -> new JsonCells(stage).read(part.file().path());
-            case WORKBOOK -> new WorkbookCells(stage, part.area().orElseThrow()).read(part.file());
+            case WORKBOOK ->
+                new WorkbookCells(stage, part.area().orElseThrow(), part.said().names()).read(part.file());
             case PARQUET -> throw new IllegalStateException("is read where it lies");
         };
     }

@@ -7,11 +7,12 @@ import plainsieve.sources.FoundColumn;
  * What is kept of a part of a file: its rows as Parquet, beside this.
  *
  * @param columns with what their cells were taken for
+ * @param names where the names of the columns stand; empty where each value has its name with it
  * @param lost rows that could not be read
  * @param notes what to know of how it was read
  * @param unreadable why there are no rows; empty when there are
  */
-record KeptPart(List<FoundColumn> columns, long rows, long lost, List<String> notes, String unreadable) {
+record KeptPart(List<FoundColumn> columns, String names, long rows, long lost, List<String> notes, String unreadable) {
     static final String CLOSED = "may not be read by the server";
 
     KeptPart {
@@ -20,7 +21,7 @@ record KeptPart(List<FoundColumn> columns, long rows, long lost, List<String> no
     }
 
     static KeptPart unreadable(String why) {
-        return new KeptPart(List.of(), 0, 0, List.of(), why);
+        return new KeptPart(List.of(), "", 0, 0, List.of(), why);
     }
 
     boolean isReadable() {

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import plainsieve.core.catalogue.CellForm;
 import plainsieve.sources.Catalogue;
 import plainsieve.sources.FoundColumn;
@@ -18,6 +19,7 @@ final class TableFacts {
     private final FileTable table;
     private final Map<String, FoundColumn> columns = new LinkedHashMap<>();
     private final List<String> notes = new ArrayList<>();
+    private final Set<String> names = new LinkedHashSet<>();
     private long rows;
     private long lost;
     private int readable;
@@ -31,6 +33,7 @@ final class TableFacts {
         String name = part.file().name();
         if (kept.isReadable()) {
             readable++;
+            names.add(kept.names());
             rows += kept.rows();
             lost += kept.lost();
             kept.columns().forEach(column -> columns.merge(column.name(), column, TableFacts::together));
@@ -79,6 +82,7 @@ final class TableFacts {
                 rows,
                 lost,
                 List.copyOf(columns.values()),
+                String.join(" or ", names),
                 notes.stream().limit(MOST_NOTES).toList(),
                 why);
     }

@@ -18,6 +18,7 @@ import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
+import plainsieve.core.catalogue.NamesLine;
 import plainsieve.sources.engine.Cells;
 import plainsieve.sources.engine.Stage;
 import plainsieve.sources.engine.UnreadableFile;
@@ -32,12 +33,15 @@ final class WorkbookCells {
 
     private final Stage stage;
     private final WorkbookArea area;
+    private final Optional<NamesLine> said;
     private final List<String> errors = new ArrayList<>();
     private long wrong;
 
-    WorkbookCells(Stage stage, WorkbookArea area) {
+    /** @param said where the names of the columns stand; empty for what is found by itself */
+    WorkbookCells(Stage stage, WorkbookArea area, Optional<NamesLine> said) {
         this.stage = stage;
         this.area = area;
+        this.said = said;
     }
 
     /** Throws {@link UnreadableFile} when there is no table in it. */
@@ -58,15 +62,24 @@ final class WorkbookCells {
 
     private Cells read(Iterator<Row> rows) throws SQLException {
         List<String[]> first = new ArrayList<>();
+        List<Integer> numbers = new ArrayList<>();
         while (rows.hasNext() && first.size() < LOOKED_AT) {
-            filled(rows.next()).ifPresent(first::add);
+            Row row = rows.next();
+            filled(row).ifPresent(cells -> {
+                first.add(cells);
+                numbers.add(row.getRowNum());
+            });
         }
         if (first.isEmpty()) {
             throw new UnreadableFile("has nothing in “" + area.name() + "”");
         }
-        WorkbookHead head = WorkbookHead.of(first);
+        WorkbookHead head = said.map(line -> WorkbookHead.said(line, first, numbers))
+                .orElseGet(() -> WorkbookHead.of(first, numbers));
         List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
         all.add(head.names());
+        if (all.stream().allMatch(row -> firstCell(row) == Integer.MAX_VALUE)) {
+            throw new UnreadableFile("has nothing below the names of its columns in “" + area.name() + "”");
+        }
         int left = all.stream().mapToInt(WorkbookCells::firstCell).min().orElseThrow();
         int right = all.stream().mapToInt(row -> row.length).max().orElseThrow();
         if (right - left > Cells.MOST_COLUMNS) {
@@ -85,7 +98,11 @@ final class WorkbookCells {
             }
         }
         stage.end();
-        return new Cells(Cells.names(Arrays.asList(Arrays.copyOfRange(head.names(), left, right))), 0, notes(wide));
+        return new Cells(
+                Cells.names(Arrays.asList(Arrays.copyOfRange(head.names(), left, right))),
+                Optional.of(head.line()),
+                0,
+                notes(wide));
     }
 
     private List<String> notes(int wide) {

@@ -5,56 +5,71 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import plainsieve.core.catalogue.NamesLine;
+import plainsieve.sources.engine.Cells;
 import plainsieve.sources.engine.CsvShape;
+import plainsieve.sources.engine.UnreadableFile;
 
 /**
  * The names of the columns of a sheet, found among its first rows: the first row that is nearly as full as any and has texts alone.
  * Where names stand in two rows, a group above the columns that it is of, each has both. What stands above is a title.
  *
  * @param rows how many rows stand above the first of the data
+ * @param line the numbers of the rows that have the names
  * @param names from column A on; null where there is none
  */
-record WorkbookHead(int rows, String[] names) {
+record WorkbookHead(int rows, NamesLine line, String[] names) {
     /** A row of names may lack a few: that of a column of numbers nobody named, say. */
     private static final double NEARLY = 0.6;
 
-    /** @param rows each from column A on, none of them empty, with null for what is empty */
-    static WorkbookHead of(List<String[]> rows) {
+    /**
+     * Where an author has said.
+     *
+     * @param numbers of the rows on the sheet
+     */
+    static WorkbookHead said(NamesLine said, List<String[]> rows, List<Integer> numbers) {
+        List<String[]> names = IntStream.range(0, rows.size())
+                .filter(i -> said.has(numbers.get(i)))
+                .mapToObj(rows::get)
+                .toList();
+        if (said.count() > 0 && names.isEmpty()) {
+            throw new UnreadableFile("has no names of columns in " + said.words());
+        }
+        int above =
+                (int) numbers.stream().filter(number -> number <= said.last()).count();
+        return new WorkbookHead(
+                above, said, names.stream().reduce(Cells::grouped).orElse(new String[0]));
+    }
+
+    /**
+     * @param rows each from column A on, none of them empty, with null for what is empty
+     * @param numbers of the rows on the sheet
+     */
+    static WorkbookHead of(List<String[]> rows, List<Integer> numbers) {
         int fullest = rows.stream().mapToInt(WorkbookHead::filled).max().orElseThrow();
         double enough = Math.max(Math.min(2, fullest), fullest * NEARLY);
         return IntStream.range(0, rows.size())
                 .boxed()
-                .flatMap(i -> at(rows, i, enough).stream())
+                .flatMap(i -> at(rows, numbers, i, enough).stream())
                 .findFirst()
-                .orElse(new WorkbookHead(0, new String[0]));
+                .orElse(new WorkbookHead(0, NamesLine.NONE, new String[0]));
     }
 
-    private static Optional<WorkbookHead> at(List<String[]> rows, int row, double enough) {
+    private static Optional<WorkbookHead> at(List<String[]> rows, List<Integer> numbers, int row, double enough) {
         String[] names = rows.get(row);
         if (!hasTextsAlone(names)) {
             return Optional.empty();
         }
         boolean more = row + 2 < rows.size() && hasTextsAlone(rows.get(row + 1)) && !hasTextsAlone(rows.get(row + 2));
         if (more && filled(names) > 1) {
-            String[] both = both(names, rows.get(row + 1));
+            String[] both = Cells.grouped(names, rows.get(row + 1));
             if (filled(both) > filled(names) && filled(both) >= enough) {
-                return Optional.of(new WorkbookHead(row + 2, both));
+                return Optional.of(new WorkbookHead(row + 2, NamesLine.ofTwo(numbers.get(row)), both));
             }
         }
-        return filled(names) >= enough ? Optional.of(new WorkbookHead(row + 1, names)) : Optional.empty();
-    }
-
-    /** A group is of all columns up to the next group, as its cell is merged over them. */
-    private static String[] both(String[] groups, String[] names) {
-        String[] both = new String[Math.max(groups.length, names.length)];
-        String group = null;
-        for (int i = 0; i < both.length; i++) {
-            String above = i < groups.length ? groups[i] : null;
-            String below = i < names.length ? names[i] : null;
-            group = above == null ? group : above;
-            both[i] = below == null ? above : group == null ? below : group + " " + below;
-        }
-        return both;
+        return filled(names) >= enough
+                ? Optional.of(new WorkbookHead(row + 1, NamesLine.of(numbers.get(row)), names))
+                : Optional.empty();
     }
 
     private static int filled(String[] row) {

@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import plainsieve.core.request.Directions;
@@ -46,7 +47,7 @@ final class AnswerStage {
             return 0;
         }
         Cells cells = format(page) == Directions.Format.CSV
-                ? new CsvCells(stage).read(page.body())
+                ? new CsvCells(stage, Optional.empty()).read(page.body())
                 : new JsonCells(stage, JsonWay.of(directions.rowsAt())).read(page.body());
         long rows =
                 Long.parseLong(stage.ask("select count(*) from cells").get(0).get(0));

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.sources.Catalogue;
+import plainsieve.sources.SaidOfTable;
 import plainsieve.sources.SourceFailure;
 
 /** Files as tables: what they are called, what is in them, what happens when they change. */
@@ -97,6 +98,42 @@ class FolderSourceTest extends WithFiles {
         var metres = files.table("tides").files().orElseThrow().columns().get(1);
         assertThat(metres.misfits()).isEqualTo(1);
         assertThat(metres.examples()).containsExactly("calm");
+    }
+
+    @Test
+    void readsTheNamesOfColumnsWhereAnAuthorSaysThatTheyStand() {
+        files.write("codes.csv", "port;harbour\nOrn;one\nVik;two\n");
+        files.write("years.csv", "Sold\n\n2025;2026\n1;2\n3;4\n");
+        files.write("groups.csv", "2026;;note\nsold;left;\n1;2;a\n3;4;b\n");
+        assertThat(names("years")).isEqualTo("line 1");
+        assertThat(names("codes")).isEqualTo("line 1");
+        files.saying(Map.of(
+                "codes", Map.of(SaidOfTable.NAMES, "no line"),
+                "years", Map.of(SaidOfTable.NAMES, "line 3", "2026", "text"),
+                "groups", Map.of(SaidOfTable.NAMES, "lines 1 and 2")));
+        assertThat(files.rows("select \"column 1\" from codes order by 1")).containsExactly("Orn", "Vik", "port");
+        assertThat(files.forms("years")).containsExactly("2025: whole number", "2026: text");
+        assertThat(files.rows("select \"2025\" from years order by 1")).containsExactly("1", "3");
+        assertThat(files.forms("groups"))
+                .containsExactly("2026 sold: whole number", "2026 left: whole number", "note: text");
+        assertThat(names("groups")).isEqualTo("lines 1 and 2");
+    }
+
+    @Test
+    void saysThatThereAreNoNamesWhereAnAuthorSaysThatTheyStand() {
+        files.write("ports.csv", "id;port\n\n1;Orn\n");
+        files.write("bare.csv", "id;port\n");
+        files.saying(Map.of("ports", Map.of(SaidOfTable.NAMES, "line 2"), "bare", Map.of(SaidOfTable.NAMES, "line 1")));
+        assertThat(files.table("ports").files().orElseThrow().unreadable())
+                .isEqualTo("ports.csv has no names of columns in line 2");
+        assertThat(files.rows("select id, port from bare")).isEmpty();
+        files.saying(Map.of("ports", Map.of(SaidOfTable.NAMES, "line 70")));
+        assertThat(files.table("ports").files().orElseThrow().unreadable())
+                .isEqualTo("ports.csv has no names of columns in line 70");
+    }
+
+    private String names(String table) {
+        return files.table(table).files().orElseThrow().names();
     }
 
     @Test

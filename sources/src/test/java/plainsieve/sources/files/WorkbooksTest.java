@@ -14,6 +14,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import plainsieve.sources.Catalogue;
+import plainsieve.sources.SaidOfTable;
 
 /** Sheets, tables and named ranges of workbooks, written part by part as the standard has them, so that each can be odd. */
 class WorkbooksTest extends WithFiles {
@@ -123,6 +124,26 @@ class WorkbooksTest extends WithFiles {
         assertThat(files.rows("select what from book_Notes_more order by 1")).containsExactly("007", "008");
         assertThat(files.table("book_Notes_more").files().orElseThrow().notes())
                 .containsExactly("1 cells have an error and no value: #DIV/0!.");
+    }
+
+    @Test
+    void readsTheNamesOfColumnsWhereAnAuthorSaysThatTheyStand() throws IOException {
+        workbook(
+                "",
+                "Sold",
+                row(2, "Sold by year", "checked", "twice")
+                        + row(4, number("2025"), number("2026"), "")
+                        + row(5, number("1"), number("2"), "x"));
+        write("sold.xlsx");
+        assertThat(files.table("sold").files().orElseThrow().names()).isEqualTo("line 2");
+        files.saying(Map.of("sold", Map.of(SaidOfTable.NAMES, "line 4")));
+        assertThat(files.rows("select \"2025\", \"2026\", \"column 3\" from sold"))
+                .containsExactly("1 2 x");
+        files.saying(Map.of("sold", Map.of(SaidOfTable.NAMES, "no line")));
+        assertThat(files.rows("select \"column 1\" from sold")).containsExactly("Sold by year", "2025", "1");
+        files.saying(Map.of("sold", Map.of(SaidOfTable.NAMES, "line 3")));
+        assertThat(files.table("sold").files().orElseThrow().unreadable())
+                .isEqualTo("sold.xlsx has no names of columns in line 3");
     }
 
     @Test

@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.catalogue.CellForm;
+import plainsieve.core.catalogue.NamesLine;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
@@ -60,6 +61,7 @@ class SourceContentsApi {
      * @param seconds how long each of them may run; 0 leaves it to the server
      * @param said what columns of files are taken for, by table and column
      * @param forms what they can be taken for; none where the source is no folder of files
+     * @param lines where the names of columns can stand; none where the source is no folder of files
      */
     record SourceBody(
             String id,
@@ -74,7 +76,8 @@ class SourceContentsApi {
             int places,
             int seconds,
             Map<String, Map<String, String>> said,
-            List<String> forms) {
+            List<String> forms,
+            List<String> lines) {
         static SourceBody of(String id, SourceSettings settings, SourceLimits limits) {
             SourceFields fields = SourceFields.of(settings);
             return new SourceBody(
@@ -90,7 +93,8 @@ class SourceContentsApi {
                     limits.places(),
                     limits.seconds(),
                     fields.said(),
-                    settings instanceof SourceSettings.Folder ? CellForm.allWords() : List.of());
+                    settings instanceof SourceSettings.Folder ? CellForm.allWords() : List.of(),
+                    settings instanceof SourceSettings.Folder ? NamesLine.offeredWords() : List.of());
         }
     }
 
@@ -130,7 +134,12 @@ class SourceContentsApi {
         return new SourceContents(catalogue.tables(), catalogue.functions());
     }
 
-    /** What a column of files is taken for. @param form empty for what is found by itself */
+    /**
+     * What a column of files is taken for.
+     *
+     * @param column empty for the line that has the names of all columns
+     * @param form empty for what is found by itself
+     */
     record Saying(String table, String column, String form) {}
 
     /** Takes a column of files for something from now on. */
