@@ -35,7 +35,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 class OnTopDifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final long SEED = Long.getLong("ontop.seed", 20261126);
-    private static final int CASES = Integer.getInteger("ontop.cases", 900);
+    private static final int CASES = Integer.getInteger("ontop.cases", 600);
 
     @AfterAll
     static void stopClock() {

@@ -51,7 +51,7 @@ import plainsieve.sources.several.SeveralSources;
 class SeveralDifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final long SEED = Long.getLong("several.seed", 20261127);
-    private static final int CASES = Integer.getInteger("several.cases", 60);
+    private static final int CASES = Integer.getInteger("several.cases", 30);
     private static final int MOST_STEPS = 8;
     private static final RunLimits LIMITS = new RunLimits(Duration.ofMinutes(1));
 
