@@ -9,6 +9,7 @@ import { countInWords } from '../../formats'
 import ThingActions from '../../things/ThingActions.vue'
 import FileDrop from './FileDrop.vue'
 import FunctionLine from './FunctionLine.vue'
+import NamesLine from './NamesLine.vue'
 import { found, sizeInWords } from './search'
 import ServiceRequests from './ServiceRequests.vue'
 import SourceForm from './SourceForm.vue'
@@ -112,7 +113,11 @@ async function changed(): Promise<void> {
         <span class="soft ms-1">{{ table.view ? 'view' : sizeInWords(table.rows, source.forms.length > 0) }}</span>
         <span v-if="attention(table)" class="attention" :title="attention(table)" aria-hidden="true"> ●</span
         ><span v-if="attention(table)" class="visually-hidden">{{ attention(table) }}</span>
-        <p v-if="table.files?.unreadable" class="attention m-0">{{ table.files.unreadable }}.</p>
+        <p v-if="table.files?.unreadable" class="m-0">
+          <span class="attention">{{ table.files.unreadable }}.</span>
+          {{ ' ' }}
+          <NamesLine :source="source" :table="table.name" :files="table.files" @said="said" />
+        </p>
         <TableDetail v-else-if="open === table" :source="source" :table="table" :search="search" @said="said" />
       </div>
       <FunctionLine

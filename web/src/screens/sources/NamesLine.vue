@@ -1,0 +1,41 @@
+<script setup lang="ts">
+/* Where in its file the names of the columns of a table are, which can be said. */
+import { computed } from 'vue'
+import type { OfFiles, Source } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import { NAMES, useSaying } from './useSaying'
+
+const props = defineProps<{ source: Source; table: string; files: OfFiles }>()
+const emit = defineEmits<{ said: [] }>()
+
+const { wrong, say, offers } = useSaying(
+  () => props.source,
+  props.table,
+  () => emit('said'),
+)
+/* Where each value has its name with it there is no such line. */
+const line = computed(() => props.files.names || props.source.said[props.table]?.[NAMES] || '')
+const lines = () =>
+  offers(NAMES, props.source.lines, words => (words === line.value && !props.files.unreadable ? 'as it is' : ''))
+</script>
+
+<template>
+  <template v-if="line"
+    >The names of its columns are in
+    <span class="together"
+      ><OfferedMark
+        :text="line"
+        about="where the names of the columns are"
+        typed
+        :offers="lines"
+        @take="say(NAMES, $event)" />.</span
+    >
+    <span v-if="wrong" class="note bad" role="alert">{{ wrong }}</span></template
+  >
+</template>
+
+<style scoped>
+.together {
+  white-space: nowrap;
+}
+</style>
