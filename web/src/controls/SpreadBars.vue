@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /* How the numbers of the column behind a range are spread; the chosen part is dark. A bar picks its stretch. */
-import { computed } from 'vue'
+import { computed, inject } from 'vue'
 import { get } from '../api/client'
 import type { Parameter, Spread } from '../api/types'
+import { choosingKey } from '../composables/useChoosing'
 import { useLoaded } from '../composables/useLoaded'
 import { numberInWords, rowsInWords } from '../formats'
 
@@ -10,7 +11,10 @@ const props = defineProps<{ parameter: Parameter; low: string; high: string }>()
 const emit = defineEmits<{ choose: [low: string, high: string] }>()
 
 const HEIGHT = 34
-const { state } = useLoaded(signal => get<Spread>(`/parameters/${props.parameter.name}/spread`, signal))
+const report = inject(choosingKey, undefined)?.reportId ?? ''
+const { state } = useLoaded(signal =>
+  get<Spread>(`/parameters/${props.parameter.name}/spread?report=${encodeURIComponent(report)}`, signal),
+)
 const spread = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 
 const bars = computed(() => {

@@ -34,6 +34,7 @@ public final class DownloadMemory {
                         .run(
                                 "--server.port=0",
                                 "--plainsieve.demo=true",
+                                "--plainsieve.accounts=false",
                                 "--plainsieve.data-folder=" + data,
                                 "--plainsieve.demo-crossings=1100000");
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();

@@ -46,7 +46,11 @@ public final class EndToEnd {
         Path data = Files.createTempDirectory("plainsieve-bench");
         ServletWebServerApplicationContext server =
                 (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                        .run("--server.port=0", "--plainsieve.demo=true", "--plainsieve.data-folder=" + data);
+                        .run(
+                                "--server.port=0",
+                                "--plainsieve.demo=true",
+                                "--plainsieve.accounts=false",
+                                "--plainsieve.data-folder=" + data);
         System.out.println();
         try (Connection connection = connect(data.resolve("ferries.duckdb"));
                 PreparedStatement byHand = connection.prepareStatement(BY_HAND)) {

@@ -40,6 +40,7 @@ public final class EvidenceCost {
                             .run(
                                     "--server.port=0",
                                     "--plainsieve.demo=true",
+                                    "--plainsieve.accounts=false",
                                     "--plainsieve.data-folder=" + data,
                                     "--plainsieve.demo-mariadb-port=" + mariaDb.port(),
                                     "--plainsieve.demo-postgres-port=" + postgres.getPort());

@@ -63,7 +63,11 @@ public final class InBrowser {
         Path data = Files.createTempDirectory("plainsieve-bench");
         ServletWebServerApplicationContext server =
                 (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                        .run("--server.port=0", "--plainsieve.demo=true", "--plainsieve.data-folder=" + data);
+                        .run(
+                                "--server.port=0",
+                                "--plainsieve.demo=true",
+                                "--plainsieve.accounts=false",
+                                "--plainsieve.data-folder=" + data);
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
         ChromeDriver browser = browser();
         try {

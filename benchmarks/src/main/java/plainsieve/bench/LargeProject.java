@@ -35,6 +35,7 @@ public final class LargeProject {
                                 "--server.port=0",
                                 "--plainsieve.demo=true",
                                 "--plainsieve.demo-crossings=10000",
+                                "--plainsieve.accounts=false",
                                 "--plainsieve.data-folder=" + Files.createTempDirectory("plainsieve-bench"));
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
         ProjectUpload.bringIn(address, files());

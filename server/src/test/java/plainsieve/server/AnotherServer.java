@@ -16,7 +16,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.DuckDbFerries;
 
-/** A server of its own beside the one that tests share, on a folder and with settings of its own. */
+/** A server of its own beside the one that tests share, on a folder and with settings of its own; without accounts unless they are asked for. */
 public final class AnotherServer implements AutoCloseable {
     private final ServletWebServerApplicationContext context;
 
@@ -32,8 +32,12 @@ public final class AnotherServer implements AutoCloseable {
     public static AnotherServer on(Path folder, List<Class<?>> more, String... settings) {
         Class<?>[] classes =
                 Stream.concat(Stream.of(PlainSieve.class), more.stream()).toArray(Class<?>[]::new);
-        String[] all = Stream.concat(
-                        Stream.of("--server.port=0", "--plainsieve.data-folder=" + folder), Stream.of(settings))
+        boolean said = Stream.of(settings).anyMatch(setting -> setting.startsWith("--plainsieve.accounts="));
+        String[] all = Stream.of(
+                        Stream.of("--server.port=0", "--plainsieve.data-folder=" + folder),
+                        said ? Stream.<String>of() : Stream.of("--plainsieve.accounts=false"),
+                        Stream.of(settings))
+                .flatMap(each -> each)
                 .toArray(String[]::new);
         return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(classes).run(all));
     }

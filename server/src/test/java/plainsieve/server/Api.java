@@ -24,9 +24,20 @@ public final class Api {
             HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
 
     private final String address;
+    private final String key;
 
     public Api(String address) {
+        this(address, "");
+    }
+
+    private Api(String address, String key) {
         this.address = address;
+        this.key = key;
+    }
+
+    /** The same for a program with a key. */
+    public Api withKey(String secret) {
+        return new Api(address, secret);
     }
 
     /** An answer with its status and its lines of JSON; a plain answer has one line. */
@@ -62,7 +73,7 @@ public final class Api {
     /** Paths without a project are those of the demo's. */
     private static String inProject(String path) {
         boolean whole =
-                path.startsWith("/api/projects") || path.startsWith("/api/health") || path.startsWith("/api/openapi");
+                path.matches("/api/(projects|health|openapi|me|sign-in|sign-out|people|groups|deeds|today)\\b.*");
         return whole || !path.startsWith("/api/") ? path : "/api/projects/home/" + path.substring("/api/".length());
     }
 
@@ -87,6 +98,9 @@ public final class Api {
     }
 
     private Answer send(HttpRequest.Builder request) {
+        if (!key.isEmpty()) {
+            request.header("Authorization", "Bearer " + key);
+        }
         try {
             HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
             List<JsonNode> lines = new ArrayList<>();

@@ -14,7 +14,7 @@ import plainsieve.server.people.Role;
 /** A mistake of ours is not told as one of the user's; one of the user's is told without our insides. */
 class InternalErrorsTest {
     @RestController
-    @Route(Role.READER)
+    @Route(Role.VIEWER)
     public static class OurMistake {
         @GetMapping("/api/projects/our-mistake")
         String fail() {

@@ -149,6 +149,7 @@ class RecordsSafetyTest {
                         System.getProperty("java.class.path"),
                         "plainsieve.server.PlainSieve",
                         "--server.port=" + port,
+                        "--plainsieve.accounts=false",
                         "--plainsieve.data-folder=" + folder)
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve(log).toFile())

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** Until there are accounts, one setting says what everyone who reaches the port may do. */
 class RolesTest {
     @ParameterizedTest
-    @CsvSource({"reader, 200, 403, 403", "author, 200, 200, 403", "operator, 200, 200, 200"})
+    @CsvSource({"viewer, 200, 403, 403", "author, 200, 200, 403", "operator, 200, 200, 200"})
     void eachRoleMayDoWhatItIsFor(String role, int reading, int authoring, int operating) throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=" + role)) {
             Api api = server.api();
@@ -33,7 +33,7 @@ class RolesTest {
     @ParameterizedTest
     @CsvSource({"GET, /api/parameters", "POST, /api/sources", "DELETE, /api/queries/late-crossings"})
     void whatARoleMayNotDoIsAProblemWithAdvice(String method, String path) throws Exception {
-        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=reader")) {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.role=viewer")) {
             Api.Answer refused = server.api().send(method, path, Map.of());
             assertThat(refused.status()).isEqualTo(403);
             assertThat(refused.contentType()).startsWith("application/problem+json");
@@ -53,7 +53,7 @@ class RolesTest {
                     .asString();
             assertThat(server.api().get("/api/reports/" + id).status()).isEqualTo(200);
         }
-        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=reader")) {
+        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.role=viewer")) {
             Api api = server.api();
             assertThat(api.get("/api/reports").json().findValuesAsString("id"))
                     .contains("late-crossings")

@@ -37,6 +37,7 @@ public final class RunningServer {
                                 "--server.port=0",
                                 "--plainsieve.data-folder=" + data,
                                 "--plainsieve.demo=true",
+                                "--plainsieve.accounts=false",
                                 "--plainsieve.demo-crossings=" + CROSSINGS,
                                 "--plainsieve.longest-run=20s",
                                 "--plainsieve.web.inner-hosts=127.0.0.1",

@@ -1,16 +1,15 @@
 package plainsieve.server.api;
 
-import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
-import org.springframework.web.context.request.RequestAttributes;
 import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
@@ -24,21 +23,19 @@ import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.settings.Settings;
 
 /**
  * The edge: here a request becomes a project in one state and an asker, once, and here it is refused when its route is not
- * for that asker. Until there are accounts, whoever reaches the port has one role, the operator's unless the settings say
- * otherwise.
+ * for that asker.
  */
 @Configuration
 class Edge implements WebMvcConfigurer {
     private final Projects projects;
-    private final Asker whoeverIsHere;
+    private final Callers callers;
 
-    Edge(Projects projects, Settings settings) {
+    Edge(Projects projects, Callers callers) {
         this.projects = projects;
-        this.whoeverIsHere = Asker.of(settings.role().word(), settings.role());
+        this.callers = callers;
     }
 
     @Override
@@ -65,10 +62,9 @@ class Edge implements WebMvcConfigurer {
                 ModelAndViewContainer container,
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
-            Object named = request.getAttribute(
-                    HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE, RequestAttributes.SCOPE_REQUEST);
-            Object id = named instanceof Map<?, ?> variables ? variables.get("project") : null;
-            return id == null ? projects.first() : projects.get(id.toString());
+            return projectOf(request.getNativeRequest(HttpServletRequest.class))
+                    .map(projects::get)
+                    .orElseGet(projects::first);
         }
     }
 
@@ -85,8 +81,8 @@ class Edge implements WebMvcConfigurer {
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
             HttpServletRequest http = request.getNativeRequest(HttpServletRequest.class);
-            Cookie cookie = WebUtils.getCookie(http, ViewerCookie.NAME);
-            return whoeverIsHere.at(cookie == null ? http.getRemoteAddr() : cookie.getValue());
+            return callers.asker(
+                    http, projectOf(http).orElseGet(() -> projects.first().id()));
         }
     }
 
@@ -95,10 +91,13 @@ class Edge implements WebMvcConfigurer {
         public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
             if (handler instanceof HandlerMethod method
                     && method.getBeanType().getPackageName().startsWith(OURS)) {
-                Route route = method.getBeanType().getAnnotation(Route.class);
-                Role needed = route == null ? Role.OPERATOR : route.value();
-                if (!whoeverIsHere.role().mayActAs(needed)) {
-                    throw new Forbidden(needed, whoeverIsHere.role());
+                Optional<Route> route = routeOf(method);
+                if (route.filter(Route::open).isEmpty()) {
+                    Role needed = route.map(Route::value).orElse(Role.OPERATOR);
+                    Role has = callers.role(request, projectOf(request));
+                    if (!has.mayActAs(needed)) {
+                        throw new Forbidden(needed, has);
+                    }
                 }
                 if (WebUtils.getCookie(request, ViewerCookie.NAME) == null && "GET".equals(request.getMethod())) {
                     response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh()));
@@ -106,6 +105,18 @@ class Edge implements WebMvcConfigurer {
             }
             return true;
         }
+    }
+
+    private static Optional<Route> routeOf(HandlerMethod method) {
+        Route own = method.getMethodAnnotation(Route.class);
+        return Optional.ofNullable(own == null ? method.getBeanType().getAnnotation(Route.class) : own);
+    }
+
+    /** The id of the project that the address names. */
+    private static Optional<String> projectOf(HttpServletRequest request) {
+        return request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> variables
+                ? Optional.ofNullable(variables.get("project")).map(Object::toString)
+                : Optional.empty();
     }
 
     private static final String OURS = "plainsieve.server.api";

@@ -8,16 +8,18 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
+import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 
 /**
- * Addresses from before there were several projects, pages and API alike, lead on to the oldest project with everything that
+ * Addresses from before there were several projects, pages and API alike, lead on to the oldest project of whoever asks with everything that
  * stands behind them. The method and the body of a request stay the same (308).
  */
 @Component
@@ -28,9 +30,11 @@ class OldAddresses extends OncePerRequestFilter {
             List.of("reports", "queries", "parameters", "sources", "sent", "runs", "downloads", "project.zip");
 
     private final Projects projects;
+    private final Callers callers;
 
-    OldAddresses(Projects projects) {
+    OldAddresses(Projects projects, Callers callers) {
         this.projects = projects;
+        this.callers = callers;
     }
 
     @Override
@@ -45,10 +49,14 @@ class OldAddresses extends OncePerRequestFilter {
             chain.doFilter(request, response);
             return;
         }
+        Optional<Project> mine = projects.all().stream()
+                .filter(project -> callers.sees(project.id()))
+                .findFirst();
         carryOver(request, response);
         String query = request.getQueryString() == null ? "" : "?" + request.getQueryString();
-        String there =
-                (api ? "/api" : "") + "/projects/" + projects.first().id() + "/" + (rest.isEmpty() ? "reports" : rest);
+        String there = mine.map(project ->
+                        (api ? "/api" : "") + "/projects/" + project.id() + "/" + (rest.isEmpty() ? "reports" : rest))
+                .orElse(api ? "/api/me" : "/sign-in");
         response.setStatus(api ? HttpStatus.PERMANENT_REDIRECT.value() : HttpStatus.FOUND.value());
         response.setHeader(HttpHeaders.LOCATION, there + query);
         response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");

@@ -24,6 +24,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.people.Forbidden;
+import plainsieve.server.people.NotSignedIn;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
@@ -79,6 +80,11 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> forbidden(Forbidden e) {
         return answer(detail(HttpStatus.FORBIDDEN, e.getMessage(), "Ask whoever looks after this server."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notSignedIn(NotSignedIn e) {
+        return answer(detail(HttpStatus.UNAUTHORIZED, e.getMessage(), "Sign in, or ask an operator for a link."));
     }
 
     @ExceptionHandler

@@ -8,7 +8,10 @@ import plainsieve.server.people.Role;
 
 /** Whom the routes of a controller are for. One without it is refused to everyone. */
 @Retention(RetentionPolicy.RUNTIME)
-@Target(ElementType.TYPE)
+@Target({ElementType.TYPE, ElementType.METHOD})
 public @interface Route {
     Role value();
+
+    /** Whether it is for those who are not signed in, too. */
+    boolean open() default false;
 }

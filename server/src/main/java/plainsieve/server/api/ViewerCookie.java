@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.util.UUID;
 import org.springframework.http.ResponseCookie;
 
-/** The cookie by which viewers are told apart, until they have accounts. */
+/** The cookie by which viewers are told apart, where they have no accounts. */
 public final class ViewerCookie {
     public static final String NAME = "plainsieve-viewer";
 

@@ -8,23 +8,22 @@ import plainsieve.core.parameter.ChoiceText;
  * Who asks. Goes from the edge into every run, list, question, download and line of Sent.
  *
  * @param id as Sent shows it
- * @param viewer the browser it asks from, as far as it is known: those who wait for a source take turns by it
+ * @param role in the project that is asked
  * @param fixed choices that hold for this asker, whatever else is chosen
  * @param fixedBy what fixed them, in words: "The link"; empty when nothing is fixed
  */
-public record Asker(String id, Role role, String viewer, Map<String, ChoiceText> fixed, String fixedBy) {
+public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText> fixed, String fixedBy) {
     public Asker {
         fixed = Map.copyOf(fixed);
     }
 
     /** Somebody for whom nothing is fixed. */
     public static Asker of(String id, Role role) {
-        return new Asker(id, role, "", Map.of(), "");
+        return of(id, role, Viewer.browser(""));
     }
 
-    /** The same asker at a browser. */
-    public Asker at(String browser) {
-        return new Asker(id, role, browser, fixed, fixedBy);
+    public static Asker of(String id, Role role, Viewer viewer) {
+        return new Asker(id, role, viewer, Map.of(), "");
     }
 
     /** The same asker with choices fixed besides those that are fixed already, which nothing can change. */

@@ -7,7 +7,7 @@ import java.util.Optional;
 /** What somebody may do here. Each may do what those before it may. */
 public enum Role {
     /** Opens reports and chooses. */
-    READER,
+    VIEWER,
     /** Makes queries, parameters and reports. */
     AUTHOR,
     /** Looks after projects and sources. */

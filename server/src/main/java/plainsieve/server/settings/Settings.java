@@ -26,7 +26,8 @@ import plainsieve.server.people.Role;
  * @param sentMost how many statements stay in Sent
  * @param timeZone the time zone in which "today" is worked out, for everyone: the server's own unless set
  * @param hosts the host names by which browsers may address this server, besides loopback
- * @param role what whoever reaches the port may do, until there are accounts
+ * @param accounts whether people sign in; else whoever asks from this machine has one role, and nobody else is answered
+ * @param role that one role
  * @param demo whether the ferries are set up when there is nothing yet
  * @param demoCrossings how many crossings the ferries get
  */
@@ -46,6 +47,7 @@ public record Settings(
         @DefaultValue("20000") int sentMost,
         @DefaultValue("system") String timeZone,
         @DefaultValue List<String> hosts,
+        @DefaultValue("true") boolean accounts,
         @DefaultValue("operator") Role role,
         @DefaultValue("false") boolean demo,
         @DefaultValue("1000000") int demoCrossings) {

@@ -152,7 +152,7 @@ public class Sending {
         Cancellation cancellation = cancellations.begin(runId);
         try {
             listener.begun(cancellation);
-            line.enter(origin.asker().viewer(), cancellation, limits.longest(), listener::waiting);
+            line.enter(origin.asker().viewer().id(), cancellation, limits.longest(), listener::waiting);
             try {
                 SentLog.Begun begun = log.begin(runId, origin, statement);
                 return logged(begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id()));

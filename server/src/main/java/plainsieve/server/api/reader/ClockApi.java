@@ -12,7 +12,7 @@ import plainsieve.server.settings.Settings;
 
 /** What day it is here, whatever day it is where a browser stands: relative days are worked out from it, for everyone. */
 @RestController
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class ClockApi {
     private final Clock clock;
     private final ZoneId zone;

@@ -44,7 +44,7 @@ import plainsieve.server.runs.RunOrder;
 /** Full answers as files. A file is ordered, then fetched; its run is stopped like any other. */
 @RestController
 @RequestMapping("/api/projects/{project}")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class DownloadsApi {
     private final ReportOrders orders;
     private final LinkedAskers askers;

@@ -17,7 +17,7 @@ import plainsieve.server.people.Role;
 /** Failures outside every handler, in a filter for example: a problem document like all others, never a page. */
 @RestController
 @Hidden
-@Route(Role.READER)
+@Route(value = Role.VIEWER, open = true)
 class ErrorsElsewhere implements ErrorController {
     @RequestMapping("/error")
     ResponseEntity<ProblemDetail> error(HttpServletRequest request) {

@@ -9,7 +9,7 @@ import plainsieve.server.people.Role;
 
 /** Says whether this server is ready: it answers before the demo's data are written, but is ready only after. */
 @RestController
-@Route(Role.READER)
+@Route(value = Role.VIEWER, open = true)
 class HealthApi {
     private volatile boolean ready;
 

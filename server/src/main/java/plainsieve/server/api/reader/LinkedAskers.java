@@ -2,6 +2,7 @@ package plainsieve.server.api.reader;
 
 import java.util.List;
 import org.springframework.stereotype.Component;
+import plainsieve.server.accounts.Rights;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
@@ -15,10 +16,12 @@ import plainsieve.server.security.SignedLinks;
 class LinkedAskers {
     private final SignedLinks links;
     private final Projects projects;
+    private final Rights rights;
 
-    LinkedAskers(SignedLinks links, Projects projects) {
+    LinkedAskers(SignedLinks links, Projects projects, Rights rights) {
         this.links = links;
         this.projects = projects;
+        this.rights = rights;
     }
 
     /**
@@ -31,9 +34,10 @@ class LinkedAskers {
         return asker.fixing(links.read(target(project, reportId), token), "The link");
     }
 
-    /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone. */
+    /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
     boolean sees(Project project, String reportId, Asker asker) {
-        return asker.role().mayActAs(Role.AUTHOR) || project.draft(reportId).given();
+        boolean author = asker.role().mayActAs(Role.AUTHOR);
+        return author || project.draft(reportId).given() && rights.isFor(asker, project.id(), reportId);
     }
 
     /** The report as viewers have it. Throws {@link NotFound} when they have none. */

@@ -7,6 +7,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.server.api.Route;
@@ -16,13 +17,14 @@ import plainsieve.server.authoring.ColumnLooks;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.runs.ListRequests;
 
 /** The values that parameters may take, as controls show them. */
 @RestController
 @RequestMapping("/api/projects/{project}/parameters/{name}")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class ListsApi {
     private final ListRequests lists;
     private final ColumnLooks looks;
@@ -52,14 +54,28 @@ class ListsApi {
     }
 
     private ListRequests.Wanted wanted(Project project, Asker asker, String name, ListAsked body) {
+        requireOnReport(project, asker, name, body.reportId());
         Asker linked = body.reportId().isEmpty() ? asker : askers.of(project, body.reportId(), asker, body.signed());
         return new ListRequests.Wanted(
                 project, linked, project.parameter(name), ChoiceBody.texts(body.choices()), body.trial());
     }
 
+    /* Who makes nothing is shown the values of what they may choose on a report of theirs, and of nothing else. */
+    private void requireOnReport(Project project, Asker asker, String name, String reportId) {
+        boolean own = asker.role().mayActAs(Role.AUTHOR)
+                || !reportId.isEmpty()
+                        && project.parametersOf(askers.given(project, reportId, asker))
+                                .contains(name);
+        if (!own) {
+            throw new NotFound("parameter", name, List.of());
+        }
+    }
+
     /** How the numbers of the column behind the parameter are spread. */
     @GetMapping("/spread")
-    ColumnLooks.Spread spread(Project project, Asker asker, @PathVariable String name) {
+    ColumnLooks.Spread spread(
+            Project project, Asker asker, @PathVariable String name, @RequestParam(defaultValue = "") String report) {
+        requireOnReport(project, asker, name, report);
         return looks.spread(project, asker, project.parameter(name));
     }
 }

@@ -4,24 +4,30 @@ import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Callers;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ProjectBody;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Projects;
 
-/** The projects of this server. */
+/** The projects of this server that are for whoever asks. */
 @RestController
 @RequestMapping("/api/projects")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class ProjectsApi {
     private final Projects projects;
+    private final Callers callers;
 
-    ProjectsApi(Projects projects) {
+    ProjectsApi(Projects projects, Callers callers) {
         this.projects = projects;
+        this.callers = callers;
     }
 
     @GetMapping
     List<ProjectBody> all() {
-        return projects.all().stream().map(ProjectBody::of).toList();
+        return projects.all().stream()
+                .filter(project -> callers.sees(project.id()))
+                .map(ProjectBody::of)
+                .toList();
     }
 }

@@ -1,5 +1,6 @@
 package plainsieve.server.api.reader;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -23,10 +24,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.HtmlUtils;
 import plainsieve.core.parameter.ChoiceLink;
+import plainsieve.server.api.Callers;
 import plainsieve.server.api.Route;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.PickedWords;
@@ -34,30 +37,36 @@ import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.runs.RunOrder;
 
-/** The page of a report with its question in the title, so that a link shown elsewhere says what it asks. */
+/** The page of a report with its question in the title for whoever sees it, so that a link shown elsewhere says what it asks. */
 @RestController
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class ReportPages {
     private static final long LONGEST_WAIT_MILLIS = 300;
 
     private final LinkedAskers askers;
     private final Questions questions;
+    private final Projects projects;
+    private final Callers callers;
 
-    ReportPages(LinkedAskers askers, Questions questions) {
+    ReportPages(LinkedAskers askers, Questions questions, Projects projects, Callers callers) {
         this.askers = askers;
         this.questions = questions;
+        this.projects = projects;
+        this.callers = callers;
     }
 
     @GetMapping(path = "/projects/{project}/reports/{id}", produces = MediaType.TEXT_HTML_VALUE)
     ResponseEntity<String> page(
-            Project project,
-            Asker asker,
+            @PathVariable("project") String projectId,
             @PathVariable String id,
             @RequestParam MultiValueMap<String, String> query,
+            HttpServletRequest request,
             Locale locale)
             throws IOException {
         String page = index();
-        String title = title(project, asker, id, query, locale);
+        String title = callers.sees(projectId)
+                ? title(projects.get(projectId), callers.asker(request, projectId), id, query, locale)
+                : "";
         if (!title.isEmpty()) {
             String safe = HtmlUtils.htmlEscape(title);
             page = page.replaceFirst(

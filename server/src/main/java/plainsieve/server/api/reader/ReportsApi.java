@@ -29,7 +29,7 @@ import plainsieve.server.sent.SentLog;
 /** Reports and their questions. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class ReportsApi {
     private final Questions questions;
     private final ReportAnswers answers;

@@ -13,7 +13,7 @@ import plainsieve.server.sources.Cancellations;
 /** Stops runs. */
 @RestController
 @RequestMapping("/api/projects/{project}/runs")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class RunsApi {
     private final Cancellations runs;
 

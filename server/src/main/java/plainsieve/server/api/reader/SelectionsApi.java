@@ -6,7 +6,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.CookieValue;
@@ -23,20 +22,23 @@ import plainsieve.server.api.ViewerCookie;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
+import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Selections;
 
-/** Choices that a viewer keeps. Whose they are is told by a cookie, until viewers have accounts. */
+/** Choices that a viewer keeps. Whose they are is told by a cookie where there are no accounts. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports/{reportId}/selections")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class SelectionsApi {
     private final Selections selections;
+    private final LinkedAskers askers;
 
-    SelectionsApi(Selections selections) {
+    SelectionsApi(Selections selections, LinkedAskers askers) {
         this.selections = selections;
+        this.askers = askers;
     }
 
     record Selection(String id, String name, Map<String, ChoiceBody> choices) {
@@ -66,8 +68,10 @@ class SelectionsApi {
     List<Selection> mine(
             Project project,
             @PathVariable String reportId,
-            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer) {
-        Report report = project.report(reportId);
+            Asker asker,
+            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
+        Report report = askers.given(project, reportId, asker);
+        String viewer = owner(asker, browser);
         return viewer.isEmpty()
                 ? List.of()
                 : selections.of(new Selections.Owner(project, report, viewer)).stream()
@@ -77,8 +81,8 @@ class SelectionsApi {
 
     /** Kept choices by their id, as a link has it. */
     @GetMapping("/{id}")
-    Selection one(Project project, @PathVariable String reportId, @PathVariable String id) {
-        return Selection.of(selections.get(project, project.report(reportId), id));
+    Selection one(Project project, Asker asker, @PathVariable String reportId, @PathVariable String id) {
+        return Selection.of(selections.get(project, askers.given(project, reportId, asker), id));
     }
 
     /** Keeps choices under a name, or without one, in place of a link that would be too long. */
@@ -87,11 +91,15 @@ class SelectionsApi {
             Project project,
             @PathVariable String reportId,
             @Valid @RequestBody NewSelection body,
-            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer,
+            Asker asker,
+            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser,
             HttpServletResponse response) {
-        String owner = viewer.isEmpty() ? UUID.randomUUID().toString() : viewer;
-        response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner));
-        Selections.Owner whose = new Selections.Owner(project, project.report(reportId), owner);
+        String known = owner(asker, browser);
+        String owner = known.isEmpty() ? ViewerCookie.fresh() : known;
+        if (!asker.viewer().known()) {
+            response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner));
+        }
+        Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, asker), owner);
         return Selection.of(selections.keep(
                 whose,
                 body.name(),
@@ -105,7 +113,13 @@ class SelectionsApi {
             Project project,
             @PathVariable String reportId,
             @PathVariable String id,
-            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String viewer) {
-        selections.remove(new Selections.Owner(project, project.report(reportId), viewer), id);
+            Asker asker,
+            @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser) {
+        Report report = askers.given(project, reportId, asker);
+        selections.remove(new Selections.Owner(project, report, owner(asker, browser)), id);
+    }
+
+    private static String owner(Asker asker, String browser) {
+        return asker.viewer().known() ? asker.viewer().id() : browser;
     }
 }

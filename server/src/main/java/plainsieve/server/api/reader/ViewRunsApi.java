@@ -27,7 +27,7 @@ import plainsieve.server.sent.Purpose;
 /** The rows of a report's views, streamed. */
 @RestController
 @RequestMapping("/api/projects/{project}/reports")
-@Route(Role.READER)
+@Route(Role.VIEWER)
 class ViewRunsApi {
     private final ReportOrders orders;
     private final LinkedAskers askers;

@@ -1,0 +1,176 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.records.PersonRecords;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.ProgramKeyRecords;
+import plainsieve.server.records.RoleRecords;
+import plainsieve.server.records.RoleRow;
+
+/** People with accounts, as operators look after them. */
+@Service
+public class Accounts {
+    private static final Pattern NAME = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}._@+-]{0,99}");
+    private static final int LONGEST_LABEL = 120;
+
+    private final PersonRecords people;
+    private final RoleRecords roles;
+    private final ProgramKeyRecords keys;
+    private final SignIns signIns;
+    private final Passwords passwords;
+    private final Clock clock;
+
+    Accounts(
+            PersonRecords people,
+            RoleRecords roles,
+            ProgramKeyRecords keys,
+            SignIns signIns,
+            Passwords passwords,
+            Clock clock) {
+        this.people = people;
+        this.roles = roles;
+        this.keys = keys;
+        this.signIns = signIns;
+        this.passwords = passwords;
+        this.clock = clock;
+    }
+
+    static Person person(PersonRow row) {
+        return new Person(row.id(), row.name(), row.label());
+    }
+
+    public boolean hasNone() {
+        return people.count() == 0;
+    }
+
+    public List<PersonRow> all() {
+        return people.all();
+    }
+
+    public PersonRow get(String id) {
+        return people.find(id).orElseThrow(() -> new NotFound("person", id, List.of()));
+    }
+
+    /** Somebody new, who has no password and no role yet. */
+    @Transactional
+    public Person add(String name, String label) {
+        String own = checkedName(name);
+        people.named(own).ifPresent(row -> {
+            throw new ProblemException(
+                    Problem.of("name-taken", "“%s” is another's name.".formatted(own), "Take another."));
+        });
+        PersonRow row = new PersonRow(UUID.randomUUID().toString(), own, label(label, own), "", false, clock.instant());
+        people.add(row);
+        return person(row);
+    }
+
+    private static String checkedName(String name) {
+        String own = name.strip();
+        if (!NAME.matcher(own).matches()) {
+            throw new ProblemException(Problem.of(
+                    "bad-name",
+                    "“%s” is no name to sign in with.".formatted(own),
+                    "Use letters, digits and . _ @ + -, beginning with a letter or digit."));
+        }
+        return own;
+    }
+
+    private static String label(String label, String name) {
+        String said = label.strip().replaceAll("[\\s\\p{Cntrl}]+", " ");
+        if (said.length() > LONGEST_LABEL) {
+            throw new ProblemException(Problem.of(
+                    "name-too-long", "The name has more than %d characters.".formatted(LONGEST_LABEL), "Shorten it."));
+        }
+        return said.isEmpty() ? name : said;
+    }
+
+    @Transactional
+    public void rename(String id, String label) {
+        PersonRow row = get(id);
+        people.change(
+                new PersonRow(id, row.name(), label(label, row.name()), row.password(), row.blocked(), row.madeAt()));
+    }
+
+    /** Shuts an account or opens it again. Who is shut out is signed out everywhere, at once. */
+    @Transactional
+    public void block(String id, boolean blocked) {
+        PersonRow row = get(id);
+        people.change(new PersonRow(id, row.name(), row.label(), row.password(), blocked, row.madeAt()));
+        if (blocked) {
+            signIns.signOutEverywhere(id);
+            requireAnOperator();
+        }
+    }
+
+    @Transactional
+    public void remove(String id) {
+        get(id);
+        people.remove(id);
+        requireAnOperator();
+    }
+
+    /** Sets a password; all other sessions, and the keys of programs, end. */
+    @Transactional
+    public void setPassword(String id, String password) {
+        people.setPassword(id, passwords.encoded(password, get(id).name()));
+        keys.removeAll(id);
+        signIns.signOutEverywhere(id);
+    }
+
+    /** Lets a password hold no more; the person is signed out everywhere, and keys of programs end. */
+    @Transactional
+    public void forgetPassword(String id) {
+        people.setPassword(get(id).id(), "");
+        keys.removeAll(id);
+        signIns.signOutEverywhere(id);
+    }
+
+    /** Whether this is the person's password now; true when there is none yet. */
+    public boolean isPassword(String id, String password) {
+        String kept = get(id).password();
+        return kept.isEmpty() || passwords.matches(password, kept);
+    }
+
+    /** Gives a person a role in a project, or in all. @param projectId empty for all */
+    @Transactional
+    public void give(String personId, String projectId, Role role) {
+        get(personId);
+        roles.givePerson(new RoleRow(personId, projectId, role.word()));
+        requireAnOperator();
+    }
+
+    @Transactional
+    public void take(String personId, String projectId) {
+        get(personId);
+        roles.takeFromPerson(personId, projectId);
+        requireAnOperator();
+    }
+
+    /* Without one nobody could ever give rights again. */
+    private void requireAnOperator() {
+        List<String> open = people.all().stream()
+                .filter(row -> !row.blocked())
+                .map(PersonRow::id)
+                .toList();
+        boolean someone = roles.ofPeople().stream()
+                .anyMatch(row -> row.projectId().isEmpty()
+                        && row.role().equals(Role.OPERATOR.word())
+                        && open.contains(row.holder()));
+        if (!someone) {
+            throw new ProblemException(Problem.of(
+                    "last-operator",
+                    "Nobody would be left who looks after this server.",
+                    "Make somebody else operator of every project first."));
+        }
+    }
+}

@@ -1,0 +1,104 @@
+package plainsieve.server.accounts;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.records.GroupRecords;
+import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.RoleRecords;
+import plainsieve.server.records.RoleRow;
+
+/** Groups of people, and the reports that are for them. */
+@Service
+public class Groups {
+    private static final int LONGEST_NAME = 120;
+
+    private final GroupRecords records;
+    private final RoleRecords roles;
+
+    Groups(GroupRecords records, RoleRecords roles) {
+        this.records = records;
+        this.roles = roles;
+    }
+
+    public List<GroupRow> all() {
+        return records.all();
+    }
+
+    public List<GroupRecords.Member> members() {
+        return records.members();
+    }
+
+    @Transactional
+    public GroupRow add(String name) {
+        GroupRow row = new GroupRow(UUID.randomUUID().toString(), free(name));
+        records.add(row);
+        return row;
+    }
+
+    private String free(String name) {
+        String said = name.strip().replaceAll("[\\s\\p{Cntrl}]+", " ");
+        if (said.isEmpty() || said.length() > LONGEST_NAME) {
+            throw new ProblemException(Problem.of(
+                    "bad-name", "A group has a name of 1 to %d characters.".formatted(LONGEST_NAME), "Type another."));
+        }
+        if (records.all().stream().anyMatch(row -> row.name().equalsIgnoreCase(said))) {
+            throw new ProblemException(
+                    Problem.of("name-taken", "There is a group “%s” already.".formatted(said), "Take another name."));
+        }
+        return said;
+    }
+
+    @Transactional
+    public void rename(String id, String name) {
+        records.rename(new GroupRow(get(id).id(), free(name)));
+    }
+
+    @Transactional
+    public void remove(String id) {
+        records.remove(get(id).id());
+    }
+
+    public GroupRow get(String id) {
+        return records.all().stream()
+                .filter(row -> row.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new NotFound("group", id, List.of()));
+    }
+
+    @Transactional
+    public void join(String id, String personId) {
+        records.join(new GroupRecords.Member(get(id).id(), personId));
+    }
+
+    public void leave(String id, String personId) {
+        records.leave(new GroupRecords.Member(id, personId));
+    }
+
+    @Transactional
+    public void give(String id, String projectId, Role role) {
+        roles.giveGroup(new RoleRow(get(id).id(), projectId, role.word()));
+    }
+
+    public void take(String id, String projectId) {
+        roles.takeFromGroup(id, projectId);
+    }
+
+    /** Whom a report is for: ids of groups, or {@link Rights#EVERYONE}; none for every viewer of its project. */
+    public List<String> ofReport(String projectId, String reportId) {
+        return records.ofReport(projectId, reportId);
+    }
+
+    /** Says whom a report is for, from now on. */
+    @Transactional
+    public void show(String projectId, String reportId, List<String> groupIds) {
+        groupIds.stream().filter(id -> !id.equals(Rights.EVERYONE)).forEach(this::get);
+        records.hide(projectId, reportId);
+        groupIds.stream().distinct().forEach(id -> records.show(projectId, reportId, id));
+    }
+}

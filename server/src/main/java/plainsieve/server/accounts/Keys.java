@@ -1,0 +1,74 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.records.ProgramKeyRecords;
+import plainsieve.server.records.ProgramKeyRow;
+
+/** Keys with which programs ask for a person: for no more than the person may do, and for less where that is enough. */
+@Service
+public class Keys {
+    /** How every key begins, so that one that strayed into a text can be found. */
+    public static final String MARK = "psieve_";
+
+    private static final int LONGEST_NAME = 120;
+    private static final int MOST_DAYS = 366;
+
+    private final Secrets secrets = new Secrets();
+    private final ProgramKeyRecords records;
+    private final Clock clock;
+
+    Keys(ProgramKeyRecords records, Clock clock) {
+        this.records = records;
+        this.clock = clock;
+    }
+
+    /** What a key is for. @param projectId empty for every project of the person */
+    public record Wanted(String name, String projectId, Role role, int days) {}
+
+    /** A key that was made. @param secret shown once, kept nowhere */
+    public record Made(ProgramKeyRow row, String secret) {}
+
+    public List<ProgramKeyRow> of(String personId) {
+        return records.of(personId);
+    }
+
+    public Made make(String personId, Wanted wanted) {
+        String name = wanted.name().strip();
+        if (name.isEmpty() || name.length() > LONGEST_NAME) {
+            throw new ProblemException(Problem.of(
+                    "bad-name",
+                    "A key has a name of 1 to %d characters.".formatted(LONGEST_NAME),
+                    "Say what it is for."));
+        }
+        if (wanted.days() < 1 || wanted.days() > MOST_DAYS) {
+            throw new ProblemException(Problem.of(
+                    "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Make another when it has ended."));
+        }
+        String secret = MARK + secrets.fresh();
+        ProgramKeyRow row = new ProgramKeyRow(
+                UUID.randomUUID().toString(),
+                Secrets.digest(secret),
+                personId,
+                name,
+                wanted.projectId(),
+                wanted.role().word(),
+                clock.instant().plus(Duration.ofDays(wanted.days())).toString(),
+                "");
+        records.add(row);
+        return new Made(row, secret);
+    }
+
+    public void remove(String personId, String id) {
+        if (records.remove(id, personId) == 0) {
+            throw new NotFound("key", id, List.of());
+        }
+    }
+}

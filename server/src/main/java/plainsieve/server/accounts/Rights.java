@@ -1,0 +1,86 @@
+package plainsieve.server.accounts;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.records.GroupRecords;
+import plainsieve.server.records.RoleRecords;
+import plainsieve.server.records.RoleRow;
+
+/** What people may do: the most of what was given to them and to their groups, for one project or for all. */
+@Service
+public class Rights {
+    /** Stands for the group of everyone who is signed in. */
+    public static final String EVERYONE = "*";
+
+    private static final String ALL_PROJECTS = "";
+
+    private final RoleRecords roles;
+    private final GroupRecords groups;
+
+    Rights(RoleRecords roles, GroupRecords groups) {
+        this.roles = roles;
+        this.groups = groups;
+    }
+
+    /** The role of a caller in a project; nothing when the project is not for them. */
+    public Optional<Role> role(Caller caller, String projectId) {
+        if (!caller.reaches(projectId)) {
+            return Optional.empty();
+        }
+        Optional<Role> own = given(caller.person(), projectId);
+        boolean forEveryone = own.isEmpty() && groups.reportsForEveryone(projectId) > 0;
+        return (forEveryone ? Optional.of(Role.VIEWER) : own).map(role -> least(role, caller.most()));
+    }
+
+    /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
+    public Role overall(Caller caller) {
+        boolean all = caller.onlyProject().isEmpty()
+                && given(caller.person(), ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
+        return all ? least(Role.OPERATOR, caller.most()) : Role.VIEWER;
+    }
+
+    private Optional<Role> given(Person person, String projectId) {
+        return roles.of(person.id()).stream()
+                .filter(row ->
+                        row.projectId().equals(ALL_PROJECTS) || row.projectId().equals(projectId))
+                .flatMap(row -> Role.ofWord(row.role()).stream())
+                .max(Role::compareTo);
+    }
+
+    private static Role least(Role one, Role other) {
+        return one.compareTo(other) < 0 ? one : other;
+    }
+
+    /** The caller as an asker of a project in a role. */
+    public Asker asker(Caller caller, String projectId, Role role) {
+        Person person = caller.person();
+        boolean member = given(person, projectId).isPresent();
+        return Asker.of(person.name(), role, new Viewer(person.id(), true, member, Set.copyOf(groups.of(person.id()))));
+    }
+
+    /** Whether a report that viewers have is for this one. */
+    public boolean isFor(Asker asker, String projectId, String reportId) {
+        List<String> named = groups.ofReport(projectId, reportId);
+        if (!asker.viewer().known() || asker.role().mayActAs(Role.AUTHOR)) {
+            return true;
+        }
+        return named.isEmpty()
+                ? asker.viewer().member()
+                : named.contains(EVERYONE)
+                        || named.stream().anyMatch(asker.viewer().groups()::contains);
+    }
+
+    public List<RoleRow> ofPeople() {
+        return roles.ofPeople();
+    }
+
+    public List<RoleRow> ofGroups() {
+        return roles.ofGroups();
+    }
+}

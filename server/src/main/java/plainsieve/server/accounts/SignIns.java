@@ -1,0 +1,182 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.PersonRecords;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.ProgramKeyRecords;
+import plainsieve.server.records.ProgramKeyRow;
+import plainsieve.server.records.SessionRecords;
+import plainsieve.server.records.SessionRow;
+import plainsieve.server.records.SignInLinkRow;
+
+/** Signs people in and out: by a password, by a link, by the key of a program. */
+@Service
+public class SignIns {
+    /** A session that nobody used for so long has ended. */
+    static final Duration IDLE = Duration.ofHours(12);
+
+    /** A session ends after this, however much it is used. */
+    static final Duration LONGEST = Duration.ofDays(14);
+
+    private static final Duration TOUCHED_EVERY = Duration.ofMinutes(1);
+    private static final int LONGEST_BROWSER = 200;
+
+    private final Secrets secrets = new Secrets();
+    private final PersonRecords people;
+    private final SessionRecords sessions;
+    private final ProgramKeyRecords keys;
+    private final Passwords passwords;
+    private final Guesses guesses;
+    private final Clock clock;
+
+    SignIns(
+            PersonRecords people,
+            SessionRecords sessions,
+            ProgramKeyRecords keys,
+            Passwords passwords,
+            Guesses guesses,
+            Clock clock) {
+        this.people = people;
+        this.sessions = sessions;
+        this.keys = keys;
+        this.passwords = passwords;
+        this.guesses = guesses;
+        this.clock = clock;
+    }
+
+    /** Where a request comes from. @param local whether from this machine */
+    public record From(String address, boolean local, String browser) {}
+
+    /** A session that has begun. @param secret for the browser alone */
+    public record Begun(Person person, String secret) {}
+
+    /** Signs in by a password. Throws {@link ProblemException} when name and password do not belong together, or must wait. */
+    public Begun byPassword(String name, String password, From from) {
+        Duration wait = guesses.wait(name, from.address());
+        if (!wait.isZero()) {
+            throw new ProblemException(Problem.of(
+                    "wait-to-sign-in",
+                    "Too many passwords were wrong.",
+                    "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
+        }
+        // Counted before it is looked at: who tries many at once has tried many.
+        guesses.wrong(name, from.address());
+        Optional<PersonRow> known = people.named(name.strip());
+        boolean right =
+                passwords.matches(password, known.map(PersonRow::password).orElse(""));
+        if (!right || known.get().blocked()) {
+            throw new ProblemException(Problem.of(
+                    "not-signed-in",
+                    "Name and password do not belong together.",
+                    "Type them again, or ask an operator for a new link."));
+        }
+        guesses.right(name);
+        return begin(known.get(), from);
+    }
+
+    /** Signs in by a link, which has had its day then, unless it may be used again. */
+    @Transactional
+    public Begun byLink(String secret, From from) {
+        String digest = Secrets.digest(secret);
+        SignInLinkRow link = sessions.link(digest)
+                .filter(row -> row.endsAt().isAfter(clock.instant()))
+                .filter(row -> !row.again() || from.local())
+                .filter(row -> row.again() || sessions.takeLink(digest) == 1)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "link-has-ended", "This link has been used, or has ended.", "Ask an operator for a new one.")));
+        PersonRow person = people.find(link.personId()).orElseThrow();
+        if (person.blocked()) {
+            throw new ProblemException(
+                    Problem.of("not-signed-in", "This account is shut.", "Ask an operator to open it."));
+        }
+        return begin(person, from);
+    }
+
+    private Begun begin(PersonRow person, From from) {
+        Instant now = clock.instant();
+        sessions.endOld(now.minus(IDLE), now.minus(LONGEST));
+        String secret = secrets.fresh();
+        String browser = from.browser()
+                .substring(0, Math.min(LONGEST_BROWSER, from.browser().length()));
+        sessions.begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now));
+        return new Begun(Accounts.person(person), secret);
+    }
+
+    /** Who has a session; nobody when it has ended. */
+    public Optional<Caller> ofSession(String secret) {
+        Instant now = clock.instant();
+        Optional<SessionRow> session = sessions.find(Secrets.digest(secret))
+                .filter(row -> row.usedAt().isAfter(now.minus(IDLE)))
+                .filter(row -> row.madeAt().isAfter(now.minus(LONGEST)));
+        session.filter(row -> row.usedAt().isBefore(now.minus(TOUCHED_EVERY)))
+                .ifPresent(row -> sessions.used(row.digest(), now));
+        return session.flatMap(row -> active(row.personId())).map(Caller::of);
+    }
+
+    /** Who a program asks for; nobody when the key has ended. */
+    public Optional<Caller> ofKey(String secret) {
+        Instant now = clock.instant();
+        Optional<ProgramKeyRow> key = keys.find(Secrets.digest(secret))
+                .filter(row -> Instant.parse(row.endsAt()).isAfter(now));
+        key.filter(row -> row.usedAt().isEmpty() || Instant.parse(row.usedAt()).isBefore(now.minus(TOUCHED_EVERY)))
+                .ifPresent(row -> keys.used(row.id(), now.toString()));
+        return key.flatMap(row -> active(row.personId())
+                .map(person ->
+                        new Caller(person, Role.ofWord(row.role()).orElse(Role.VIEWER), false, row.projectId())));
+    }
+
+    private Optional<Person> active(String personId) {
+        return people.find(personId).filter(row -> !row.blocked()).map(Accounts::person);
+    }
+
+    public void signOut(String secret) {
+        sessions.end(Secrets.digest(secret));
+    }
+
+    /** Ends every session of a person, and every link that would sign them in. */
+    @Transactional
+    public void signOutEverywhere(String personId) {
+        sessions.endAll(personId);
+        sessions.takeLinksOf(personId);
+    }
+
+    /**
+     * Makes a link that signs a person in.
+     *
+     * @param again whether it may be used more than once, from this machine alone
+     * @return its secret
+     */
+    public String link(String personId, Duration lasts, boolean again) {
+        String secret = secrets.fresh();
+        sessions.makeLink(new SignInLinkRow(
+                Secrets.digest(secret), personId, clock.instant().plus(lasts), again));
+        return secret;
+    }
+
+    /** Ends every link that would sign a person in. */
+    public void forgetLinks(String personId) {
+        sessions.takeLinksOf(personId);
+    }
+
+    /** Where a link leads, behind the address of this server. Browsers do not send what stands behind the # to anyone. */
+    public static String path(String secret) {
+        return "/sign-in#link=" + secret;
+    }
+
+    /** When a person was last there, as ISO 8601; empty when they never were, or signed out since. */
+    public String lastSeen(String personId) {
+        return sessions.of(personId).stream()
+                .map(row -> row.usedAt().toString())
+                .findFirst()
+                .orElse("");
+    }
+}

@@ -1,0 +1,111 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import java.net.InetAddress;
+import java.net.UnknownHostException;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.WebUtils;
+import plainsieve.server.accounts.Caller;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.NotSignedIn;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.settings.Settings;
+
+/** Who asks, and what they may do: those who are signed in, or, where there are no accounts, whoever asks from this machine. */
+@Component
+public class Callers {
+    private final Settings settings;
+    private final Rights rights;
+
+    Callers(Settings settings, Rights rights) {
+        this.settings = settings;
+        this.rights = rights;
+    }
+
+    /** Who is signed in; nobody where there are no accounts. */
+    public Optional<Caller> now() {
+        Authentication known = SecurityContextHolder.getContext().getAuthentication();
+        boolean caller = settings.accounts() && known != null && known.getPrincipal() instanceof Caller;
+        return caller ? Optional.of((Caller) known.getPrincipal()) : Optional.empty();
+    }
+
+    /** Who is signed in. Throws {@link NotSignedIn} when nobody is. */
+    public Caller required() {
+        return now().orElseThrow(NotSignedIn::new);
+    }
+
+    /** Whether a project is for whoever asks. */
+    public boolean sees(String projectId) {
+        return !settings.accounts()
+                || now().flatMap(caller -> rights.role(caller, projectId)).isPresent();
+    }
+
+    /**
+     * The role of whoever asks. Throws {@link NotSignedIn} when nobody is signed in, and {@link NotFound} for a project that is not
+     * for them, as for one that is not there.
+     *
+     * @param projectId nothing for what is of no project
+     */
+    Role role(HttpServletRequest request, Optional<String> projectId) {
+        if (!settings.accounts()) {
+            return ofThisMachine(request);
+        }
+        Caller caller = required();
+        return projectId.isEmpty()
+                ? rights.overall(caller)
+                : rights.role(caller, projectId.get())
+                        .orElseThrow(() -> new NotFound("project", projectId.get(), List.of()));
+    }
+
+    private Role ofThisMachine(HttpServletRequest request) {
+        if (!from(request).local()) {
+            throw new NotSignedIn();
+        }
+        return settings.role();
+    }
+
+    /** Whoever asks, as an asker of a project. Throws as {@link #role}. */
+    public Asker asker(HttpServletRequest request, String projectId) {
+        Role role = role(request, Optional.of(projectId));
+        return now().map(caller -> rights.asker(caller, projectId, role)).orElseGet(() -> {
+            Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
+            String browser = cookie == null ? request.getRemoteAddr() : cookie.getValue();
+            return Asker.of(role.word(), role, Viewer.browser(browser));
+        });
+    }
+
+    /** Where a request comes from. One that was handed on by another server is not from this machine. */
+    public static SignIns.From from(HttpServletRequest request) {
+        String browser = request.getHeader("User-Agent");
+        boolean handedOn = request.getHeader("Forwarded") != null || request.getHeader("X-Forwarded-For") != null;
+        return new SignIns.From(
+                request.getRemoteAddr(),
+                !handedOn && isLoopback(request.getRemoteAddr()),
+                browser == null ? "" : browser);
+    }
+
+    private static boolean isLoopback(String address) {
+        try {
+            return InetAddress.getByName(address).isLoopbackAddress();
+        } catch (UnknownHostException e) {
+            return false;
+        }
+    }
+
+    /** Who does something, for the record of deeds. */
+    public Deeds.Doer doer(HttpServletRequest request) {
+        String name = now().map(caller -> caller.person().name())
+                .orElse(settings.accounts() ? "" : settings.role().word());
+        return new Deeds.Doer(name, request.getRemoteAddr());
+    }
+}

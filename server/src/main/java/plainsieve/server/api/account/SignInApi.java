@@ -1,0 +1,129 @@
+package plainsieve.server.api.account;
+
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.time.Duration;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.WebUtils;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.SessionCookie;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.people.Role;
+
+/** Signs people in and out. */
+@RestController
+@RequestMapping("/api")
+@Route(value = Role.VIEWER, open = true)
+class SignInApi {
+    private static final Duration COOKIE_LASTS = Duration.ofDays(14);
+
+    private final SignIns signIns;
+    private final Deeds deeds;
+    private final Callers callers;
+
+    SignInApi(SignIns signIns, Deeds deeds, Callers callers) {
+        this.signIns = signIns;
+        this.deeds = deeds;
+        this.callers = callers;
+    }
+
+    record NameAndPassword(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String password) {
+        NameAndPassword {
+            name = Absent.orEmpty(name);
+            password = Absent.orEmpty(password);
+        }
+
+        /** The password stands in no log. */
+        @Override
+        public String toString() {
+            return "NameAndPassword[" + name + "]";
+        }
+    }
+
+    /** @param secret as the link has it behind its {@code #} */
+    record LinkSecret(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String secret) {
+        LinkSecret {
+            secret = Absent.orEmpty(secret);
+        }
+
+        @Override
+        public String toString() {
+            return "LinkSecret";
+        }
+    }
+
+    /** Signs in by name and password. The session is a cookie that no script can read. */
+    @PostMapping("/sign-in")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signIn(@Valid @RequestBody NameAndPassword body, HttpServletRequest request, HttpServletResponse response) {
+        try {
+            begin(
+                    signIns.byPassword(body.name(), body.password(), Callers.from(request)),
+                    request,
+                    response,
+                    "signed in");
+        } catch (ProblemException e) {
+            deeds.add(new Deeds.Doer("", request.getRemoteAddr()), "was not signed in", "", body.name());
+            throw e;
+        }
+    }
+
+    /** Signs in by a link that an operator made. */
+    @PostMapping("/sign-in/link")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
+        begin(signIns.byLink(body.secret(), Callers.from(request)), request, response, "signed in by a link");
+    }
+
+    private void begin(SignIns.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {
+        // Whoever was signed in here before is not any more: a session never changes hands.
+        end(request);
+        deeds.add(new Deeds.Doer(begun.person().name(), request.getRemoteAddr()), how, "", "");
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request.isSecure()));
+    }
+
+    /** Signs out in this browser. */
+    @PostMapping("/sign-out")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOut(HttpServletRequest request, HttpServletResponse response) {
+        end(request);
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
+    }
+
+    /** Signs out in every browser. */
+    @PostMapping("/sign-out/everywhere")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOutEverywhere(HttpServletRequest request, HttpServletResponse response) {
+        signIns.signOutEverywhere(callers.required().person().id());
+        deeds.add(callers.doer(request), "signed out everywhere", "", "");
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
+    }
+
+    private void end(HttpServletRequest request) {
+        Cookie session = WebUtils.getCookie(request, SessionCookie.NAME);
+        if (session != null) {
+            signIns.signOut(session.getValue());
+        }
+    }
+}

@@ -1,0 +1,32 @@
+package plainsieve.server.api.body;
+
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.RoleRow;
+
+/**
+ * What a person or a group may do.
+ *
+ * @param holder their id
+ * @param projectId empty for all projects
+ * @param role its word
+ */
+public record RoleBody(String holder, String projectId, String role) {
+    /** A role that is given. */
+    public record Given(
+            String projectId,
+
+            @NotNull(message = "is viewer, author or operator")
+            Role role) {
+        public Given {
+            projectId = Absent.orEmpty(projectId);
+        }
+    }
+
+    public static List<RoleBody> of(List<RoleRow> rows) {
+        return rows.stream()
+                .map(row -> new RoleBody(row.holder(), row.projectId(), row.role()))
+                .toList();
+    }
+}

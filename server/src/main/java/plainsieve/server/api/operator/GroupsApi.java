@@ -1,0 +1,132 @@
+package plainsieve.server.api.operator;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RoleBody;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.GroupRow;
+
+/** Looks after groups of people. */
+@RestController
+@RequestMapping("/api/groups")
+@Route(Role.OPERATOR)
+class GroupsApi {
+    private final Groups groups;
+    private final Accounts accounts;
+    private final Rights rights;
+    private final Deeds deeds;
+    private final Callers callers;
+
+    GroupsApi(Groups groups, Accounts accounts, Rights rights, Deeds deeds, Callers callers) {
+        this.groups = groups;
+        this.accounts = accounts;
+        this.rights = rights;
+        this.deeds = deeds;
+        this.callers = callers;
+    }
+
+    record GroupBody(String id, String name, List<RoleBody> roles) {}
+
+    @GetMapping
+    List<GroupBody> all() {
+        List<RoleBody> roles = RoleBody.of(rights.ofGroups());
+        return groups.all().stream()
+                .map(row -> new GroupBody(
+                        row.id(),
+                        row.name(),
+                        roles.stream()
+                                .filter(role -> role.holder().equals(row.id()))
+                                .toList()))
+                .toList();
+    }
+
+    record GroupName(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name) {}
+
+    @PostMapping
+    GroupBody add(@Valid @RequestBody GroupName body, HttpServletRequest request) {
+        GroupRow row = groups.add(Absent.orEmpty(body.name()));
+        deeds.add(callers.doer(request), "made a group", "", row.name());
+        return new GroupBody(row.id(), row.name(), List.of());
+    }
+
+    @PutMapping("/{id}/name")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void rename(@PathVariable String id, @Valid @RequestBody GroupName body) {
+        groups.rename(id, Absent.orEmpty(body.name()));
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String id, HttpServletRequest request) {
+        String name = groups.get(id).name();
+        groups.remove(id);
+        deeds.add(callers.doer(request), "removed a group", "", name);
+    }
+
+    @PutMapping("/{id}/people/{personId}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void join(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
+        String person = accounts.get(personId).name();
+        groups.join(id, personId);
+        deeds.add(
+                callers.doer(request),
+                "put somebody into a group",
+                "",
+                person + ": " + groups.get(id).name());
+    }
+
+    @DeleteMapping("/{id}/people/{personId}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void leave(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
+        String person = accounts.get(personId).name();
+        groups.leave(id, personId);
+        deeds.add(
+                callers.doer(request),
+                "took somebody out of a group",
+                "",
+                person + ": " + groups.get(id).name());
+    }
+
+    /** Gives everyone of a group a role in a project, or in all. */
+    @PutMapping("/{id}/role")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
+        groups.give(id, body.projectId(), body.role());
+        String what = "made a group " + body.role().word();
+        deeds.add(callers.doer(request), what, body.projectId(), groups.get(id).name());
+    }
+
+    @DeleteMapping("/{id}/role")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
+        groups.take(id, projectId);
+        deeds.add(
+                callers.doer(request),
+                "took a role of a group",
+                projectId,
+                groups.get(id).name());
+    }
+}

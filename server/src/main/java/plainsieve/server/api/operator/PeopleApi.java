@@ -1,0 +1,182 @@
+package plainsieve.server.api.operator;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.time.Duration;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.api.body.RoleBody;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.GroupRecords;
+import plainsieve.server.records.PersonRow;
+
+/** Looks after people: who has an account, and what they may do. */
+@RestController
+@RequestMapping("/api/people")
+@Route(Role.OPERATOR)
+class PeopleApi {
+    private static final Duration LINK_LASTS = Duration.ofDays(7);
+
+    private final Accounts accounts;
+    private final Groups groups;
+    private final Rights rights;
+    private final SignIns signIns;
+    private final Deeds deeds;
+    private final Callers callers;
+
+    PeopleApi(Accounts accounts, Groups groups, Rights rights, SignIns signIns, Deeds deeds, Callers callers) {
+        this.accounts = accounts;
+        this.groups = groups;
+        this.rights = rights;
+        this.signIns = signIns;
+        this.deeds = deeds;
+        this.callers = callers;
+    }
+
+    /**
+     * Somebody with an account.
+     *
+     * @param hasPassword whether they can sign in without a link
+     * @param groups the ids of their groups
+     * @param seen when they were last there, as ISO 8601; empty when they never were, or are signed out
+     */
+    record PersonBody(
+            String id,
+            String name,
+            String label,
+            boolean hasPassword,
+            boolean blocked,
+            List<String> groups,
+            List<RoleBody> roles,
+            String seen) {}
+
+    @GetMapping
+    List<PersonBody> all() {
+        List<GroupRecords.Member> members = groups.members();
+        List<RoleBody> roles = RoleBody.of(rights.ofPeople());
+        return accounts.all().stream().map(row -> body(row, members, roles)).toList();
+    }
+
+    private PersonBody body(PersonRow row, List<GroupRecords.Member> members, List<RoleBody> roles) {
+        return new PersonBody(
+                row.id(),
+                row.name(),
+                row.label(),
+                !row.password().isEmpty(),
+                row.blocked(),
+                members.stream()
+                        .filter(member -> member.personId().equals(row.id()))
+                        .map(GroupRecords.Member::groupId)
+                        .toList(),
+                roles.stream().filter(role -> role.holder().equals(row.id())).toList(),
+                signIns.lastSeen(row.id()));
+    }
+
+    record NewPerson(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String label) {}
+
+    /**
+     * A link that signs a person in, once.
+     *
+     * @param path to be put behind the address of this server
+     */
+    record SignInLink(String id, String path) {}
+
+    /** Somebody new, with a link by which they set their password. */
+    @PostMapping
+    SignInLink add(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
+        Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
+        deeds.add(callers.doer(request), "made an account", "", person.name());
+        return link(person.id());
+    }
+
+    private SignInLink link(String id) {
+        return new SignInLink(id, SignIns.path(signIns.link(id, LINK_LASTS, false)));
+    }
+
+    /** A new link for somebody who forgot their password, which holds no more from now on. */
+    @PostMapping("/{id}/link")
+    SignInLink link(@PathVariable String id, HttpServletRequest request) {
+        String name = accounts.get(id).name();
+        accounts.forgetPassword(id);
+        deeds.add(callers.doer(request), "made a sign-in link", "", name);
+        return link(id);
+    }
+
+    record Label(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String label) {}
+
+    @PutMapping("/{id}/label")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void rename(@PathVariable String id, @Valid @RequestBody Label body) {
+        accounts.rename(id, Absent.orEmpty(body.label()));
+    }
+
+    record Blocked(boolean blocked) {}
+
+    /** Shuts an account, or opens it again. */
+    @PutMapping("/{id}/blocked")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void block(@PathVariable String id, @Valid @RequestBody Blocked body, HttpServletRequest request) {
+        accounts.block(id, body.blocked());
+        String what = body.blocked() ? "shut an account" : "opened an account";
+        deeds.add(callers.doer(request), what, "", accounts.get(id).name());
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String id, HttpServletRequest request) {
+        String name = accounts.get(id).name();
+        accounts.remove(id);
+        deeds.add(callers.doer(request), "removed an account", "", name);
+    }
+
+    /** Gives a role in a project, or in all. */
+    @PutMapping("/{id}/role")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
+        accounts.give(id, body.projectId(), body.role());
+        deeds.add(
+                callers.doer(request),
+                "made somebody " + body.role().word(),
+                body.projectId(),
+                accounts.get(id).name());
+    }
+
+    @DeleteMapping("/{id}/role")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
+        accounts.take(id, projectId);
+        deeds.add(
+                callers.doer(request),
+                "took a role",
+                projectId,
+                accounts.get(id).name());
+    }
+}

@@ -1,0 +1,81 @@
+package plainsieve.server.demo;
+
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Projects;
+import plainsieve.server.records.GroupRow;
+import plainsieve.server.settings.Settings;
+
+/** Three people of the ferries, and links that sign each of them in from this machine, new ones with every start. */
+@Component
+class DemoPeople {
+    private static final Duration LASTS = Duration.ofDays(30);
+    private static final String OFFICE = "Harbour office of Ardlow";
+
+    private final Settings settings;
+    private final Accounts accounts;
+    private final Groups groups;
+    private final SignIns signIns;
+    private final Projects projects;
+
+    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignIns signIns, Projects projects) {
+        this.settings = settings;
+        this.accounts = accounts;
+        this.groups = groups;
+        this.signIns = signIns;
+        this.projects = projects;
+    }
+
+    /** Somebody of the demo. */
+    private record Of(String name, String label, Role role) {}
+
+    private static final List<Of> PEOPLE = List.of(
+            new Of("ishbel", "Ishbel Marrow", Role.OPERATOR),
+            new Of("oran", "Oran Tolly", Role.AUTHOR),
+            new Of("tam", "Tam Skene", Role.VIEWER));
+
+    /* On standard output, as whoever starts the demo reads it. */
+    @EventListener
+    void onReady(ApplicationReadyEvent ready) {
+        if (!settings.demo() || !settings.accounts()) {
+            return;
+        }
+        int port = ((WebServerApplicationContext) ready.getApplicationContext())
+                .getWebServer()
+                .getPort();
+        Map<String, String> known = new LinkedHashMap<>();
+        accounts.all().forEach(row -> known.put(row.name(), row.id()));
+        for (Of person : PEOPLE) {
+            String id = known.getOrDefault(person.name(), "");
+            String present = id.isEmpty() ? added(person) : id;
+            signIns.forgetLinks(present);
+            String link = SignIns.path(signIns.link(present, LASTS, true));
+            System.out.printf(
+                    "Sign in as %s, %s: http://127.0.0.1:%d%s%n",
+                    person.label(), person.role().word(), port, link);
+        }
+    }
+
+    private String added(Of person) {
+        String id = accounts.add(person.name(), person.label()).id();
+        accounts.give(id, person.role() == Role.OPERATOR ? "" : projects.first().id(), person.role());
+        if (person.role() == Role.VIEWER) {
+            GroupRow office = groups.all().stream()
+                    .filter(group -> group.name().equals(OFFICE))
+                    .findFirst()
+                    .orElseGet(() -> groups.add(OFFICE));
+            groups.join(office.id(), id);
+        }
+        return id;
+    }
+}

@@ -1,0 +1,4 @@
+package plainsieve.server.records;
+
+/** A group of people. */
+public record GroupRow(String id, String name) {}

@@ -1,0 +1,41 @@
+package plainsieve.server.records;
+
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** People with accounts. */
+@Mapper
+public interface PersonRecords {
+    @Select("select * from person order by label, name")
+    List<PersonRow> all();
+
+    @Select("select * from person where id = #{id}")
+    Optional<PersonRow> find(String id);
+
+    @Select("select * from person where name = #{name}")
+    Optional<PersonRow> named(String name);
+
+    @Select("select count(*) from person")
+    int count();
+
+    @Insert("""
+            insert into person (id, name, label, password, blocked, made_at)
+            values (#{id}, #{name}, #{label}, #{password}, #{blocked}, #{madeAt})
+            """)
+    void add(PersonRow row);
+
+    @Update("update person set name = #{name}, label = #{label}, blocked = #{blocked} where id = #{id}")
+    void change(PersonRow row);
+
+    @Update("update person set password = #{password} where id = #{id}")
+    void setPassword(@Param("id") String id, @Param("password") String encoded);
+
+    @Delete("delete from person where id = #{id}")
+    void remove(String id);
+}

@@ -1,0 +1,10 @@
+package plainsieve.server.records;
+
+/**
+ * What somebody may do.
+ *
+ * @param holder the id of a person or of a group
+ * @param projectId empty for all projects
+ * @param role its word
+ */
+public record RoleRow(String holder, String projectId, String role) {}

@@ -1,0 +1,11 @@
+package plainsieve.server.records;
+
+import java.time.Instant;
+
+/**
+ * A browser in which somebody is signed in.
+ *
+ * @param digest of its secret
+ * @param browser as it calls itself
+ */
+public record SessionRow(String digest, String personId, String browser, Instant madeAt, Instant usedAt) {}

@@ -1,0 +1,10 @@
+package plainsieve.server.records;
+
+import java.time.Instant;
+
+/**
+ * A link that signs somebody in.
+ *
+ * @param again whether it may be used more than once, from this machine alone
+ */
+public record SignInLinkRow(String digest, String personId, Instant endsAt, boolean again) {}

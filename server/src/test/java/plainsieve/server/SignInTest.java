@@ -1,0 +1,183 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Signing in and out: by a link, by a password, by the key of a program. */
+class SignInTest {
+    private static final String PASSWORD = "seven grey gulls";
+
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static String added(String name) {
+        Accounts accounts = server.part(Accounts.class);
+        String id = accounts.add(name, "").id();
+        accounts.give(id, "home", Role.VIEWER);
+        return id;
+    }
+
+    private static String link(String id) {
+        return server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+    }
+
+    private static Api byLink(String secret, int expected) {
+        Api api = server.api();
+        assertThat(api.post("/api/sign-in/link", Map.of("secret", secret)).status())
+                .isEqualTo(expected);
+        return api;
+    }
+
+    private static Api.Answer byPassword(Api api, String name, String password) {
+        return api.post("/api/sign-in", Map.of("name", name, "password", password));
+    }
+
+    @Test
+    void nothingIsShownToWhoIsNotSignedIn() {
+        Api stranger = server.api();
+        assertThat(stranger.get("/api/health").status()).isEqualTo(200);
+        assertThat(stranger.get("/api/me").json().get("signedIn").asBoolean()).isFalse();
+        Api.Answer refused = stranger.get("/api/projects");
+        assertThat(refused.status()).isEqualTo(401);
+        assertThat(refused.json().get("advice").asString()).contains("Sign in");
+        assertThat(stranger.get("/api/reports").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/projects/no-such/reports").status()).isEqualTo(401);
+    }
+
+    @Test
+    void aLinkSignsInOnceAndAPasswordFromThenOn() {
+        String id = added("rona");
+        String secret = link(id);
+        Api first = byLink(secret, 204);
+        assertThat(first.get("/api/reports").status()).isEqualTo(200);
+        byLink(secret, 422);
+        assertThat(first.send("PUT", "/api/me/password", Map.of("before", "", "password", PASSWORD))
+                        .status())
+                .isEqualTo(204);
+        assertThat(first.get("/api/reports").status()).as("signed out by it").isEqualTo(401);
+        assertThat(byPassword(first, "RONA", PASSWORD).status()).isEqualTo(204);
+        assertThat(first.get("/api/me").json().get("hasPassword").asBoolean()).isTrue();
+        first.post("/api/sign-out", Map.of());
+        assertThat(first.get("/api/reports").status()).isEqualTo(401);
+    }
+
+    @Test
+    void whoSignsOutEverywhereIsSignedOutInEveryBrowser() {
+        String id = added("everywhere");
+        Api one = byLink(link(id), 204);
+        Api other = byLink(link(id), 204);
+        String unused = link(id);
+        assertThat(one.post("/api/sign-out/everywhere", Map.of()).status()).isEqualTo(204);
+        assertThat(other.get("/api/reports").status()).isEqualTo(401);
+        byLink(unused, 422);
+    }
+
+    @Test
+    void whoIsShutOutIsOutAtOnce() {
+        String id = added("shut");
+        Api api = byLink(link(id), 204);
+        String later = link(id);
+        server.part(Accounts.class).give(added("keeper"), "", Role.OPERATOR);
+        server.part(Accounts.class).block(id, true);
+        assertThat(api.get("/api/reports").status()).isEqualTo(401);
+        byLink(later, 422);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"short", "1234567890", "guessable-pim", "aaaaaaaaaaaa"})
+    void aPasswordThatIsGuessedIsNotTaken(String password) {
+        Api api = byLink(link(added("pim" + password.length() + password.charAt(0))), 204);
+        String name = api.get("/api/me").json().get("name").asString();
+        String tried = password.equals("guessable-pim") ? "guessable-" + name : password;
+        assertThat(api.send("PUT", "/api/me/password", Map.of("before", "", "password", tried))
+                        .status())
+                .isEqualTo(422);
+        assertThat(api.get("/api/reports").status()).isEqualTo(200);
+    }
+
+    @Test
+    void whoGuessesWaitsAndTheRightPasswordToo() {
+        String id = added("guessed");
+        server.part(Accounts.class).setPassword(id, PASSWORD);
+        Api api = server.api();
+        String unknown = byPassword(api, "nobody-at-all", PASSWORD).failure();
+        for (int i = 0; i < 5; i++) {
+            assertThat(byPassword(api, "guessed", "wrong words " + i).failure()).isEqualTo(unknown);
+        }
+        Api.Answer waits = byPassword(api, "guessed", PASSWORD);
+        assertThat(waits.failure()).startsWith("Too many passwords were wrong.");
+        assertThat(waits.json().get("advice").asString()).containsPattern("[0-9]+ seconds");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "x", "psieve_x", "../../secret", "' or 1=1 --"})
+    void aSecretThatWasNeverMadeSignsNobodyIn(String secret) {
+        byLink(secret, 422);
+        Api program = server.api().withKey("psieve_" + secret);
+        assertThat(program.get("/api/reports").status()).isEqualTo(401);
+    }
+
+    @Test
+    void theKeyOfAProgramMayNoMoreThanItSays() {
+        String id = added("keyholder");
+        server.part(Accounts.class).give(id, "home", Role.AUTHOR);
+        Api person = byLink(link(id), 204);
+        Api.Answer made = person.post(
+                "/api/me/keys", Map.of("name", "nightly", "projectId", "home", "role", "VIEWER", "days", 30));
+        String secret = made.json().get("secret").asString();
+        Api program = server.api().withKey(secret);
+        assertThat(program.get("/api/reports").status()).isEqualTo(200);
+        assertThat(program.get("/api/parameters").status()).isEqualTo(403);
+        assertThat(person.get("/api/parameters").status()).isEqualTo(200);
+        assertThat(program.get("/api/me/keys").status()).isEqualTo(422);
+        assertThat(person.get("/api/me/keys").json().get(0).get("usedAt").asString())
+                .isNotEmpty();
+        assertThat(person.get("/api/me/keys").json().toString()).doesNotContain(secret);
+        String key = made.json().get("key").get("id").asString();
+        assertThat(person.send("DELETE", "/api/me/keys/" + key, "").status()).isEqualTo(204);
+        assertThat(program.get("/api/reports").status()).isEqualTo(401);
+    }
+
+    @Test
+    void theLastOperatorStays() {
+        Accounts accounts = server.part(Accounts.class);
+        String id = accounts.add("last", "").id();
+        accounts.give(id, "", Role.OPERATOR);
+        Api operator = byLink(link(id), 204);
+        for (JsonNode person : operator.get("/api/people").json()) {
+            String other = person.get("id").asString();
+            if (!other.equals(id)) {
+                operator.send("DELETE", "/api/people/" + other, "");
+            }
+        }
+        assertThat(operator.send("DELETE", "/api/people/" + id, "").status()).isEqualTo(422);
+        assertThat(operator.send("PUT", "/api/people/" + id + "/blocked", Map.of("blocked", true))
+                        .status())
+                .isEqualTo(422);
+        assertThat(operator.send("PUT", "/api/people/" + id + "/role", Map.of("projectId", "", "role", "VIEWER"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(operator.get("/api/people").status()).isEqualTo(200);
+        assertThat(operator.get("/api/deeds").json().toString()).contains("removed an account");
+    }
+}
