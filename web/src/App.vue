@@ -1,19 +1,27 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, provide, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, provide, ref } from 'vue'
 import { RouterLink, RouterView, useRoute } from 'vue-router'
+import AccountMenu from './AccountMenu.vue'
+import { signedOut } from './api/client'
+import { useMe } from './api/me'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
 import FindAnything from './find/FindAnything.vue'
 import KeysHelp from './find/KeysHelp.vue'
 
 const route = useRoute()
-const screens = [
-  { path: '/reports', name: 'Reports' },
+const { me, isAuthor } = useMe()
+const making = [
   { path: '/queries', name: 'Queries' },
   { path: '/parameters', name: 'Parameters' },
   { path: '/sources', name: 'Sources' },
   { path: '/sent', name: 'Sent' },
 ]
+const screens = computed(() => [
+  { path: '/reports', name: 'Reports' },
+  ...(isAuthor.value ? making : []),
+  ...(me.value?.accounts && me.value.operator ? [{ path: '/people', name: 'People' }] : []),
+])
 const finder = ref<InstanceType<typeof FindAnything>>()
 const history = useHistory()
 provide(historyKey, history)
@@ -58,8 +66,22 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       Redo {{ history.undone.value.label }}
     </button>
     <button class="as-link soft" title="Ctrl K" @click="finder?.show()">Find</button>
+    <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
+  <p v-if="signedOut" class="signed-out" role="alert">
+    You are signed out. <a href="/sign-in" target="_blank">Sign in on another page</a>, then go on here: what you typed
+    is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
+  </p>
   <RouterView />
   <FindAnything ref="finder" />
   <KeysHelp />
 </template>
+
+<style scoped>
+.signed-out {
+  margin: 0;
+  padding: 6px 26px;
+  background: var(--card);
+  border-bottom: 2px solid var(--buoy);
+}
+</style>

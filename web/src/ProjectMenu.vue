@@ -3,11 +3,13 @@
 import { BDropdown, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from './api/client'
+import { useMe } from './api/me'
 import { projectId } from './api/project'
 import type { ProjectCard } from './api/types'
 import { useLoaded } from './composables/useLoaded'
 import FailureNote from './widgets/FailureNote.vue'
 
+const { me, isOperator } = useMe()
 const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
 const projects = computed(() => (state.value.status === 'ready' ? state.value.data : []))
 const name = computed(() => projects.value.find(project => project.id === projectId)?.name ?? projectId)
@@ -54,7 +56,7 @@ const rename = (): Promise<void> =>
           project.name
         }}</a>
       </div>
-      <form class="row-line flex-nowrap pt-2" @submit.prevent="rename">
+      <form v-if="isOperator" class="row-line flex-nowrap pt-2" @submit.prevent="rename">
         <BFormInput
           v-model="called"
           placeholder="Another name for this one"
@@ -62,7 +64,7 @@ const rename = (): Promise<void> =>
           Rename
         </button>
       </form>
-      <form class="row-line flex-nowrap pt-1" @submit.prevent="add">
+      <form v-if="me?.operator" class="row-line flex-nowrap pt-1" @submit.prevent="add">
         <BFormInput v-model="added" placeholder="Name of a new project" aria-label="Name of a new project" /><button
           class="as-link"
           :disabled="!added.trim()">

@@ -8,11 +8,23 @@ import 'bootstrap/dist/css/bootstrap.min.css'
 import 'bootstrap-vue-next/dist/bootstrap-vue-next.css'
 import './style/tokens.css'
 import './style/base.css'
-import { createBootstrap } from 'bootstrap-vue-next/plugins/createBootstrap'
 import { createApp } from 'vue'
-import App from './App.vue'
+import { askWho, signInAddress } from './api/me'
 import { keepFocus } from './focus'
-import { router } from './router'
 
-createApp(App).use(createBootstrap()).use(router).mount('#app')
+/* The screens of a project come with a router, which takes every address for one of theirs. */
+async function start(): Promise<void> {
+  if (location.pathname === '/sign-in') {
+    const { default: SignInPage } = await import('./screens/sign-in/SignInPage.vue')
+    createApp(SignInPage).mount('#app')
+    return
+  }
+  /* Where that cannot be told the page says so itself, with what else it asks for. */
+  const screens = import('./screens')
+  const me = await askWho().catch(() => undefined)
+  if (me && !me.signedIn) location.replace(signInAddress())
+  else (await screens).show()
+}
+
 keepFocus(document)
+void start()

@@ -34,6 +34,12 @@ export const router = createRouter({
     },
     { path: '/sources', component: () => import('./screens/sources/SourcesScreen.vue'), meta: { title: 'Sources' } },
     { path: '/sent', component: () => import('./screens/sent/SentScreen.vue'), meta: { title: 'Sent' } },
+    { path: '/people', component: () => import('./screens/people/PeopleScreen.vue'), meta: { title: 'People' } },
+    {
+      path: '/account',
+      component: () => import('./screens/account/AccountScreen.vue'),
+      meta: { title: 'Your account' },
+    },
     { path: '/:rest(.*)', component: () => import('./screens/NothingHere.vue'), meta: { title: 'Nothing here' } },
   ],
 })

@@ -1,3 +1,4 @@
+import { ref } from 'vue'
 import { inApi } from './project'
 import type { Problem } from './types'
 
@@ -12,6 +13,9 @@ export class Failure extends Error {
     super(message)
   }
 }
+
+/** Whether the server said that nobody is signed in any more. What is typed on the page stays. */
+export const signedOut = ref(false)
 
 interface ProblemDocument {
   detail?: string
@@ -33,6 +37,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
   })
+  signedOut.value = signedOut.value || response.status === 401
   if (!response.ok) throw await failure(response)
   return response
 }

@@ -3,6 +3,15 @@ import type { components } from './schema'
 
 type Schemas = components['schemas']
 
+export type Me = Schemas['Me']
+export type PersonCard = Schemas['PersonBody']
+export type PeopleGroup = Schemas['GroupBody']
+export type GivenRole = Schemas['RoleBody']
+export type SignInLink = Schemas['SignInLink']
+export type Deed = Schemas['Deed']
+export type ProgramKey = Schemas['Key']
+export type MadeKey = Schemas['MadeKey']
+export type Audience = Schemas['Audience']
 export type ReportCard = Schemas['ReportCard']
 export type Report = Schemas['ReportBody']
 export type Control = Schemas['ControlBody']

@@ -1,5 +1,6 @@
 import { shallowRef, type ShallowRef } from 'vue'
 import { get } from '../api/client'
+import { useMe } from '../api/me'
 import type { ParameterUse, QueryCard, ReportCard, Source, SourceContents } from '../api/types'
 import type { Findable } from './found'
 
@@ -19,13 +20,15 @@ export function useFindable(): {
   silent: ShallowRef<string[]>
   load: () => Promise<void>
 } {
-  const all = shallowRef<Findable[]>(ACTIONS)
+  const { isAuthor } = useMe()
+  const all = shallowRef<Findable[]>([])
   const silent = shallowRef<string[]>([])
   const add = (more: Findable[]): void => void (all.value = [...all.value, ...more])
   const orNone = <T>(path: string): Promise<T[]> => get<T[]>(path).catch(() => [])
 
   async function load(): Promise<void> {
-    all.value = ACTIONS
+    const actions = isAuthor.value ? ACTIONS : ACTIONS.filter(one => one.path === '/reports')
+    all.value = actions
     silent.value = []
     const [reports, queries, parameters, sources] = await Promise.all([
       orNone<ReportCard>('/reports'),
@@ -48,7 +51,7 @@ export function useFindable(): {
         path: `/parameters?open=${definition.name}`,
       })),
       ...sources.map(one => ({ kind: 'source' as const, name: one.id, note: one.title, path: `/sources#${one.id}` })),
-      ...ACTIONS,
+      ...actions,
     ]
     await Promise.all(sources.map(tablesOf))
   }

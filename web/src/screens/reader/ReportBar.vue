@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /* The head of a report: its name, whom it is for, and what a viewer can do with it. */
+import { useMe } from '../../api/me'
 import { copyText } from '../../clipboard'
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Report } from '../../api/types'
 
+const { isAuthor } = useMe()
 defineProps<{ report: Report; canDownload: boolean }>()
 const emit = defineEmits<{ toggle: [panel: 'download' | 'settings']; startOver: [] }>()
 
@@ -29,7 +31,7 @@ async function copyLink(): Promise<void> {
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Start over</button>
     <button class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
-    <RouterLink class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Change it</RouterLink>
+    <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Change it</RouterLink>
   </header>
 </template>
 

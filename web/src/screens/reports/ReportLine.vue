@@ -2,6 +2,7 @@
 /* A report in the list: its question, how it stands, and when it was last run. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
+import { useMe } from '../../api/me'
 import type { ReportCard } from '../../api/types'
 import ThingActions from '../../things/ThingActions.vue'
 import { agoInWords } from './ago'
@@ -9,6 +10,7 @@ import { agoInWords } from './ago'
 const props = defineProps<{ report: ReportCard; marked: boolean; changed: () => Promise<void> }>()
 const emit = defineEmits<{ mark: [] }>()
 
+const { isAuthor } = useMe()
 const STANDING = { DRAFT: 'not given to viewers yet', CHANGED: 'changed since viewers got it', GIVEN: '' }
 const OUTCOME: Record<string, string> = { failed: ', and it failed', stopped: ', and was stopped' }
 const lastRun = computed(() =>
@@ -45,6 +47,7 @@ const lastRun = computed(() =>
     </RouterLink>
     <div class="beside">
       <ThingActions
+        v-if="isAuthor"
         :thing="{
           kind: 'report',
           id: report.id,

@@ -3,6 +3,7 @@ import { BButton, BFormInput } from 'bootstrap-vue-next'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { get } from '../../api/client'
+import { useMe } from '../../api/me'
 import type { ReportCard } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import RemovedThings from '../../things/RemovedThings.vue'
@@ -14,6 +15,7 @@ import { groupsOf } from './groups'
 import { useMarked } from './useMarked'
 
 const route = useRoute()
+const { isAuthor } = useMe()
 const { state, reload } = useLoaded(signal => get<ReportCard[]>('/reports', signal))
 const { marked, toggle } = useMarked()
 const removed = ref<InstanceType<typeof RemovedThings>>()
@@ -53,14 +55,17 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
         class="w-auto"
         aria-label="Search reports"
         placeholder="Search reports  /" />
-      <BButton v-if="all.length > 0 && !making" variant="outline-primary" @click="making = true">New report</BButton>
+      <BButton v-if="isAuthor && all.length > 0 && !making" variant="outline-primary" @click="making = true"
+        >New report</BButton
+      >
     </div>
     <NewReport v-if="making" class="card-box mb-3" can-close @close="making = false" />
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
     <p v-else-if="state.status === 'loading'" class="soft">Loading …</p>
-    <FirstWay v-else-if="all.length === 0" />
+    <FirstWay v-else-if="all.length === 0 && isAuthor" />
+    <p v-else-if="all.length === 0" role="status">There is no report for you yet. Authors give them to viewers.</p>
     <p v-else-if="groups.length === 0" role="status">No report says “{{ search }}”.</p>
     <section v-for="group in groups" :key="group.name" :aria-label="group.name">
       <div class="soft small fw-bold group">{{ group.name }}</div>
@@ -72,7 +77,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
         :changed="again"
         @mark="toggle(report.id)" />
     </section>
-    <RemovedThings ref="removed" kind="report" :changed="reload" />
+    <RemovedThings v-if="isAuthor" ref="removed" kind="report" :changed="reload" />
   </main>
 </template>
 

@@ -56,8 +56,13 @@ public class SignIns {
     /** Where a request comes from. @param local whether from this machine */
     public record From(String address, boolean local, String browser) {}
 
-    /** A session that has begun. @param secret for the browser alone */
-    public record Begun(Person person, String secret) {}
+    /**
+     * A session that has begun.
+     *
+     * @param secret for the browser alone
+     * @param choosesPassword whether there is no other way to come back yet
+     */
+    public record Begun(Person person, String secret, boolean choosesPassword) {}
 
     /** Signs in by a password. Throws {@link ProblemException} when name and password do not belong together, or must wait. */
     public Begun byPassword(String name, String password, From from) {
@@ -80,7 +85,7 @@ public class SignIns {
                     "Type them again, or ask an operator for a new link."));
         }
         guesses.right(name);
-        return begin(known.get(), from);
+        return begin(known.get(), from, false);
     }
 
     /** Signs in by a link, which has had its day then, unless it may be used again. */
@@ -98,17 +103,17 @@ public class SignIns {
             throw new ProblemException(
                     Problem.of("not-signed-in", "This account is shut.", "Ask an operator to open it."));
         }
-        return begin(person, from);
+        return begin(person, from, !link.again() && person.password().isEmpty());
     }
 
-    private Begun begin(PersonRow person, From from) {
+    private Begun begin(PersonRow person, From from, boolean choosesPassword) {
         Instant now = clock.instant();
         sessions.endOld(now.minus(IDLE), now.minus(LONGEST));
         String secret = secrets.fresh();
         String browser = from.browser()
                 .substring(0, Math.min(LONGEST_BROWSER, from.browser().length()));
         sessions.begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now));
-        return new Begun(Accounts.person(person), secret);
+        return new Begun(Accounts.person(person), secret, choosesPassword);
     }
 
     /** Who has a session; nobody when it has ended. */

@@ -135,12 +135,15 @@ final class StatementWriter {
     /**
      * Whether columns are written with what they are of: where there are several things, where one of what stands around is
      * meant, or where a name could mean two columns, as MariaDB has it of a window over groups whose key is not asked, or over
-     * rows whose order is not.
+     * rows whose order is not, and Trino of what groups are ordered by and is not asked.
      */
     private static boolean isQualified(Block block) {
         boolean orderedByOthers =
                 block.order().stream().anyMatch(one -> block.out(one.by()).isEmpty());
-        if (block.from().size() > 1 || block.hasWindow() && (block.grouping().isPresent() || orderedByOthers)) {
+        boolean grouped = block.grouping().isPresent();
+        if (block.from().size() > 1
+                || block.hasWindow() && grouped
+                || orderedByOthers && (block.hasWindow() || grouped)) {
             return true;
         }
         Set<String> named = new HashSet<>();

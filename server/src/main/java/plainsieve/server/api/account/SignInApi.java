@@ -89,11 +89,15 @@ class SignInApi {
         }
     }
 
+    /** @param choosesPassword whether the link is gone now, so that they need a password to come back */
+    record LinkTaken(boolean choosesPassword) {}
+
     /** Signs in by a link that an operator made. */
     @PostMapping("/sign-in/link")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
-        begin(signIns.byLink(body.secret(), Callers.from(request)), request, response, "signed in by a link");
+    LinkTaken byLink(@Valid @RequestBody LinkSecret body, HttpServletRequest request, HttpServletResponse response) {
+        SignIns.Begun begun = signIns.byLink(body.secret(), Callers.from(request));
+        begin(begun, request, response, "signed in by a link");
+        return new LinkTaken(begun.choosesPassword());
     }
 
     private void begin(SignIns.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {

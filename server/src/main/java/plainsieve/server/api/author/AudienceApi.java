@@ -1,0 +1,77 @@
+package plainsieve.server.api.author;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Route;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+
+/** Whom a report is for. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}/audience")
+@Route(Role.AUTHOR)
+class AudienceApi {
+    private final Groups groups;
+    private final Deeds deeds;
+    private final Callers callers;
+
+    AudienceApi(Groups groups, Deeds deeds, Callers callers) {
+        this.groups = groups;
+        this.deeds = deeds;
+        this.callers = callers;
+    }
+
+    record Group(String id, String name) {}
+
+    /**
+     * Whom a report is for.
+     *
+     * @param everyone whether it is for everyone who is signed in, in the project or not
+     * @param groups the ids of those it is for; none, and not everyone: every viewer of the project
+     * @param offered groups there are
+     */
+    record Audience(boolean everyone, List<String> groups, List<Group> offered) {}
+
+    @GetMapping
+    Audience of(Project project, @PathVariable String id) {
+        List<String> named = groups.ofReport(project.id(), project.report(id).id());
+        return new Audience(
+                named.contains(Rights.EVERYONE),
+                named.stream().filter(group -> !group.equals(Rights.EVERYONE)).toList(),
+                groups.all().stream()
+                        .map(row -> new Group(row.id(), row.name()))
+                        .toList());
+    }
+
+    /** @param groups the ids of those it shall be for; missing for none */
+    record NewAudience(boolean everyone, List<String> groups) {
+        List<String> ids() {
+            return everyone ? List.of(Rights.EVERYONE) : groups == null ? List.of() : groups;
+        }
+    }
+
+    /** Says whom a report is for. It holds at once, for those who have it open, too. */
+    @PutMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void say(
+            Project project,
+            @PathVariable String id,
+            @Valid @RequestBody NewAudience body,
+            HttpServletRequest request) {
+        groups.show(project.id(), project.report(id).id(), body.ids());
+        deeds.add(callers.doer(request), "said whom a report is for", project.id(), id);
+    }
+}

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+/* Who is signed in, and the ways out. */
+import { BDropdown } from 'bootstrap-vue-next'
+import { RouterLink } from 'vue-router'
+import { ask } from './api/client'
+import type { Me } from './api/types'
+
+defineProps<{ me: Me }>()
+
+async function leave(everywhere: boolean): Promise<void> {
+  await ask(everywhere ? '/api/sign-out/everywhere' : '/api/sign-out', { method: 'POST' })
+  location.assign('/sign-in')
+}
+</script>
+
+<template>
+  <BDropdown role="group" variant="link" no-caret end lazy toggle-class="as-link">
+    <template #button-content
+      ><span class="visually-hidden">Signed in as </span>{{ me.label }} <span aria-hidden="true">▾</span></template
+    >
+    <div class="menu">
+      <p class="soft m-0">
+        You sign in as <b>{{ me.name }}</b>.
+      </p>
+      <RouterLink to="/account">Password and keys</RouterLink>
+      <button class="as-link" @click="leave(false)">Sign out</button>
+      <button class="as-link" @click="leave(true)">Sign out everywhere</button>
+    </div>
+  </BDropdown>
+</template>
+
+<style scoped>
+.menu {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 7px;
+  width: 220px;
+  padding: 6px 14px;
+}
+</style>

@@ -1,0 +1,29 @@
+import { computed, shallowRef } from 'vue'
+import { ask } from './client'
+import { projectId } from './project'
+import type { Me } from './types'
+
+/* Who is signed in is the same on the whole page; another one signs in on another page. */
+const me = shallowRef<Me>()
+
+/** Finds out who is signed in. */
+export async function askWho(): Promise<Me> {
+  return (me.value = await ask<Me>('/api/me'))
+}
+
+/** Who is signed in, once that is known. */
+export const useMe = () => {
+  const role = computed(() => me.value?.projects.find(project => project.id === projectId)?.role ?? 'VIEWER')
+  return {
+    me,
+    /** Whether they make reports here. */
+    isAuthor: computed(() => role.value !== 'VIEWER'),
+    /** Whether they look after this project. */
+    isOperator: computed(() => role.value === 'OPERATOR'),
+    role,
+  }
+}
+
+/** Where to sign in, and to come back to this page. */
+export const signInAddress = (): string =>
+  `/sign-in?back=${encodeURIComponent(location.pathname + location.search + location.hash)}`

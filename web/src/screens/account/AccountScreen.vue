@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/* One's own password, and the keys of one's programs. */
+import { computed, ref } from 'vue'
+import { ask } from '../../api/client'
+import { askWho, useMe } from '../../api/me'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+import KeyList from './KeyList.vue'
+
+const { me } = useMe()
+const before = ref('')
+const password = ref('')
+const done = ref(false)
+const { failure, change } = useChanges(() => undefined)
+const name = computed(() => me.value?.name ?? '')
+
+/* One is signed out everywhere by it, and comes back at once with the new one. */
+async function keep(): Promise<void> {
+  done.value = false
+  await change('/api/me/password', 'PUT', { before: before.value, password: password.value })
+  if (failure.value) return
+  await ask('/api/sign-in', { method: 'POST', body: JSON.stringify({ name: name.value, password: password.value }) })
+  before.value = password.value = ''
+  done.value = true
+  await askWho()
+}
+</script>
+
+<template>
+  <main class="page">
+    <div class="row-line pb-1">
+      <h1>{{ me?.label }}</h1>
+      <span class="soft"
+        >signs in as <b>{{ name }}</b></span
+      >
+    </div>
+    <section aria-label="Password" class="pb-4">
+      <h2 class="pb-1">Password</h2>
+      <form class="row-line" @submit.prevent="keep">
+        <input
+          v-if="me?.hasPassword"
+          v-model="before"
+          class="form-control w-auto"
+          type="password"
+          autocomplete="current-password"
+          placeholder="as it is"
+          aria-label="Your password as it is" />
+        <span v-if="me?.hasPassword">becomes</span>
+        <input
+          v-model="password"
+          class="form-control w-auto"
+          type="password"
+          autocomplete="new-password"
+          placeholder="ten characters or more"
+          aria-label="Your new password" />
+        <button class="btn btn-outline-primary" :disabled="!password">Keep it</button>
+        <span class="soft">signs you out in other browsers, and ends your keys</span>
+      </form>
+      <p v-if="done" role="status" class="m-0 pt-1">It is kept.</p>
+      <FailureNote v-if="failure" :failure="failure" />
+    </section>
+    <KeyList v-if="me" :projects="me.projects" />
+  </main>
+</template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+/* What people did, the newest first. */
+import { BFormInput } from 'bootstrap-vue-next'
+import { computed, ref, watch } from 'vue'
+import { ask } from '../../api/client'
+import type { Deed, ProjectCard } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import { momentInWords } from '../../formats'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { projectInWords } from './roles'
+
+const props = defineProps<{ projects: ProjectCard[] }>()
+const search = ref('')
+const { state, reload } = useLoaded(signal =>
+  ask<Deed[]>(`/api/deeds?search=${encodeURIComponent(search.value)}`, { signal }),
+)
+watch(search, reload)
+defineExpose({ reload })
+const deeds = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+const about = (deed: Deed): string =>
+  [deed.about, deed.projectId && `in ${projectInWords(deed.projectId, props.projects)}`].filter(Boolean).join(', ')
+</script>
+
+<template>
+  <section aria-label="What was done">
+    <div class="row-line pb-1">
+      <h2>What was done</h2>
+      <span class="grow"></span>
+      <BFormInput
+        v-model="search"
+        type="search"
+        class="w-auto"
+        placeholder="Search"
+        aria-label="Search what was done" />
+      <a :href="`/api/deeds/file?search=${encodeURIComponent(search)}`" download>As CSV</a>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure" />
+    <p v-else-if="deeds.length === 0" class="soft">{{ search ? 'Nothing like that.' : 'Nothing yet.' }}</p>
+    <table v-else class="plain">
+      <tbody>
+        <tr v-for="deed in deeds" :key="deed.id">
+          <td class="soft when">{{ momentInWords(deed.at) }}</td>
+          <td>
+            <b>{{ deed.person || 'Nobody known' }}</b> {{ deed.what
+            }}<template v-if="about(deed)">: {{ about(deed) }}</template>
+          </td>
+          <td class="soft mono">{{ deed.address }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.when {
+  white-space: nowrap;
+  width: 150px;
+}
+</style>

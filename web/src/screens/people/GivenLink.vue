@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/* A link that signs somebody in, to be given to them; it is shown here and nowhere again. */
+import { computed, ref } from 'vue'
+import type { SignInLink } from '../../api/types'
+import { copyText } from '../../clipboard'
+
+const props = defineProps<{ link: SignInLink; label: string }>()
+const whole = computed(() => location.origin + props.link.path)
+const copied = ref(false)
+async function copy(): Promise<void> {
+  await copyText(whole.value)
+  copied.value = true
+}
+</script>
+
+<template>
+  <div class="note my-1" role="status">
+    Give this link to {{ label }}. It signs them in once, within a week, and lets them choose a password; it is not
+    shown again.
+    <div class="row-line">
+      <code class="link" data-test="sign-in-link">{{ whole }}</code><button class="as-link" @click="copy">
+        {{ copied ? 'Copied' : 'Copy' }}
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.link {
+  overflow-wrap: anywhere;
+  user-select: all;
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+/* One group as a sentence: who is in it, and what all of them may do. */
+import { computed, ref } from 'vue'
+import type { PeopleGroup, PersonCard, ProjectCard } from '../../api/types'
+import { listInWords } from '../../formats'
+import FailureNote from '../../widgets/FailureNote.vue'
+import RoleMarks from './RoleMarks.vue'
+import { useChanges } from './useChanges'
+
+const props = defineProps<{
+  group: PeopleGroup
+  people: PersonCard[]
+  projects: ProjectCard[]
+  changed: () => Promise<unknown>
+}>()
+const { failure, change } = useChanges(() => props.changed())
+const at = computed(() => `/api/groups/${encodeURIComponent(props.group.id)}`)
+const members = computed(() =>
+  listInWords(props.people.filter(person => person.groups.includes(props.group.id)).map(person => person.label)),
+)
+const renaming = ref(false)
+const called = ref('')
+async function rename(): Promise<void> {
+  await change(`${at.value}/name`, 'PUT', { name: called.value })
+  renaming.value = failure.value !== undefined
+}
+</script>
+
+<template>
+  <li class="card-box group">
+    <p class="m-0">
+      <b>{{ group.name }}</b>: {{ members || 'nobody yet' }}; everyone in it is
+      <RoleMarks
+        :who="group.name"
+        :roles="group.roles"
+        :projects="projects"
+        @give="(projectId, role) => change(`${at}/role`, 'PUT', { projectId, role })"
+        @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" />.
+    </p>
+    <form v-if="renaming" class="row-line flex-nowrap" @submit.prevent="rename">
+      <input v-model="called" class="form-control" :aria-label="`Another name for ${group.name}`" /><button
+        class="as-link">
+        Rename
+      </button>
+    </form>
+    <div v-else class="row-line soft">
+      <button class="as-link soft" @click="((renaming = true), (called = group.name))">Rename</button>
+      <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
+    </div>
+    <FailureNote v-if="failure" :failure="failure" />
+  </li>
+</template>
+
+<style scoped>
+.group {
+  padding: 9px 14px;
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+/* Who may sign in, and what each may do. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref, shallowRef } from 'vue'
+import { ask } from '../../api/client'
+import type { PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+import DeedList from './DeedList.vue'
+import GivenLink from './GivenLink.vue'
+import GroupLine from './GroupLine.vue'
+import PersonLine from './PersonLine.vue'
+import { useChanges } from './useChanges'
+
+interface All {
+  people: PersonCard[]
+  groups: PeopleGroup[]
+  projects: ProjectCard[]
+}
+const { state, reload } = useLoaded(async (signal): Promise<All> => {
+  const [people, groups, projects] = await Promise.all([
+    ask<PersonCard[]>('/api/people', { signal }),
+    ask<PeopleGroup[]>('/api/groups', { signal }),
+    ask<ProjectCard[]>('/api/projects', { signal }),
+  ])
+  return { people, groups, projects }
+})
+const all = computed<All>(() =>
+  state.value.status === 'ready' ? state.value.data : { people: [], groups: [], projects: [] },
+)
+const deeds = ref<InstanceType<typeof DeedList>>()
+const again = (): Promise<unknown> => Promise.all([reload(), deeds.value?.reload()])
+const { failure, change } = useChanges(again)
+
+const label = ref('')
+const name = ref('')
+const group = ref('')
+const made = shallowRef<{ link: SignInLink; label: string }>()
+async function addPerson(): Promise<void> {
+  const link = await change<SignInLink>('/api/people', 'POST', { name: name.value, label: label.value })
+  if (!link) return
+  made.value = { link, label: label.value || name.value }
+  label.value = name.value = ''
+}
+async function addGroup(): Promise<void> {
+  if (await change('/api/groups', 'POST', { name: group.value })) group.value = ''
+}
+</script>
+
+<template>
+  <main class="page people">
+    <div class="row-line pb-1">
+      <h1>People</h1>
+      <span class="soft">who may sign in, and what each may do</span>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <ul class="lines" aria-label="People">
+      <PersonLine
+        v-for="person in all.people"
+        :key="person.id"
+        :person="person"
+        :groups="all.groups"
+        :projects="all.projects"
+        :changed="again" />
+    </ul>
+    <form class="row-line pt-1" aria-label="Another person" @submit.prevent="addPerson">
+      <input v-model="label" class="form-control w-auto" placeholder="Somebody new" aria-label="How others see them" />
+      signs in as
+      <input
+        v-model="name"
+        class="form-control w-auto"
+        placeholder="name"
+        aria-label="What they sign in with"
+        autocapitalize="none"
+        spellcheck="false" />
+      <BButton type="submit" variant="outline-primary" :disabled="!name.trim()">Add</BButton>
+    </form>
+    <GivenLink v-if="made" :link="made.link" :label="made.label" />
+    <FailureNote v-if="failure" :failure="failure" />
+
+    <div class="row-line pt-4 pb-1">
+      <h2>Groups</h2>
+      <span class="soft">reports can be for some of them alone</span>
+    </div>
+    <ul class="lines" aria-label="Groups">
+      <GroupLine
+        v-for="one in all.groups"
+        :key="one.id"
+        :group="one"
+        :people="all.people"
+        :projects="all.projects"
+        :changed="again" />
+    </ul>
+    <form class="row-line pt-1 pb-4" aria-label="Another group" @submit.prevent="addGroup">
+      <input v-model="group" class="form-control w-auto" placeholder="Another group" aria-label="Name of a new group" />
+      <BButton type="submit" variant="outline-primary" :disabled="!group.trim()">Add</BButton>
+    </form>
+    <DeedList ref="deeds" :projects="all.projects" />
+  </main>
+</template>
+
+<style scoped>
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.lines :deep(p) {
+  line-height: 1.8;
+}
+</style>

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+/* One person as a sentence: what they may do, in which groups they are, when they were here. */
+import { computed, shallowRef } from 'vue'
+import type { MarkOffer, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
+import { momentInWords } from '../../formats'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import GivenLink from './GivenLink.vue'
+import RoleMarks from './RoleMarks.vue'
+import { useChanges } from './useChanges'
+
+const props = defineProps<{
+  person: PersonCard
+  groups: PeopleGroup[]
+  projects: ProjectCard[]
+  changed: () => Promise<unknown>
+}>()
+const { failure, change } = useChanges(() => props.changed())
+const link = shallowRef<SignInLink>()
+
+const at = computed(() => `/api/people/${encodeURIComponent(props.person.id)}`)
+const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
+const state = computed(() =>
+  props.person.blocked
+    ? 'shut out'
+    : props.person.seen
+      ? `last here ${momentInWords(props.person.seen)}`
+      : props.person.hasPassword
+        ? 'signed out'
+        : 'has not signed in yet',
+)
+
+/* A group is joined and left at the same words. */
+const groupOffers = (): Promise<MarkOffer[]> =>
+  Promise.resolve(
+    props.groups.map(group => ({
+      id: group.id,
+      words: group.name,
+      note: props.person.groups.includes(group.id) ? 'takes them out of it' : '',
+      reason: '',
+    })),
+  )
+const inGroup = (id: string): Promise<unknown> =>
+  change(
+    `/api/groups/${encodeURIComponent(id)}/people/${encodeURIComponent(props.person.id)}`,
+    props.person.groups.includes(id) ? 'DELETE' : 'PUT',
+  )
+const give = (projectId: string, role: string): Promise<unknown> =>
+  change(`${at.value}/role`, 'PUT', { projectId, role })
+const take = (projectId: string): Promise<unknown> =>
+  change(`${at.value}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')
+
+async function newLink(): Promise<void> {
+  link.value = await change<SignInLink>(`${at.value}/link`, 'POST')
+}
+</script>
+
+<template>
+  <li class="card-box person" :class="{ shut: person.blocked }">
+    <p class="m-0">
+      <b>{{ person.label }}</b> <span class="soft mono">{{ person.name }}</span> is
+      <RoleMarks :who="person.label" :roles="person.roles" :projects="projects" @give="give" @take="take" /><template
+        v-if="groups.length"
+        >; in
+        <OfferedMark
+          :text="mine.length ? mine.map(group => group.name).join(', ') : 'no group'"
+          :about="`the groups of ${person.label}`"
+          :offers="groupOffers"
+          @take="inGroup" /></template
+      >. <span class="soft">{{ state }}.</span>
+    </p>
+    <div class="row-line soft">
+      <button
+        class="as-link soft"
+        :title="person.hasPassword ? 'Their password holds no more then' : ''"
+        @click="newLink">
+        New sign-in link
+      </button>
+      <button class="as-link soft" @click="change(`${at}/blocked`, 'PUT', { blocked: !person.blocked })">
+        {{ person.blocked ? 'Let in again' : 'Shut out' }}
+      </button>
+      <button class="as-link soft" @click="change(at, 'DELETE')">Remove</button>
+    </div>
+    <GivenLink v-if="link" :link="link" :label="person.label" />
+    <FailureNote v-if="failure" :failure="failure" />
+  </li>
+</template>
+
+<style scoped>
+.person {
+  padding: 9px 14px;
+}
+.shut b {
+  text-decoration: line-through;
+}
+</style>

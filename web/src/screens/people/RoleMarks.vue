@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/* What a person or a group may do, a role for each project or for all of them; each of its words can be changed. */
+import { computed } from 'vue'
+import type { GivenRole, MarkOffer, ProjectCard } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import { ALL, NOTHING, ROLES, projectInWords } from './roles'
+
+const props = defineProps<{ who: string; roles: GivenRole[]; projects: ProjectCard[] }>()
+const emit = defineEmits<{ give: [projectId: string, role: string]; take: [projectId: string] }>()
+
+const given = computed(() =>
+  props.roles.map(role => ({ ...role, project: projectInWords(role.projectId, props.projects) })),
+)
+
+const roleOffers = (now: string): Promise<MarkOffer[]> =>
+  Promise.resolve([
+    ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
+    { id: NOTHING, words: NOTHING, note: 'takes it back', reason: '' },
+  ])
+
+/* The role for one more project: what there is a role for already is changed at its own words. */
+const newOffers = (): Promise<MarkOffer[]> =>
+  Promise.resolve(
+    [ALL, ...props.projects.map(project => project.id)]
+      .filter(id => !props.roles.some(role => role.projectId === id))
+      .flatMap(id =>
+        ROLES.map(role => ({
+          id: `${role.id} ${id}`,
+          words: `${role.id} of ${projectInWords(id, props.projects)}`,
+          note: role.may,
+          reason: '',
+        })),
+      ),
+  )
+
+function take(projectId: string, role: string): void {
+  if (role === NOTHING) emit('take', projectId)
+  else emit('give', projectId, role.toUpperCase())
+}
+function add(taken: string): void {
+  const [role = '', project = ''] = taken.split(' ')
+  emit('give', project, role.toUpperCase())
+}
+</script>
+
+<template>
+  <template v-for="(role, i) in given" :key="role.projectId"
+    >{{ i > 0 ? ', ' : ''
+    }}<OfferedMark
+      :text="role.role"
+      :about="`what ${who} may do in ${role.project}`"
+      :offers="() => roleOffers(role.role)"
+      @take="take(role.projectId, $event)" />
+    of {{ role.project }}</template
+  ><template v-if="given.length"> and </template
+  ><OfferedMark
+    :text="given.length ? 'more' : 'nothing yet'"
+    :about="`another role of ${who}`"
+    :offers="newOffers"
+    @take="add" />
+</template>

@@ -1,0 +1,17 @@
+import type { ProjectCard } from '../../api/types'
+
+/** Stands for every project where one could be named. */
+export const ALL = ''
+
+/** Takes a role back. */
+export const NOTHING = 'nothing'
+
+/** The roles, and what each may do besides what those before it may. */
+export const ROLES = [
+  { id: 'viewer', may: 'opens reports' },
+  { id: 'author', may: 'makes them, too' },
+  { id: 'operator', may: 'looks after sources and people, too' },
+]
+
+export const projectInWords = (id: string, projects: ProjectCard[]): string =>
+  id === ALL ? 'every project' : (projects.find(project => project.id === id)?.name ?? id)

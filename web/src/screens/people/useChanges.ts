@@ -1,0 +1,23 @@
+import { shallowRef, type ShallowRef } from 'vue'
+import { ask, asFailure, type Failure } from '../../api/client'
+
+/** Changes something of people or groups, then reads them again. */
+export function useChanges(changed: () => unknown): {
+  failure: ShallowRef<Failure | undefined>
+  change: <T>(address: string, method: string, body?: unknown) => Promise<T | undefined>
+} {
+  const failure = shallowRef<Failure>()
+
+  async function change<T>(address: string, method: string, body: unknown = {}): Promise<T | undefined> {
+    try {
+      failure.value = undefined
+      const answer = await ask<T>(address, { method, body: JSON.stringify(body) })
+      await changed()
+      return answer
+    } catch (error) {
+      failure.value = asFailure(error)
+      return undefined
+    }
+  }
+  return { failure, change }
+}

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+/* Signing in: by name and password, or by the link that was just opened, after which a password is chosen. */
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { ask, asFailure, type Failure } from '../../api/client'
+import { askWho } from '../../api/me'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { pageToComeBackTo } from './back'
+
+const name = ref('')
+const password = ref('')
+const busy = ref(false)
+const failure = shallowRef<Failure>()
+/* Whose password is being chosen; empty while nobody is signed in. */
+const chooses = ref('')
+const label = ref('')
+const words = computed(() =>
+  chooses.value
+    ? { title: `Welcome, ${label.value}`, action: 'Keep it', field: 'A password to come back with' }
+    : { title: 'Sign in', action: 'Sign in', field: 'Password' },
+)
+
+const goOn = (): void => location.replace(pageToComeBackTo(location))
+const send = (path: string, method: string, body: unknown): Promise<unknown> =>
+  ask(path, { method, body: JSON.stringify(body) })
+
+async function attempt(work: () => Promise<void>): Promise<void> {
+  busy.value = true
+  failure.value = undefined
+  try {
+    await work()
+  } catch (error) {
+    failure.value = asFailure(error)
+  } finally {
+    busy.value = false
+  }
+}
+
+const signIn = (): Promise<void> =>
+  attempt(async () => {
+    if (chooses.value) {
+      await send('/api/me/password', 'PUT', { before: '', password: password.value })
+      await send('/api/sign-in', 'POST', { name: chooses.value, password: password.value })
+    } else await send('/api/sign-in', 'POST', { name: name.value, password: password.value })
+    goOn()
+  })
+
+/* The secret stays in no address bar and in no history. */
+onMounted(() => {
+  const secret = /^#link=(.+)$/.exec(location.hash)?.[1]
+  if (!secret) return
+  history.replaceState(null, '', location.pathname + location.search)
+  void attempt(async () => {
+    const taken = (await send('/api/sign-in/link', 'POST', { secret })) as { choosesPassword: boolean }
+    if (!taken.choosesPassword) return goOn()
+    const me = await askWho()
+    label.value = me.label
+    chooses.value = me.name
+  })
+})
+</script>
+
+<template>
+  <main class="sign-in">
+    <div class="brand"><img src="/sieve.svg" alt="" width="30" height="30" />Plain Sieve</div>
+    <form class="card-box" @submit.prevent="signIn">
+      <h1>{{ words.title }}</h1>
+      <label v-if="!chooses"
+        >Name<input
+          v-model="name"
+          class="form-control"
+          autocomplete="username"
+          autocapitalize="none"
+          spellcheck="false"
+          required
+          autofocus
+      /></label>
+      <p v-else class="soft m-0">
+        The link has done its work. You sign in as <b>{{ chooses }}</b> from now on.
+      </p>
+      <label
+        >{{ words.field
+        }}<input
+          v-model="password"
+          class="form-control"
+          type="password"
+          :autocomplete="chooses ? 'new-password' : 'current-password'"
+          required
+      /></label>
+      <p v-if="chooses" class="soft small m-0">Ten characters or more; some words of your own are best.</p>
+      <FailureNote v-if="failure" :failure="failure" />
+      <div class="row-line">
+        <button class="btn btn-primary" :disabled="busy">{{ words.action }}</button>
+        <button v-if="chooses" type="button" class="as-link" @click="goOn">Not now</button>
+      </div>
+    </form>
+    <p v-if="!chooses" class="soft small">
+      No password yet, or forgotten? Whoever looks after this server gives you a link.
+    </p>
+  </main>
+</template>
+
+<style scoped>
+.sign-in {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 16px;
+  padding: 12vh 16px 16px;
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  font-size: 19px;
+  font-weight: 700;
+}
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  width: min(360px, 100%);
+  padding: 20px 22px;
+}
+label {
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+}
+</style>
