@@ -5,7 +5,8 @@ import { ask } from '../../api/client'
 import type { MadeKey, Me, ProgramKey } from '../../api/types'
 import { copyText } from '../../clipboard'
 import { useLoaded } from '../../composables/useLoaded'
-import { dateInWords, momentInWords } from '../../formats'
+import { dateInWords } from '../../formats'
+import { agoInWords } from '../reports/ago'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { ROLES } from '../people/roles'
 import { useChanges } from '../people/useChanges'
@@ -38,7 +39,7 @@ async function copy(): Promise<void> {
       <li v-for="key in keys" :key="key.id">
         <b>{{ key.name }}</b> may do what a {{ key.role }} may in {{ project(key.projectId) }}, until
         {{ dateInWords(key.endsAt.slice(0, 10)) }};
-        <span class="soft">{{ key.usedAt ? `last used ${momentInWords(key.usedAt)}` : 'never used' }}.</span>
+        <span class="soft">{{ key.usedAt ? `last used ${agoInWords(key.usedAt, Date.now())}` : 'never used' }}.</span>
         <button class="as-link" @click="change(`/api/me/keys/${key.id}`, 'DELETE')">Remove</button>
       </li>
     </ul>

@@ -3,8 +3,10 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
+import { useMe } from '../../api/me'
 import type { Making } from '../../api/types'
 import TypedMark from '../../sentence/TypedMark.vue'
+import ShownTo from './ShownTo.vue'
 
 const props = defineProps<{ made: Making; busy: boolean; asViewer: boolean }>()
 const emit = defineEmits<{
@@ -15,6 +17,7 @@ const emit = defineEmits<{
   drop: []
 }>()
 
+const { me } = useMe()
 const told = ref(false)
 const count = computed(() => props.made.changes.length)
 const standing = computed(() => {
@@ -34,6 +37,7 @@ const standing = computed(() => {
         data-mark="audience"
         @take="emit('audience', $event)"
     /></span>
+    <ShownTo v-if="me?.accounts" :report-id="made.report.id" />
     <span class="grow"></span>
     <button v-if="count" class="as-link soft" :aria-expanded="told" data-test="standing" @click="told = !told">
       {{ standing }}

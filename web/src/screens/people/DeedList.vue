@@ -17,6 +17,7 @@ const { state, reload } = useLoaded(signal =>
 watch(search, reload)
 defineExpose({ reload })
 const deeds = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+const toSeconds = (at: string): string => at.replace(/\.\d+/, '')
 const about = (deed: Deed): string =>
   [deed.about, deed.projectId && `in ${projectInWords(deed.projectId, props.projects)}`].filter(Boolean).join(', ')
 </script>
@@ -39,7 +40,7 @@ const about = (deed: Deed): string =>
     <table v-else class="plain">
       <tbody>
         <tr v-for="deed in deeds" :key="deed.id">
-          <td class="soft when">{{ momentInWords(deed.at) }}</td>
+          <td class="soft when">{{ momentInWords(toSeconds(deed.at)) }}</td>
           <td>
             <b>{{ deed.person || 'Nobody known' }}</b> {{ deed.what
             }}<template v-if="about(deed)">: {{ about(deed) }}</template>

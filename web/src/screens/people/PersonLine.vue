@@ -2,7 +2,7 @@
 /* One person as a sentence: what they may do, in which groups they are, when they were here. */
 import { computed, shallowRef } from 'vue'
 import type { MarkOffer, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
-import { momentInWords } from '../../formats'
+import { agoInWords } from '../reports/ago'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import GivenLink from './GivenLink.vue'
@@ -22,12 +22,12 @@ const at = computed(() => `/api/people/${encodeURIComponent(props.person.id)}`)
 const mine = computed(() => props.groups.filter(group => props.person.groups.includes(group.id)))
 const state = computed(() =>
   props.person.blocked
-    ? 'shut out'
+    ? 'Shut out'
     : props.person.seen
-      ? `last here ${momentInWords(props.person.seen)}`
+      ? `Last here ${agoInWords(props.person.seen, Date.now())}`
       : props.person.hasPassword
-        ? 'signed out'
-        : 'has not signed in yet',
+        ? 'Signed out'
+        : 'Not here yet',
 )
 
 /* A group is joined and left at the same words. */

@@ -52,9 +52,9 @@ function add(taken: string): void {
       :offers="() => roleOffers(role.role)"
       @take="take(role.projectId, $event)" />
     of {{ role.project }}</template
-  ><template v-if="given.length"> and </template
-  ><OfferedMark
-    :text="given.length ? 'more' : 'nothing yet'"
+  >{{ given.length ? ' ' : ''
+  }}<OfferedMark
+    :text="given.length ? '+' : 'nothing yet'"
     :about="`another role of ${who}`"
     :offers="newOffers"
     @take="add" />

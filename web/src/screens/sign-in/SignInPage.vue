@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Signing in: by name and password, or by the link that was just opened, after which a password is chosen. */
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from '../../api/client'
 import { askWho } from '../../api/me'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -45,7 +45,7 @@ const signIn = (): Promise<void> =>
   })
 
 /* The secret stays in no address bar and in no history. */
-onMounted(() => {
+function takeLink(): void {
   const secret = /^#link=(.+)$/.exec(location.hash)?.[1]
   if (!secret) return
   history.replaceState(null, '', location.pathname + location.search)
@@ -56,7 +56,12 @@ onMounted(() => {
     label.value = me.label
     chooses.value = me.name
   })
+}
+onMounted(() => {
+  takeLink()
+  window.addEventListener('hashchange', takeLink)
 })
+onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
 </script>
 
 <template>

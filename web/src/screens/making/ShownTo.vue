@@ -1,0 +1,56 @@
+<script setup lang="ts">
+/* Who may open the report. It holds at once, whatever is still a draft. */
+import { computed, ref } from 'vue'
+import { asFailure, get, put } from '../../api/client'
+import type { Audience, MarkOffer } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import { listInWords } from '../../formats'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+
+const props = defineProps<{ reportId: string }>()
+const EVERY_VIEWER = 'every viewer'
+const EVERYONE = 'everyone signed in'
+const path = `/reports/${encodeURIComponent(props.reportId)}/audience`
+const { state, reload } = useLoaded(signal => get<Audience>(path, signal))
+const wrong = ref('')
+const audience = computed<Audience>(() =>
+  state.value.status === 'ready' ? state.value.data : { everyone: false, groups: [], offered: [] },
+)
+const words = computed(() => {
+  if (audience.value.everyone) return EVERYONE
+  const named = audience.value.offered.filter(group => audience.value.groups.includes(group.id))
+  if (named.length) return listInWords(named.map(group => group.name))
+  return audience.value.groups.length ? 'a group that is gone' : EVERY_VIEWER
+})
+const offers = (): Promise<MarkOffer[]> =>
+  Promise.resolve([
+    { id: EVERY_VIEWER, words: EVERY_VIEWER, note: 'of this project', reason: '' },
+    { id: EVERYONE, words: EVERYONE, note: 'in other projects, too', reason: '' },
+    ...audience.value.offered.map(group => ({
+      id: group.id,
+      words: group.name,
+      note: audience.value.groups.includes(group.id) ? 'no longer for them' : 'for them alone, or them, too',
+      reason: '',
+    })),
+  ])
+
+async function take(taken: string): Promise<void> {
+  const now = audience.value.groups
+  const isGroup = taken !== EVERY_VIEWER && taken !== EVERYONE
+  const groups = now.includes(taken) ? now.filter(id => id !== taken) : [...now, taken]
+  try {
+    wrong.value = ''
+    await put(path, { everyone: taken === EVERYONE, groups: isGroup ? groups : [] })
+    await reload()
+  } catch (error) {
+    wrong.value = asFailure(error).message
+  }
+}
+</script>
+
+<template>
+  <span v-if="state.status === 'ready'" class="soft" data-test="shown-to"
+    >shown to <OfferedMark :text="words" about="who may open it" :offers="offers" @take="take" />
+    <span v-if="wrong" role="alert">{{ wrong }}</span></span
+  >
+</template>
