@@ -88,6 +88,14 @@ public final class Api {
                 .method(method, HttpRequest.BodyPublishers.ofString(text)));
     }
 
+    /** A page, as it is served. */
+    public String text(String path) throws IOException, InterruptedException {
+        return client.send(
+                        HttpRequest.newBuilder(URI.create(address + path)).build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .body();
+    }
+
     /** Puts a file into the folder of a source. */
     public Answer upload(String source, String name, boolean replace, byte[] content) {
         String where = "/api/sources/%s/files?name=%s&replace=%s"
