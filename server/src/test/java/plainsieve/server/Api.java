@@ -96,6 +96,19 @@ public final class Api {
                 .body();
     }
 
+    /** The status alone of what may be answered in any form. */
+    public int status(String method, String path, String type, String body) {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(address + path))
+                .header("Content-Type", type)
+                .method(method, HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        try {
+            return client.send(request, HttpResponse.BodyHandlers.discarding()).statusCode();
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException("No answer to " + request, e);
+        }
+    }
+
     /** Puts a file into the folder of a source. */
     public Answer upload(String source, String name, boolean replace, byte[] content) {
         String where = "/api/sources/%s/files?name=%s&replace=%s"
