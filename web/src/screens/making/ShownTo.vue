@@ -50,7 +50,7 @@ async function take(taken: string): Promise<void> {
 
 <template>
   <span v-if="state.status === 'ready'" class="soft" data-test="shown-to"
-    >shown to <OfferedMark :text="words" about="who may open it" :offers="offers" @take="take" />
+    >shown to <OfferedMark :text="words" about="who may open it" data-mark="shown" :offers="offers" @take="take" />
     <span v-if="wrong" role="alert">{{ wrong }}</span></span
   >
 </template>

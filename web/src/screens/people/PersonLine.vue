@@ -56,7 +56,7 @@ async function newLink(): Promise<void> {
 </script>
 
 <template>
-  <li class="card-box person" :class="{ shut: person.blocked }">
+  <li class="card-box person" :aria-label="person.label" :class="{ shut: person.blocked }">
     <p class="m-0">
       <b>{{ person.label }}</b> <span class="soft mono">{{ person.name }}</span> is
       <RoleMarks :who="person.label" :roles="person.roles" :projects="projects" @give="give" @take="take" /><template
@@ -65,6 +65,7 @@ async function newLink(): Promise<void> {
         <OfferedMark
           :text="mine.length ? mine.map(group => group.name).join(', ') : 'no group'"
           :about="`the groups of ${person.label}`"
+          data-mark="groups"
           :offers="groupOffers"
           @take="inGroup" /></template
       >. <span class="soft">{{ state }}.</span>

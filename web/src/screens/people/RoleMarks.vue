@@ -56,6 +56,7 @@ function add(taken: string): void {
   }}<OfferedMark
     :text="given.length ? '+' : 'nothing yet'"
     :about="`another role of ${who}`"
+    data-mark="more"
     :offers="newOffers"
     @take="add" />
 </template>

@@ -26,8 +26,15 @@ final class Browser implements AutoCloseable {
     private static final int MOST_TABS = 150;
 
     private final ChromeDriver driver;
+    private final String server;
 
     Browser() {
+        this(RunningServer.get().address());
+    }
+
+    /** @param server the address of the one that paths are of */
+    Browser(String server) {
+        this.server = server;
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments(
@@ -56,7 +63,7 @@ final class Browser implements AutoCloseable {
     }
 
     void open(String path) {
-        driver.get(RunningServer.get().address() + path);
+        driver.get(server + path);
     }
 
     String address() {

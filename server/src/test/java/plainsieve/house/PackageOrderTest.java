@@ -73,7 +73,7 @@ class PackageOrderTest {
             "plainsieve.server.rehearsal",
             "plainsieve.server.api.body",
             "plainsieve.server.api",
-            "plainsieve.server.api.reader",
+            "plainsieve.server.api.viewer",
             "plainsieve.server.api.account",
             "plainsieve.server.api.operator",
             "plainsieve.server.api.author",

@@ -48,7 +48,7 @@ class SizesTest {
             entry("plainsieve.server.api.body.QuestionBody", "JSON of the API"),
             entry("plainsieve.server.api.body.RanBody", "JSON of the API"),
             entry("plainsieve.server.api.body.ViewBody", "JSON of the API"),
-            entry("plainsieve.server.api.reader.Done", "JSON of the API"),
+            entry("plainsieve.server.api.viewer.Done", "JSON of the API"),
             entry("plainsieve.server.api.operator.NewSource", "JSON of the API"),
             entry("plainsieve.server.proof.Ran", "one verdict as the records keep it, flat"),
             entry("plainsieve.server.rehearsal.Line", "JSON of the API"),

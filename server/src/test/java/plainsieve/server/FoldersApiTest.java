@@ -111,18 +111,6 @@ class FoldersApiTest {
         assertThat(noticesOf("levels", "select metres\nfrom levels"))
                 .contains("unread-in-files", "1 of 2 cells of “metres” are no number with a comma", "“slack”");
 
-        Map<String, String> line = Map.of("table", "levels", "column", "", "form", "no line");
-        assertThat(api.send("PUT", "/api/sources/tides/said", line).status()).isEqualTo(204);
-        assertThat(table("tides", "levels").get("files").get("names").asString())
-                .isEqualTo("no line");
-        assertThat(table("tides", "levels").get("columns").toString()).contains("column 1");
-        Map<String, String> nowhere = Map.of("table", "levels", "column", "", "form", "the end");
-        assertThat(api.send("PUT", "/api/sources/tides/said", nowhere)
-                        .json()
-                        .get("detail")
-                        .asString())
-                .contains("“the end” is no place for the names of columns");
-
         Map<String, String> odd = Map.of("table", "levels", "column", "at", "form", "a moon");
         assertThat(api.send("PUT", "/api/sources/tides/said", odd)
                         .json()
@@ -132,6 +120,23 @@ class FoldersApiTest {
         Map<String, String> database = Map.of("table", "ports", "column", "name", "form", "text");
         assertThat(api.send("PUT", "/api/sources/ferries/said", database).status())
                 .isEqualTo(422);
+    }
+
+    @Test
+    void whereTheNamesOfColumnsStandIsSaidToo() {
+        folder("tables");
+        api.upload("tables", "levels.csv", false, bytes("at;metres\n2026-01-01;1,5\n"));
+        Map<String, String> line = Map.of("table", "levels", "column", "", "form", "no line");
+        assertThat(api.send("PUT", "/api/sources/tables/said", line).status()).isEqualTo(204);
+        assertThat(table("tables", "levels").get("files").get("names").asString())
+                .isEqualTo("no line");
+        assertThat(table("tables", "levels").get("columns").toString()).contains("column 1");
+        Map<String, String> nowhere = Map.of("table", "levels", "column", "", "form", "the end");
+        assertThat(api.send("PUT", "/api/sources/tables/said", nowhere)
+                        .json()
+                        .get("detail")
+                        .asString())
+                .contains("“the end” is no place for the names of columns");
     }
 
     @ParameterizedTest

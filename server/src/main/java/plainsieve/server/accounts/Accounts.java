@@ -13,7 +13,6 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
-import plainsieve.server.records.ProgramKeyRecords;
 import plainsieve.server.records.RoleRecords;
 import plainsieve.server.records.RoleRow;
 
@@ -25,21 +24,13 @@ public class Accounts {
 
     private final PersonRecords people;
     private final RoleRecords roles;
-    private final ProgramKeyRecords keys;
     private final SignIns signIns;
     private final Passwords passwords;
     private final Clock clock;
 
-    Accounts(
-            PersonRecords people,
-            RoleRecords roles,
-            ProgramKeyRecords keys,
-            SignIns signIns,
-            Passwords passwords,
-            Clock clock) {
+    Accounts(PersonRecords people, RoleRecords roles, SignIns signIns, Passwords passwords, Clock clock) {
         this.people = people;
         this.roles = roles;
-        this.keys = keys;
         this.signIns = signIns;
         this.passwords = passwords;
         this.clock = clock;
@@ -123,16 +114,14 @@ public class Accounts {
     @Transactional
     public void setPassword(String id, String password) {
         people.setPassword(id, passwords.encoded(password, get(id).name()));
-        keys.removeAll(id);
-        signIns.signOutEverywhere(id);
+        signIns.endAll(id);
     }
 
     /** Lets a password hold no more; the person is signed out everywhere, and keys of programs end. */
     @Transactional
     public void forgetPassword(String id) {
         people.setPassword(get(id).id(), "");
-        keys.removeAll(id);
-        signIns.signOutEverywhere(id);
+        signIns.endAll(id);
     }
 
     /** Whether this is the person's password now; true when there is none yet. */

@@ -34,22 +34,14 @@ public class SignIns {
     private final PersonRecords people;
     private final SessionRecords sessions;
     private final ProgramKeyRecords keys;
-    private final Passwords passwords;
-    private final Guesses guesses;
+    private final PasswordGate gate;
     private final Clock clock;
 
-    SignIns(
-            PersonRecords people,
-            SessionRecords sessions,
-            ProgramKeyRecords keys,
-            Passwords passwords,
-            Guesses guesses,
-            Clock clock) {
+    SignIns(PersonRecords people, SessionRecords sessions, ProgramKeyRecords keys, PasswordGate gate, Clock clock) {
         this.people = people;
         this.sessions = sessions;
         this.keys = keys;
-        this.passwords = passwords;
-        this.guesses = guesses;
+        this.gate = gate;
         this.clock = clock;
     }
 
@@ -66,25 +58,15 @@ public class SignIns {
 
     /** Signs in by a password. Throws {@link ProblemException} when name and password do not belong together, or must wait. */
     public Begun byPassword(String name, String password, From from) {
-        Duration wait = guesses.wait(name, from.address());
-        if (!wait.isZero()) {
-            throw new ProblemException(Problem.of(
-                    "wait-to-sign-in",
-                    "Too many passwords were wrong.",
-                    "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
-        }
-        // Counted before it is looked at: who tries many at once has tried many.
-        guesses.wrong(name, from.address());
         Optional<PersonRow> known = people.named(name.strip());
         boolean right =
-                passwords.matches(password, known.map(PersonRow::password).orElse(""));
+                gate.admits(name, password, known.map(PersonRow::password).orElse(""), from.address());
         if (!right || known.get().blocked()) {
             throw new ProblemException(Problem.of(
                     "not-signed-in",
                     "Name and password do not belong together.",
                     "Type them again, or ask an operator for a new link."));
         }
-        guesses.right(name);
         return begin(known.get(), from, false);
     }
 
@@ -152,6 +134,13 @@ public class SignIns {
     public void signOutEverywhere(String personId) {
         sessions.endAll(personId);
         sessions.takeLinksOf(personId);
+    }
+
+    /** Ends every way of a person to be here but their password: sessions, links, and the keys of their programs. */
+    @Transactional
+    public void endAll(String personId) {
+        signOutEverywhere(personId);
+        keys.removeAll(personId);
     }
 
     /**

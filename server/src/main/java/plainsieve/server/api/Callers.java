@@ -11,7 +11,6 @@ import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.WebUtils;
 import plainsieve.server.accounts.Caller;
-import plainsieve.server.accounts.Deeds;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Asker;
@@ -102,10 +101,9 @@ public class Callers {
         }
     }
 
-    /** Who does something, for the record of deeds. */
-    public Deeds.Doer doer(HttpServletRequest request) {
-        String name = now().map(caller -> caller.person().name())
+    /** The name of whoever asks, for the record of deeds; empty when nobody is signed in. */
+    String nameNow() {
+        return now().map(caller -> caller.person().name())
                 .orElse(settings.accounts() ? "" : settings.role().word());
-        return new Deeds.Doer(name, request.getRemoteAddr());
     }
 }

@@ -73,8 +73,16 @@ final class WorkbookCells {
         if (first.isEmpty()) {
             throw new UnreadableFile("has nothing in “" + area.name() + "”");
         }
-        WorkbookHead head = said.map(line -> WorkbookHead.said(line, first, numbers))
+        return below(head(first, numbers), first, rows);
+    }
+
+    private WorkbookHead head(List<String[]> first, List<Integer> numbers) {
+        return said.map(line -> WorkbookHead.said(line, first, numbers))
                 .orElseGet(() -> WorkbookHead.of(first, numbers));
+    }
+
+    /** Takes what stands below the names: of the first rows, then of the others. */
+    private Cells below(WorkbookHead head, List<String[]> first, Iterator<Row> rows) throws SQLException {
         List<String[]> all = new ArrayList<>(first.subList(head.rows(), first.size()));
         all.add(head.names());
         if (all.stream().allMatch(row -> firstCell(row) == Integer.MAX_VALUE)) {

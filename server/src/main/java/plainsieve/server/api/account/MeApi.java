@@ -1,42 +1,21 @@
 package plainsieve.server.api.account;
 
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
-import jakarta.validation.Valid;
-import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatus;
-import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Caller;
-import plainsieve.server.accounts.Deeds;
-import plainsieve.server.accounts.Keys;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.api.Callers;
 import plainsieve.server.api.Route;
-import plainsieve.server.api.SessionCookie;
-import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.Lengths;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.records.ProgramKeyRow;
 import plainsieve.server.settings.Settings;
 
-/** Who is signed in: what they may do, their password, the keys of their programs. */
+/** Who is signed in, and what they may do. */
 @RestController
 @RequestMapping("/api/me")
 @Route(Role.VIEWER)
@@ -44,24 +23,13 @@ class MeApi {
     private final Callers callers;
     private final Rights rights;
     private final Accounts accounts;
-    private final Keys keys;
-    private final Deeds deeds;
     private final Projects projects;
     private final Settings settings;
 
-    MeApi(
-            Callers callers,
-            Rights rights,
-            Accounts accounts,
-            Keys keys,
-            Deeds deeds,
-            Projects projects,
-            Settings settings) {
+    MeApi(Callers callers, Rights rights, Accounts accounts, Projects projects, Settings settings) {
         this.callers = callers;
         this.rights = rights;
         this.accounts = accounts;
-        this.keys = keys;
-        this.deeds = deeds;
         this.projects = projects;
         this.settings = settings;
     }
@@ -118,95 +86,5 @@ class MeApi {
 
     private Optional<InProject> inProject(Caller caller, Project project) {
         return rights.role(caller, project.id()).map(role -> new InProject(project.id(), project.name(), role));
-    }
-
-    /** @param before the password until now; empty when there is none yet */
-    record NewPassword(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
-            String before,
-
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
-            String password) {
-        NewPassword {
-            before = Absent.orEmpty(before);
-            password = Absent.orEmpty(password);
-        }
-
-        @Override
-        public String toString() {
-            return "NewPassword";
-        }
-    }
-
-    /** Sets one's password. One is signed out everywhere then, here too, and keys of programs end. */
-    @PutMapping("/password")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
-        String id = inPerson().person().id();
-        if (!accounts.isPassword(id, body.before())) {
-            throw new ProblemException(
-                    Problem.of("not-signed-in", "The password until now is another one.", "Type it again."));
-        }
-        accounts.setPassword(id, body.password());
-        deeds.add(callers.doer(request), "set their password", "", "");
-        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
-    }
-
-    /* A program neither changes its person's password nor makes keys that outlive its own. */
-    private Caller inPerson() {
-        Caller caller = callers.required();
-        if (!caller.isInPerson()) {
-            throw new ProblemException(Problem.of(
-                    "not-for-programs", "The key of a program is not for this.", "Sign in, and do it yourself."));
-        }
-        return caller;
-    }
-
-    /**
-     * The key of a program.
-     *
-     * @param projectId empty for every project of its person
-     * @param usedAt empty when it never was
-     */
-    record Key(String id, String name, String projectId, String role, String endsAt, String usedAt) {
-        static Key of(ProgramKeyRow row) {
-            return new Key(row.id(), row.name(), row.projectId(), row.role(), row.endsAt(), row.usedAt());
-        }
-    }
-
-    @GetMapping("/keys")
-    List<Key> keys() {
-        return keys.of(inPerson().person().id()).stream().map(Key::of).toList();
-    }
-
-    record NewKey(
-            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
-            String name,
-
-            String projectId,
-            Role role,
-            int days) {}
-
-    /** A key that was made. @param secret is shown here and nowhere again */
-    record MadeKey(Key key, String secret) {}
-
-    @PostMapping("/keys")
-    MadeKey make(@Valid @RequestBody NewKey body, HttpServletRequest request) {
-        String project = Absent.orEmpty(body.projectId());
-        if (!project.isEmpty() && !callers.sees(project)) {
-            throw new NotFound("project", project, List.of());
-        }
-        Role role = body.role() == null ? Role.VIEWER : body.role();
-        Keys.Made made = keys.make(
-                inPerson().person().id(), new Keys.Wanted(Absent.orEmpty(body.name()), project, role, body.days()));
-        deeds.add(callers.doer(request), "made a key", project, made.row().name());
-        return new MadeKey(Key.of(made.row()), made.secret());
-    }
-
-    @DeleteMapping("/keys/{id}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(@PathVariable String id, HttpServletRequest request) {
-        keys.remove(inPerson().person().id(), id);
-        deeds.add(callers.doer(request), "removed a key", "", id);
     }
 }

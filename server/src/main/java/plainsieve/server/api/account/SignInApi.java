@@ -15,9 +15,9 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.WebUtils;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.accounts.Deeds;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.SessionCookie;
 import plainsieve.server.api.body.Absent;
@@ -32,12 +32,12 @@ class SignInApi {
     private static final Duration COOKIE_LASTS = Duration.ofDays(14);
 
     private final SignIns signIns;
-    private final Deeds deeds;
+    private final Noting noting;
     private final Callers callers;
 
-    SignInApi(SignIns signIns, Deeds deeds, Callers callers) {
+    SignInApi(SignIns signIns, Noting noting, Callers callers) {
         this.signIns = signIns;
-        this.deeds = deeds;
+        this.noting = noting;
         this.callers = callers;
     }
 
@@ -84,7 +84,7 @@ class SignInApi {
                     response,
                     "signed in");
         } catch (ProblemException e) {
-            deeds.add(new Deeds.Doer("", request.getRemoteAddr()), "was not signed in", "", body.name());
+            noting.noteOf("", request, "was not signed in", "", body.name());
             throw e;
         }
     }
@@ -103,7 +103,7 @@ class SignInApi {
     private void begin(SignIns.Begun begun, HttpServletRequest request, HttpServletResponse response, String how) {
         // Whoever was signed in here before is not any more: a session never changes hands.
         end(request);
-        deeds.add(new Deeds.Doer(begun.person().name(), request.getRemoteAddr()), how, "", "");
+        noting.noteOf(begun.person().name(), request, how, "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request.isSecure()));
     }
 
@@ -120,7 +120,7 @@ class SignInApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOutEverywhere(HttpServletRequest request, HttpServletResponse response) {
         signIns.signOutEverywhere(callers.required().person().id());
-        deeds.add(callers.doer(request), "signed out everywhere", "", "");
+        noting.note(request, "signed out everywhere", "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
     }
 

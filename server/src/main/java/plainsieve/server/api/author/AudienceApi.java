@@ -11,10 +11,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.server.accounts.Deeds;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Rights;
-import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -25,13 +24,11 @@ import plainsieve.server.project.Project;
 @Route(Role.AUTHOR)
 class AudienceApi {
     private final Groups groups;
-    private final Deeds deeds;
-    private final Callers callers;
+    private final Noting noting;
 
-    AudienceApi(Groups groups, Deeds deeds, Callers callers) {
+    AudienceApi(Groups groups, Noting noting) {
         this.groups = groups;
-        this.deeds = deeds;
-        this.callers = callers;
+        this.noting = noting;
     }
 
     record Group(String id, String name) {}
@@ -72,6 +69,6 @@ class AudienceApi {
             @Valid @RequestBody NewAudience body,
             HttpServletRequest request) {
         groups.show(project.id(), project.report(id).id(), body.ids());
-        deeds.add(callers.doer(request), "said whom a report is for", project.id(), id);
+        noting.note(request, "said whom a report is for", project.id(), id);
     }
 }

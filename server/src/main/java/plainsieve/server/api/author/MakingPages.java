@@ -8,7 +8,7 @@ import plainsieve.core.sentence.ViewSentence;
 import plainsieve.files.ProjectYaml;
 import plainsieve.server.api.author.MakingBodies.MakingBody;
 import plainsieve.server.api.author.MakingBodies.ThingBody;
-import plainsieve.server.api.reader.ReportAnswers;
+import plainsieve.server.api.viewer.ReportAnswers;
 import plainsieve.server.making.Making;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;

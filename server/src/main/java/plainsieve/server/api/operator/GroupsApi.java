@@ -16,10 +16,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Deeds;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Rights;
-import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.Lengths;
@@ -35,15 +34,13 @@ class GroupsApi {
     private final Groups groups;
     private final Accounts accounts;
     private final Rights rights;
-    private final Deeds deeds;
-    private final Callers callers;
+    private final Noting noting;
 
-    GroupsApi(Groups groups, Accounts accounts, Rights rights, Deeds deeds, Callers callers) {
+    GroupsApi(Groups groups, Accounts accounts, Rights rights, Noting noting) {
         this.groups = groups;
         this.accounts = accounts;
         this.rights = rights;
-        this.deeds = deeds;
-        this.callers = callers;
+        this.noting = noting;
     }
 
     record GroupBody(String id, String name, List<RoleBody> roles) {}
@@ -68,7 +65,7 @@ class GroupsApi {
     @PostMapping
     GroupBody add(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
-        deeds.add(callers.doer(request), "made a group", "", row.name());
+        noting.note(request, "made a group", "", row.name());
         return new GroupBody(row.id(), row.name(), List.of());
     }
 
@@ -83,7 +80,7 @@ class GroupsApi {
     void remove(@PathVariable String id, HttpServletRequest request) {
         String name = groups.get(id).name();
         groups.remove(id);
-        deeds.add(callers.doer(request), "removed a group", "", name);
+        noting.note(request, "removed a group", "", name);
     }
 
     @PutMapping("/{id}/people/{personId}")
@@ -91,8 +88,8 @@ class GroupsApi {
     void join(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
         groups.join(id, personId);
-        deeds.add(
-                callers.doer(request),
+        noting.note(
+                request,
                 "put somebody into a group",
                 "",
                 person + ": " + groups.get(id).name());
@@ -103,8 +100,8 @@ class GroupsApi {
     void leave(@PathVariable String id, @PathVariable String personId, HttpServletRequest request) {
         String person = accounts.get(personId).name();
         groups.leave(id, personId);
-        deeds.add(
-                callers.doer(request),
+        noting.note(
+                request,
                 "took somebody out of a group",
                 "",
                 person + ": " + groups.get(id).name());
@@ -116,17 +113,13 @@ class GroupsApi {
     void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
         groups.give(id, body.projectId(), body.role());
         String what = "made a group " + body.role().word();
-        deeds.add(callers.doer(request), what, body.projectId(), groups.get(id).name());
+        noting.note(request, what, body.projectId(), groups.get(id).name());
     }
 
     @DeleteMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         groups.take(id, projectId);
-        deeds.add(
-                callers.doer(request),
-                "took a role of a group",
-                projectId,
-                groups.get(id).name());
+        noting.note(request, "took a role of a group", projectId, groups.get(id).name());
     }
 }

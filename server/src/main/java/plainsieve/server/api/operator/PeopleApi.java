@@ -17,11 +17,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.Deeds;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.accounts.SignIns;
-import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.Lengths;
@@ -42,16 +41,14 @@ class PeopleApi {
     private final Groups groups;
     private final Rights rights;
     private final SignIns signIns;
-    private final Deeds deeds;
-    private final Callers callers;
+    private final Noting noting;
 
-    PeopleApi(Accounts accounts, Groups groups, Rights rights, SignIns signIns, Deeds deeds, Callers callers) {
+    PeopleApi(Accounts accounts, Groups groups, Rights rights, SignIns signIns, Noting noting) {
         this.accounts = accounts;
         this.groups = groups;
         this.rights = rights;
         this.signIns = signIns;
-        this.deeds = deeds;
-        this.callers = callers;
+        this.noting = noting;
     }
 
     /**
@@ -111,7 +108,7 @@ class PeopleApi {
     @PostMapping
     SignInLink add(@Valid @RequestBody NewPerson body, HttpServletRequest request) {
         Person person = accounts.add(Absent.orEmpty(body.name()), Absent.orEmpty(body.label()));
-        deeds.add(callers.doer(request), "made an account", "", person.name());
+        noting.note(request, "made an account", "", person.name());
         return link(person.id());
     }
 
@@ -124,7 +121,7 @@ class PeopleApi {
     SignInLink link(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
         accounts.forgetPassword(id);
-        deeds.add(callers.doer(request), "made a sign-in link", "", name);
+        noting.note(request, "made a sign-in link", "", name);
         return link(id);
     }
 
@@ -146,7 +143,7 @@ class PeopleApi {
     void block(@PathVariable String id, @Valid @RequestBody Blocked body, HttpServletRequest request) {
         accounts.block(id, body.blocked());
         String what = body.blocked() ? "shut an account" : "opened an account";
-        deeds.add(callers.doer(request), what, "", accounts.get(id).name());
+        noting.note(request, what, "", accounts.get(id).name());
     }
 
     @DeleteMapping("/{id}")
@@ -154,7 +151,7 @@ class PeopleApi {
     void remove(@PathVariable String id, HttpServletRequest request) {
         String name = accounts.get(id).name();
         accounts.remove(id);
-        deeds.add(callers.doer(request), "removed an account", "", name);
+        noting.note(request, "removed an account", "", name);
     }
 
     /** Gives a role in a project, or in all. */
@@ -162,8 +159,8 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void give(@PathVariable String id, @Valid @RequestBody RoleBody.Given body, HttpServletRequest request) {
         accounts.give(id, body.projectId(), body.role());
-        deeds.add(
-                callers.doer(request),
+        noting.note(
+                request,
                 "made somebody " + body.role().word(),
                 body.projectId(),
                 accounts.get(id).name());
@@ -173,10 +170,6 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void take(@PathVariable String id, @RequestParam(defaultValue = "") String projectId, HttpServletRequest request) {
         accounts.take(id, projectId);
-        deeds.add(
-                callers.doer(request),
-                "took a role",
-                projectId,
-                accounts.get(id).name());
+        noting.note(request, "took a role", projectId, accounts.get(id).name());
     }
 }

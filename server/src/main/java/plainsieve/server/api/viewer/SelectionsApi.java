@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;

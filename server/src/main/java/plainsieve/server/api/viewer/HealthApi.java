@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;

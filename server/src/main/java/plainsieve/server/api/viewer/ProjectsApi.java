@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;

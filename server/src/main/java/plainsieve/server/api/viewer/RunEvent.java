@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;

@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;

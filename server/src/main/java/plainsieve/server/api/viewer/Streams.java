@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import jakarta.annotation.PreDestroy;
 import jakarta.servlet.http.HttpServletResponse;

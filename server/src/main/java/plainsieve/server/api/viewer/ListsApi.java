@@ -1,4 +1,4 @@
-package plainsieve.server.api.reader;
+package plainsieve.server.api.viewer;
 
 import jakarta.validation.Valid;
 import java.util.List;

@@ -1,0 +1,140 @@
+package plainsieve.server.api.account;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Caller;
+import plainsieve.server.accounts.Keys;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.SessionCookie;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.records.ProgramKeyRow;
+
+/** The password of whoever is signed in, and the keys of their programs. */
+@RestController
+@RequestMapping("/api/me")
+@Route(Role.VIEWER)
+class OwnAccountApi {
+    private final Callers callers;
+    private final Accounts accounts;
+    private final Keys keys;
+    private final Noting noting;
+
+    OwnAccountApi(Callers callers, Accounts accounts, Keys keys, Noting noting) {
+        this.callers = callers;
+        this.accounts = accounts;
+        this.keys = keys;
+        this.noting = noting;
+    }
+
+    /** @param before the password until now; empty when there is none yet */
+    record NewPassword(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String before,
+
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String password) {
+        NewPassword {
+            before = Absent.orEmpty(before);
+            password = Absent.orEmpty(password);
+        }
+
+        @Override
+        public String toString() {
+            return "NewPassword";
+        }
+    }
+
+    /** Sets one's password. One is signed out everywhere then, here too, and keys of programs end. */
+    @PutMapping("/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
+        String id = inPerson().person().id();
+        if (!accounts.isPassword(id, body.before())) {
+            throw new ProblemException(
+                    Problem.of("not-signed-in", "The password until now is another one.", "Type it again."));
+        }
+        accounts.setPassword(id, body.password());
+        noting.note(request, "set their password", "", "");
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
+    }
+
+    /* A program neither changes its person's password nor makes keys that outlive its own. */
+    private Caller inPerson() {
+        Caller caller = callers.required();
+        if (!caller.isInPerson()) {
+            throw new ProblemException(Problem.of(
+                    "not-for-programs", "The key of a program is not for this.", "Sign in, and do it yourself."));
+        }
+        return caller;
+    }
+
+    /**
+     * The key of a program.
+     *
+     * @param projectId empty for every project of its person
+     * @param usedAt empty when it never was
+     */
+    record Key(String id, String name, String projectId, String role, String endsAt, String usedAt) {
+        static Key of(ProgramKeyRow row) {
+            return new Key(row.id(), row.name(), row.projectId(), row.role(), row.endsAt(), row.usedAt());
+        }
+    }
+
+    @GetMapping("/keys")
+    List<Key> keys() {
+        return keys.of(inPerson().person().id()).stream().map(Key::of).toList();
+    }
+
+    record NewKey(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            String projectId,
+            Role role,
+            int days) {}
+
+    /** A key that was made. @param secret is shown here and nowhere again */
+    record MadeKey(Key key, String secret) {}
+
+    @PostMapping("/keys")
+    MadeKey make(@Valid @RequestBody NewKey body, HttpServletRequest request) {
+        String project = Absent.orEmpty(body.projectId());
+        if (!project.isEmpty() && !callers.sees(project)) {
+            throw new NotFound("project", project, List.of());
+        }
+        Role role = body.role() == null ? Role.VIEWER : body.role();
+        Keys.Made made = keys.make(
+                inPerson().person().id(), new Keys.Wanted(Absent.orEmpty(body.name()), project, role, body.days()));
+        noting.note(request, "made a key", project, made.row().name());
+        return new MadeKey(Key.of(made.row()), made.secret());
+    }
+
+    @DeleteMapping("/keys/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String id, HttpServletRequest request) {
+        keys.remove(inPerson().person().id(), id);
+        noting.note(request, "removed a key", "", id);
+    }
+}
