@@ -48,6 +48,13 @@ final class RehearseCommand implements Callable<Integer> {
             description = "The project of the reports, as in their addresses; the server's oldest when not said.")
     private String project;
 
+    @Option(
+            names = "--key",
+            paramLabel = "KEY",
+            defaultValue = "${env:PLAINSIEVE_KEY:-}",
+            description = "The key of a program, of an author; better in the environment variable PLAINSIEVE_KEY.")
+    private String key;
+
     @Option(names = "--strict", description = "Slow cases and what stands beside them count as failures.")
     private boolean strict;
 
@@ -116,10 +123,12 @@ final class RehearseCommand implements Callable<Integer> {
     }
 
     private JsonNode ask(String method, String path) throws IOException, InterruptedException {
-        HttpRequest request = HttpRequest.newBuilder(URI.create(server + path))
-                .method(method, HttpRequest.BodyPublishers.noBody())
-                .build();
-        HttpResponse<String> answer = client.send(request, HttpResponse.BodyHandlers.ofString());
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(URI.create(server + path)).method(method, HttpRequest.BodyPublishers.noBody());
+        if (!key.isEmpty()) {
+            request.header("Authorization", "Bearer " + key);
+        }
+        HttpResponse<String> answer = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
         JsonNode body = JSON.readTree(answer.body());
         if (answer.statusCode() >= 400) {
             throw new IOException(body.path("detail").asString("It answered " + answer.statusCode() + "."));

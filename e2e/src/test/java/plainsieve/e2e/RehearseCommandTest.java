@@ -5,9 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import plainsieve.cli.Sieve;
+import plainsieve.server.AnotherServer;
 import plainsieve.server.RunningServer;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Keys;
+import plainsieve.server.people.Role;
 
 class RehearseCommandTest {
     private record Ended(int code, String output) {}
@@ -42,6 +47,29 @@ class RehearseCommandTest {
                 "rehearse", "no-such-report", "--server", RunningServer.get().address());
         assertThat(ended.code()).isEqualTo(2);
         assertThat(ended.output()).contains("no-such-report");
+    }
+
+    @Test
+    void aServerWithAccountsWantsTheKeyOfAnAuthor() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true")) {
+            String id = server.part(Accounts.class).add("pipeline", "").id();
+            server.part(Accounts.class).give(id, "", Role.OPERATOR);
+            Keys keys = server.part(Keys.class);
+            String author =
+                    keys.make(id, new Keys.Wanted("a", "home", Role.AUTHOR, 1)).secret();
+            String viewer =
+                    keys.make(id, new Keys.Wanted("v", "home", Role.VIEWER, 1)).secret();
+            String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
+            assertThat(sieve(asked).output()).contains("You are not signed in");
+            assertThat(sieve(with(asked, viewer)).output()).contains("This is for authors");
+            Ended ended = sieve(with(asked, author));
+            assertThat(ended.output()).contains("0 failed").doesNotContain(author);
+            assertThat(ended.code()).isZero();
+        }
+    }
+
+    private static String[] with(String[] asked, String key) {
+        return Stream.concat(Stream.of(asked), Stream.of("--key", key)).toArray(String[]::new);
     }
 
     @Test
