@@ -1,10 +1,14 @@
 package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.sql.Connection;
+import java.sql.Statement;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -199,6 +203,29 @@ class RightsTest {
         Somebody other = Somebody.called("other-keeper").with("home", Role.VIEWER);
         assertThat(other.api().get("/api/reports/late-crossings/selections").json())
                 .isEmpty();
+    }
+
+    @Test
+    void whatWasDoneIsRecordedAndCannotBeChanged() throws Exception {
+        Somebody operator = operator("o10");
+        Somebody viewer = Somebody.called("taker").with("home", Role.VIEWER);
+        Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
+        viewer.api().post("/api/reports/late-crossings/views/crossings/downloads", wanted);
+        viewer.api().post("/api/reports/late-crossings/views/no-such/downloads", wanted);
+        operator.api().post("/api/queries/late-crossings/live", Map.of("version", 0));
+        String done = operator.api().get("/api/deeds?search=taker").json().toString();
+        assertThat(done).containsOnlyOnce("ordered a download").contains("late-crossings, crossings");
+        assertThat(operator.api().text("/api/deeds/file?search=taker"))
+                .startsWith("at,person,address,what,project,about")
+                .contains("\"ordered a download\",\"home\"");
+        assertThat(viewer.api().get("/api/deeds").status()).isEqualTo(403);
+        try (Connection records = server.part(DataSource.class).getConnection();
+                Statement statement = records.createStatement()) {
+            assertThatThrownBy(() -> statement.executeUpdate("update deed set person = 'nobody'"))
+                    .hasMessageContaining("is not changed");
+            assertThatThrownBy(() -> statement.executeUpdate("delete from deed"))
+                    .hasMessageContaining("is not removed");
+        }
     }
 
     @Test

@@ -2,12 +2,15 @@ package plainsieve.server.api;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatusCode;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.HandlerMethod;
@@ -32,10 +35,12 @@ import plainsieve.server.project.Projects;
 class Edge implements WebMvcConfigurer {
     private final Projects projects;
     private final Callers callers;
+    private final Noting noting;
 
-    Edge(Projects projects, Callers callers) {
+    Edge(Projects projects, Callers callers, Noting noting) {
         this.projects = projects;
         this.callers = callers;
+        this.noting = noting;
     }
 
     @Override
@@ -47,6 +52,7 @@ class Edge implements WebMvcConfigurer {
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
         registry.addInterceptor(new RoleOfRoute()).addPathPatterns("/api/**");
+        registry.addInterceptor(new DeedOfRoute()).addPathPatterns("/api/**");
     }
 
     /** The project that the address names, as it is when the request arrives. */
@@ -107,6 +113,28 @@ class Edge implements WebMvcConfigurer {
         }
     }
 
+    private final class DeedOfRoute implements HandlerInterceptor {
+        @Override
+        public void afterCompletion(
+                HttpServletRequest request, HttpServletResponse response, Object handler, Exception failure) {
+            boolean done = failure == null
+                    && HttpStatusCode.valueOf(response.getStatus()).is2xxSuccessful();
+            if (done && handler instanceof HandlerMethod method && method.hasMethodAnnotation(Noted.class)) {
+                String about = namedIn(request).entrySet().stream()
+                        .filter(named -> !named.getKey().equals("project"))
+                        // The id of a thing, then what is within it.
+                        .sorted(Comparator.comparing(named -> String.valueOf(named.getKey())))
+                        .map(named -> String.valueOf(named.getValue()))
+                        .collect(Collectors.joining(", "));
+                noting.note(
+                        request,
+                        method.getMethodAnnotation(Noted.class).value(),
+                        projectOf(request).orElse(""),
+                        about);
+            }
+        }
+    }
+
     private static Optional<Route> routeOf(HandlerMethod method) {
         Route own = method.getMethodAnnotation(Route.class);
         return Optional.ofNullable(own == null ? method.getBeanType().getAnnotation(Route.class) : own);
@@ -114,9 +142,14 @@ class Edge implements WebMvcConfigurer {
 
     /** The id of the project that the address names. */
     private static Optional<String> projectOf(HttpServletRequest request) {
+        return Optional.ofNullable(namedIn(request).get("project")).map(Object::toString);
+    }
+
+    /** What the address names. */
+    private static Map<?, ?> namedIn(HttpServletRequest request) {
         return request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> variables
-                ? Optional.ofNullable(variables.get("project")).map(Object::toString)
-                : Optional.empty();
+                ? variables
+                : Map.of();
     }
 
     private static final String OURS = "plainsieve.server.api";

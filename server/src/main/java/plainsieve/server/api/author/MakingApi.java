@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.Size;
+import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.author.MakingBodies.MakingBody;
 import plainsieve.server.api.body.SentenceBodies;
@@ -160,6 +161,7 @@ class MakingApi {
 
     /** Gives the draft to viewers; refused with what would not work for them. */
     @PostMapping("/give")
+    @Noted("gave a report to viewers")
     MakingBody give(Project project, Asker asker, @PathVariable String id, @Valid @RequestBody MakingBodies.Seen body) {
         making.give(project, asker, seen(project, id, body.version()));
         return pages.now(project, asker, id);

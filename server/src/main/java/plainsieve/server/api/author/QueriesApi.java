@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
@@ -116,6 +117,7 @@ class QueriesApi {
 
     /** Gives the draft to the reports. */
     @PostMapping("/{id}/live")
+    @Noted("gave a query to the reports")
     QueryBodies.QueryBody makeLive(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {
         return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));

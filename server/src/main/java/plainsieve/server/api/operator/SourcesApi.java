@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.UseBody;
@@ -108,6 +109,7 @@ class SourcesApi {
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
+    @Noted("added a source")
     void add(@Valid @RequestBody NewSource body) {
         edits.add(body.access(body.id()));
     }
@@ -123,6 +125,7 @@ class SourcesApi {
     /** Reaches a source another way from now on. */
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("changed how a source is reached")
     void change(@PathVariable String id, @Valid @RequestBody NewSource body) {
         edits.change(body.access(id), Optional.ofNullable(body.seen()).map(NewSource::asSeen));
     }
@@ -154,6 +157,7 @@ class SourcesApi {
     /** Removes a source that nothing asks; it can be brought back. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("removed a source")
     void remove(@PathVariable String id) {
         edits.remove(id);
     }

@@ -25,6 +25,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Part;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
+import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
@@ -62,6 +63,7 @@ class DownloadsApi {
 
     /** Orders a file with every row of a table. What cannot be chosen is told here. */
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
+    @Noted("ordered a download")
     RunBodies.DownloadBody order(
             Project project,
             Asker asker,
