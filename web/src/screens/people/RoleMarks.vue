@@ -52,9 +52,9 @@ function add(taken: string): void {
       :offers="() => roleOffers(role.role)"
       @take="take(role.projectId, $event)" />
     of {{ role.project }}</template
-  >{{ given.length ? ' ' : ''
+  >{{ given.length ? ', ' : ''
   }}<OfferedMark
-    :text="given.length ? '+' : 'nothing yet'"
+    :text="given.length ? 'also …' : 'nothing yet'"
     :about="`another role of ${who}`"
     data-mark="more"
     :offers="newOffers"

@@ -138,7 +138,7 @@ class SignInTest {
     }
 
     @Test
-    void theKeyOfAProgramMayNoMoreThanItSays() {
+    void theKeyOfAProgramMayNoMoreThanItSays() throws InterruptedException {
         String id = added("keyholder");
         server.part(Accounts.class).give(id, "home", Role.AUTHOR);
         Api person = byLink(link(id), 200);
@@ -156,6 +156,10 @@ class SignInTest {
         String key = made.json().get("key").get("id").asString();
         assertThat(person.send("DELETE", "/api/me/keys/" + key, "").status()).isEqualTo(204);
         assertThat(program.get("/api/reports").status()).isEqualTo(401);
+    }
+
+    private static String usedAt(Api person) {
+        return person.get("/api/me/keys").json().get(0).get("usedAt").asString();
     }
 
     @Test

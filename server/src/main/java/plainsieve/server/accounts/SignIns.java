@@ -9,11 +9,9 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Person;
-import plainsieve.server.people.Role;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.records.ProgramKeyRecords;
-import plainsieve.server.records.ProgramKeyRow;
 import plainsieve.server.records.SessionRecords;
 import plainsieve.server.records.SessionRow;
 import plainsieve.server.records.SignInLinkRow;
@@ -27,7 +25,6 @@ public class SignIns {
     /** A session ends after this, however much it is used. */
     static final Duration LONGEST = Duration.ofDays(14);
 
-    private static final Duration TOUCHED_EVERY = Duration.ofMinutes(1);
     private static final int LONGEST_BROWSER = 200;
 
     private final Secrets secrets = new Secrets();
@@ -96,33 +93,6 @@ public class SignIns {
                 .substring(0, Math.min(LONGEST_BROWSER, from.browser().length()));
         sessions.begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now));
         return new Begun(Accounts.person(person), secret, choosesPassword);
-    }
-
-    /** Who has a session; nobody when it has ended. */
-    public Optional<Caller> ofSession(String secret) {
-        Instant now = clock.instant();
-        Optional<SessionRow> session = sessions.find(Secrets.digest(secret))
-                .filter(row -> row.usedAt().isAfter(now.minus(IDLE)))
-                .filter(row -> row.madeAt().isAfter(now.minus(LONGEST)));
-        session.filter(row -> row.usedAt().isBefore(now.minus(TOUCHED_EVERY)))
-                .ifPresent(row -> sessions.used(row.digest(), now));
-        return session.flatMap(row -> active(row.personId())).map(Caller::of);
-    }
-
-    /** Who a program asks for; nobody when the key has ended. */
-    public Optional<Caller> ofKey(String secret) {
-        Instant now = clock.instant();
-        Optional<ProgramKeyRow> key = keys.find(Secrets.digest(secret))
-                .filter(row -> Instant.parse(row.endsAt()).isAfter(now));
-        key.filter(row -> row.usedAt().isEmpty() || Instant.parse(row.usedAt()).isBefore(now.minus(TOUCHED_EVERY)))
-                .ifPresent(row -> keys.used(row.id(), now.toString()));
-        return key.flatMap(row -> active(row.personId())
-                .map(person ->
-                        new Caller(person, Role.ofWord(row.role()).orElse(Role.VIEWER), false, row.projectId())));
-    }
-
-    private Optional<Person> active(String personId) {
-        return people.find(personId).filter(row -> !row.blocked()).map(Accounts::person);
     }
 
     public void signOut(String secret) {

@@ -26,7 +26,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.WebUtils;
 import plainsieve.server.accounts.Caller;
 import plainsieve.server.accounts.Keys;
-import plainsieve.server.accounts.SignIns;
+import plainsieve.server.accounts.Recognition;
 
 /**
  * Finds out who asks, by the cookie of a session or the key of a program. What they may do is decided at the edge of the API, by the
@@ -35,13 +35,13 @@ import plainsieve.server.accounts.SignIns;
 @Configuration
 class SecurityConfiguration {
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, SignIns signIns) throws Exception {
+    SecurityFilterChain chain(HttpSecurity http, Recognition recognition) throws Exception {
         return http.csrf(AbstractHttpConfigurer::disable)
                 .headers(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
                 .requestCache(AbstractHttpConfigurer::disable)
                 .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .addFilterBefore(new WhoAsks(signIns), AnonymousAuthenticationFilter.class)
+                .addFilterBefore(new WhoAsks(recognition), AnonymousAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .build();
     }
@@ -65,10 +65,10 @@ class SecurityConfiguration {
     private static final class WhoAsks extends OncePerRequestFilter {
         private static final String BEARER = "Bearer ";
 
-        private final SignIns signIns;
+        private final Recognition recognition;
 
-        WhoAsks(SignIns signIns) {
-            this.signIns = signIns;
+        WhoAsks(Recognition recognition) {
+            this.recognition = recognition;
         }
 
         @Override
@@ -81,10 +81,10 @@ class SecurityConfiguration {
         private Optional<Caller> caller(HttpServletRequest request) {
             String given = request.getHeader(HttpHeaders.AUTHORIZATION);
             if (given != null && given.startsWith(BEARER + Keys.MARK)) {
-                return signIns.ofKey(given.substring(BEARER.length()).strip());
+                return recognition.ofKey(given.substring(BEARER.length()).strip());
             }
             Cookie session = WebUtils.getCookie(request, SessionCookie.NAME);
-            return session == null ? Optional.empty() : signIns.ofSession(session.getValue());
+            return session == null ? Optional.empty() : recognition.ofSession(session.getValue());
         }
 
         private static void remember(Caller caller) {

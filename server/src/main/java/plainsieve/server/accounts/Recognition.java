@@ -1,0 +1,61 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.PersonRecords;
+import plainsieve.server.records.ProgramKeyRecords;
+import plainsieve.server.records.ProgramKeyRow;
+import plainsieve.server.records.SessionRecords;
+import plainsieve.server.records.SessionRow;
+
+/** Finds out who sends the secret of a session or of a key. That they were here is written later, so that nobody waits for it. */
+@Service
+public class Recognition {
+    private static final Duration WRITTEN_EVERY = Duration.ofMinutes(1);
+
+    private final PersonRecords people;
+    private final SessionRecords sessions;
+    private final ProgramKeyRecords keys;
+    private final Later later;
+    private final Clock clock;
+
+    Recognition(PersonRecords people, SessionRecords sessions, ProgramKeyRecords keys, Later later, Clock clock) {
+        this.people = people;
+        this.sessions = sessions;
+        this.keys = keys;
+        this.later = later;
+        this.clock = clock;
+    }
+
+    /** Who has a session; nobody when it has ended. */
+    public Optional<Caller> ofSession(String secret) {
+        Instant now = clock.instant();
+        Optional<SessionRow> session = sessions.find(Secrets.digest(secret))
+                .filter(row -> row.usedAt().isAfter(now.minus(SignIns.IDLE)))
+                .filter(row -> row.madeAt().isAfter(now.minus(SignIns.LONGEST)));
+        session.filter(row -> row.usedAt().isBefore(now.minus(WRITTEN_EVERY)))
+                .ifPresent(row -> later.run(() -> sessions.used(row.digest(), now)));
+        return session.flatMap(row -> active(row.personId())).map(Caller::of);
+    }
+
+    /** Who a program asks for; nobody when the key has ended. */
+    public Optional<Caller> ofKey(String secret) {
+        Instant now = clock.instant();
+        Optional<ProgramKeyRow> key = keys.find(Secrets.digest(secret))
+                .filter(row -> Instant.parse(row.endsAt()).isAfter(now));
+        key.filter(row -> row.usedAt().isEmpty() || Instant.parse(row.usedAt()).isBefore(now.minus(WRITTEN_EVERY)))
+                .ifPresent(row -> later.run(() -> keys.used(row.id(), now.toString())));
+        return key.flatMap(row -> active(row.personId())
+                .map(person ->
+                        new Caller(person, Role.ofWord(row.role()).orElse(Role.VIEWER), false, row.projectId())));
+    }
+
+    private Optional<Person> active(String personId) {
+        return people.find(personId).filter(row -> !row.blocked()).map(Accounts::person);
+    }
+}
