@@ -2,13 +2,18 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
-/** Until there are accounts, one setting says what everyone who reaches the port may do. */
+/** Where there are no accounts, one setting says what everyone on this machine may do. */
 class RolesTest {
     @ParameterizedTest
     @CsvSource({"viewer, 200, 403, 403", "author, 200, 200, 403", "operator, 200, 200, 200"})
@@ -38,6 +43,23 @@ class RolesTest {
             assertThat(refused.status()).isEqualTo(403);
             assertThat(refused.contentType()).startsWith("application/problem+json");
             assertThat(refused.json().get("advice").asString()).isNotBlank();
+        }
+    }
+
+    /** A server in front hands on what comes from elsewhere, and says so. */
+    @ParameterizedTest
+    @ValueSource(strings = {"/api/me", "/api/projects", "/api/reports", "/projects/home/reports/late-crossings"})
+    void onlyThisMachineIsAnsweredWhereNobodySignsIn(String path) throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+            HttpRequest handedOn = HttpRequest.newBuilder(URI.create(server.address() + path))
+                    .header("X-Forwarded-For", "192.0.2.7")
+                    .build();
+            String answer = HttpClient.newBuilder()
+                    .followRedirects(HttpClient.Redirect.NORMAL)
+                    .build()
+                    .send(handedOn, HttpResponse.BodyHandlers.ofString())
+                    .body();
+            assertThat(answer).doesNotContain("Home", "Late crossings").doesNotContain("late-crossings\"");
         }
     }
 

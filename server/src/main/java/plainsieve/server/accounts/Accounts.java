@@ -40,10 +40,6 @@ public class Accounts {
         return new Person(row.id(), row.name(), row.label());
     }
 
-    public boolean hasNone() {
-        return people.count() == 0;
-    }
-
     public List<PersonRow> all() {
         return people.all();
     }

@@ -44,9 +44,10 @@ public class Callers {
     }
 
     /** Whether a project is for whoever asks. */
-    public boolean sees(String projectId) {
-        return !settings.accounts()
-                || now().flatMap(caller -> rights.role(caller, projectId)).isPresent();
+    public boolean sees(HttpServletRequest request, String projectId) {
+        return settings.accounts()
+                ? now().flatMap(caller -> rights.role(caller, projectId)).isPresent()
+                : from(request).local();
     }
 
     /**

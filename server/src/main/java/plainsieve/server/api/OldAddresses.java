@@ -50,7 +50,7 @@ class OldAddresses extends OncePerRequestFilter {
             return;
         }
         Optional<Project> mine = projects.all().stream()
-                .filter(project -> callers.sees(project.id()))
+                .filter(project -> callers.sees(request, project.id()))
                 .findFirst();
         carryOver(request, response);
         String query = request.getQueryString() == null ? "" : "?" + request.getQueryString();

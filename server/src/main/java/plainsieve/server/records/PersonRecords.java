@@ -21,9 +21,6 @@ public interface PersonRecords {
     @Select("select * from person where name = #{name}")
     Optional<PersonRow> named(String name);
 
-    @Select("select count(*) from person")
-    int count();
-
     @Insert("""
             insert into person (id, name, label, password, blocked, made_at)
             values (#{id}, #{name}, #{label}, #{password}, #{blocked}, #{madeAt})

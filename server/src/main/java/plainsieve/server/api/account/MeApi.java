@@ -1,5 +1,6 @@
 package plainsieve.server.api.account;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -57,9 +58,17 @@ class MeApi {
 
     @GetMapping
     @Route(value = Role.VIEWER, open = true)
-    Me me() {
+    Me me(HttpServletRequest request) {
         if (!settings.accounts()) {
-            return new Me(false, true, "", "", true, settings.role() == Role.OPERATOR, everywhere());
+            boolean answered = Callers.from(request).local();
+            return new Me(
+                    false,
+                    answered,
+                    "",
+                    "",
+                    answered,
+                    answered && settings.role() == Role.OPERATOR,
+                    answered ? everywhere() : List.of());
         }
         Optional<Caller> now = callers.now();
         return now.map(this::known).orElse(new Me(true, false, "", "", false, false, List.of()));

@@ -121,7 +121,7 @@ class OwnAccountApi {
     @PostMapping("/keys")
     MadeKey make(@Valid @RequestBody NewKey body, HttpServletRequest request) {
         String project = Absent.orEmpty(body.projectId());
-        if (!project.isEmpty() && !callers.sees(project)) {
+        if (!project.isEmpty() && !callers.sees(request, project)) {
             throw new NotFound("project", project, List.of());
         }
         Role role = body.role() == null ? Role.VIEWER : body.role();

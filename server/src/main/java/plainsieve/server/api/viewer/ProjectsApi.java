@@ -1,5 +1,6 @@
 package plainsieve.server.api.viewer;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -24,9 +25,9 @@ class ProjectsApi {
     }
 
     @GetMapping
-    List<ProjectBody> all() {
+    List<ProjectBody> all(HttpServletRequest request) {
         return projects.all().stream()
-                .filter(project -> callers.sees(project.id()))
+                .filter(project -> callers.sees(request, project.id()))
                 .map(ProjectBody::of)
                 .toList();
     }

@@ -64,7 +64,7 @@ class ReportPages {
             Locale locale)
             throws IOException {
         String page = index();
-        String title = callers.sees(projectId)
+        String title = callers.sees(request, projectId)
                 ? title(projects.get(projectId), callers.asker(request, projectId), id, query, locale)
                 : "";
         if (!title.isEmpty()) {
