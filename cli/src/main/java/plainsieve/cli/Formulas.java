@@ -54,7 +54,7 @@ final class Formulas {
 
     private ChoiceText value(String formula, ParameterEntry entry, Map<String, ChoiceText> all) {
         return Formula.read(formula)
-                .value(today, name -> choice(name, all))
+                .value(today, "", name -> choice(name, all))
                 .map(value -> Formula.as(parameters.get(entry.name()).type(), value))
                 .map(value -> ChoiceText.of(value.written()))
                 .orElseGet(ChoiceText::blank);

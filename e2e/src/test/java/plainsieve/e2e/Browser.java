@@ -339,7 +339,19 @@ final class Browser implements AutoCloseable {
                 .ignoring(NoSuchElementException.class)
                 .ignoring(StaleElementReferenceException.class)
                 .ignoring(org.openqa.selenium.ElementNotInteractableException.class)
-                .until(d -> condition.get());
+                .until(d -> unlessThePageLeft(condition));
+    }
+
+    /** Chromium has an error of its own for an element of a page that is being left: it is as stale as any. */
+    private static <T> T unlessThePageLeft(Supplier<T> condition) {
+        try {
+            return condition.get();
+        } catch (org.openqa.selenium.WebDriverException e) {
+            if (String.valueOf(e.getMessage()).contains("does not belong to the document")) {
+                throw new StaleElementReferenceException(e.getMessage(), e);
+            }
+            throw e;
+        }
     }
 
     @Override

@@ -6,11 +6,13 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
@@ -29,6 +31,7 @@ import tools.jackson.databind.JsonNode;
  * @param unlogged whether its values are private: never written into Sent
  * @param everyRow in a row limit, the value that means every row
  * @param rangeEnd the parameter that is the upper end of the range that begins here
+ * @param held whose word it is among which values viewers choose; nothing where they choose freely
  * @param formula how the value is worked out, when nobody chooses it
  * @param defaultChoice a choice, or {@code {formula: …}}, or {@code {query: …}}
  */
@@ -51,6 +54,7 @@ public record ParameterEntry(
         String least,
         String most,
         String rangeEnd,
+        @JsonInclude(JsonInclude.Include.NON_NULL) HeldEntry held,
         String formula,
 
         @JsonProperty("private") @JsonInclude(JsonInclude.Include.NON_DEFAULT)
@@ -104,6 +108,22 @@ public record ParameterEntry(
             column = orEmpty(column);
             label = orEmpty(label);
             except = except == null ? List.of() : List.copyOf(except);
+        }
+    }
+
+    /**
+     * Among what viewers choose.
+     *
+     * @param by group or query
+     * @param query the id of the query that says it; else empty
+     * @param open what is shown to everybody though it does not mention the parameter: ids of queries, {@code :name} for a list
+     */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record HeldEntry(String by, String query, List<String> open) {
+        public HeldEntry {
+            by = orEmpty(by);
+            query = orEmpty(query);
+            open = open == null ? List.of() : List.copyOf(open);
         }
     }
 
@@ -168,6 +188,20 @@ public record ParameterEntry(
                 .orElse("Write one of: " + known.stream().collect(Collectors.joining(", ")) + ".");
         return new ProblemException(Problem.of("bad-parameter", what + ", at parameter “" + name + "”.", advice)
                 .about(name));
+    }
+
+    /** Throws {@link ProblemException} for a word that means nothing: what is held must not come loose by a slip. */
+    public Hold hold() {
+        if (held == null) {
+            return Hold.NONE;
+        }
+        Hold.By by = Hold.By.ofWord(held.by())
+                .filter(found -> found != Hold.By.VIEWER)
+                .orElseThrow(() -> refused(
+                        "“%s” cannot say among what viewers choose".formatted(held.by()),
+                        List.of(Hold.By.GROUP.word(), Hold.By.QUERY.word()),
+                        held.by()));
+        return new Hold(by, held.query(), Set.copyOf(held.open()));
     }
 
     /** What is chosen when nobody chooses; blank when that is worked out or asked for each time. */

@@ -20,24 +20,31 @@ public final class Api {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /** One viewer, as a browser is: it keeps the cookie by which it is known. */
-    private final HttpClient client =
-            HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
+    private final HttpClient client;
 
     private final String address;
-    private final String key;
+    private final String header;
+    private final String value;
 
     public Api(String address) {
-        this(address, "");
+        this(address, HttpClient.newBuilder().cookieHandler(new CookieManager()).build(), "", "");
     }
 
-    private Api(String address, String key) {
+    private Api(String address, HttpClient client, String header, String value) {
         this.address = address;
-        this.key = key;
+        this.client = client;
+        this.header = header;
+        this.value = value;
     }
 
     /** The same for a program with a key. */
     public Api withKey(String secret) {
-        return new Api(address, secret);
+        return new Api(address, HttpClient.newHttpClient(), "Authorization", "Bearer " + secret);
+    }
+
+    /** The same person, looking as others see it. */
+    public Api lookingAs(String as) {
+        return new Api(address, client, "Look-As", as);
     }
 
     /** An answer with its status and its lines of JSON; a plain answer has one line. */
@@ -88,6 +95,12 @@ public final class Api {
                 .method(method, HttpRequest.BodyPublishers.ofString(text)));
     }
 
+    public Answer sendBytes(String method, String path, String type, byte[] body) {
+        return send(HttpRequest.newBuilder(URI.create(address + inProject(path)))
+                .header("Content-Type", type)
+                .method(method, HttpRequest.BodyPublishers.ofByteArray(body)));
+    }
+
     /** A page, as it is served. */
     public String text(String path) throws IOException, InterruptedException {
         return client.send(
@@ -119,8 +132,8 @@ public final class Api {
     }
 
     private Answer send(HttpRequest.Builder request) {
-        if (!key.isEmpty()) {
-            request.header("Authorization", "Bearer " + key);
+        if (!header.isEmpty()) {
+            request.header(header, value);
         }
         try {
             HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());

@@ -24,6 +24,9 @@ public sealed interface Formula {
 
     record Today() implements Formula {}
 
+    /** The name that whoever asks signs in with. */
+    record Asker() implements Formula {}
+
     record Fixed(Value value) implements Formula {}
 
     record Parameter(String name) implements Formula {}
@@ -95,13 +98,18 @@ public sealed interface Formula {
      * Works the value out.
      *
      * @param today the day in the time zone of the project
+     * @param asker the name of who asks; empty where nobody asks by name
      * @param choices what is chosen for each parameter
      * @return nothing when a parameter in it is blank
-     * @throws ProblemException when a parameter in it has several values, or values do not go together
+     * @throws ProblemException when a parameter in it has several values, values do not go together, or it is about somebody who
+     *     asks and nobody does: blank would stand for anybody
      */
-    default Optional<Value> value(LocalDate today, Function<String, Choice> choices) {
+    default Optional<Value> value(LocalDate today, String asker, Function<String, Choice> choices) {
         if (this instanceof Today) {
             return Optional.of(new Value.Day(today));
+        }
+        if (this instanceof Asker) {
+            return Optional.of(FormulaValues.asker(asker));
         }
         if (this instanceof Fixed fixed) {
             return Optional.of(fixed.value());
@@ -111,7 +119,7 @@ public sealed interface Formula {
         }
         if (this instanceof EdgeOf edge) {
             return edge.day()
-                    .value(today, choices)
+                    .value(today, asker, choices)
                     .map(FormulaValues::day)
                     .map(day ->
                             edge.first() ? edge.span().first(day) : edge.span().last(day))
@@ -119,13 +127,13 @@ public sealed interface Formula {
         }
         if (this instanceof PartOf part) {
             return part.day()
-                    .value(today, choices)
+                    .value(today, asker, choices)
                     .map(FormulaValues::day)
                     .map(day -> new Value.Whole(part.span().number(day)));
         }
         Plus plus = (Plus) this;
-        return plus.left().value(today, choices).flatMap(left -> plus.amount()
-                .value(today, choices)
+        return plus.left().value(today, asker, choices).flatMap(left -> plus.amount()
+                .value(today, asker, choices)
                 .map(amount -> FormulaValues.plus(plus, left, amount)));
     }
 

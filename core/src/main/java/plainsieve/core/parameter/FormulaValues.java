@@ -27,6 +27,13 @@ final class FormulaValues {
                 ":%s has several values, and a formula works with one.".formatted(name), "Choose one value of it.");
     }
 
+    static Value asker(String name) {
+        if (name.isEmpty()) {
+            throw refused("Nobody asks by name here.", "Ask as a person, not as a group or by a link.");
+        }
+        return new Value.Text(name);
+    }
+
     static LocalDate day(Value value) {
         if (value instanceof Value.Day day) {
             return day.date();

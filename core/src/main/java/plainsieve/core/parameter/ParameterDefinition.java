@@ -45,15 +45,28 @@ public record ParameterDefinition(
             Type type, boolean many, Covers covers, BlankRule blankRule, boolean sendEach, OptionalLong everyRow) {}
 
     /**
-     * What a value must lie between. Empty texts bound nothing.
+     * What a value must lie between, and whose word it is. Empty texts bound nothing.
      *
      * @param rangeEnd the parameter that is the upper end of the range that begins here
      */
-    public record Bounds(String least, String most, String rangeEnd) {
+    public record Bounds(String least, String most, String rangeEnd, Hold hold) {
         public static final Bounds NONE = new Bounds("", "", "");
 
-        Bounds endingAt(String newEnd) {
-            return new Bounds(least, most, newEnd);
+        /** Bounds within which the viewer chooses. */
+        public Bounds(String least, String most, String rangeEnd) {
+            this(least, most, rangeEnd, Hold.NONE);
+        }
+
+        public Bounds between(String newLeast, String newMost) {
+            return new Bounds(newLeast, newMost, rangeEnd, hold);
+        }
+
+        public Bounds endingAt(String newEnd) {
+            return new Bounds(least, most, newEnd, hold);
+        }
+
+        public Bounds heldBy(Hold newHold) {
+            return new Bounds(least, most, rangeEnd, newHold);
         }
     }
 
@@ -142,6 +155,10 @@ public record ParameterDefinition(
         return bounds.rangeEnd();
     }
 
+    public Hold hold() {
+        return bounds.hold();
+    }
+
     /** Whether its value is worked out, so that nobody chooses it. */
     public boolean isComputed() {
         return !formula.isEmpty();
@@ -200,6 +217,11 @@ public record ParameterDefinition(
     /** With other references to other parameters: the end of its range, its formula, its default. */
     public ParameterDefinition withReferences(String newRangeEnd, String newFormula, DefaultDefinition newStart) {
         return withBounds(bounds.endingAt(newRangeEnd)).withFormula(newFormula).withStart(newStart);
+    }
+
+    /** With the list of another parameter open under its new name. */
+    public ParameterDefinition withOpenListRenamed(String from, String to) {
+        return withBounds(bounds.heldBy(hold().renamed(from, to)));
     }
 
     public ParameterDefinition renamed(String to, List<String> former) {

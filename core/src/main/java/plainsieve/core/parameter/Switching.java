@@ -65,7 +65,7 @@ public final class Switching {
             gone.add(bounds.most());
         }
         tell("The limit %s is no " + type.inWords() + ".", gone);
-        return new ParameterDefinition.Bounds(least, most, "");
+        return bounds.between(least, most).endingAt("");
     }
 
     private ListDefinition readAs(Type type, ListDefinition list) {

@@ -24,7 +24,7 @@ class FormulaTest {
 
     private static String value(String formula, String today) {
         return Formula.read(formula)
-                .value(LocalDate.parse(today), name -> CHOSEN.getOrDefault(name, new Choice.Blank()))
+                .value(LocalDate.parse(today), "tam", name -> CHOSEN.getOrDefault(name, new Choice.Blank()))
                 .map(Value::written)
                 .orElse("nothing");
     }

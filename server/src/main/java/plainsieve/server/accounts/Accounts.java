@@ -48,6 +48,11 @@ public class Accounts {
         return people.find(id).orElseThrow(() -> new NotFound("person", id, List.of()));
     }
 
+    /** @param name what they sign in with */
+    public Person named(String name) {
+        return people.named(name).map(Accounts::person).orElseThrow(() -> new NotFound("person", name, List.of()));
+    }
+
     /** Somebody new, who has no password and no role yet. */
     @Transactional
     public Person add(String name, String label) {

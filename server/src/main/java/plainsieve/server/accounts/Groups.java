@@ -4,10 +4,14 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.GroupChoiceRecords;
+import plainsieve.server.records.GroupChoiceRow;
 import plainsieve.server.records.GroupRecords;
 import plainsieve.server.records.GroupRow;
 import plainsieve.server.records.RoleRecords;
@@ -20,10 +24,39 @@ public class Groups {
 
     private final GroupRecords records;
     private final RoleRecords roles;
+    private final GroupChoiceRecords choices;
+    private final StoredForms forms;
 
-    Groups(GroupRecords records, RoleRecords roles) {
+    Groups(GroupRecords records, RoleRecords roles, GroupChoiceRecords choices, StoredForms forms) {
         this.records = records;
         this.roles = roles;
+        this.choices = choices;
+        this.forms = forms;
+    }
+
+    /** Among which values of a held parameter of a project everyone of a group chooses. */
+    public record Said(String groupId, String projectId, String parameter, ChoiceText choice) {}
+
+    /** What all groups say. */
+    public List<Said> said() {
+        return choices.all().stream()
+                .map(row -> new Said(
+                        row.groupId(),
+                        row.projectId(),
+                        row.parameter(),
+                        forms.readRecord(row.choice(), ChoiceText.class)))
+                .toList();
+    }
+
+    /** Lets a group say it from now on; blank says nothing of it any more. */
+    public void say(Said said) {
+        GroupChoiceRow row = new GroupChoiceRow(
+                get(said.groupId()).id(), said.projectId(), said.parameter(), forms.writeRecord(said.choice()));
+        if (said.choice().kind() == ChoiceText.Kind.BLANK) {
+            choices.forget(row);
+        } else {
+            choices.say(row);
+        }
     }
 
     public List<GroupRow> all() {

@@ -9,6 +9,7 @@ import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.people.Viewer;
 import plainsieve.server.records.GroupRecords;
+import plainsieve.server.records.GroupRow;
 import plainsieve.server.records.RoleRecords;
 import plainsieve.server.records.RoleRow;
 
@@ -45,12 +46,24 @@ public class Rights {
         return all ? least(Role.OPERATOR, caller.most()) : Role.VIEWER;
     }
 
+    /** Whether somebody has a role in a project, by themselves or by a group. */
+    public boolean isIn(String personId, String projectId) {
+        return given(personId, projectId).isPresent();
+    }
+
     private Optional<Role> given(Person person, String projectId) {
-        return roles.of(person.id()).stream()
-                .filter(row ->
-                        row.projectId().equals(ALL_PROJECTS) || row.projectId().equals(projectId))
+        return given(person.id(), projectId);
+    }
+
+    private Optional<Role> given(String personId, String projectId) {
+        return roles.of(personId).stream()
+                .filter(row -> isOf(row, projectId))
                 .flatMap(row -> Role.ofWord(row.role()).stream())
                 .max(Role::compareTo);
+    }
+
+    private static boolean isOf(RoleRow row, String projectId) {
+        return row.projectId().equals(ALL_PROJECTS) || row.projectId().equals(projectId);
     }
 
     private static Role least(Role one, Role other) {
@@ -61,7 +74,23 @@ public class Rights {
     public Asker asker(Caller caller, String projectId, Role role) {
         Person person = caller.person();
         boolean member = given(person, projectId).isPresent();
-        return Asker.of(person.name(), role, new Viewer(person.id(), true, member, Set.copyOf(groups.of(person.id()))));
+        return Asker.of(person.name(), role, viewer(person, member));
+    }
+
+    private Viewer viewer(Person person, boolean member) {
+        return new Viewer(person.id(), person.name(), true, member, Set.copyOf(groups.of(person.id())));
+    }
+
+    /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */
+    public Asker asGroup(String by, GroupRow group) {
+        Viewer viewer = new Viewer(by, "", true, true, Set.of(group.id()));
+        return Asker.of("%s, as %s".formatted(by, group.name()), Role.VIEWER, viewer);
+    }
+
+    /** As somebody would ask who may view and nothing more. @param by who looks, as Sent shows it */
+    public Asker asPerson(String by, Person person, String projectId) {
+        Viewer viewer = viewer(person, given(person, projectId).isPresent());
+        return Asker.of("%s, as %s".formatted(by, person.name()), Role.VIEWER, viewer);
     }
 
     /** Whether a report that viewers have is for this one. */

@@ -11,9 +11,11 @@ import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.WebUtils;
 import plainsieve.server.accounts.Caller;
+import plainsieve.server.accounts.Looking;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Asker;
+import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.NotSignedIn;
 import plainsieve.server.people.Role;
 import plainsieve.server.people.Viewer;
@@ -23,12 +25,17 @@ import plainsieve.server.settings.Settings;
 /** Who asks, and what they may do: those who are signed in, or, where there are no accounts, whoever asks from this machine. */
 @Component
 public class Callers {
+    /** In a request of an author's: whom they look as, {@code group:id} or {@code person:name}. */
+    public static final String LOOK_AS = "Look-As";
+
     private final Settings settings;
     private final Rights rights;
+    private final Looking looking;
 
-    Callers(Settings settings, Rights rights) {
+    Callers(Settings settings, Rights rights, Looking looking) {
         this.settings = settings;
         this.rights = rights;
+        this.looking = looking;
     }
 
     /** Who is signed in; nobody where there are no accounts. */
@@ -74,13 +81,26 @@ public class Callers {
         return settings.role();
     }
 
-    /** Whoever asks, as an asker of a project. Throws as {@link #role}. */
+    /** Whoever asks, as an asker of a project, or whom they look as. Throws as {@link #role}. */
     public Asker asker(HttpServletRequest request, String projectId) {
+        Asker own = own(request, projectId);
+        String as = request.getHeader(LOOK_AS);
+        return as == null || as.isEmpty() ? own : lookingAs(as, own, projectId);
+    }
+
+    private Asker lookingAs(String as, Asker own, String projectId) {
+        if (!own.role().mayActAs(Role.AUTHOR)) {
+            throw new Forbidden(Role.AUTHOR, own.role());
+        }
+        return looking.as(as, own.id(), projectId);
+    }
+
+    private Asker own(HttpServletRequest request, String projectId) {
         Role role = role(request, Optional.of(projectId));
         return now().map(caller -> rights.asker(caller, projectId, role)).orElseGet(() -> {
             Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
             String browser = cookie == null ? request.getRemoteAddr() : cookie.getValue();
-            return Asker.of(role.word(), role, Viewer.browser(browser));
+            return Asker.of(role.word(), role, Viewer.browser(browser, role.word()));
         });
     }
 

@@ -57,7 +57,7 @@ public class ColumnLooks {
      *     no such column or it has no numbers
      */
     public record Spread(double least, double most, List<Long> counts) {
-        static final Spread NONE = new Spread(0, 0, List.of());
+        public static final Spread NONE = new Spread(0, 0, List.of());
     }
 
     /** The spread of the column that the parameter is compared with, in the first query that compares it with a plain one. */

@@ -9,6 +9,7 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceReader;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
@@ -39,6 +40,7 @@ final class ParameterCheck {
         check.bound(definition.bounds().least());
         check.bound(definition.bounds().most());
         check.choices();
+        check.hold();
         check.circle();
     }
 
@@ -71,6 +73,18 @@ final class ParameterCheck {
         }
         if (definition.list().kept().isNegative()) {
             throw definition.refused("A list cannot be kept for less than no time.", "Write 0 to ask each time.");
+        }
+    }
+
+    private void hold() {
+        query(definition.hold().queryId());
+        if (definition.hold().holds() && definition.isComputed()) {
+            throw definition.refused(
+                    "What is worked out is not chosen, so it cannot be held.", "Hold what it is worked out from.");
+        }
+        if (definition.hold().by() == Hold.By.QUERY
+                && definition.hold().queryId().isEmpty()) {
+            throw definition.refused("No query says among what viewers choose.", "Name one.");
         }
     }
 

@@ -13,6 +13,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.StillUsed;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.project.Use;
+import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.ParameterRecords;
 import plainsieve.server.records.ParameterRow;
 
@@ -22,8 +23,10 @@ public class ParameterEdits {
     private final ParameterRecords records;
     private final StoredForms forms;
     private final Removed removed;
+    private final GroupChoiceRecords groupChoices;
 
-    ParameterEdits(ParameterRecords records, StoredForms forms, Removed removed) {
+    ParameterEdits(ParameterRecords records, StoredForms forms, Removed removed, GroupChoiceRecords groupChoices) {
+        this.groupChoices = groupChoices;
         this.records = records;
         this.forms = forms;
         this.removed = removed;
@@ -60,7 +63,7 @@ public class ParameterEdits {
         }
     }
 
-    /** Changes only the name, also in ranges and formulas; what else uses it is {@link Renaming}'s to change. */
+    /** Changes only the name, also in what groups say, in ranges and formulas; what else uses it is {@link Renaming}'s to change. */
     ParameterDefinition rename(Project project, String from, String to) {
         ParameterDefinition definition = project.parameter(from);
         refuseTaken(project, to);
@@ -72,6 +75,7 @@ public class ParameterEdits {
         if (records.rename(from, row(project, renamed)) == 0) {
             throw new Changed("Parameter :" + from);
         }
+        groupChoices.rename(project.id(), from, to);
         project.parameters().values().stream()
                 .filter(other -> !other.name().equals(from))
                 .forEach(other -> {

@@ -41,6 +41,8 @@ class KeptLists {
     /** How exactly it is kept when a list was used last: not every use is worth a write. */
     private static final Duration USE_WRITTEN_EVERY = Duration.ofMinutes(10);
 
+    private static final Duration OF_ONE_PAGE = Duration.ofSeconds(20);
+
     private final ListQueries queries;
     private final KeptListRecords records;
     private final StoredForms forms;
@@ -100,6 +102,13 @@ class KeptLists {
                 }
             });
         }
+    }
+
+    /** The list as it is now: at most so old that the views of one page ask for it once. */
+    KeptList now(ListQueries.Prepared list) {
+        return last(id(list))
+                .filter(known -> known.askedAt().plus(OF_ONE_PAGE).isAfter(clock.instant()))
+                .orElseGet(() -> refreshed(list));
     }
 
     /** The list as the source gives it now. */

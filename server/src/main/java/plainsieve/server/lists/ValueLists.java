@@ -12,6 +12,8 @@ import java.util.Set;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.AllowedValues;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.HeldChoice;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.ProblemException;
@@ -26,11 +28,13 @@ public class ValueLists {
 
     private final ListQueries queries;
     private final KeptLists kept;
+    private final Holding holding;
     private final Clock clock;
 
-    ValueLists(ListQueries queries, KeptLists kept, Clock clock) {
+    ValueLists(ListQueries queries, KeptLists kept, Holding holding, Clock clock) {
         this.queries = queries;
         this.kept = kept;
+        this.holding = holding;
         this.clock = clock;
     }
 
@@ -49,12 +53,50 @@ public class ValueLists {
 
     /** The list, from its start. Of one that is too long to keep, the first page. */
     public ValueList of(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        Optional<HeldChoice> held = heldValues(definition, who, parents);
+        if (held.isPresent()) {
+            return theirs(definition, who, parents, held.get());
+        }
         if (!definition.list().isAsked()) {
             return notAsked(definition);
         }
-        KeptLists.Found found = kept.get(
-                ListQueries.prepare(definition, who, parents), definition.list().kept());
+        KeptLists.Found found =
+                kept.get(prepared(definition, who, parents), definition.list().kept());
         return body(found.list(), found.refreshing());
+    }
+
+    /** What is theirs of a parameter; nothing when they choose freely. Throws {@link ProblemException} when nothing is. */
+    public Optional<HeldChoice> held(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> chosen) {
+        return holding.of(definition, who, chosen);
+    }
+
+    /** What is theirs of a parameter of which not everything is. */
+    private Optional<HeldChoice> heldValues(
+            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        return holding.of(definition, who, parents).filter(held -> !held.isEverything());
+    }
+
+    /** Of a held parameter only what is theirs, by its labels; the values themselves when it has no list. */
+    private ValueList theirs(
+            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, HeldChoice held) {
+        List<ListedValue> values = definition.list().exists()
+                ? named(definition, who, parents, held.values()).stream()
+                        .filter(item -> held.shows(item.value()))
+                        .toList()
+                : held.values().stream().map(ListedValue::of).toList();
+        return new ValueList(values, true, false, "", false);
+    }
+
+    /* Its own values are held by themselves. */
+    private ListQueries.Prepared prepared(
+            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
+        ListQueries.Prepared prepared = ListQueries.prepare(definition, who, parents);
+        Set<String> said = new HashSet<>(prepared.query().parameterNames());
+        said.add(definition.name());
+        Set<String> things =
+                Set.of(Hold.listOf(definition.name()), definition.list().queryId());
+        holding.require(who, things, "The list of “%s”".formatted(definition.label()), said);
+        return prepared;
     }
 
     private static ValueList notAsked(ParameterDefinition definition) {
@@ -66,8 +108,9 @@ public class ValueLists {
     /** The list, asked for anew. */
     public ValueList refreshed(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
         return definition.list().isAsked()
-                ? body(kept.refreshed(ListQueries.prepare(definition, who, parents)), false)
-                : notAsked(definition);
+                        && heldValues(definition, who, parents).isEmpty()
+                ? body(kept.refreshed(prepared(definition, who, parents)), false)
+                : of(definition, who, parents);
     }
 
     private static ValueList body(KeptList list, boolean refreshing) {
@@ -87,10 +130,10 @@ public class ValueLists {
 
     /** A page of those values whose label contains the search, sorted by label; found at the source when the list is long. */
     public ValueList search(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, Part part) {
-        if (!definition.list().isAsked()) {
-            return notAsked(definition);
+        if (!definition.list().isAsked() || heldValues(definition, who, parents).isPresent()) {
+            return of(definition, who, parents);
         }
-        ListQueries.Prepared list = ListQueries.prepare(definition, who, parents);
+        ListQueries.Prepared list = prepared(definition, who, parents);
         KeptList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()) {
             return body(whole, false);
@@ -107,10 +150,20 @@ public class ValueLists {
         if (values.isEmpty()) {
             return List.of();
         }
-        if (!definition.list().isAsked()) {
-            return definition.list().typedValues();
-        }
-        ListQueries.Prepared list = ListQueries.prepare(definition, who, parents);
+        Optional<HeldChoice> held = heldValues(definition, who, parents);
+        List<String> shown = values.stream()
+                .filter(value -> held.isEmpty() || held.get().shows(value))
+                .toList();
+        return definition.list().isAsked()
+                ? asked(definition, who, parents, shown)
+                : definition.list().typedValues().stream()
+                        .filter(item -> held.isEmpty() || held.get().shows(item.value()))
+                        .toList();
+    }
+
+    private List<ListedValue> asked(
+            ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents, List<String> values) {
+        ListQueries.Prepared list = prepared(definition, who, parents);
         KeptList whole = kept.get(list, definition.list().kept()).list();
         List<ListedValue> found = new ArrayList<>(among(whole, values));
         if (!whole.complete() && found.size() < values.size()) {
@@ -159,10 +212,15 @@ public class ValueLists {
         if (!definition.list().exists()) {
             return Optional.empty();
         }
+        Optional<HeldChoice> held = heldValues(definition, who, parents);
+        if (held.isPresent()) {
+            return Optional.of(
+                    allowed(theirs(definition, who, parents, held.get()).values()));
+        }
         if (!definition.list().isAsked()) {
             return Optional.of(allowed(definition.list().typedValues()));
         }
-        ListQueries.Prepared list = ListQueries.prepare(definition, who, parents);
+        ListQueries.Prepared list = prepared(definition, who, parents);
         KeptList whole = kept.get(list, definition.list().kept()).list();
         if (whole.complete()
                 && among(whole, chosen).size() < new HashSet<>(chosen).size()
@@ -182,16 +240,17 @@ public class ValueLists {
     /** The first value that a default's query gives; blank when it gives none. */
     public ChoiceText defaultOf(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
         Query query = who.project().query(definition.start().queryId());
-        List<String> values =
-                kept
-                        .get(
-                                ListQueries.ofQuery(query, who, parents),
-                                definition.list().kept())
-                        .list()
-                        .values()
-                        .stream()
-                        .map(ListedValue::value)
-                        .toList();
+        ListQueries.Prepared prepared = ListQueries.ofQuery(query, who, parents);
+        Set<String> said = new HashSet<>(prepared.query().parameterNames());
+        said.add(definition.name());
+        holding.require(
+                who,
+                Set.of(Hold.listOf(definition.name()), query.id()),
+                "What “%s” opens with".formatted(definition.label()),
+                said);
+        List<String> values = kept.get(prepared, definition.list().kept()).list().values().stream()
+                .map(ListedValue::value)
+                .toList();
         return definition.many()
                 ? ChoiceText.of(values)
                 : ChoiceText.of(values.stream().limit(1).toList());

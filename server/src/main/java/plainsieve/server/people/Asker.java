@@ -19,7 +19,7 @@ public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText>
 
     /** Somebody for whom nothing is fixed. */
     public static Asker of(String id, Role role) {
-        return of(id, role, Viewer.browser(""));
+        return of(id, role, Viewer.browser("", id));
     }
 
     public static Asker of(String id, Role role, Viewer viewer) {

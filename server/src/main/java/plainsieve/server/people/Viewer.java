@@ -6,17 +6,18 @@ import java.util.Set;
  * Whom somebody is known as.
  *
  * @param id of the person, or of the browser where there are no accounts: those who wait for a source take turns by it
+ * @param name what the person signs in with; empty when nobody asks by name
  * @param known whether it is a person with an account
  * @param member whether the person has a role in the project; others see only what is for everyone signed in
  * @param groups the ids of the person's groups
  */
-public record Viewer(String id, boolean known, boolean member, Set<String> groups) {
+public record Viewer(String id, String name, boolean known, boolean member, Set<String> groups) {
     public Viewer {
         groups = Set.copyOf(groups);
     }
 
-    /** A browser where there are no accounts: it may see whatever there is. */
-    public static Viewer browser(String id) {
-        return new Viewer(id, false, true, Set.of());
+    /** A browser where there are no accounts: it may see whatever there is. @param name whom it is taken for */
+    public static Viewer browser(String id, String name) {
+        return new Viewer(id, name, false, true, Set.of());
     }
 }

@@ -9,6 +9,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.Covers;
 import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
@@ -47,6 +48,7 @@ public final class ParameterEntries {
                 bounds.least(),
                 bounds.most(),
                 bounds.rangeEnd(),
+                held(definition.hold()),
                 definition.formula(),
                 definition.upkeep().unlogged(),
                 definition.upkeep().formerNames(),
@@ -56,6 +58,15 @@ public final class ParameterEntries {
 
     private static String unless(String usual, String word) {
         return word.equals(usual) ? "" : word;
+    }
+
+    private static ParameterEntry.HeldEntry held(Hold hold) {
+        return hold.holds()
+                ? new ParameterEntry.HeldEntry(
+                        hold.by().word(),
+                        hold.queryId(),
+                        hold.open().stream().sorted().toList())
+                : null;
     }
 
     private static JsonNode choice(ChoiceText choice) {
@@ -140,7 +151,7 @@ public final class ParameterEntries {
                 new ParameterDefinition.Words(label, entry.hint(), entry.group(), entry.unit(), entry.blankWords()),
                 new ParameterDefinition.Meaning(
                         engine.type(), engine.many(), engine.covers(), engine.blankRule(), engine.sendEach(), everyRow),
-                new ParameterDefinition.Bounds(entry.least(), entry.most(), entry.rangeEnd()),
+                new ParameterDefinition.Bounds(entry.least(), entry.most(), entry.rangeEnd(), entry.hold()),
                 entry.formula(),
                 list(entry.list()),
                 start(entry),

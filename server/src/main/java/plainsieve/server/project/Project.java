@@ -3,6 +3,7 @@ package plainsieve.server.project;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -189,6 +190,13 @@ public final class Project {
         return graph.live(definition.list().queryId());
     }
 
+    /** The parameters on which it depends what somebody is shown of a list: its parents, and those of what holds it. */
+    public Set<String> behindValues(ParameterDefinition definition) {
+        Set<String> names = new LinkedHashSet<>(parents(definition));
+        names.addAll(graph.live(definition.hold().queryId()));
+        return names;
+    }
+
     /** The parameters a view's statement depends on: those of its query, the one that limits it, and what these need. */
     public Set<String> parametersOf(View view) {
         return graph.ofView(view);
@@ -233,7 +241,8 @@ public final class Project {
                 .forEach(report -> uses.add(Use.by(Use.Kind.REPORT, report.id(), report.name())));
         parameters().values().stream()
                 .filter(definition -> definition.list().queryId().equals(queryId)
-                        || definition.start().queryId().equals(queryId))
+                        || definition.start().queryId().equals(queryId)
+                        || definition.hold().queryId().equals(queryId))
                 .forEach(
                         definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
         queries().stream()

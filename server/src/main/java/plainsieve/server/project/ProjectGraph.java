@@ -59,6 +59,7 @@ final class ProjectGraph {
         Set<String> names = new LinkedHashSet<>(inFormulas(definition));
         names.addAll(live(definition.list().queryId()));
         names.addAll(live(definition.start().queryId()));
+        names.addAll(live(definition.hold().queryId()));
         return Collections.unmodifiableSet(names);
     }
 

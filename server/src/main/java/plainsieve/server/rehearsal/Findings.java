@@ -13,6 +13,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
+import plainsieve.server.authoring.HeldNotices;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
@@ -42,6 +43,7 @@ final class Findings {
         });
         all.addAll(findings.unused());
         all.addAll(findings.ignored());
+        HeldNotices.of(project, report).forEach(said -> all.add(new Rehearsal.Finding("held", said, "", 0)));
         return all;
     }
 

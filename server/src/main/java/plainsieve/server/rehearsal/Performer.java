@@ -88,7 +88,8 @@ class Performer {
     private Optional<Performed> told(DraftOrders.OnStage on, RehearsalCase one) {
         Optional<Performed> tells = Optional.empty();
         for (View view : on.report().asking()) {
-            boolean depends = on.project().parametersOf(view).stream().anyMatch(one.choices()::containsKey);
+            boolean depends = one.choices().isEmpty()
+                    || on.project().parametersOf(view).stream().anyMatch(one.choices()::containsKey);
             if (depends) {
                 Performed performed = perform(on, view, one);
                 if (!performed.ended().isAnswered()) {

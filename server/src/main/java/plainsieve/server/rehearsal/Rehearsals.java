@@ -2,6 +2,7 @@ package plainsieve.server.rehearsal;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +21,7 @@ import plainsieve.server.project.Project;
 public class Rehearsals {
     private final Stage stage;
     private final Performer performer;
+    private final Audiences audiences;
     private final Clock clock;
     private final Map<String, Kept> latest = new ConcurrentHashMap<>();
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> {
@@ -28,11 +30,15 @@ public class Rehearsals {
         return thread;
     });
 
-    private record Kept(Rehearsal rehearsal, List<RehearsalCase> cases) {}
+    /** One thing to try. @param as whom it is tried as, of those to look as; empty for who rehearses */
+    record Turn(String as, RehearsalCase one) {}
 
-    Rehearsals(Stage stage, Performer performer, Clock clock) {
+    private record Kept(Rehearsal rehearsal, List<Turn> turns) {}
+
+    Rehearsals(Stage stage, Performer performer, Audiences audiences, Clock clock) {
         this.stage = stage;
         this.performer = performer;
+        this.audiences = audiences;
         this.clock = clock;
     }
 
@@ -57,11 +63,13 @@ public class Rehearsals {
             return before.get().state();
         }
         Map<String, Double> listMillis = new LinkedHashMap<>();
-        List<RehearsalCase> cases = RehearsalCases.of(stage.rehearsed(on, listMillis));
-        Rehearsal rehearsal = new Rehearsal(cases.size(), clock.instant().toString());
+        List<Turn> turns = new ArrayList<>();
+        RehearsalCases.of(stage.rehearsed(on, listMillis)).forEach(one -> turns.add(new Turn("", one)));
+        turns.addAll(audiences.turns(on));
+        Rehearsal rehearsal = new Rehearsal(turns.size(), clock.instant().toString());
         rehearsal.found(Findings.of(project, on.report(), listMillis));
-        latest.put(key(project, reportId), new Kept(rehearsal, cases));
-        threads.execute(() -> goOn(on, rehearsal, cases));
+        latest.put(key(project, reportId), new Kept(rehearsal, turns));
+        threads.execute(() -> goOn(on, rehearsal, turns));
         return rehearsal.state();
     }
 
@@ -77,7 +85,7 @@ public class Rehearsals {
         }
         DraftOrders.OnStage on = new DraftOrders.OnStage(project, asker, project.report(reportId));
         if (kept.rehearsal().resume()) {
-            threads.execute(() -> goOn(on, kept.rehearsal(), kept.cases()));
+            threads.execute(() -> goOn(on, kept.rehearsal(), kept.turns()));
         }
         return kept.rehearsal().state();
     }
@@ -88,10 +96,11 @@ public class Rehearsals {
         threads.shutdownNow();
     }
 
-    private void goOn(DraftOrders.OnStage on, Rehearsal rehearsal, List<RehearsalCase> all) {
+    private void goOn(DraftOrders.OnStage on, Rehearsal rehearsal, List<Turn> all) {
         synchronized (rehearsal.turn()) {
             while (rehearsal.isRunning() && rehearsal.done() < all.size()) {
-                rehearsal.add(performer.perform(on, all.get(rehearsal.done())));
+                Turn turn = all.get(rehearsal.done());
+                rehearsal.add(performer.perform(audiences.stageFor(on, turn.as()), turn.one()));
             }
             rehearsal.end();
         }

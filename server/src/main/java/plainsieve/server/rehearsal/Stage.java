@@ -65,7 +65,7 @@ class Stage {
                 definition.bounds().least(),
                 definition.bounds().most(),
                 definition.rangeEnd(),
-                choosing.defaultNow(on.project(), on.asker(), definition));
+                opening(on, definition));
     }
 
     /** What the parents of a list have by default. */
@@ -73,7 +73,12 @@ class Stage {
         Project project = on.project();
         return project.dependencies().allOf(definition.name()).stream()
                 .filter(project.parameters()::containsKey)
-                .collect(Collectors.toMap(
-                        name -> name, name -> choosing.defaultNow(project, on.asker(), project.parameter(name))));
+                .collect(Collectors.toMap(name -> name, name -> opening(on, project.parameter(name))));
+    }
+
+    private ChoiceText opening(DraftOrders.OnStage on, ParameterDefinition definition) {
+        return choosing.opening(on.project(), on.asker(), definition)
+                .texts()
+                .getOrDefault(definition.name(), ChoiceText.blank());
     }
 }

@@ -5,7 +5,6 @@ import java.time.LocalDate;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Service;
-import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.people.Asker;
@@ -34,11 +33,9 @@ public class Choosing {
         return new ChoosingRun(project, asked, lists, today()).choose(needed);
     }
 
-    /** The default of a parameter as it is right now, other parameters having theirs. */
-    public ChoiceText defaultNow(Project project, Asker asker, ParameterDefinition definition) {
-        AskedChoices nothing = AskedChoices.of(asker, Set.of(), Map.of());
-        Chosen chosen = choose(project, Set.of(definition.name()), nothing);
-        return chosen.texts().getOrDefault(definition.name(), ChoiceText.blank());
+    /** A parameter as it opens right now, other parameters having their defaults. */
+    public Chosen opening(Project project, Asker asker, ParameterDefinition definition) {
+        return choose(project, Set.of(definition.name()), AskedChoices.of(asker, Set.of(), Map.of()));
     }
 
     /** Today in the time zone of the project. */

@@ -16,6 +16,7 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.HeldChoice;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.Range;
@@ -42,6 +43,7 @@ final class ChoosingRun {
     private final Map<String, Choice> choices = new LinkedHashMap<>();
     private final Map<String, ChoiceText> texts = new LinkedHashMap<>();
     private final Map<String, List<String>> dropped = new HashMap<>();
+    private final Map<String, HeldChoice> held = new HashMap<>();
     private final List<Problem> problems = new ArrayList<>();
 
     ChoosingRun(Project project, AskedChoices asked, ValueLists lists, LocalDate today) {
@@ -80,7 +82,7 @@ final class ChoosingRun {
             chooseOne(known.get(name));
         }
         ranges(names);
-        return new Chosen(parameters, choices, texts, dropped, problems);
+        return new Chosen(parameters, choices, texts, dropped, held, problems);
     }
 
     /** Choices for what is no parameter here, and for what a signed link alone may choose. */
@@ -119,7 +121,9 @@ final class ChoosingRun {
                 computed(definition);
                 return;
             }
-            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), text(definition));
+            Optional<HeldChoice> theirs = lists.held(definition, who, texts);
+            theirs.ifPresent(all -> held.put(name, all));
+            ChoiceText text = ChoiceReader.asWritten(definition.toParameter(), within(theirs, definition));
             texts.put(name, text);
             if (given.containsKey(name)) {
                 ChoiceReader.refuseRepeats(name, text);
@@ -132,6 +136,7 @@ final class ChoosingRun {
             }
             Parameter parameter = definition.toParameter(allowed(definition, text));
             text = droppingWhatIsGone(definition, parameter, text);
+            text = theirs.isEmpty() ? text : theirs.get().listed(text, parameter.allowed());
             texts.put(name, text);
             parameters.put(name, parameter);
             choices.put(name, read(parameter, text));
@@ -149,6 +154,12 @@ final class ChoosingRun {
         }
     }
 
+    private ChoiceText within(Optional<HeldChoice> theirs, ParameterDefinition definition) {
+        ChoiceText text = text(definition);
+        boolean said = given.containsKey(definition.name()) || fixed.containsKey(definition.name());
+        return theirs.map(all -> said ? all.chosen(text) : all.opening(text)).orElse(text);
+    }
+
     private void computed(ParameterDefinition definition) {
         Optional<Value> value = work(definition.formula(), definition);
         parameters.put(definition.name(), definition.toParameter());
@@ -158,7 +169,7 @@ final class ChoosingRun {
 
     private Optional<Value> work(String formula, ParameterDefinition definition) {
         return Formula.read(formula)
-                .value(today, name -> choices.getOrDefault(name, new Choice.Blank()))
+                .value(today, asked.asker().viewer().name(), name -> choices.getOrDefault(name, new Choice.Blank()))
                 .map(value -> Formula.as(definition.type(), value));
     }
 

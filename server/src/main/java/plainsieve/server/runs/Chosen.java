@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import plainsieve.core.parameter.Choice;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.HeldChoice;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -16,6 +17,7 @@ import plainsieve.core.value.ProblemException;
  * @param choices read and checked; a parameter with a problem has none
  * @param texts the choices as links write them
  * @param dropped chosen values that are no longer on their list and were taken out
+ * @param held what is theirs of each parameter that is held for who asks
  * @param problems everything that cannot be used
  */
 public record Chosen(
@@ -23,13 +25,24 @@ public record Chosen(
         Map<String, Choice> choices,
         Map<String, ChoiceText> texts,
         Map<String, List<String>> dropped,
+        Map<String, HeldChoice> held,
         List<Problem> problems) {
     public Chosen {
         parameters = new LinkedHashMap<>(parameters);
         choices = new LinkedHashMap<>(choices);
         texts = new LinkedHashMap<>(texts);
         dropped = Map.copyOf(dropped);
+        held = Map.copyOf(held);
         problems = List.copyOf(problems);
+    }
+
+    /** The parameters that are one value for who asks, whatever they choose. */
+    public List<String> settled() {
+        return held.entrySet().stream()
+                .filter(theirs -> theirs.getValue().isOneValue())
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
     }
 
     /** These choices, if all of them can be used; else every problem at once. */

@@ -66,7 +66,7 @@ public class ListRequests {
 
     private Map<String, ChoiceText> parents(Wanted wanted) {
         Project project = wanted.project();
-        Set<String> parents = project.parents(wanted.definition());
+        Set<String> parents = project.behindValues(wanted.definition());
         if (parents.isEmpty()) {
             return Map.of();
         }

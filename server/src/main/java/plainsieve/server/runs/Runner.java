@@ -25,6 +25,8 @@ import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
+import plainsieve.server.lists.Holding;
+import plainsieve.server.lists.ListFor;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
 import plainsieve.server.sent.Origin;
@@ -43,8 +45,10 @@ public class Runner {
     private final Sending sending;
     private final Explaining explaining;
     private final SourceFacts facts;
+    private final Holding holding;
 
-    Runner(Choosing choosing, Sending sending, Explaining explaining, SourceFacts facts) {
+    Runner(Choosing choosing, Sending sending, Explaining explaining, SourceFacts facts, Holding holding) {
+        this.holding = holding;
         this.choosing = choosing;
         this.sending = sending;
         this.explaining = explaining;
@@ -160,6 +164,11 @@ public class Runner {
                             .formatted(order.text().query().name()),
                     "Let it always ask the same one, or take only rows of its own source."));
         }
+        holding.require(
+                new ListFor(order.project(), order.asked().asker()),
+                Set.of(order.text().query().id()),
+                "“%s”".formatted(order.text().query().name()),
+                with(prepared.parameterNames(), order));
         Chosen chosen = choosing.choose(order.project(), needed(prepared, order), order.asked())
                 .orRefuse();
         Origin origin = origin(order, chosen.choices());

@@ -7,6 +7,7 @@ import java.util.OptionalLong;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.parameter.ParameterDefinition.Bounds;
 import plainsieve.core.parameter.ParameterDefinition.Meaning;
@@ -110,7 +111,11 @@ final class Meanings {
     private Switched taking(String taken) {
         if (taken.equals(WORKED)) {
             return Switched.without(
-                    parameter.isComputed() ? parameter : parameter.withFormula(Starts.usualFormula(parameter)));
+                    parameter.isComputed()
+                            ? parameter
+                            : parameter
+                                    .withBounds(parameter.bounds().heldBy(Hold.NONE))
+                                    .withFormula(Starts.usualFormula(parameter)));
         }
         if (taken.equals(MANY)) {
             return new Switching(parameter).toMany();
@@ -118,7 +123,7 @@ final class Meanings {
         Switched one = new Switching(parameter).toOne();
         String end = taken.startsWith(RANGE) ? taken.substring(RANGE.length()) : "";
         Bounds bounds = parameter.bounds();
-        return new Switched(one.parameter().withBounds(new Bounds(bounds.least(), bounds.most(), end)), one.lost());
+        return new Switched(one.parameter().withBounds(bounds.endingAt(end)), one.lost());
     }
 
     List<Property> ofBlank() {
@@ -175,14 +180,14 @@ final class Meanings {
                             "least",
                             "any",
                             bounds.least(),
-                            least -> parameter.withBounds(new Bounds(limit(least), bounds.most(), bounds.rangeEnd())))
+                            least -> parameter.withBounds(bounds.between(limit(least), bounds.most())))
                     .rareWhen(none));
             rest.add(Property.typed(
                             " and ",
                             "most",
                             "any",
                             bounds.most(),
-                            most -> parameter.withBounds(new Bounds(bounds.least(), limit(most), bounds.rangeEnd())))
+                            most -> parameter.withBounds(bounds.between(bounds.least(), limit(most))))
                     .rareWhen(none));
         }
         return rest;

@@ -18,7 +18,7 @@ import plainsieve.core.value.ProblemException;
  * <pre>
  * [Class] · [+ hint]
  * is [text], takes [many values] from [vessels.vessel_class] [with counts]; blank means [no filter] and reads [any class];
- * opens with [nothing chosen]
+ * opens with [nothing chosen]; viewers choose [freely]
  * a value means [itself]; all means [no filter]; its unit is [none]; …
  * </pre>
  */
@@ -52,6 +52,7 @@ public final class ParameterSentence {
         all.addAll(new ListDetails(parameter, around).all());
         all.addAll(meanings.ofBlank());
         all.add(new Starts(parameter, around).start());
+        all.addAll(new Holds(parameter, around).all());
         all.addAll(meanings.rest());
         all.addAll(upkeep());
         return all;

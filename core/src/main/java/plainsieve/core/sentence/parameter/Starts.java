@@ -48,6 +48,8 @@ final class Starts {
     private static final List<String> NUMBERS =
             List.of("year of today", "quarter of today", "month of today", "fiscal year of today from April");
 
+    private static final List<String> WHO = List.of("asker");
+
     private final ParameterDefinition parameter;
     private final Surroundings around;
 
@@ -65,7 +67,8 @@ final class Starts {
         return switch (type) {
             case DATE, DATETIME -> DAYS;
             case INTEGER, DECIMAL -> NUMBERS;
-            case TEXT, BOOLEAN, NAME -> List.of();
+            case TEXT -> WHO;
+            case BOOLEAN, NAME -> List.of();
         };
     }
 
@@ -94,7 +97,7 @@ final class Starts {
     private Optional<String> today(String formula) {
         try {
             return Formula.read(formula)
-                    .value(around.today(), name -> new Choice.Blank())
+                    .value(around.today(), "", name -> new Choice.Blank())
                     .map(value -> inWords(
                             ChoiceText.of(Formula.as(parameter.type(), value).written())));
         } catch (ProblemException e) {

@@ -81,7 +81,7 @@ class ParameterSentenceTest {
         ParameterDefinition date = of("day", Type.DATE);
         assertThat(marked(say(date).more()))
                 .isEqualTo(
-                        "its value is [any date]; a value means [itself]; it lies between [any] and [any]; its unit is [none]; viewers find it"
+                        "its value is [any date]; viewers choose [freely]; a value means [itself]; it lies between [any] and [any]; its unit is [none]; viewers find it"
                                 + " under [no heading]; its values are [kept in Sent]");
         ParameterDefinition months = with(with(date, "covers", "month"), "least", "2026-01-01");
         assertThat(say(months).said().text())

@@ -36,6 +36,7 @@ import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.ColumnLooks;
+import plainsieve.server.authoring.HeldNotices;
 import plainsieve.server.authoring.ParameterEdits;
 import plainsieve.server.authoring.ParameterSurroundings;
 import plainsieve.server.authoring.Renaming;
@@ -118,10 +119,10 @@ class ParametersApi {
                 SaidParameter.of(new ParameterSentence(definition, surroundings.toSay(project, definition))),
                 found.stream().map(UseBody::of).toList(),
                 List.copyOf(project.needs(definition.name())),
-                notices(definition, found));
+                notices(project, definition, found));
     }
 
-    private static List<String> notices(ParameterDefinition definition, List<Use> uses) {
+    private static List<String> notices(Project project, ParameterDefinition definition, List<Use> uses) {
         List<String> notices = new ArrayList<>();
         if (uses.isEmpty()) {
             notices.add("Nothing uses it.");
@@ -140,6 +141,7 @@ class ParametersApi {
         if (definition.type() == Type.NAME && !definition.list().exists()) {
             notices.add("A name must come from a list.");
         }
+        notices.addAll(HeldNotices.of(project, definition));
         return notices;
     }
 

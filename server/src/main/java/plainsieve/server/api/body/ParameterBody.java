@@ -6,9 +6,11 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalLong;
+import java.util.Set;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.Covers;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -27,6 +29,7 @@ import plainsieve.core.value.Type;
  * @param least the smallest value that may be chosen; else empty
  * @param most the largest value that may be chosen; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
+ * @param held among what viewers choose; never said to them
  * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
@@ -63,6 +66,7 @@ public record ParameterBody(
         String least,
         String most,
         String rangeEnd,
+        HeldBody held,
 
         @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
         String formula,
@@ -93,6 +97,7 @@ public record ParameterBody(
         least = Absent.orEmpty(least);
         most = Absent.orEmpty(most);
         rangeEnd = Absent.orEmpty(rangeEnd);
+        held = held == null ? HeldBody.of(Hold.NONE) : held;
         formula = Absent.orEmpty(formula);
         list = list == null ? new ListBody(null, null, null, null, false, null) : list;
         whenGone = Absent.orElse(whenGone, "keep");
@@ -107,7 +112,8 @@ public record ParameterBody(
 
     /** As readers get it: with the default as it is right now, without the author's trial value. */
     public static ParameterBody forReaders(ParameterDefinition definition, ChoiceText defaultNow) {
-        return of(definition, DefaultBody.now(definition.start(), defaultNow), ChoiceText.blank());
+        ParameterDefinition told = definition.withBounds(definition.bounds().heldBy(Hold.NONE));
+        return of(told, DefaultBody.now(definition.start(), defaultNow), ChoiceText.blank());
     }
 
     private static ParameterBody of(ParameterDefinition definition, DefaultBody start, ChoiceText trial) {
@@ -131,6 +137,7 @@ public record ParameterBody(
                 definition.bounds().least(),
                 definition.bounds().most(),
                 definition.rangeEnd(),
+                HeldBody.of(definition.hold()),
                 definition.formula(),
                 ListBody.of(definition.list()),
                 definition.upkeep().whenGone().name().toLowerCase(Locale.ROOT),
@@ -159,12 +166,41 @@ public record ParameterBody(
                                         "blank rule", blankRule, "Use no-filter, rows-without-value or not-allowed.")),
                         sendsEach(),
                         everyRowValue()),
-                new ParameterDefinition.Bounds(least, most, rangeEnd),
+                new ParameterDefinition.Bounds(least, most, rangeEnd, held.toHold(this)),
                 formula,
                 list.toDefinition(),
                 start.toDefinition(),
                 trialChoice.toText(),
                 new ParameterDefinition.Upkeep(gone(), unlogged, formerNames, version));
+    }
+
+    /**
+     * Among what viewers choose.
+     *
+     * @param by viewer: freely; group; query
+     * @param queryId the query that says it; else empty
+     * @param open what is shown to everybody though it does not mention the parameter
+     */
+    public record HeldBody(String by, String queryId, List<@NotNull(message = Lengths.MISSING) String> open) {
+        public HeldBody {
+            by = Absent.orElse(by, Hold.By.VIEWER.word());
+            queryId = Absent.orEmpty(queryId);
+            open = Absent.orEmpty(open);
+        }
+
+        static HeldBody of(Hold hold) {
+            return new HeldBody(
+                    hold.by().word(),
+                    hold.queryId(),
+                    hold.open().stream().sorted().toList());
+        }
+
+        private Hold toHold(ParameterBody whole) {
+            Hold.By found = Hold.By.ofWord(by)
+                    .orElseThrow(() ->
+                            whole.refused("way to say among what viewers choose", by, "Use viewer, group, query."));
+            return new Hold(found, queryId, Set.copyOf(open));
+        }
     }
 
     private boolean sendsEach() {

@@ -18,7 +18,8 @@ public final class SaidBodies {
      * @param choices complete: with defaults, and by present names where a link used a former one
      * @param titles of the views with their choices, by their ids
      * @param notes what the views that are words say, by their ids
-     * @param fixed parameters whose choice is fixed for who asks
+     * @param fixed parameters whose choice is fixed by the link
+     * @param settled parameters that are one value for who asks
      * @param dropped chosen values that were taken out, because they are no longer on their list
      */
     public record QuestionBody(
@@ -30,10 +31,11 @@ public final class SaidBodies {
             List<ReportBodies.SaidPart> always,
             Map<String, ChoiceBody> choices,
             List<String> fixed,
+            List<String> settled,
             Map<String, List<String>> dropped,
             List<ProblemBody> problems) {}
 
-    /** @param fixed parameters whose choice is fixed for who asks */
+    /** @param fixed parameters whose choice is fixed by the link */
     public static QuestionBody of(Questions.Question question, List<String> fixed) {
         Map<String, String> titles = new LinkedHashMap<>();
         question.titles().forEach((view, said) -> titles.put(view, said.sentence()));
@@ -48,6 +50,7 @@ public final class SaidBodies {
                 parts(question.always()),
                 ChoiceBody.of(question.chosen().texts()),
                 fixed,
+                question.chosen().settled(),
                 question.chosen().dropped(),
                 question.chosen().problems().stream().map(ProblemBody::of).toList());
     }

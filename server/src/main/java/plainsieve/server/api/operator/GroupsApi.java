@@ -2,8 +2,11 @@ package plainsieve.server.api.operator;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -15,15 +18,22 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.Hold;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.ValueReader;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.RoleBody;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
 import plainsieve.server.records.GroupRow;
 
 /** Looks after groups of people. */
@@ -35,15 +45,35 @@ class GroupsApi {
     private final Accounts accounts;
     private final Rights rights;
     private final Noting noting;
+    private final Projects projects;
 
-    GroupsApi(Groups groups, Accounts accounts, Rights rights, Noting noting) {
+    GroupsApi(Groups groups, Accounts accounts, Rights rights, Noting noting, Projects projects) {
+        this.projects = projects;
         this.groups = groups;
         this.accounts = accounts;
         this.rights = rights;
         this.noting = noting;
     }
 
-    record GroupBody(String id, String name, List<RoleBody> roles) {}
+    /** @param says of each parameter that groups say something of */
+    record GroupBody(String id, String name, List<RoleBody> roles, List<SaysBody> says) {}
+
+    /**
+     * Among what everyone of a group chooses.
+     *
+     * @param choice blank: the group says nothing, and nothing is theirs by it
+     */
+    record SaysBody(
+            String projectId,
+            String parameter,
+            String label,
+            @NotNull(message = Lengths.MISSING) @Valid ChoiceBody choice) {
+        SaysBody {
+            projectId = Absent.orEmpty(projectId);
+            parameter = Absent.orEmpty(parameter);
+            label = Absent.orEmpty(label);
+        }
+    }
 
     @GetMapping
     List<GroupBody> all() {
@@ -54,8 +84,42 @@ class GroupsApi {
                         row.name(),
                         roles.stream()
                                 .filter(role -> role.holder().equals(row.id()))
-                                .toList()))
+                                .toList(),
+                        says(row.id())))
                 .toList();
+    }
+
+    private List<SaysBody> says(String groupId) {
+        Map<List<String>, ChoiceText> said = new HashMap<>();
+        groups.said().stream()
+                .filter(one -> one.groupId().equals(groupId))
+                .forEach(one -> said.put(List.of(one.projectId(), one.parameter()), one.choice()));
+        return projects.all().stream()
+                .flatMap(project -> project.parameters().values().stream()
+                        .filter(definition -> definition.hold().by() == Hold.By.GROUP)
+                        .map(definition -> new SaysBody(
+                                project.id(),
+                                definition.name(),
+                                definition.label(),
+                                ChoiceBody.of(said.getOrDefault(
+                                        List.of(project.id(), definition.name()), ChoiceText.blank())))))
+                .toList();
+    }
+
+    /** Lets a group say among what everyone in it chooses; who is in several sees what any of them says. */
+    @PutMapping("/{id}/says")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void say(@PathVariable String id, @Valid @RequestBody SaysBody body, HttpServletRequest request) {
+        Project project = projects.get(body.projectId());
+        ParameterDefinition definition = project.parameter(body.parameter());
+        ChoiceText choice = body.choice().toText();
+        choice.values().forEach(value -> ValueReader.read(definition.type(), value));
+        groups.say(new Groups.Said(id, project.id(), definition.name(), choice));
+        noting.note(
+                request,
+                "said what a group may see",
+                project.id(),
+                "%s: :%s".formatted(groups.get(id).name(), definition.name()));
     }
 
     record GroupName(
@@ -66,7 +130,7 @@ class GroupsApi {
     GroupBody add(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
         noting.note(request, "made a group", "", row.name());
-        return new GroupBody(row.id(), row.name(), List.of());
+        return new GroupBody(row.id(), row.name(), List.of(), says(row.id()));
     }
 
     @PutMapping("/{id}/name")

@@ -2,6 +2,7 @@ package plainsieve.server.api.viewer;
 
 import jakarta.validation.Valid;
 import java.util.List;
+import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -9,11 +10,14 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies.ListAsked;
 import plainsieve.server.authoring.ColumnLooks;
+import plainsieve.server.lists.Holding;
+import plainsieve.server.lists.ListFor;
 import plainsieve.server.lists.ValueLists;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
@@ -29,8 +33,10 @@ class ListsApi {
     private final ListRequests lists;
     private final ColumnLooks looks;
     private final LinkedAskers askers;
+    private final Holding holding;
 
-    ListsApi(ListRequests lists, ColumnLooks looks, LinkedAskers askers) {
+    ListsApi(ListRequests lists, ColumnLooks looks, LinkedAskers askers, Holding holding) {
+        this.holding = holding;
         this.lists = lists;
         this.looks = looks;
         this.askers = askers;
@@ -71,11 +77,12 @@ class ListsApi {
         }
     }
 
-    /** How the numbers of the column behind the parameter are spread. */
+    /** How the numbers of the column behind the parameter are spread; nothing where not all rows are theirs. */
     @GetMapping("/spread")
     ColumnLooks.Spread spread(
             Project project, Asker asker, @PathVariable String name, @RequestParam(defaultValue = "") String report) {
         requireOnReport(project, asker, name, report);
-        return looks.spread(project, asker, project.parameter(name));
+        boolean theirs = holding.shows(new ListFor(project, asker), Set.of(Hold.listOf(name)), Set.of());
+        return theirs ? looks.spread(project, asker, project.parameter(name)) : ColumnLooks.Spread.NONE;
     }
 }

@@ -5,7 +5,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.ColumnPlace;
+import plainsieve.core.parameter.ListDefinition;
+import plainsieve.core.parameter.ListedValue;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.ParameterBody;
 import plainsieve.server.api.body.ReportBodies.DefinitionBody;
@@ -16,6 +22,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.Choosing;
+import plainsieve.server.runs.Chosen;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.settings.Settings;
@@ -62,9 +69,20 @@ public class ReportAnswers {
     private List<ParameterBody> chosenByReaders(Project project, Asker asker, Set<String> names) {
         return project.parameters().values().stream()
                 .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
-                .map(definition ->
-                        ParameterBody.forReaders(definition, choosing.defaultNow(project, asker, definition)))
+                .map(definition -> asIsTheirs(definition, choosing.opening(project, asker, definition)))
                 .toList();
+    }
+
+    /* Where it has no list, what is theirs is one: what they may choose can be taken, not only typed. */
+    private static ParameterBody asIsTheirs(ParameterDefinition definition, Chosen opening) {
+        List<ListedValue> theirs = Stream.ofNullable(opening.held().get(definition.name()))
+                .flatMap(held -> held.values().stream())
+                .map(ListedValue::of)
+                .toList();
+        ParameterDefinition told = theirs.isEmpty() || definition.list().exists()
+                ? definition
+                : definition.withList(new ListDefinition.Typed(theirs, ColumnPlace.NONE));
+        return ParameterBody.forReaders(told, opening.texts().getOrDefault(definition.name(), ChoiceText.blank()));
     }
 
     /** @param asker with what is fixed for them */
@@ -73,10 +91,9 @@ public class ReportAnswers {
         AskedChoices asked = ReportOrders.choices(project, asker, report, ChoiceBody.texts(choices));
         Questions.Question question = questions.ask(project, report, asked, locale);
         Map<String, String> former = project.formerNames();
-        return SaidBodies.of(
-                question,
-                asker.fixed().keySet().stream()
-                        .map(name -> former.getOrDefault(name, name))
-                        .toList());
+        List<String> byLink = asker.fixed().keySet().stream()
+                .map(name -> former.getOrDefault(name, name))
+                .toList();
+        return SaidBodies.of(question, byLink);
     }
 }

@@ -1,0 +1,76 @@
+package plainsieve.core.parameter;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * Whose word it is among which values somebody may choose. Where it is not the viewer's own, blank and all mean all of what
+ * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everybody.
+ *
+ * @param queryId the query that says it, when one does; else empty
+ * @param open what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
+ */
+public record Hold(By by, String queryId, Set<String> open) {
+    /** Nobody but the viewer chooses. */
+    public static final Hold NONE = new Hold(By.VIEWER, "", Set.of());
+
+    /** Whose word it is. */
+    public enum By {
+        VIEWER,
+        /** What an operator says for each group. */
+        GROUP,
+        /** The first column of a query, which may mention who asks. */
+        QUERY;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<By> ofWord(String word) {
+            return Arrays.stream(values()).filter(by -> by.word().equals(word)).findFirst();
+        }
+    }
+
+    public Hold {
+        open = Set.copyOf(open);
+    }
+
+    public static Hold byGroup() {
+        return new Hold(By.GROUP, "", Set.of());
+    }
+
+    public static Hold byQuery(String queryId) {
+        return new Hold(By.QUERY, queryId, Set.of());
+    }
+
+    /** How the list of a parameter is named among what is open. */
+    public static String listOf(String parameterName) {
+        return ":" + parameterName;
+    }
+
+    public boolean holds() {
+        return by != By.VIEWER;
+    }
+
+    public boolean isOpen(String thing) {
+        return open.contains(thing);
+    }
+
+    public Hold open(String thing, boolean openNow) {
+        Set<String> changed = new TreeSet<>(open);
+        if (openNow) {
+            changed.add(thing);
+        } else {
+            changed.remove(thing);
+        }
+        return new Hold(by, queryId, changed);
+    }
+
+    /** The same with the list of a parameter open under its new name. */
+    Hold renamed(String from, String to) {
+        return isOpen(listOf(from)) ? open(listOf(from), false).open(listOf(to), true) : this;
+    }
+}

@@ -1,0 +1,97 @@
+package plainsieve.core.sentence.parameter;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.Hold;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.parameter.Switched;
+import plainsieve.core.sentence.Offer;
+
+/** Among what viewers may choose, and what is open to all of them. */
+final class Holds {
+    private static final String QUERY = "/query/";
+
+    private final ParameterDefinition parameter;
+    private final Hold hold;
+    private final Surroundings around;
+
+    Holds(ParameterDefinition parameter, Surroundings around) {
+        this.parameter = parameter;
+        this.hold = parameter.hold();
+        this.around = around;
+    }
+
+    List<Property> all() {
+        List<Property> all = new ArrayList<>();
+        all.add(Property.taken("; viewers choose ", "held", inWords(), this::offers, this::taking)
+                .rareWhen(!hold.holds()));
+        if (hold.holds()) {
+            String open = hold.open().isEmpty()
+                    ? "nothing"
+                    : hold.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
+            all.add(Property.taken(
+                            "; what does not say it is not shown to them, but ",
+                            "open",
+                            open,
+                            this::things,
+                            id -> to(hold.open(id, !hold.isOpen(id))))
+                    .then(hold.open().size() > 1 ? " are open to all" : " is open to all"));
+        }
+        return all;
+    }
+
+    private String inWords() {
+        return switch (hold.by()) {
+            case VIEWER -> "freely";
+            case GROUP -> "among what their group says";
+            case QUERY -> among(around.queryName(hold.queryId()));
+        };
+    }
+
+    private static String among(String query) {
+        return "among what the query %s gives".formatted(query);
+    }
+
+    private List<Offer> offers() {
+        List<Offer> offers = new ArrayList<>();
+        offers.add(Offer.of(Hold.By.VIEWER.word(), "freely", "whoever opens a report may see all of it"));
+        offers.add(Offer.of(
+                Hold.By.GROUP.word(), "among what their group says", "operators say it of each group, on People"));
+        around.queries()
+                .forEach(query -> offers.add(
+                        Offer.of(QUERY + query.id(), among(query.name()), "its first column; it can say who asks")));
+        return offers;
+    }
+
+    private Switched taking(String taken) {
+        Hold.By by = Hold.By.ofWord(taken).orElse(Hold.By.QUERY);
+        boolean queried = by == Hold.By.QUERY;
+        return to(new Hold(by, queried ? taken.substring(QUERY.length()) : "", hold.open()));
+    }
+
+    /** Queries, and lists that are asked for: what could have something to hide. */
+    private List<Offer> things() {
+        List<Offer> things = new ArrayList<>();
+        around.queries().forEach(query -> things.add(thing(query.id(), "the query")));
+        around.parameters().values().stream()
+                .filter(other -> other.list().isAsked() && !other.name().equals(parameter.name()))
+                .map(ParameterDefinition::name)
+                .sorted(Comparator.naturalOrder())
+                .forEach(name -> things.add(thing(Hold.listOf(name), "a list")));
+        return things;
+    }
+
+    private Offer thing(String id, String what) {
+        return Offer.of(id, named(id), hold.isOpen(id) ? what + ", open now" : what);
+    }
+
+    private String named(String thing) {
+        return thing.startsWith(":") ? "the list of " + thing : around.queryName(thing);
+    }
+
+    private Switched to(Hold changed) {
+        return Switched.without(parameter.withBounds(parameter.bounds().heldBy(changed)));
+    }
+}

@@ -1,0 +1,54 @@
+package plainsieve.server.rehearsal;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.Hold;
+import plainsieve.core.rehearsal.RehearsalCase;
+import plainsieve.server.accounts.Looking;
+import plainsieve.server.accounts.Rights;
+
+/** Those a report is for: where something is held, it is tried as each of them would open it. */
+@Component
+class Audiences {
+    /** Of people there may be thousands, and they are held alike. */
+    private static final int MOST_PEOPLE = 50;
+
+    private final Looking looking;
+    private final Rights rights;
+
+    Audiences(Looking looking, Rights rights) {
+        this.looking = looking;
+        this.rights = rights;
+    }
+
+    /** The report as it opens, as each group where groups say what is theirs, and as each person where a query does. */
+    List<Rehearsals.Turn> turns(DraftOrders.OnStage on) {
+        Set<Hold.By> held = on.project().parameters().values().stream()
+                .map(definition -> definition.hold().by())
+                .collect(Collectors.toSet());
+        boolean byName = held.contains(Hold.By.QUERY);
+        boolean byGroup = held.contains(Hold.By.GROUP) && !byName;
+        return looking.all(on.project().id()).stream()
+                .filter(one -> one.isGroup() ? byGroup : byName)
+                .filter(one -> rights.isFor(
+                        stageFor(on, one.as()).asker(),
+                        on.project().id(),
+                        on.report().id()))
+                .limit(MOST_PEOPLE)
+                .map(one -> new Rehearsals.Turn(one.as(), new RehearsalCase("as " + one.name(), Map.of(), false)))
+                .toList();
+    }
+
+    /** The stage as somebody sees it. @param as empty for who rehearses */
+    DraftOrders.OnStage stageFor(DraftOrders.OnStage on, String as) {
+        return as.isEmpty()
+                ? on
+                : new DraftOrders.OnStage(
+                        on.project(),
+                        looking.as(as, on.asker().id(), on.project().id()),
+                        on.report());
+    }
+}

@@ -1,0 +1,132 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.people.Role;
+
+/** A server with accounts and a report of whose islands each viewer sees their own: by groups, or by a query of who asks. */
+final class HeldServer implements AutoCloseable {
+    private static final String PROJECT = """
+            parameters:
+            - name: island
+              many: true
+              label: Island
+              list: {column: {source: ferries, table: ports, column: island}, kept-seconds: 0}
+              held: {by: group, open: [fleet, ":state"]}
+            - name: held_port
+              many: true
+              label: Port
+              list: {query: ports-of-islands}
+            - {name: held_vessel, many: true, label: Vessel, list: {column: {source: ferries, table: vessels, column: name}}}
+            - {name: state, many: true, label: State, list: {values: [sailed, late, cancelled]}}
+            queries:
+            - {id: of-islands, name: Of islands, source: ferries, file: a.sql}
+            - {id: ports-of-islands, name: Ports of islands, source: ferries, file: b.sql}
+            - {id: all-ports, name: All ports, source: ferries, file: c.sql}
+            - {id: fleet, name: Fleet, source: ferries, file: d.sql}
+            - {id: theirs, name: Theirs, source: ferries, file: e.sql}
+            reports:
+            - id: held
+              name: Held
+              question: Crossings of {island} {held_port} {held_vessel} {state}.
+              views:
+              - {id: rows, kind: table, title: Rows, query: of-islands}
+              - {id: ports, kind: table, title: All ports, query: all-ports}
+              - {id: fleet, kind: table, title: Fleet, query: fleet}
+              - {id: aside, kind: table, title: Aside, query: of-islands, aside: [island]}
+            """;
+
+    private final AnotherServer server;
+    private final Api operator;
+
+    HeldServer() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        operator = somebody("ona", "", Role.OPERATOR);
+        bringIn(PROJECT);
+    }
+
+    static String project() {
+        return PROJECT;
+    }
+
+    void bringIn(String project) throws Exception {
+        Map<String, String> files = new LinkedHashMap<>();
+        files.put("project.yaml", project);
+        files.put("a.sql", """
+                select c.crossing_id, p.island, p.name as port, v.name as vessel, c.state
+                from crossings c
+                join ports p on p.port_id = c.port_id
+                join vessels v on v.vessel_id = c.vessel_id
+                where p.island in (:island) and p.name in (:held_port) and v.name in (:held_vessel) and c.state in (:state)
+                """);
+        files.put("b.sql", "select name from ports where island in (:island) order by name");
+        files.put("c.sql", "select name, island from ports");
+        files.put("d.sql", "select name from vessels");
+        files.put("e.sql", """
+                select island from (values ('tam', 'Tarn'), ('una', 'Vessay'), ('una', 'Oulday')) as r(person, island)
+                where person = :asker
+                """);
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream out = new ZipOutputStream(bytes)) {
+            for (Map.Entry<String, String> file : files.entrySet()) {
+                out.putNextEntry(new ZipEntry(file.getKey()));
+                out.write(file.getValue().getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        Api.Answer answer =
+                operator.sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", bytes.toByteArray());
+        assertThat(answer.status()).as(() -> answer.lines().toString()).isEqualTo(204);
+    }
+
+    Api operator() {
+        return operator;
+    }
+
+    /** Somebody who is signed in, with a role in a project. */
+    Api somebody(String name, String project, Role role) {
+        String id = server.part(Accounts.class).add(name, "").id();
+        server.part(Accounts.class).give(id, project, role);
+        return signedIn(id);
+    }
+
+    private Api signedIn(String id) {
+        Api api = server.api();
+        String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+        assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
+                .isEqualTo(200);
+        return api;
+    }
+
+    String group(String name) {
+        return server.part(Groups.class).add(name).id();
+    }
+
+    void join(String group, String person) {
+        server.part(Groups.class)
+                .join(group, server.part(Accounts.class).named(person).id());
+    }
+
+    /** Lets a group say which islands are theirs. */
+    void says(String group, Map<String, Object> choice) {
+        Api.Answer said = operator.send(
+                "PUT",
+                "/api/groups/" + group + "/says",
+                Map.of("projectId", "home", "parameter", "island", "choice", choice));
+        assertThat(said.status()).as(() -> said.lines().toString()).isEqualTo(204);
+    }
+
+    @Override
+    public void close() {
+        server.close();
+    }
+}

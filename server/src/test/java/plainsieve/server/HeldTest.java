@@ -1,0 +1,226 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Rows by person: what is held for viewers, and that nothing loosens it. */
+class HeldTest {
+    private static HeldServer server;
+    private static Api viewer;
+    private static Api author;
+    private static String office;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = new HeldServer();
+        author = server.somebody("oran", "home", Role.AUTHOR);
+        viewer = server.somebody("tam", "home", Role.VIEWER);
+        office = server.group("Office");
+        server.join(office, "tam");
+    }
+
+    @BeforeEach
+    void theOfficeSaysTarn() throws Exception {
+        server.bringIn(HeldServer.project());
+        server.says(office, Api.values("Tarn"));
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static Set<String> islands(Api.Answer answer) {
+        Set<String> islands = new TreeSet<>();
+        answer.rows().forEach(row -> islands.add(row.get(1).asString()));
+        return islands;
+    }
+
+    private static Api.Answer rows(Api who, Map<String, Object> choices) {
+        return who.runView("held", "rows", choices);
+    }
+
+    @Test
+    void aViewerGetsTheRowsOfTheirGroupAndNoOther() {
+        assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
+        assertThat(islands(rows(viewer, Map.of("island", Api.blank())))).containsExactly("Tarn");
+        assertThat(islands(rows(viewer, Map.of("island", Map.of("kind", "all", "values", List.of())))))
+                .containsExactly("Tarn");
+        assertThat(rows(viewer, Map.of("island", Api.values("Hethra"))).failure())
+                .startsWith("“Hethra” is not among what is for you of “Island”.");
+        assertThat(islands(rows(author, Map.of()))).hasSizeGreaterThan(4);
+    }
+
+    @Test
+    void aViewThatSetsItAsideHoldsItAllTheSame() {
+        assertThat(islands(viewer.runView("held", "aside", Map.of()))).containsExactly("Tarn");
+        assertThat(islands(author.runView("held", "aside", Map.of()))).hasSizeGreaterThan(4);
+    }
+
+    @Test
+    void whoIsInTwoGroupsSeesWhatEitherSees() {
+        String other = server.group("Other office");
+        Api two = server.somebody("two", "home", Role.VIEWER);
+        server.join(other, "two");
+        server.join(office, "two");
+        server.says(other, Api.values("Vessay"));
+        assertThat(islands(rows(two, Map.of()))).containsExactly("Tarn", "Vessay");
+        assertThat(islands(rows(two, Map.of("island", Api.values("Vessay"))))).containsExactly("Vessay");
+        server.says(other, Map.of("kind", "all", "values", List.of()));
+        assertThat(islands(rows(two, Map.of()))).hasSizeGreaterThan(4);
+    }
+
+    @Test
+    void whoIsInNoGroupThatSaysAnythingSeesNothing() {
+        Api alone = server.somebody("alone", "home", Role.VIEWER);
+        assertThat(rows(alone, Map.of()).failure()).startsWith("Nobody has said which “Island” is for you.");
+        server.says(office, Api.blank());
+        assertThat(rows(viewer, Map.of()).status()).isEqualTo(422);
+        assertThat(viewer.get("/api/reports/held").status()).isEqualTo(200);
+    }
+
+    @Test
+    void whatSaysNothingOfItIsNotShownUnlessItIsOpen() {
+        assertThat(viewer.runView("held", "ports", Map.of()).failure())
+                .startsWith("“All ports” does not ask for “Island”, and you see only what is for you of it.");
+        assertThat(author.runView("held", "ports", Map.of()).rows()).hasSize(14);
+        assertThat(viewer.runView("held", "fleet", Map.of()).rows()).isNotEmpty();
+    }
+
+    private static Api.Answer list(Api who, String parameter, String search, Map<String, Object> choices) {
+        Map<String, Object> body = new HashMap<>(Map.of("choices", choices, "search", search, "start", 0));
+        body.put("reportId", "held");
+        return who.post("/api/parameters/" + parameter + "/values", body);
+    }
+
+    private static List<String> listed(Api.Answer answer) {
+        return answer.json()
+                .get("values")
+                .valueStream()
+                .map(item -> item.get("value").asString())
+                .toList();
+    }
+
+    @Test
+    void listsAreHeldToo() {
+        assertThat(listed(list(viewer, "island", "", Map.of()))).containsExactly("Tarn");
+        assertThat(listed(list(viewer, "island", "H", Map.of()))).containsExactly("Tarn");
+        assertThat(listed(list(author, "island", "", Map.of()))).hasSizeGreaterThan(4);
+        assertThat(listed(list(viewer, "held_port", "", Map.of())))
+                .containsExactlyInAnyOrder("Tarn Quay", "Brae O'Noth");
+        assertThat(list(viewer, "held_port", "", Map.of("island", Api.values("Hethra")))
+                        .status())
+                .isEqualTo(422);
+        assertThat(list(viewer, "held_vessel", "", Map.of()).failure())
+                .startsWith("The list of “Vessel” does not ask for “Island”");
+        assertThat(listed(list(viewer, "state", "", Map.of()))).hasSize(3);
+        assertThat(viewer.post(
+                                "/api/parameters/island/named",
+                                Map.of("choices", Map.of("island", Api.values("Hethra")), "reportId", "held"))
+                        .json())
+                .isEmpty();
+        assertThat(viewer.get("/api/parameters/island/spread?report=held")
+                        .json()
+                        .get("counts"))
+                .isEmpty();
+    }
+
+    private static JsonNode named(JsonNode all, String name) {
+        return all.valueStream()
+                .filter(one -> one.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void theReportOpensWithWhatIsTheirsAndSaysNothingOfWhoHoldsIt() {
+        JsonNode report = viewer.get("/api/reports/held").json();
+        JsonNode island = named(report.get("parameters"), "island");
+        assertThat(island.get("default").get("choice").get("values").get(0).asString())
+                .isEqualTo("Tarn");
+        assertThat(island.get("held").get("by").asString()).isEqualTo("viewer");
+        JsonNode question = viewer.post("/api/reports/held/question", Map.of("choices", Map.of()))
+                .json();
+        assertThat(question.get("sentence").asString()).contains("Tarn");
+        assertThat(question.get("settled").get(0).asString()).isEqualTo("island");
+    }
+
+    @Test
+    void aQueryMaySayWhoSeesWhat() throws Exception {
+        server.bringIn(HeldServer.project()
+                .replace("held: {by: group,", "held: {by: query, query: theirs,")
+                .replace("parameters:\n", "parameters:\n- {name: asker, formula: asker}\n"));
+        Api una = server.somebody("una", "home", Role.VIEWER);
+        assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
+        assertThat(islands(rows(una, Map.of()))).containsExactly("Oulday", "Vessay");
+        assertThat(rows(una, Map.of("island", Api.values("Tarn"))).status()).isEqualTo(422);
+        assertThat(listed(list(una, "held_port", "", Map.of())))
+                .contains("Maddow")
+                .doesNotContain("Tarn Quay");
+        Api nobody = server.somebody("nils", "home", Role.VIEWER);
+        assertThat(rows(nobody, Map.of()).failure()).startsWith("Nobody has said which “Island” is for you.");
+        assertThat(rows(viewer, Map.of("asker", Api.values("una"))).status()).isEqualTo(422);
+        assertThat(rows(author.lookingAs("group:" + office), Map.of()).failure())
+                .contains("Nobody asks by name here");
+        assertThat(islands(rows(author.lookingAs("person:una"), Map.of()))).containsExactly("Oulday", "Vessay");
+    }
+
+    @Test
+    void anAuthorLooksAsAGroupAndNobodyElseDoes() {
+        assertThat(islands(rows(author.lookingAs("group:" + office), Map.of()))).containsExactly("Tarn");
+        assertThat(rows(viewer.lookingAs("group:" + office), Map.of()).status()).isEqualTo(403);
+        assertThat(rows(author.lookingAs("group:nowhere"), Map.of()).status()).isEqualTo(404);
+        String sent = author.get("/api/sent").json().get(0).get("asker").asString();
+        assertThat(sent).isEqualTo("oran, as Office");
+        assertThat(author.get("/api/projects/home/look-as").json().findValuesAsString("name"))
+                .contains("Office", "tam");
+        assertThat(viewer.get("/api/projects/home/look-as").status()).isEqualTo(403);
+    }
+
+    @Test
+    void theAuthorIsToldBeforehand() {
+        JsonNode island = author.get("/api/parameters")
+                .json()
+                .valueStream()
+                .filter(use -> use.get("definition").get("name").asString().equals("island"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(island.get("notices").toString())
+                .contains("Viewers are not shown what says nothing of :island: ", "“All ports”", "the list of :ship,")
+                .doesNotContain("Fleet", "“Of islands”", "the list of :held_port");
+    }
+
+    @Test
+    void aRehearsalTriesEveryGroup() throws Exception {
+        author.post("/api/reports/held/rehearsal", Map.of());
+        JsonNode state = author.get("/api/reports/held/rehearsal").json();
+        for (int i = 0; i < 600 && state.get("status").asString().equalsIgnoreCase("running"); i++) {
+            Thread.sleep(200);
+            state = author.get("/api/reports/held/rehearsal").json();
+        }
+        JsonNode last = state.get("lines").get(state.get("lines").size() - 1);
+        assertThat(state.get("lines").findValuesAsString("name")).contains("as Office");
+        assertThat(state.get("findings").findValuesAsString("kind")).contains("held");
+        assertThat(last.toString()).contains("“All ports” does not ask for “Island”");
+    }
+
+    @Test
+    void renamingTakesAlongWhatGroupsSay() {
+        assertThat(author.post("/api/parameters/island/name", Map.of("name", "home_island"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
+        author.post("/api/parameters/home_island/name", Map.of("name", "island"));
+    }
+}
