@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { LOOK_AS, lookAs } from './api/lookAs'
 import { screensAt } from './api/project'
 
 /* Screens load when first opened: viewers never load the editor. */
@@ -42,6 +43,15 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)', component: () => import('./screens/NothingHere.vue'), meta: { title: 'Nothing here' } },
   ],
+})
+
+/* From report to report one goes on looking as the same; nobody else's eyes are lent to what authors make. */
+router.beforeEach((to, from) => {
+  const said = to.query[LOOK_AS]
+  if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
+    return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
+  lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
+  return true
 })
 
 router.afterEach(to => {

@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { lookAs } from './lookAs'
 import { inApi } from './project'
 import type { Problem } from './types'
 
@@ -32,6 +33,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
   const headers = {
     'Accept-Language': navigator.language,
     ...(init.body ? { 'Content-Type': 'application/json' } : {}),
+    ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
   }
   const response = await fetch(address, { headers, ...init }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error

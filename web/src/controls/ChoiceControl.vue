@@ -21,7 +21,8 @@ const props = defineProps<{
   modelValue: Choice
   kind?: string
   problem?: string
-  fixed?: boolean
+  /** Why it cannot be chosen. */
+  fixed?: string
   reason?: string
   bare?: boolean
 }>()
@@ -61,7 +62,7 @@ const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords
 
 <template>
   <div>
-    <fieldset :disabled="fixed || !!reason" class="plain-set">
+    <fieldset :disabled="!!fixed || !!reason" class="plain-set">
       <component
         :is="control"
         :parameter="parameter"
@@ -77,7 +78,7 @@ const age = computed(() => (state.value.list.askedAt ? `list as of ${timeInWords
       <button class="as-link" type="button" @click="reload()">Try again</button>
     </div>
     <div v-if="problem" class="bad-line" role="alert">{{ problem }}</div>
-    <div v-else-if="fixed" class="small soft">fixed by this link</div>
+    <div v-else-if="fixed" class="small soft">{{ fixed }}</div>
     <div v-else-if="reason" class="small soft">{{ reason }}</div>
     <div v-else-if="parameter.hint" class="small soft">{{ parameter.hint }}</div>
     <button

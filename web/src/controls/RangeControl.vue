@@ -16,7 +16,7 @@ const props = defineProps<{
   to: Parameter
   choices: Choices
   problems: Record<string, string>
-  fixed?: string[]
+  fixed?: Record<string, string>
 }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
@@ -27,7 +27,7 @@ const isDates = computed(() => props.from.type === 'date')
 const isNumbers = computed(() => ['integer', 'decimal'].includes(props.from.type))
 const today = useToday()
 const spans = computed(() => [...quickSpans(today()), { name: props.from.blankWords || 'any day', from: '', to: '' }])
-const isFixed = (end: Parameter): boolean => props.fixed?.includes(end.name) ?? false
+const whyFixed = (end: Parameter): string | undefined => props.fixed?.[end.name]
 
 const words = computed(() => {
   if (isDates.value) return spanInWords(low.value, high.value)
@@ -43,7 +43,8 @@ const defaults = computed<Choices>(() =>
   Object.fromEntries([props.from, props.to].map(end => [end.name, end.default.choice])),
 )
 const offersDefault = computed(
-  () => !onBench && [props.from, props.to].some(end => !isFixed(end) && !sameChoice(choiceOf(end), end.default.choice)),
+  () =>
+    !onBench && [props.from, props.to].some(end => !whyFixed(end) && !sameChoice(choiceOf(end), end.default.choice)),
 )
 const whole = (from: string, to: string): Choices => ({
   [props.from.name]: from ? chosen([from]) : blank(),
@@ -73,14 +74,14 @@ const whole = (from: string, to: string): Choices => ({
           }"
           :model-value="choiceOf(end)"
           :problem="problems[end.name]"
-          :fixed="isFixed(end)"
+          :fixed="whyFixed(end)"
           @update:model-value="emit('choose', { [end.name]: $event })" />
       </div>
     </div>
     <div class="row-line gap-2">
       <span class="small soft grow">{{ words }}</span>
       <BDropdown
-        v-if="isDates && !isFixed(from) && !isFixed(to)"
+        v-if="isDates && !whyFixed(from) && !whyFixed(to)"
         size="sm"
         variant="link"
         text="Spans"

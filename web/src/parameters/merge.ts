@@ -33,6 +33,7 @@ const WORDS: Partial<Record<Field, string>> = {
   allRule: 'what all means',
   everyRow: 'the value for every row',
   rangeEnd: 'range',
+  held: 'among what viewers choose',
   default: 'default',
   trialChoice: 'trial value',
   many: 'one or many',

@@ -31,6 +31,7 @@ export function newParameter(name: string): Parameter {
     least: '',
     most: '',
     rangeEnd: '',
+    held: { by: 'viewer', queryId: '', open: [] },
     formula: '',
     list: noList(),
     whenGone: 'keep',

@@ -129,7 +129,7 @@ const named = (view: View): string => view.title || view.kind
       :question="question"
       :choices="choices"
       :problems="problems"
-      :fixed="[]"
+      :fixed="{}"
       @choose="choose" />
     <FailureNote v-if="unsaid" :failure="unsaid" class="mx-4 mb-2" />
     <QuestionWords
@@ -144,7 +144,7 @@ const named = (view: View): string => view.title || view.kind
         :report="report"
         :choices="choices"
         :problems="problems"
-        :fixed="[]"
+        :fixed="{}"
         @choose="choose" />
       <MakingRail
         v-else

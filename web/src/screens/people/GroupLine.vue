@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { PeopleGroup, PersonCard, ProjectCard } from '../../api/types'
 import { listInWords } from '../../formats'
 import FailureNote from '../../widgets/FailureNote.vue'
+import GroupSays from './GroupSays.vue'
 import RoleMarks from './RoleMarks.vue'
 import { useChanges } from './useChanges'
 
@@ -27,7 +28,7 @@ async function rename(): Promise<void> {
 </script>
 
 <template>
-  <li class="card-box group">
+  <li class="card-box group" :aria-label="group.name">
     <p class="m-0">
       <b>{{ group.name }}</b>: {{ members || 'nobody yet' }}; everyone in it is
       <RoleMarks
@@ -35,7 +36,13 @@ async function rename(): Promise<void> {
         :roles="group.roles"
         :projects="projects"
         @give="(projectId, role) => change(`${at}/role`, 'PUT', { projectId, role })"
-        @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" />.
+        @take="projectId => change(`${at}/role?projectId=${encodeURIComponent(projectId)}`, 'DELETE')" /><GroupSays
+        v-for="says in group.says"
+        :key="says.projectId + says.parameter"
+        :who="group.name"
+        :says="says"
+        :projects="projects"
+        @say="change(`${at}/says`, 'PUT', $event)" />.
     </p>
     <form v-if="renaming" class="row-line flex-nowrap" @submit.prevent="rename">
       <input v-model="called" class="form-control" :aria-label="`Another name for ${group.name}`" /><button

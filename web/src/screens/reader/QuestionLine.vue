@@ -4,13 +4,14 @@ import { BDropdown } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { Choices, Question, Report } from '../../api/types'
 import ReportControl from './ReportControl.vue'
+import type { Fixed } from './useReader'
 
 const props = defineProps<{
   report: Report
   question?: Question
   choices: Choices
   problems: Record<string, string>
-  fixed: string[]
+  fixed: Fixed
 }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
@@ -25,14 +26,15 @@ const parts = computed(() =>
 const ends = new Set(props.report.parameters.map(parameter => parameter.rangeEnd))
 const quiet = computed(() => (props.question?.quiet ?? []).filter(name => known.has(name) && !ends.has(name)))
 const isWrong = (names: string[]): boolean => names.some(name => props.problems[name])
-const isFixed = (names: string[]): boolean => names.length > 0 && names.every(name => props.fixed.includes(name))
+const whyFixed = (names: string[]): string | undefined =>
+  names.every(name => name in props.fixed) ? props.fixed[names[0] ?? ''] : undefined
 </script>
 
 <template>
   <div class="say">
     <p v-if="!question" class="soft">…</p>
     <template v-for="(part, i) in parts" :key="i">
-      <b v-if="isFixed(part.names)" class="fixed" title="fixed by this link">{{ part.text }}</b>
+      <b v-if="whyFixed(part.names)" class="fixed" :title="whyFixed(part.names)">{{ part.text }}</b>
       <BDropdown
         v-else-if="part.names.length"
         role="group"

@@ -2,29 +2,32 @@
 import { watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
+import { lookAs } from '../../api/lookAs'
 import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
+import LookingNote from './LookingNote.vue'
 import ReportPage from './ReportPage.vue'
 import { choicesOfLink, paramsOf } from './useLinkedChoices'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const { state, reload } = useLoaded(async signal => ({
+  as: lookAs.value,
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
-/* A click can lead from one report to another. */
-watch(
-  () => props.id,
-  () => void reload(),
-)
+/* A click can lead from one report to another; with other eyes it may open with other choices, or not at all. */
+watch([() => props.id, lookAs], () => void reload())
 </script>
 
 <template>
+  <LookingNote v-if="lookAs" />
   <ReportPage
-    v-if="state.status === 'ready' && state.data.report.id === id"
-    :key="state.data.report.id + JSON.stringify(state.data.report.definition) + state.data.report.question"
+    v-if="state.status === 'ready' && state.data.report.id === id && state.data.as === lookAs"
+    :key="
+      state.data.as + state.data.report.id + JSON.stringify(state.data.report.definition) + state.data.report.question
+    "
     :report="state.data.report"
     :linked="state.data.choices"
     :reload="reload" />

@@ -5,6 +5,7 @@ import { copyText } from '../../clipboard'
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Report } from '../../api/types'
+import SeenAs from './SeenAs.vue'
 
 const { isAuthor } = useMe()
 defineProps<{ report: Report; canDownload: boolean }>()
@@ -31,6 +32,7 @@ async function copyLink(): Promise<void> {
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Start over</button>
     <button class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
+    <SeenAs v-if="isAuthor" class="d-none d-lg-inline" />
     <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Change it</RouterLink>
   </header>
 </template>

@@ -4,13 +4,14 @@ import { computed } from 'vue'
 import type { Choices, Report } from '../../api/types'
 import ChoiceControl from '../../controls/ChoiceControl.vue'
 import RangeControl from '../../controls/RangeControl.vue'
+import type { Fixed } from './useReader'
 
 const props = defineProps<{
   report: Report
   names: string[]
   choices: Choices
   problems: Record<string, string>
-  fixed: string[]
+  fixed: Fixed
   kind?: string
   /** Whether lists stand open, as where there is room for them. */
   wide?: boolean
@@ -45,7 +46,7 @@ const kind = computed(() => (props.wide && placed.value !== 'rows' ? 'slicer' : 
     :kind="kind"
     :model-value="choices[first.name] ?? first.default.choice"
     :problem="problems[first.name]"
-    :fixed="fixed.includes(first.name)"
+    :fixed="fixed[first.name]"
     :reason="reason"
     @update:model-value="emit('choose', { [first.name]: $event })" />
 </template>

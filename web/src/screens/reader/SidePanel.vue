@@ -5,8 +5,9 @@ import type { Choices, Control, Report } from '../../api/types'
 import { countOf } from '../../choices/choices'
 import { countInWords } from '../../formats'
 import ReportControl from './ReportControl.vue'
+import type { Fixed } from './useReader'
 
-const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string>; fixed: string[] }>()
+const props = defineProps<{ report: Report; choices: Choices; problems: Record<string, string>; fixed: Fixed }>()
 const emit = defineEmits<{ choose: [changed: Choices] }>()
 
 const byName = new Map(props.report.parameters.map(parameter => [parameter.name, parameter]))

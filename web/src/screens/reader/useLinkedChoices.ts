@@ -1,6 +1,7 @@
 import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
 import { get, post } from '../../api/client'
+import { LOOK_AS, lookAs } from '../../api/lookAs'
 import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
 import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
@@ -67,6 +68,7 @@ export function useLinkedChoices(linked: Choices, { reportId, signed, complete, 
     const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(sayable(next)) } : queryOf(link)
     if (mine !== turn) return
     if (signed.value) query[SIGNED] = signed.value
+    if (lookAs.value) query[LOOK_AS] = lookAs.value
     addPicks(query)
     const to = { path: route.path, query }
     shown = router.resolve(to).fullPath

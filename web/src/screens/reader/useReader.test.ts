@@ -21,6 +21,7 @@ const parameter = (name: string) => ({
   least: '',
   most: '',
   rangeEnd: '',
+  held: { by: 'viewer', queryId: '', open: [] },
   formula: '',
   whenGone: 'keep',
   private: false,

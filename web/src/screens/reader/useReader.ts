@@ -14,7 +14,7 @@ export interface UseReader {
   /** Why the question could not be said at all. */
   failure: ShallowRef<Failure | undefined>
   signed: ComputedRef<string>
-  fixed: ComputedRef<string[]>
+  fixed: ComputedRef<Fixed>
   choose: (changed: Choices) => void
   forget: (name: string) => void
   reset: () => void
@@ -23,6 +23,14 @@ export interface UseReader {
   dropped: Ref<{ name: string; values: string[] }[]>
   /** Whether the link itself says what is chosen. */
   linked: boolean
+}
+
+/** Parameters that cannot be chosen, and why, by their names. */
+export type Fixed = Record<string, string>
+
+function fixedBy(question: Question | undefined): Fixed {
+  const words = (names: string[] = [], why: string): Fixed => Object.fromEntries(names.map(name => [name, why]))
+  return { ...words(question?.fixed, 'fixed by this link'), ...words(question?.settled, 'the one that is for you') }
 }
 
 const without = (all: Choices, names: string[]): Choices =>
@@ -35,11 +43,11 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const signed = computed(() => paramsOf(route.fullPath).get(SIGNED) ?? '')
   /* What the link fixes stands in place of defaults; a choice of the link against it is for the server to refuse. */
   const complete = (linked: Choices): Choices => ({ ...defaults, ...signedChoices(signed.value), ...linked })
-  const sayable = (all: Choices): Choices => without(all, fixed.value)
+  const sayable = (all: Choices): Choices => without(all, Object.keys(fixed.value))
   const { choices, set } = useLinkedChoices(linkedChoices, { reportId: report.id, signed, complete, sayable })
   const dropped = ref<{ name: string; values: string[] }[]>([])
   const { question, failure } = useQuestion(`/reports/${report.id}`, choices, signed, accept)
-  const fixed = computed(() => question.value?.fixed ?? [])
+  const fixed = computed(() => fixedBy(question.value))
 
   const problems = computed(() => question.value?.problems ?? [])
   const problemOf = computed<Record<string, string>>(() =>
@@ -79,7 +87,9 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
 
   const forget = (name: string): void => void set(without(choices.value, [name]))
   const reset = (): void => void set(complete({}))
-  const strangers = computed(() => problems.value.filter(problem => !(problem.parameter in defaults)))
+  const strangers = computed(() =>
+    problems.value.filter(problem => !(problem.parameter in defaults) || problem.parameter in fixed.value),
+  )
   const linked = Object.keys(linkedChoices).length > 0
   return { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked }
 }

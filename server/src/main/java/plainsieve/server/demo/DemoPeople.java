@@ -8,6 +8,7 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignIns;
@@ -21,14 +22,18 @@ import plainsieve.server.settings.Settings;
 class DemoPeople {
     private static final Duration LASTS = Duration.ofDays(30);
     private static final String OFFICE = "Harbour office of Ardlow";
+    private static final String ITS_ISLAND = "Hethra";
 
     private final Settings settings;
     private final Accounts accounts;
     private final Groups groups;
     private final SignIns signIns;
     private final Projects projects;
+    private final DemoProject demo;
 
-    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignIns signIns, Projects projects) {
+    DemoPeople(
+            Settings settings, Accounts accounts, Groups groups, SignIns signIns, Projects projects, DemoProject demo) {
+        this.demo = demo;
         this.settings = settings;
         this.accounts = accounts;
         this.groups = groups;
@@ -69,12 +74,19 @@ class DemoPeople {
     private String added(Of person) {
         String id = accounts.add(person.name(), person.label()).id();
         accounts.give(id, person.role() == Role.OPERATOR ? "" : projects.first().id(), person.role());
+        String islands = demo.hasSource("ferries") ? demo.addIslands() : "";
+        if (!islands.isEmpty() && person.role() != Role.OPERATOR) {
+            accounts.give(id, islands, person.role());
+        }
         if (person.role() == Role.VIEWER) {
             GroupRow office = groups.all().stream()
                     .filter(group -> group.name().equals(OFFICE))
                     .findFirst()
                     .orElseGet(() -> groups.add(OFFICE));
             groups.join(office.id(), id);
+            if (!islands.isEmpty()) {
+                groups.say(new Groups.Said(office.id(), islands, "island", ChoiceText.of(ITS_ISLAND)));
+            }
         }
         return id;
     }

@@ -26,6 +26,7 @@ import plainsieve.sources.SourceSettings;
 @Component
 class DemoProject {
     private static final String TOGETHER = "weather-and-tides";
+    private static final String ISLANDS = "Island offices";
     private static final String NAME = "Hethra Sound Ferries";
 
     private final Projects projects;
@@ -72,6 +73,20 @@ class DemoProject {
         if (all && !first.hasReport(TOGETHER)) {
             bringIn(project(), text(TOGETHER + ".yaml"), Map.of());
         }
+    }
+
+    /** Adds the project of the island offices, which share the ferries; nothing when it is there. @return its id */
+    @Transactional
+    public String addIslands() {
+        Optional<Project> there = projects.all().stream()
+                .filter(project -> project.name().equals(ISLANDS))
+                .findFirst();
+        if (there.isPresent()) {
+            return there.get().id();
+        }
+        String id = edits.add(ISLANDS).id();
+        bringIn(id, text("islands.yaml"), Map.of());
+        return id;
     }
 
     /** Adds a further source with its report: all of it or nothing. */

@@ -32,12 +32,11 @@ final class Holds {
                     ? "nothing"
                     : hold.open().stream().map(this::named).sorted().collect(Collectors.joining(", "));
             all.add(Property.taken(
-                            "; what does not say it is not shown to them, but ",
-                            "open",
-                            open,
-                            this::things,
-                            id -> to(hold.open(id, !hold.isOpen(id))))
-                    .then(hold.open().size() > 1 ? " are open to all" : " is open to all"));
+                    "; shown to all without it: ",
+                    "open",
+                    open,
+                    this::things,
+                    id -> to(hold.open(id, !hold.isOpen(id)))));
         }
         return all;
     }

@@ -14,6 +14,7 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ColumnPlace;
 import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListDefinition;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.core.parameter.Parameter;
@@ -87,6 +88,16 @@ class ParameterSentenceTest {
         assertThat(say(months).said().text())
                 .contains("; a value means its whole month", "it lies between 2026-01-01 and any");
         assertThat(say(months).more().text()).doesNotContain("month", "lies");
+    }
+
+    @Test
+    void saysAmongWhatViewersChoose() {
+        ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
+        assertThat(say(held).said().text())
+                .endsWith("; viewers choose among what their group says; shown to all without it: nothing");
+        assertThat(with(held, "held", "viewer")).isEqualTo(many("island", Type.TEXT));
+        assertThat(with(held, "takes", "worked").hold()).isEqualTo(Hold.NONE);
+        assertThat(with(held, "type", "date").hold()).isEqualTo(Hold.byGroup());
     }
 
     @Test

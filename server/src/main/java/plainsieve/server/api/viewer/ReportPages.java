@@ -83,6 +83,7 @@ class ReportPages {
         Map<String, List<String>> link = new LinkedHashMap<>(query);
         List<String> signed = link.remove("signed");
         link.remove("saved");
+        link.remove("look-as");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
             Report report = askers.given(project, id, asker);
             List<RunOrder.ColumnFilter> picked = PicksOfLink.taken(link, report);

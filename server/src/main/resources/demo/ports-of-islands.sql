@@ -1,0 +1,4 @@
+select name
+from ports
+where island in (:island)
+order by name

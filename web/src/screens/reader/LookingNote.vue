@@ -1,0 +1,35 @@
+<script setup lang="ts">
+/* Says, above all that is seen, that it is seen as somebody else would. */
+import { computed } from 'vue'
+import { useRoute, RouterLink } from 'vue-router'
+import { get } from '../../api/client'
+import { lookAs } from '../../api/lookAs'
+import type { LookAs } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+
+const route = useRoute()
+const { state } = useLoaded(signal => get<LookAs[]>('/look-as', signal))
+const name = computed(() =>
+  state.value.status === 'ready' ? state.value.data.find(one => one.as === lookAs.value)?.name : undefined,
+)
+</script>
+
+<template>
+  <p class="looking" role="status" data-test="looking-as">
+    You look as <b>{{ name ?? 'somebody else' }}</b>: this is what they would see, and nothing that they would not.
+    <RouterLink :to="{ path: route.path, query: {} }">Look as yourself</RouterLink>
+  </p>
+</template>
+
+<style scoped>
+.looking {
+  margin: 0;
+  padding: 7px 26px;
+  background: var(--wash-deep);
+  border-bottom: 1px solid var(--line);
+}
+.looking a {
+  margin-left: 8px;
+  text-decoration: underline;
+}
+</style>
