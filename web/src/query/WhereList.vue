@@ -12,6 +12,8 @@ const props = defineProps<{
   done: Pick<RunDone, 'gathered' | 'fetched' | 'shown'> & Partial<Pick<RunDone, 'readRows' | 'readBytes'>>
   colours?: Record<string, string>
   lit?: string
+  /** Whether it says where and not how. */
+  quiet?: boolean
 }>()
 const emit = defineEmits<{ light: [name: string]; measure: [] }>()
 
@@ -76,7 +78,7 @@ const read = computed(() => {
       }}
     </p>
     <p v-if="read" class="soft m-0" data-test="read">{{ read }}</p>
-    <div v-if="told && !told.reason" class="row-line small">
+    <div v-if="told && !told.reason && !quiet" class="row-line small">
       <button class="as-link small" :aria-expanded="open" @click="open = !open">
         {{ open ? 'Hide the plan' : 'Show the proof and the plan' }}
       </button>

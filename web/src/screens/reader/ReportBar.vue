@@ -31,7 +31,7 @@ async function copyLink(): Promise<void> {
     <button class="as-link" @click="copyLink">{{ copied ? 'Link copied' : 'Copy link' }}</button>
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Start over</button>
-    <button class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
+    <button v-if="isAuthor" class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
     <SeenAs v-if="isAuthor" class="d-none d-lg-inline" />
     <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Change it</RouterLink>
   </header>

@@ -11,6 +11,8 @@ const props = defineProps<{
   hidden: boolean
   total: number | undefined
   open: boolean
+  /** What can be seen of how the rows came. */
+  seen: 'what was sent' | 'where it ran' | 'nothing'
 }>()
 const emit = defineEmits<{ toggle: [] }>()
 
@@ -46,8 +48,8 @@ const change = computed(() =>
       ><span class="dot">·</span><span>as of {{ timeInWords(answer.done.at) }}</span>
     </template>
     <span class="grow"></span>
-    <button class="as-link" :disabled="!answer" @click="emit('toggle')">
-      {{ open ? 'Hide what was sent' : 'See what was sent' }}
+    <button v-if="seen !== 'nothing'" class="as-link" :disabled="!answer" @click="emit('toggle')">
+      {{ open ? 'Hide' : 'See' }} {{ seen }}
     </button>
   </footer>
 </template>

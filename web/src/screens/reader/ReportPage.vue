@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watchEffect } from 'vue'
+import { lookAs } from '../../api/lookAs'
+import { useMe } from '../../api/me'
 import type { Answer } from '../../api/runs'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
@@ -23,10 +25,25 @@ import { leadOf } from '../../views/follow'
 import type { Asked, Picked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
-const { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked } =
-  useReader(props.report, props.linked)
+const {
+  sayable,
+  choices,
+  question,
+  failure,
+  signed,
+  fixed,
+  choose,
+  forget,
+  reset,
+  problemOf,
+  strangers,
+  dropped,
+  linked,
+} = useReader(props.report, props.linked)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
+const { isAuthor } = useMe()
+const inside = computed(() => isAuthor.value && !lookAs.value)
 const router = useRouter()
 const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report)
 const asked: Asked = {
@@ -74,7 +91,7 @@ watchEffect(() => {
 
 <template>
   <ReportBar :report="report" :can-download="waiting === 'no'" @toggle="toggle" @start-over="startOver">
-    <SavedSelections :report-id="report.id" :choices="choices" @open="choose" />
+    <SavedSelections :report-id="report.id" :choices="sayable(choices)" @open="choose" />
   </ReportBar>
   <main class="report-scroll">
     <QuestionLine
@@ -145,6 +162,7 @@ watchEffect(() => {
     v-if="open === 'sent' && answer"
     :answer="answer"
     :about="firstTable ? 'table' : 'figures'"
+    :inside="inside"
     @close="open = 'nothing'" />
   <ReportFoot
     :answer="answer"
@@ -152,6 +170,7 @@ watchEffect(() => {
     :hidden="waiting !== 'no'"
     :total="total"
     :open="open === 'sent'"
+    :seen="inside ? 'what was sent' : report.definition.showsWhere ? 'where it ran' : 'nothing'"
     @toggle="toggle('sent')" />
 </template>
 

@@ -7,13 +7,26 @@ import { sentInWords } from '../../query/several'
 import StatementText from '../../query/StatementText.vue'
 import WhereList from '../../query/WhereList.vue'
 
-const props = defineProps<{ answer: Answer; about: string }>()
+const props = defineProps<{
+  answer: Answer
+  about: string
+  /** Whether what was sent is shown, too: to viewers only where their choices ran. */
+  inside: boolean
+}>()
 defineEmits<{ close: [] }>()
 const { proof, measure } = useProof(() => props.answer.begun.sentId)
 </script>
 
 <template>
-  <section class="panel" aria-label="What was sent">
+  <section v-if="!inside" class="panel" aria-label="Where it ran">
+    <div class="row-line pb-1">
+      <h2>Where each choice ran</h2>
+      <span class="soft">for the {{ about }}</span
+      ><span class="grow"></span><button class="as-link" @click="$emit('close')">Close</button>
+    </div>
+    <WhereList :proof="proof" :done="answer.done" quiet />
+  </section>
+  <section v-else class="panel" aria-label="What was sent">
     <div class="row-line pb-1">
       <h2>Sent</h2>
       <span class="soft">{{ sentInWords(answer.begun.text) }} for the {{ about }}</span

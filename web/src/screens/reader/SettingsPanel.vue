@@ -24,6 +24,7 @@ const settings = {
   question: props.report.question,
   start: props.report.definition.start,
   onDemand: props.report.definition.onDemand,
+  showsWhere: props.report.definition.showsWhere,
   signed: props.report.definition.signed,
 }
 const form = ref({ ...settings })
@@ -89,6 +90,10 @@ async function makeLink(): Promise<void> {
     <label class="line">Opening it <BFormSelect v-model="form.start" class="w-auto" :options="STARTS" /></label>
     <div class="line">
       <span>Running</span><BFormCheckbox v-model="form.onDemand">only when <em>Show rows</em> is pressed</BFormCheckbox>
+    </div>
+    <div class="line">
+      <span>Viewers see</span
+      ><BFormCheckbox v-model="form.showsWhere">where their choices ran, too; never what was sent</BFormCheckbox>
     </div>
     <fieldset class="line">
       <legend>Only by signed link</legend>

@@ -35,11 +35,16 @@ export interface LinkRules {
   signed: ComputedRef<string>
   /** Puts what a link does not say beside what it says. */
   complete: (linked: Choices) => Choices
-  /** Leaves out what the link must not say, because it is fixed. */
+  /** Leaves out what the link must not say, because it is fixed or private. */
   sayable: (all: Choices) => Choices
+  /** Parameters whose choices stand in no link. */
+  privates: Set<string>
 }
 
-export function useLinkedChoices(linked: Choices, { reportId, signed, complete, sayable }: LinkRules): LinkedChoices {
+export function useLinkedChoices(
+  linked: Choices,
+  { reportId, signed, complete, sayable, privates }: LinkRules,
+): LinkedChoices {
   const route = useRoute()
   const router = useRouter()
   const choices: Ref<Choices> = ref(complete(linked))
@@ -57,7 +62,7 @@ export function useLinkedChoices(linked: Choices, { reportId, signed, complete, 
       shown = path
       const mine = ++turn
       const said = await choicesOfLink(reportId, paramsOf(path))
-      if (mine === turn) choices.value = complete(said)
+      if (mine === turn) choices.value = complete({ ...unsaid(), ...said })
     },
   )
 
@@ -74,6 +79,9 @@ export function useLinkedChoices(linked: Choices, { reportId, signed, complete, 
     shown = router.resolve(to).fullPath
     await (replace ? router.replace(to) : router.push(to))
   }
+
+  /* What no link says stays as it is on this page, until it is loaded anew. */
+  const unsaid = (): Choices => Object.fromEntries(Object.entries(choices.value).filter(([name]) => privates.has(name)))
 
   /* What is picked stays picked when choices change. */
   function addPicks(query: LocationQueryRaw): void {

@@ -51,7 +51,7 @@ const report: Report = {
   needs: {},
   cap: 1000,
   version: 1,
-  definition: { controls: [], views: [], start: 'defaults', onDemand: false, signed: [] },
+  definition: { controls: [], views: [], start: 'defaults', onDemand: false, showsWhere: false, signed: [] },
 }
 const many = (length: number): string[] => Array.from({ length }, (_, i) => `a rather long name of a port, number ${i}`)
 

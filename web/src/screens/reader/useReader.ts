@@ -16,6 +16,8 @@ export interface UseReader {
   signed: ComputedRef<string>
   fixed: ComputedRef<Fixed>
   choose: (changed: Choices) => void
+  /** What of choices may be kept or passed on. */
+  sayable: (all: Choices) => Choices
   forget: (name: string) => void
   reset: () => void
   problemOf: ComputedRef<Record<string, string>>
@@ -43,8 +45,9 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const signed = computed(() => paramsOf(route.fullPath).get(SIGNED) ?? '')
   /* What the link fixes stands in place of defaults; a choice of the link against it is for the server to refuse. */
   const complete = (linked: Choices): Choices => ({ ...defaults, ...signedChoices(signed.value), ...linked })
-  const sayable = (all: Choices): Choices => without(all, Object.keys(fixed.value))
-  const { choices, set } = useLinkedChoices(linkedChoices, { reportId: report.id, signed, complete, sayable })
+  const privates = new Set(report.parameters.filter(parameter => parameter.private).map(parameter => parameter.name))
+  const sayable = (all: Choices): Choices => without(all, [...Object.keys(fixed.value), ...privates])
+  const { choices, set } = useLinkedChoices(linkedChoices, { reportId: report.id, signed, complete, sayable, privates })
   const dropped = ref<{ name: string; values: string[] }[]>([])
   const { question, failure } = useQuestion(`/reports/${report.id}`, choices, signed, accept)
   const fixed = computed(() => fixedBy(question.value))
@@ -91,5 +94,19 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
     problems.value.filter(problem => !(problem.parameter in defaults) || problem.parameter in fixed.value),
   )
   const linked = Object.keys(linkedChoices).length > 0
-  return { choices, question, failure, signed, fixed, choose, forget, reset, problemOf, strangers, dropped, linked }
+  return {
+    sayable,
+    choices,
+    question,
+    failure,
+    signed,
+    fixed,
+    choose,
+    forget,
+    reset,
+    problemOf,
+    strangers,
+    dropped,
+    linked,
+  }
 }

@@ -11,7 +11,7 @@ function report(start: string, onDemand: boolean): Report {
     name: 'R',
     audience: '',
     question: '',
-    definition: { controls: [], views: [], start, onDemand, signed: [] },
+    definition: { controls: [], views: [], start, onDemand, showsWhere: false, signed: [] },
     parameters: [newParameter('port')],
     leads: {},
     partners: {},

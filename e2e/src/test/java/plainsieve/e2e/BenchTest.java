@@ -69,7 +69,7 @@ class BenchTest extends InBrowser {
         browser.take(card("listed_island"), "list", "values typed here");
         browser.click(card("listed_island") + " [data-mark=values]");
         browser.press("Tarn = Tarn island", Keys.ENTER, "Vessay");
-        browser.press(Keys.CONTROL, Keys.ENTER);
+        browser.chord(Keys.CONTROL, Keys.ENTER);
         browser.untilSaid(card("listed_island"), "typed here: Tarn island, Vessay");
         browser.click(card("listed_island") + " .dropdown-face");
         browser.pick(card("listed_island"), "Tarn island");
@@ -115,7 +115,7 @@ class BenchTest extends InBrowser {
         browser.writeQuery("select name from vessels where retired_on is null");
         browser.reload();
         browser.untilText(".cm-content", text -> text.contains("retired_on is null"));
-        browser.press(Keys.CONTROL, Keys.ENTER);
+        browser.chord(Keys.CONTROL, Keys.ENTER);
         browser.untilText("[data-test=row-count]", "15"::equals);
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         assertThat(api.get("/api/queries/" + id).json().get("text").asString()).contains("retired_on is null");

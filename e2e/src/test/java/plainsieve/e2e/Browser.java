@@ -4,7 +4,6 @@ import java.time.Duration;
 import java.util.List;
 import java.util.function.Supplier;
 import org.openqa.selenium.By;
-import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.StaleElementReferenceException;
@@ -163,12 +162,7 @@ final class Browser implements AutoCloseable {
     void take(String within, String mark, String offer) {
         click(within + " [data-mark='" + mark + "'] button");
         until(() -> {
-            all(".menu .offer").stream()
-                    .filter(found ->
-                            found.findElement(By.cssSelector("span")).getText().equals(offer))
-                    .findFirst()
-                    .orElseThrow(() -> new NoSuchElementException(offer))
-                    .click();
+            see(".menu .offer span", offer).click();
             return true;
         });
     }
@@ -222,12 +216,12 @@ final class Browser implements AutoCloseable {
     }
 
     /** Presses a key while another is held. */
-    void chord(Keys held, String key) {
-        new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+    void chord(Keys held, CharSequence key) {
+        chord(List.of(held), key);
     }
 
     /** Presses a key while others are held. */
-    void chord(List<Keys> held, Keys key) {
+    void chord(List<Keys> held, CharSequence key) {
         Actions actions = new Actions(driver);
         held.forEach(actions::keyDown);
         actions.sendKeys(key);
@@ -297,25 +291,19 @@ final class Browser implements AutoCloseable {
         WebElement editor = see(".cm-content");
         editor.click();
         editor.sendKeys(Keys.chord(Keys.CONTROL, "a"), Keys.DELETE);
-        ((JavascriptExecutor) driver).executeScript("document.execCommand('insertText', false, arguments[0])", sql);
-    }
-
-    /** Presses a key while another is held. */
-    void press(Keys held, Keys key) {
-        new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+        script("document.execCommand('insertText', false, arguments[0])", sql);
     }
 
     /** Brings the focus to something with this text, as Tab does, and presses Enter. It need not be in sight before. */
     void focusAndPress(String selector, String text) {
         until(() -> {
-            WebElement element = driver.findElements(By.cssSelector(selector)).stream()
+            WebElement element = all(selector).stream()
                     .filter(found -> found.getAttribute("textContent").strip().equals(text))
                     .findFirst()
                     .orElseThrow(() -> new NoSuchElementException(text));
-            ((JavascriptExecutor) driver).executeScript("arguments[0].focus()", element);
-            return true;
+            return script("arguments[0].focus(); return true", element);
         });
-        new Actions(driver).sendKeys(Keys.ENTER).perform();
+        press(Keys.ENTER);
     }
 
     void hover(String selector) {
@@ -323,11 +311,10 @@ final class Browser implements AutoCloseable {
     }
 
     void setDate(String selector, String iso) {
-        ((JavascriptExecutor) driver)
-                .executeScript(
-                        "arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event('input')); arguments[0].dispatchEvent(new Event('change'))",
-                        see(selector),
-                        iso);
+        script(
+                "arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event('input')); arguments[0].dispatchEvent(new Event('change'))",
+                see(selector),
+                iso);
     }
 
     <T> T until(Supplier<T> condition) {

@@ -147,7 +147,7 @@ class MakingTest extends InBrowser {
         browser.press(Keys.ENTER);
         browser.untilText(view("by-port") + " .sentence", text -> text.contains("month of departed at"));
         browser.script("document.querySelector(\"" + view("by-vessel") + "\").focus()");
-        browser.press(Keys.ALT, Keys.ARROW_UP);
+        browser.chord(Keys.ALT, Keys.ARROW_UP);
         browser.until(() -> browser.all("[data-thing^='view:']")
                         .get(1)
                         .getDomAttribute("data-thing")

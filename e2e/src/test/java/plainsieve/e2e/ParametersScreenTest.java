@@ -79,7 +79,7 @@ class ParametersScreenTest extends InBrowser {
         browser.see(row("port"));
         List<String> before = names();
         browser.script("document.querySelector('" + row("quay") + "').focus()");
-        browser.press(Keys.ALT, Keys.ARROW_UP);
+        browser.chord(Keys.ALT, Keys.ARROW_UP);
         browser.until(() -> names().indexOf("quay") == 0 ? true : null);
         browser.click("header button", "Undo the order");
         browser.until(() -> names().equals(before) ? true : null);

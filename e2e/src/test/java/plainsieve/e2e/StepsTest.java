@@ -166,14 +166,14 @@ class StepsTest extends InBrowser {
         browser.untilSaid(step(4), "sort by name");
 
         browser.script("document.querySelector(arguments[0]).focus()", step(4));
-        browser.press(Keys.ALT, Keys.ARROW_UP);
+        browser.chord(Keys.ALT, Keys.ARROW_UP);
         browser.untilSaid(step(3), "sort by name");
         browser.press(Keys.DELETE);
         browser.untilSaid(step(3), "columns name, island");
         browser.script("document.activeElement.blur()");
         browser.chord(Keys.CONTROL, "z");
         browser.untilSaid(step(3), "sort by name");
-        browser.press(Keys.CONTROL, Keys.ENTER);
+        browser.chord(Keys.CONTROL, Keys.ENTER);
         browser.untilText("[data-test=row-count]", "2"::equals);
     }
 

@@ -113,6 +113,7 @@ public record ProjectFile(
      * @param start defaults, empty, or question
      * @param onDemand whether it runs only when rows are asked for
      * @param signed parameters that a signed link alone may choose
+     * @param showsWhere whether viewers are told where their choices ran
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ReportEntry(
@@ -124,7 +125,8 @@ public record ProjectFile(
             List<ViewEntry> views,
             String start,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean onDemand,
-            List<String> signed) {
+            List<String> signed,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsWhere) {
         public ReportEntry {
             start = ParameterEntry.orEmpty(start);
             signed = orEmpty(signed);

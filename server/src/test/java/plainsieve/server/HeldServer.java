@@ -60,8 +60,22 @@ final class HeldServer implements AutoCloseable {
     }
 
     void bringIn(String project) throws Exception {
+        bringIn(project, "");
+    }
+
+    /** @param broken the text of one more query, whose id is “broken”; empty for none */
+    void bringIn(String project, String broken) throws Exception {
         Map<String, String> files = new LinkedHashMap<>();
-        files.put("project.yaml", project);
+        boolean more = !broken.isEmpty();
+        files.put(
+                "project.yaml",
+                more
+                        ? project.replace(
+                                "queries:\n", "queries:\n- {id: broken, name: Broken, source: ferries, file: f.sql}\n")
+                        : project);
+        if (more) {
+            files.put("f.sql", broken);
+        }
         files.put("a.sql", """
                 select c.crossing_id, p.island, p.name as port, v.name as vessel, c.state
                 from crossings c

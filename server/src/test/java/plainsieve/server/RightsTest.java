@@ -168,8 +168,10 @@ class RightsTest {
                 .orElseThrow()
                 .get("sentId")
                 .asLong();
-        assertThat(one.api().get("/api/sent/" + sent + "/text").status()).isEqualTo(200);
-        assertThat(other.api().get("/api/sent/" + sent + "/text").status()).isEqualTo(404);
+        assertThat(one.api().get("/api/sent/" + sent + "/text").status()).isEqualTo(403);
+        assertThat(one.api().get("/api/sent/" + sent + "/proof").status())
+                .as("the report does not tell where")
+                .isEqualTo(404);
         assertThat(other.api().get("/api/sent/" + sent + "/proof").status()).isEqualTo(404);
     }
 

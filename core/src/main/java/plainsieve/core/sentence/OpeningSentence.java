@@ -5,12 +5,15 @@ import java.util.stream.Stream;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Opening;
 
-/** How a report opens and runs, as a sentence: "Opens [with its defaults], runs [at every choice]." */
+/** How a report opens and runs, as a sentence: "Opens [with its defaults], runs [at every choice], shows viewers [rows alone]." */
 public final class OpeningSentence {
     private static final String START = "start";
     private static final String RUN = "run";
     private static final String ON_DEMAND = "on-demand";
     private static final String AT_ONCE = "at-once";
+    private static final String SHOWS = "shows";
+    private static final String WHERE = "where";
+    private static final String ROWS = "rows";
 
     private final Opening opening;
 
@@ -24,6 +27,8 @@ public final class OpeningSentence {
                 .mark(START, inWords(opening.start()))
                 .words(", runs ")
                 .mark(RUN, runsInWords(opening.onDemand()))
+                .words(", shows viewers ")
+                .mark(SHOWS, showsInWords(opening.showsWhere()))
                 .done();
     }
 
@@ -39,6 +44,10 @@ public final class OpeningSentence {
         return onDemand ? "when Show rows is pressed" : "at every choice";
     }
 
+    private static String showsInWords(boolean where) {
+        return where ? "where their choices ran, too" : "rows alone";
+    }
+
     public List<Offer> offers(String mark) {
         return switch (mark) {
             case START ->
@@ -46,6 +55,10 @@ public final class OpeningSentence {
                         .map(start -> Offer.of(start.word(), inWords(start), ""))
                         .toList();
             case RUN -> List.of(Offer.of(AT_ONCE, runsInWords(false), ""), Offer.of(ON_DEMAND, runsInWords(true), ""));
+            case SHOWS ->
+                List.of(
+                        Offer.of(ROWS, showsInWords(false), ""),
+                        Offer.of(WHERE, showsInWords(true), "in words; never what was sent"));
             default -> List.of();
         };
     }
@@ -53,8 +66,10 @@ public final class OpeningSentence {
     /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
     public Opening with(String mark, String taken) {
         Offer.taken(offers(mark), taken);
-        return mark.equals(RUN)
-                ? new Opening(opening.start(), taken.equals(ON_DEMAND), opening.signed())
-                : new Opening(Opening.Start.ofWord(taken).orElseThrow(), opening.onDemand(), opening.signed());
+        return new Opening(
+                mark.equals(START) ? Opening.Start.ofWord(taken).orElseThrow() : opening.start(),
+                mark.equals(RUN) ? taken.equals(ON_DEMAND) : opening.onDemand(),
+                opening.signed(),
+                mark.equals(SHOWS) ? taken.equals(WHERE) : opening.showsWhere());
     }
 }

@@ -10,10 +10,11 @@ import java.util.Optional;
  *
  * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
  * @param signed parameters whose choice comes from a signed link and from nowhere else
+ * @param showsWhere whether viewers are told where their choices ran; never what was sent
  */
-public record Opening(Start start, boolean onDemand, List<String> signed) {
+public record Opening(Start start, boolean onDemand, List<String> signed, boolean showsWhere) {
     /** With its defaults, at every choice, without anything signed. */
-    public static final Opening USUAL = new Opening(Start.DEFAULTS, false, List.of());
+    public static final Opening USUAL = new Opening(Start.DEFAULTS, false, List.of(), false);
 
     public Opening {
         signed = List.copyOf(signed);
@@ -44,6 +45,7 @@ public record Opening(Start start, boolean onDemand, List<String> signed) {
         return new Opening(
                 start,
                 onDemand,
-                signed.stream().map(name -> name.equals(from) ? to : name).toList());
+                signed.stream().map(name -> name.equals(from) ? to : name).toList(),
+                showsWhere);
     }
 }

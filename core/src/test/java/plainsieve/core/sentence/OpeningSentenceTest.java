@@ -34,7 +34,7 @@ class OpeningSentenceTest {
 
     @Test
     void whatIsSignedStaysSigned() {
-        Opening signed = new Opening(Opening.Start.EMPTY, false, List.of("port"));
+        Opening signed = new Opening(Opening.Start.EMPTY, false, List.of("port"), false);
         assertThat(new OpeningSentence(signed).with("run", "on-demand").signed())
                 .containsExactly("port");
     }

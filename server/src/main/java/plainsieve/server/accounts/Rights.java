@@ -84,13 +84,14 @@ public class Rights {
     /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */
     public Asker asGroup(String by, GroupRow group) {
         Viewer viewer = new Viewer(by, "", true, true, Set.of(group.id()));
-        return Asker.of("%s, as %s".formatted(by, group.name()), Role.VIEWER, viewer);
+        return Asker.of(by + Asker.LOOKING + group.name(), Role.VIEWER, viewer);
     }
 
     /** As somebody would ask who may view and nothing more. @param by who looks, as Sent shows it */
     public Asker asPerson(String by, Person person, String projectId) {
-        Viewer viewer = viewer(person, given(person, projectId).isPresent());
-        return Asker.of("%s, as %s".formatted(by, person.name()), Role.VIEWER, viewer);
+        boolean member = given(person, projectId).isPresent();
+        Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())));
+        return Asker.of(by + Asker.LOOKING + person.name(), Role.VIEWER, viewer);
     }
 
     /** Whether a report that viewers have is for this one. */

@@ -13,7 +13,6 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
-import plainsieve.server.project.Projects;
 import plainsieve.server.records.GroupRow;
 import plainsieve.server.settings.Settings;
 
@@ -28,17 +27,14 @@ class DemoPeople {
     private final Accounts accounts;
     private final Groups groups;
     private final SignIns signIns;
-    private final Projects projects;
     private final DemoProject demo;
 
-    DemoPeople(
-            Settings settings, Accounts accounts, Groups groups, SignIns signIns, Projects projects, DemoProject demo) {
+    DemoPeople(Settings settings, Accounts accounts, Groups groups, SignIns signIns, DemoProject demo) {
         this.demo = demo;
         this.settings = settings;
         this.accounts = accounts;
         this.groups = groups;
         this.signIns = signIns;
-        this.projects = projects;
     }
 
     /** Somebody of the demo. */
@@ -73,7 +69,7 @@ class DemoPeople {
 
     private String added(Of person) {
         String id = accounts.add(person.name(), person.label()).id();
-        accounts.give(id, person.role() == Role.OPERATOR ? "" : projects.first().id(), person.role());
+        accounts.give(id, person.role() == Role.OPERATOR ? "" : demo.first(), person.role());
         String islands = demo.hasSource("ferries") ? demo.addIslands() : "";
         if (!islands.isEmpty() && person.role() != Role.OPERATOR) {
             accounts.give(id, islands, person.role());

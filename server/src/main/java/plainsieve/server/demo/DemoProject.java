@@ -103,6 +103,11 @@ class DemoProject {
         }
     }
 
+    /** The id of the project that was there first. */
+    String first() {
+        return projects.first().id();
+    }
+
     boolean hasSource(String id) {
         return projects.first().sources().containsKey(id);
     }

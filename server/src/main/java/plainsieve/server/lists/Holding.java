@@ -15,7 +15,6 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Asker;
-import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.StoredForms;
@@ -60,7 +59,7 @@ public class Holding {
     }
 
     private static boolean isFree(Asker asker) {
-        return asker.role().mayActAs(Role.AUTHOR);
+        return asker.seesInside();
     }
 
     /** All that their groups say: who is in two sees what either sees. */

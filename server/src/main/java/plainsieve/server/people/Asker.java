@@ -13,6 +13,9 @@ import plainsieve.core.parameter.ChoiceText;
  * @param fixedBy what fixed them, in words: "The link"; empty when nothing is fixed
  */
 public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText> fixed, String fixedBy) {
+    /** Stands in the id of somebody who looks as another, between the two. */
+    public static final String LOOKING = ", as ";
+
     public Asker {
         fixed = Map.copyOf(fixed);
     }
@@ -24,6 +27,11 @@ public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText>
 
     public static Asker of(String id, Role role, Viewer viewer) {
         return new Asker(id, role, viewer, Map.of(), "");
+    }
+
+    /** Whether they are shown what is sent, where it goes, and what comes back when it fails; viewers see rows. */
+    public boolean seesInside() {
+        return role.mayActAs(Role.AUTHOR);
     }
 
     /** The same asker with choices fixed besides those that are fixed already, which nothing can change. */

@@ -23,7 +23,8 @@ public final class ReportEntries {
                         ? ""
                         : report.opening().start().word(),
                 report.opening().onDemand(),
-                report.opening().signed());
+                report.opening().signed(),
+                report.opening().showsWhere());
     }
 
     private static ControlEntry entry(Control control) {
@@ -46,7 +47,7 @@ public final class ReportEntries {
                 entry.question(),
                 entry.controls().stream().map(ReportEntries::control).toList(),
                 entry.views().stream().map(ViewEntries::view).toList(),
-                new Opening(start(start), entry.onDemand(), entry.signed()),
+                new Opening(start(start), entry.onDemand(), entry.signed(), entry.showsWhere()),
                 version);
     }
 

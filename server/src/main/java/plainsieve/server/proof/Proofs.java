@@ -68,6 +68,17 @@ public class Proofs {
             return new Proof(reason, false, 0, List.of(), List.of(), List.of());
         }
 
+        /** Where choices ran, and nothing of how. */
+        public Proof inWords() {
+            return new Proof(
+                    reason.isEmpty() ? "" : "Where they ran is not known.",
+                    false,
+                    0,
+                    verdicts.stream().map(Ran::inWords).toList(),
+                    List.of(),
+                    List.of());
+        }
+
         /** The verdicts alone: a plan shows the values it was made for. */
         Proof withoutValues() {
             return new Proof(
@@ -104,6 +115,10 @@ public class Proofs {
             double actual,
             double read,
             String advice) {
+        private Ran inWords() {
+            return new Ran(parameter, outcome, 0, 0, 0, 0, where, "", "", "", -1, -1, -1, "");
+        }
+
         Ran withoutProof() {
             return new Ran(
                     parameter,

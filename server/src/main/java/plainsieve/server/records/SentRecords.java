@@ -38,6 +38,7 @@ public interface SentRecords {
     @Select("""
             <script>
             select * from sent where id &lt; #{before} and project_id = #{w.projectId}
+              <if test="w.asker != ''">and (asker = #{w.asker} or instr(asker, #{w.asker} || ', as ') = 1)</if>
               <if test="w.reportId != ''">and report_id = #{w.reportId}</if>
               <if test="w.queryId != ''">and query_id = #{w.queryId}</if>
               <if test="w.sourceId != ''">and source_id = #{w.sourceId}</if>

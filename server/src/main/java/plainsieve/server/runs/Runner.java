@@ -32,6 +32,7 @@ import plainsieve.server.project.SourceChoice;
 import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sources.Explaining;
+import plainsieve.server.sources.ForViewers;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.sources.Sending;
 import plainsieve.server.sources.SourceFacts;
@@ -136,11 +137,12 @@ public class Runner {
         try {
             return rewritten(order);
         } catch (ProblemException e) {
-            throw steps(order)
+            ProblemException placed = steps(order)
                     .filter(reading -> reading.made().isPresent())
                     .map(reading ->
                             new ProblemException(reading.placed(order.text().written(), e.problems())))
                     .orElse(e);
+            throw ForViewers.told(order.asked().asker(), placed);
         }
     }
 

@@ -15,6 +15,8 @@ import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.SentRecords;
@@ -120,6 +122,20 @@ public class SentLog {
 
     public void keepEvidence(long id, String evidence) {
         writer.later(now -> now.keepEvidence(id, evidence));
+    }
+
+    /** A statement that somebody may see: operators every one, others what was sent for them. */
+    public Optional<SentRow> find(Project project, Asker asker, long id) {
+        String theirs = whose(asker);
+        return find(project, id)
+                .filter(row -> theirs.isEmpty()
+                        || row.asker().equals(theirs)
+                        || row.asker().startsWith(theirs + Asker.LOOKING));
+    }
+
+    /** Whose statements somebody may see; empty for everyone's. */
+    public static String whose(Asker asker) {
+        return asker.role().mayActAs(Role.OPERATOR) ? "" : asker.id();
     }
 
     public Optional<SentRow> find(Project project, long id) {

@@ -22,6 +22,7 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.ShowsAnswers;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
 
 /**
@@ -50,7 +51,7 @@ public class Sending {
      * Sends a statement that somebody waits for and may stop.
      *
      * @param runId given by the caller, to stop it by
-     * @throws plainsieve.sources.SourceFailure when the source fails; written into Sent before it is thrown
+     * @throws SourceFailure when the source fails; written into Sent before it is thrown
      */
     public Answer send(String runId, Origin origin, Statement statement, RunListener listener) {
         return logged(runId, origin, statement, listener, (source, limits, cancellation, sentId) -> {
@@ -73,7 +74,7 @@ public class Sending {
      * Asks for the plan of a statement.
      *
      * @param measured whether the source shall run the statement to its end and count rows, where it can
-     * @throws plainsieve.sources.SourceFailure when it would refuse the statement
+     * @throws SourceFailure when it would refuse the statement
      */
     public Told explain(Origin origin, Statement statement, boolean measured) {
         long start = System.nanoTime();
@@ -107,7 +108,7 @@ public class Sending {
                 });
     }
 
-    /** What a source holds. Throws {@link plainsieve.sources.SourceFailure} when it does not tell. */
+    /** What a source holds. Throws {@link SourceFailure} when it does not tell. */
     public Catalogue catalogue(String sourceId) {
         OpenSources.Opened opened = sources.get(sourceId);
         return opened.source().catalogue(limits(opened.limits(), settings.longestRun()), new Cancellation());
@@ -146,6 +147,14 @@ public class Sending {
     }
 
     private <T> T logged(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
+        try {
+            return sent(runId, origin, statement, listener, asking);
+        } catch (SourceFailure e) {
+            throw ForViewers.told(origin.asker(), e);
+        }
+    }
+
+    private <T> T sent(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
         OpenSources.Way way = way(origin, statement);
         RunLimits limits = limits(way.limits(), longest(origin));
         WaitingLine line = way.line();

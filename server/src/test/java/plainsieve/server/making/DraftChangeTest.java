@@ -123,7 +123,7 @@ class DraftChangeTest {
         Report changed = new DraftChange(REPORT)
                 .with(BARS.titled("Harbours"))
                 .called("Too late", "")
-                .withQuestion("Late from {port}", new Opening(Opening.Start.EMPTY, false, List.of()));
+                .withQuestion("Late from {port}", new Opening(Opening.Start.EMPTY, false, List.of(), false));
         assertThat(told(changed))
                 .containsExactly(
                         "It is called “Too late”, was “Late”.",

@@ -15,6 +15,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Opening;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
@@ -56,6 +58,7 @@ class ReportEditsApi {
 
             String start,
             boolean onDemand,
+            boolean showsWhere,
             List<@NotNull(message = Lengths.MISSING) String> signed,
             ReportSettings seen) {
         ReportSettings {
@@ -69,7 +72,7 @@ class ReportEditsApi {
         }
 
         Opening opening() {
-            return new Opening(ReportEntries.start(start), onDemand, signed);
+            return new Opening(ReportEntries.start(start), onDemand, signed, showsWhere);
         }
     }
 
@@ -133,6 +136,17 @@ class ReportEditsApi {
         Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
         AskedChoices asked = AskedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
         choosing.choose(project, choices.keySet(), asked).orRefuse();
+        choices.keySet().stream()
+                .filter(name -> project.parameters().containsKey(name)
+                        && project.parameter(name).upkeep().unlogged())
+                .findFirst()
+                .ifPresent(name -> {
+                    throw new ProblemException(Problem.of(
+                                    "private-in-link",
+                                    ":%s is private, and whoever has a link can read what it fixes.".formatted(name),
+                                    "Leave it out of the link.")
+                            .about(name));
+                });
         boolean first = projects.first().id().equals(project.id());
         return new SignedToken(links.sign(new SignedLinks.Target(project.id(), first, id), choices));
     }

@@ -19,7 +19,7 @@ import plainsieve.server.records.SentRow;
 import plainsieve.server.records.SentWanted;
 import plainsieve.server.sent.SentLog;
 
-/** The statements that were sent: what they were, how two of them differ, and where their choices measurably ran. */
+/** The statements that were sent, an author's own, everyone's for operators: what they were, how two of them differ, and where their choices measurably ran. */
 @RestController
 @RequestMapping("/api/projects/{project}/sent")
 @Route(Role.AUTHOR)
@@ -60,6 +60,7 @@ class SentApi {
     @GetMapping
     List<SentLine> latest(
             Project project,
+            Asker asker,
             @RequestParam(defaultValue = "9223372036854775807") long before,
             @RequestParam(defaultValue = "") String report,
             @RequestParam(defaultValue = "") String query,
@@ -69,7 +70,8 @@ class SentApi {
             @RequestParam(defaultValue = "") String search,
             @RequestParam(defaultValue = "new") String order,
             @RequestParam(defaultValue = "50") int limit) {
-        SentWanted wanted = new SentWanted(project.id(), report, query, source, outcome, cause, search.strip(), order);
+        SentWanted wanted = new SentWanted(
+                project.id(), SentLog.whose(asker), report, query, source, outcome, cause, search.strip(), order);
         return log.latest(before, wanted, Math.max(1, Math.min(limit, MOST))).stream()
                 .map(row -> line(project, row))
                 .toList();
@@ -78,20 +80,36 @@ class SentApi {
     /** Where each choice ran, with rows counted: the database runs the statement once more, to its end. */
     @PostMapping("/{id}/proof")
     SentBodies.ProofBody measure(Project project, Asker asker, @PathVariable long id) {
-        return SentBodies.ProofBody.of(proofs.of(project, asker, id, true));
+        return SentBodies.ProofBody.of(
+                proofs.of(project, asker, own(project, asker, id).id(), true));
+    }
+
+    private SentRow own(Project project, Asker asker, long id) {
+        return log.find(project, asker, id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
+    }
+
+    record RunnableStatement(String text) {}
+
+    /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */
+    @GetMapping("/{id}/text")
+    RunnableStatement text(Project project, Asker asker, @PathVariable long id) {
+        return new RunnableStatement(
+                comparing.runnable(project, own(project, asker, id).id()));
     }
 
     /** Two statements beside each other: what differs, and the first rows in which they do. */
     @GetMapping("/{id}/against/{other}")
     Comparing.Compared compare(Project project, Asker asker, @PathVariable long id, @PathVariable long other) {
-        return comparing.compare(project, asker, id, other);
+        return comparing.compare(
+                project,
+                asker,
+                own(project, asker, id).id(),
+                own(project, asker, other).id());
     }
 
     @GetMapping("/{id}")
-    SentLine one(Project project, @PathVariable long id) {
-        return line(
-                project,
-                log.find(project, id).orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of())));
+    SentLine one(Project project, Asker asker, @PathVariable long id) {
+        return line(project, own(project, asker, id));
     }
 
     private SentLine line(Project project, SentRow row) {

@@ -82,6 +82,7 @@ public final class ReportBodies {
             List<ViewBodies.ViewBody> views,
             String start,
             boolean onDemand,
+            boolean showsWhere,
             List<String> signed) {
         public static DefinitionBody of(Report report) {
             return new DefinitionBody(
@@ -89,6 +90,7 @@ public final class ReportBodies {
                     report.views().stream().map(ViewBodies.ViewBody::of).toList(),
                     report.opening().start().word(),
                     report.opening().onDemand(),
+                    report.opening().showsWhere(),
                     report.opening().signed());
         }
     }

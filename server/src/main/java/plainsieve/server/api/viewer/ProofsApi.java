@@ -11,49 +11,34 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
-import plainsieve.server.proof.Comparing;
 import plainsieve.server.proof.Proofs;
+import plainsieve.server.records.SentRow;
 import plainsieve.server.sent.SentLog;
 
-/** What a viewer may see of a statement that was sent for them: where its choices ran, and its text. */
+/** Where the choices of a statement ran that was sent for somebody: all that viewers are told of it, if their report tells it. */
 @RestController
 @RequestMapping("/api/projects/{project}/sent/{id}")
 @Route(Role.VIEWER)
 class ProofsApi {
     private final Proofs proofs;
-    private final Comparing comparing;
     private final SentLog log;
 
-    ProofsApi(Proofs proofs, Comparing comparing, SentLog log) {
+    ProofsApi(Proofs proofs, SentLog log) {
         this.log = log;
         this.proofs = proofs;
-        this.comparing = comparing;
     }
 
     /** Where each choice ran; the first time, the database is asked. */
     @GetMapping("/proof")
     SentBodies.ProofBody proof(Project project, Asker asker, @PathVariable long id) {
-        requireOwn(project, asker, id);
-        return SentBodies.ProofBody.of(proofs.of(project, asker, id, false));
+        SentRow row = log.find(project, asker, id)
+                .filter(sent -> asker.seesInside() || isTold(project, sent.reportId()))
+                .orElseThrow(() -> new NotFound("statement", Long.toString(id), List.of()));
+        Proofs.Proof proof = proofs.of(project, asker, row.id(), false);
+        return SentBodies.ProofBody.of(asker.seesInside() ? proof : proof.inWords());
     }
 
-    record RunnableStatement(String text) {}
-
-    /** The statement as text that runs in any client of its database; a private value stands as its parameter's name. */
-    @GetMapping("/text")
-    RunnableStatement text(Project project, Asker asker, @PathVariable long id) {
-        requireOwn(project, asker, id);
-        return new RunnableStatement(comparing.runnable(project, id));
-    }
-
-    /* Who makes nothing is shown what was sent for them, not for others. */
-    private void requireOwn(Project project, Asker asker, long id) {
-        boolean own = asker.role().mayActAs(Role.AUTHOR)
-                || log.find(project, id)
-                        .filter(row -> row.asker().equals(asker.id()))
-                        .isPresent();
-        if (!own) {
-            throw new NotFound("statement", Long.toString(id), List.of());
-        }
+    private static boolean isTold(Project project, String reportId) {
+        return project.hasReport(reportId) && project.report(reportId).opening().showsWhere();
     }
 }

@@ -31,6 +31,11 @@ public sealed interface RunEvent {
     @Schema(name = "RunGoing")
     record Going(@Schema(allowableValues = "going") String event) implements RunEvent {}
 
+    /**
+     * Rows begin.
+     *
+     * @param text the statement; empty for viewers, as are its values and placements
+     */
     @Schema(name = "RunBegun")
     record Begun(
             @Schema(allowableValues = "begun") String event,

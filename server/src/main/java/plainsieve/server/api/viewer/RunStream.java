@@ -27,6 +27,7 @@ final class RunStream implements RunListener {
     private final OutputStream out;
     private final JsonMapper json;
     private final Clock clock;
+    private final boolean inside;
     private final List<Object[]> batch = new ArrayList<>();
     private final Presence presence = new Presence();
     private volatile int before;
@@ -37,7 +38,9 @@ final class RunStream implements RunListener {
     private long sentId;
     private int batchSize = FIRST_BATCH;
 
-    RunStream(OutputStream out, JsonMapper json, Clock clock) {
+    /** @param inside whether it says what was sent, too */
+    RunStream(OutputStream out, JsonMapper json, Clock clock, boolean inside) {
+        this.inside = inside;
         this.out = out;
         this.json = json;
         this.clock = clock;
@@ -79,9 +82,9 @@ final class RunStream implements RunListener {
         write(new RunEvent.Begun(
                 "begun",
                 sentId,
-                statement.text(),
-                SentBodies.SentValueBody.of(SentValues.of(statement)),
-                statement.placements(),
+                inside ? statement.text() : "",
+                inside ? SentBodies.SentValueBody.of(SentValues.of(statement)) : List.of(),
+                inside ? statement.placements() : List.of(),
                 columns));
     }
 

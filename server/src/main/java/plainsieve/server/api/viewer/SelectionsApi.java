@@ -3,6 +3,7 @@ package plainsieve.server.api.viewer;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +18,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ChoiceText;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.ViewerCookie;
 import plainsieve.server.api.body.Absent;
@@ -103,8 +105,17 @@ class SelectionsApi {
         return Selection.of(selections.keep(
                 whose,
                 body.name(),
-                ChoiceBody.texts(body.choices()),
-                Optional.ofNullable(body.instead()).map(ChoiceBody::texts)));
+                keepable(project, body.choices()),
+                Optional.ofNullable(body.instead()).map(instead -> keepable(project, instead))));
+    }
+
+    /* What is private is not kept, as it stands in no link. */
+    private static Map<String, ChoiceText> keepable(Project project, Map<String, ChoiceBody> choices) {
+        Map<String, ChoiceText> texts = new LinkedHashMap<>(ChoiceBody.texts(choices));
+        texts.keySet()
+                .removeIf(name -> project.parameters().containsKey(name)
+                        && project.parameter(name).upkeep().unlogged());
+        return texts;
     }
 
     @DeleteMapping("/{id}")

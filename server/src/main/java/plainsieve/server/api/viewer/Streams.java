@@ -52,7 +52,8 @@ public class Streams {
     /** Throws what fails soon. */
     public void run(RunOrder order, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
-            RunStream stream = new RunStream(spool.in(), json, clock);
+            RunStream stream =
+                    new RunStream(spool.in(), json, clock, order.asked().asker().seesInside());
             CompletableFuture<Void> run = CompletableFuture.runAsync(() -> run(order, stream, spool), running);
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {

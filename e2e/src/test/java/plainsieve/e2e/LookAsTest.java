@@ -1,0 +1,88 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.AnotherServer;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.people.Role;
+
+/** Rows by person, from the sentence of a parameter to what a viewer sees, and what an author sees in their place. */
+class LookAsTest {
+    private static final String PORT = "[data-said=port]";
+    private static final String REPORT = "/projects/home/reports/late-crossings";
+    private static final String TABLE = ".kind-table";
+
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static Browser signedIn(String name, String project, Role role) {
+        Accounts accounts = server.part(Accounts.class);
+        String id = accounts.add(name, "").id();
+        accounts.give(id, project, role);
+        SignIns signIns = server.part(SignIns.class);
+        Browser browser = new Browser(server.address());
+        browser.open(SignIns.path(signIns.link(id, Duration.ofDays(1), true)));
+        browser.see("main h1", "Reports");
+        return browser;
+    }
+
+    @Test
+    void aGroupSaysItsPortAndItsViewersSeeNoOther() {
+        try (Browser operator = signedIn("ona", "", Role.OPERATOR);
+                Browser viewer = signedIn("tam", "home", Role.VIEWER)) {
+            operator.open("/projects/home/parameters");
+            operator.click(PORT + " button", "more");
+            operator.take(PORT, "held", "among what their group says");
+            operator.untilSaid(PORT, "viewers choose among what their group says");
+
+            operator.open("/projects/home/people");
+            operator.type("[aria-label='Name of a new group']", "Ardlow office");
+            String group = "li[aria-label='Ardlow office']";
+            operator.untilText(group, text -> text.contains("nothing yet"));
+            operator.take(group, "sees-port", "Ardlow");
+            operator.untilText(
+                    group + " [data-mark=sees-port]", text -> text.startsWith("Ardlow") || text.startsWith("1"));
+
+            viewer.open(REPORT);
+            viewer.untilText("main", text -> text.contains("Nobody has said which"));
+            Groups groups = server.part(Groups.class);
+            groups.join(
+                    groups.all().get(0).id(),
+                    server.part(Accounts.class).named("tam").id());
+            viewer.reload();
+            seesArdlowAlone(viewer);
+            assertThat(viewer.text("footer")).doesNotContain("See what was sent");
+
+            operator.open(REPORT);
+            operator.untilText("footer", text -> text.contains("See what was sent"));
+            operator.take("header", "seen-as", "Ardlow office");
+            operator.untilText("[data-test=looking-as]", text -> text.contains("You look as Ardlow office"));
+            seesArdlowAlone(operator);
+            assertThat(operator.address()).contains("look-as=group");
+            operator.click("[data-test=looking-as] a", "Look as yourself");
+            operator.untilText(".say", text -> text.contains("Ardlow, Skerrin"));
+            assertThat(operator.all("[data-test=looking-as]")).isEmpty();
+        }
+    }
+
+    private static void seesArdlowAlone(Browser browser) {
+        browser.untilText(".say", text -> text.contains("Ardlow"));
+        browser.untilText(TABLE + " tbody", text -> text.contains("Ardlow"));
+        assertThat(browser.text(TABLE + " tbody")).doesNotContain("Corrin Bay", "Skerrin", "Tarn Quay");
+    }
+}

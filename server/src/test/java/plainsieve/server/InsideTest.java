@@ -1,0 +1,124 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** What is sent, where it goes and what comes back when it fails stays with those who make reports. */
+class InsideTest {
+    private static HeldServer server;
+    private static Api viewer;
+    private static Api author;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = new HeldServer();
+        author = server.somebody("oran", "home", Role.AUTHOR);
+        viewer = server.somebody("tam", "home", Role.VIEWER);
+        String office = server.group("Office");
+        server.join(office, "tam");
+        server.says(office, Api.values("Tarn"));
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static JsonNode begun(Api.Answer run) {
+        return run.lines().stream()
+                .filter(line -> line.path("event").asString("").equals("begun"))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Api.Answer rows(Api who) {
+        return who.runView("held", "rows", Map.of());
+    }
+
+    private static long sent(Api who) {
+        return begun(rows(who)).get("sentId").asLong();
+    }
+
+    @Test
+    void aViewerGetsRowsAndNoStatement() {
+        assertThat(begun(rows(author)).get("text").asString()).contains("from crossings");
+        JsonNode begun = begun(rows(viewer));
+        assertThat(begun.get("text").asString()).isEmpty();
+        assertThat(begun.get("values")).isEmpty();
+        assertThat(begun.get("placements")).isEmpty();
+        assertThat(begun.get("columns")).hasSize(5);
+    }
+
+    private static void showWhere(boolean where) {
+        assertThat(author.send(
+                                "PUT",
+                                "/api/reports/held/settings",
+                                Map.of("question", "Crossings.", "showsWhere", where))
+                        .status())
+                .isEqualTo(204);
+    }
+
+    @Test
+    void whereChoicesRanIsToldInWordsWhereTheReportSaysSo() {
+        long sent = sent(viewer);
+        showWhere(false);
+        assertThat(viewer.get("/api/sent/" + sent + "/proof").status()).isEqualTo(404);
+        showWhere(true);
+        Api.Answer proof = viewer.get("/api/sent/" + sent + "/proof");
+        JsonNode island = proof.json().get("verdicts").get(0);
+        assertThat(island.get("parameter").asString()).isEqualTo("island");
+        assertThat(island.get("where").asString()).isNotEmpty();
+        assertThat(island.get("table").asString()
+                        + island.get("proof").asString()
+                        + island.get("index").asString())
+                .isEmpty();
+        assertThat(proof.json().get("plan")).isEmpty();
+        assertThat(viewer.get("/api/sent/" + sent + "/text").status()).isEqualTo(403);
+        assertThat(author.get("/api/sent/" + sent(author) + "/proof").json().get("plan"))
+                .isNotEmpty();
+    }
+
+    @Test
+    void anAuthorSeesTheirOwnSentAndAnOperatorEveryones() {
+        long theirs = sent(viewer);
+        assertThat(author.get("/api/sent/" + theirs).status()).isEqualTo(404);
+        assertThat(author.get("/api/sent/" + theirs + "/text").status()).isEqualTo(404);
+        assertThat(author.post("/api/sent/" + theirs + "/proof", Map.of()).status())
+                .isEqualTo(404);
+        assertThat(author.get("/api/sent").json().findValuesAsString("asker")).doesNotContain("tam");
+        assertThat(server.operator().get("/api/sent").json().findValuesAsString("asker"))
+                .contains("tam");
+        assertThat(server.operator().get("/api/sent/" + theirs).status()).isEqualTo(200);
+    }
+
+    @Test
+    void aViewerIsNotToldWhatADatabaseSays() throws Exception {
+        server.bringIn(HeldServer.project() + """
+                - id: broken
+                  name: Broken
+                  views: [{id: rows, kind: table, query: broken}]
+                """, "select * from no_such_table where island in (:island)");
+        Api.Answer told = viewer.runView("broken", "rows", Map.of());
+        assertThat(told.failure()).contains("refused what it was asked").doesNotContain("no_such_table");
+        assertThat(told.lines().toString()).doesNotContain("no_such_table", "select");
+        assertThat(author.runView("broken", "rows", Map.of()).failure()).contains("no_such_table");
+    }
+
+    @Test
+    void whatIsPrivateStandsInNoLinkAndIsNotKept() throws Exception {
+        server.bringIn(HeldServer.project().replace("- {name: state,", "- {name: state, private: true,"));
+        Map<String, Object> choices = Map.of("state", Api.values("late"), "held_port", Api.values("Tarn Quay"));
+        JsonNode kept = viewer.post("/api/reports/held/selections", Map.of("name", "", "choices", choices))
+                .json();
+        assertThat(kept.get("choices").propertyNames()).containsExactly("held_port");
+        assertThat(author.post("/api/reports/held/signed-links", Map.of("choices", choices))
+                        .failure())
+                .contains(":state is private");
+    }
+}
