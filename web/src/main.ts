@@ -10,6 +10,7 @@ import './style/tokens.css'
 import './style/base.css'
 import { createApp } from 'vue'
 import { askWho, signInAddress } from './api/me'
+import { isByLink } from './api/openLink'
 import { keepFocus } from './focus'
 
 /* The screens of a project come with a router, which takes every address for one of theirs. */
@@ -22,7 +23,7 @@ async function start(): Promise<void> {
   /* Where that cannot be told the page says so itself, with what else it asks for. */
   const screens = import('./screens')
   const me = await askWho().catch(() => undefined)
-  if (me && !me.signedIn) location.replace(signInAddress())
+  if (me && !me.signedIn && !isByLink()) location.replace(signInAddress())
   else (await screens).show()
 }
 

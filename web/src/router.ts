@@ -1,6 +1,8 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { LOOK_AS, lookAs } from './api/lookAs'
+import { linkOf, openLink } from './api/openLink'
 import { screensAt } from './api/project'
+import { SIGNED } from './choices/link'
 
 /* Screens load when first opened: viewers never load the editor. */
 export const router = createRouter({
@@ -51,6 +53,7 @@ router.beforeEach((to, from) => {
   if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
     return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
   lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
+  openLink.value = linkOf(router.resolve(to).href.split('?')[0] ?? '', to.query[SIGNED])
   return true
 })
 

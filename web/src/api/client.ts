@@ -1,5 +1,6 @@
 import { ref } from 'vue'
 import { lookAs } from './lookAs'
+import { openLink } from './openLink'
 import { inApi } from './project'
 import type { Problem } from './types'
 
@@ -34,6 +35,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
     'Accept-Language': navigator.language,
     ...(init.body ? { 'Content-Type': 'application/json' } : {}),
     ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
+    ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
   }
   const response = await fetch(address, { headers, ...init }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error

@@ -3,6 +3,8 @@ import { watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import { lookAs } from '../../api/lookAs'
+import { signInAddress } from '../../api/me'
+import { isByLink } from '../../api/openLink'
 import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -10,6 +12,7 @@ import LookingNote from './LookingNote.vue'
 import ReportPage from './ReportPage.vue'
 import { choicesOfLink, paramsOf } from './useLinkedChoices'
 
+const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const { state, reload } = useLoaded(async signal => ({
@@ -17,6 +20,11 @@ const { state, reload } = useLoaded(async signal => ({
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
+/* A link that is not for whoever has it is for those who are signed in. */
+watch(state, ({ status }) => {
+  const failed = status === 'failed' && state.value.status === 'failed' ? state.value.failure.status : 0
+  if (failed === UNAUTHORIZED && isByLink()) location.replace(signInAddress())
+})
 /* A click can lead from one report to another; with other eyes it may open with other choices, or not at all. */
 watch([() => props.id, lookAs], () => void reload())
 </script>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /* For authors: the question line, how the report starts, and links whose choices nobody can change. */
-import { BButton, BFormCheckbox, BFormInput, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
+import { BButton, BFormCheckbox, BFormSelect, BFormTextarea } from 'bootstrap-vue-next'
 import { computed, inject, ref, shallowRef } from 'vue'
-import { asFailure, post, put, type Failure } from '../../api/client'
+import { asFailure, put, type Failure } from '../../api/client'
 import type { Choices, Report } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import FailureNote from '../../widgets/FailureNote.vue'
+import SignedLinkList from './SignedLinkList.vue'
 
 const props = defineProps<{
   report: Report
@@ -29,8 +30,6 @@ const settings = {
 }
 const form = ref({ ...settings })
 const failure = shallowRef<Failure>()
-const fixing = ref<string[]>([])
-const link = ref('')
 const chooseable = computed(() =>
   props.report.parameters.map(parameter => ({ value: parameter.name, text: parameter.label })),
 )
@@ -58,19 +57,6 @@ async function save(): Promise<void> {
       undo: () => change(after, before),
       redo: () => change(before, after),
     })
-}
-
-async function makeLink(): Promise<void> {
-  try {
-    const choices = Object.fromEntries(
-      fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])),
-    )
-    const { token } = await post<{ token: string }>(`/reports/${props.report.id}/signed-links`, { choices })
-    link.value = `${location.origin}/reports/${props.report.id}?signed=${token}`
-    failure.value = undefined
-  } catch (error) {
-    failure.value = asFailure(error)
-  }
 }
 </script>
 
@@ -104,19 +90,8 @@ async function makeLink(): Promise<void> {
       </div>
     </fieldset>
     <BButton variant="primary" @click="save">Keep these settings</BButton>
-    <fieldset class="line mt-3">
-      <legend>A link that fixes</legend>
-      <div class="row-line">
-        <BFormCheckbox v-for="one in chooseable" :key="one.value" v-model="fixing" :value="one.value">{{
-          one.text
-        }}</BFormCheckbox>
-        <BButton size="sm" variant="outline-primary" :disabled="fixing.length === 0" @click="makeLink"
-          >Make the link</BButton
-        >
-      </div>
-    </fieldset>
-    <BFormInput v-if="link" :model-value="link" readonly aria-label="Signed link" class="mono" />
     <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+    <SignedLinkList :report="report" :choices="choices" />
   </section>
 </template>
 

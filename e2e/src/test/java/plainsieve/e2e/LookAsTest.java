@@ -3,9 +3,11 @@ package plainsieve.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
+import java.time.LocalDate;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
@@ -77,6 +79,38 @@ class LookAsTest {
             operator.click("[data-test=looking-as] a", "Look as yourself");
             operator.untilText(".say", text -> text.contains("Ardlow, Skerrin"));
             assertThat(operator.all("[data-test=looking-as]")).isEmpty();
+        }
+    }
+
+    @Test
+    void aStrangerOpensALinkUntilItIsTakenBack() {
+        try (Browser author = signedIn("oran", "home", Role.AUTHOR);
+                Browser stranger = new Browser(server.address())) {
+            author.open("/projects/home/reports/late-crossings");
+            author.click("header button", "Settings");
+            String links = "[aria-label='Links that fix choices']";
+            author.take(links, "fixes", "Port");
+            author.take(links, "whom", "whoever has it");
+            author.press(Keys.ESCAPE);
+            author.setDate(
+                    "[aria-label='The last day on which it holds']",
+                    LocalDate.now().plusDays(2).toString());
+            author.click(links + " button", "Make the link");
+            String link = author.see("[aria-label='Signed link']").getDomProperty("value");
+            author.untilText(links + " tbody", text -> text.contains("never opened"));
+
+            stranger.open(link.substring(server.address().length()));
+            stranger.untilText(TABLE + " tbody", text -> !text.isBlank());
+            assertThat(stranger.all("a[href$='/making']")).isEmpty();
+            author.reload();
+            author.click("header button", "Settings");
+            author.untilText(links + " tbody", text -> text.contains("opened once"));
+            author.click(links + " button", "Take it back");
+            author.untilText(links + " tbody", text -> text.contains("taken back"));
+            stranger.reload();
+            stranger.untilText("main", text -> text.contains("This link was taken back"));
+            stranger.open("/projects/home/reports");
+            stranger.untilText("main h1", "Sign in"::equals);
         }
     }
 

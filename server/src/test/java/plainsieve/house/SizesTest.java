@@ -36,6 +36,7 @@ class SizesTest {
             entry("plainsieve.demo.Crossing", "one row of a table"),
             entry("plainsieve.server.records.SentRow", "one row of a table"),
             entry("plainsieve.server.records.QueryRow", "one row of a table"),
+            entry("plainsieve.server.records.SignedLinkRow", "one row of a table"),
             entry("plainsieve.server.records.SentWanted", "one field for each thing that Sent is narrowed by"),
             entry("plainsieve.files.ParameterEntry", "the file's form is flat: one key a line"),
             entry("plainsieve.files.ReportEntry", "the file's form is flat: one key a line"),

@@ -44,7 +44,12 @@ public final class Api {
 
     /** The same person, looking as others see it. */
     public Api lookingAs(String as) {
-        return new Api(address, client, "Look-As", as);
+        return saying("Look-As", as);
+    }
+
+    /** The same with a header in every request. */
+    public Api saying(String name, String said) {
+        return new Api(address, client, name, said);
     }
 
     /** An answer with its status and its lines of JSON; a plain answer has one line. */

@@ -4,11 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import javax.sql.DataSource;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignIns;
@@ -104,6 +109,24 @@ final class HeldServer implements AutoCloseable {
 
     Api operator() {
         return operator;
+    }
+
+    /** Somebody who is not signed in. */
+    Api stranger() {
+        return server.api();
+    }
+
+    /** Lets a link have ended an hour ago. */
+    void end(String linkId) {
+        try (Connection connection = server.part(DataSource.class).getConnection();
+                PreparedStatement update =
+                        connection.prepareStatement("update signed_link set ends_at = ? where id = ?")) {
+            update.setString(1, Instant.now().minusSeconds(3_600).toString());
+            update.setString(2, linkId);
+            assertThat(update.executeUpdate()).isEqualTo(1);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** Somebody who is signed in, with a role in a project. */

@@ -78,24 +78,27 @@ public class Rights {
     }
 
     private Viewer viewer(Person person, boolean member) {
-        return new Viewer(person.id(), person.name(), true, member, Set.copyOf(groups.of(person.id())));
+        return new Viewer(person.id(), person.name(), true, member, Set.copyOf(groups.of(person.id())), "");
     }
 
     /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */
     public Asker asGroup(String by, GroupRow group) {
-        Viewer viewer = new Viewer(by, "", true, true, Set.of(group.id()));
+        Viewer viewer = new Viewer(by, "", true, true, Set.of(group.id()), "");
         return Asker.of(by + Asker.LOOKING + group.name(), Role.VIEWER, viewer);
     }
 
     /** As somebody would ask who may view and nothing more. @param by who looks, as Sent shows it */
     public Asker asPerson(String by, Person person, String projectId) {
         boolean member = given(person, projectId).isPresent();
-        Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())));
+        Viewer viewer = new Viewer(by, person.name(), true, member, Set.copyOf(groups.of(person.id())), "");
         return Asker.of(by + Asker.LOOKING + person.name(), Role.VIEWER, viewer);
     }
 
     /** Whether a report that viewers have is for this one. */
     public boolean isFor(Asker asker, String projectId, String reportId) {
+        if (asker.viewer().isByLink()) {
+            return asker.viewer().onlyReport().equals(reportId);
+        }
         List<String> named = groups.ofReport(projectId, reportId);
         if (!asker.viewer().known() || asker.role().mayActAs(Role.AUTHOR)) {
             return true;

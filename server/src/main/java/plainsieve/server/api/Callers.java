@@ -31,8 +31,10 @@ public class Callers {
     private final Settings settings;
     private final Rights rights;
     private final Looking looking;
+    private final OpenLinks openLinks;
 
-    Callers(Settings settings, Rights rights, Looking looking) {
+    Callers(Settings settings, Rights rights, Looking looking, OpenLinks openLinks) {
+        this.openLinks = openLinks;
         this.settings = settings;
         this.rights = rights;
         this.looking = looking;
@@ -50,10 +52,11 @@ public class Callers {
         return now().orElseThrow(NotSignedIn::new);
     }
 
-    /** Whether a project is for whoever asks. */
+    /** Whether a project is for whoever asks, or one of its reports. */
     public boolean sees(HttpServletRequest request, String projectId) {
         return settings.accounts()
                 ? now().flatMap(caller -> rights.role(caller, projectId)).isPresent()
+                        || byLink(request, Optional.of(projectId)).isPresent()
                 : from(request).local();
     }
 
@@ -67,11 +70,21 @@ public class Callers {
         if (!settings.accounts()) {
             return ofThisMachine(request);
         }
-        Caller caller = required();
-        return projectId.isEmpty()
-                ? rights.overall(caller)
-                : rights.role(caller, projectId.get())
-                        .orElseThrow(() -> new NotFound("project", projectId.get(), List.of()));
+        Optional<Role> own = projectId.isEmpty()
+                ? now().map(rights::overall)
+                : now().flatMap(caller -> rights.role(caller, projectId.get()));
+        if (own.isEmpty() && byLink(request, projectId).isPresent()) {
+            return Role.VIEWER;
+        }
+        if (own.isEmpty() && now().isEmpty()) {
+            projectId.ifPresent(project -> openLinks.refuse(request, project));
+        }
+        required();
+        return own.orElseThrow(() -> new NotFound("project", projectId.orElse(""), List.of()));
+    }
+
+    private Optional<Asker> byLink(HttpServletRequest request, Optional<String> projectId) {
+        return projectId.flatMap(project -> openLinks.asker(request, project));
     }
 
     private Role ofThisMachine(HttpServletRequest request) {
@@ -97,6 +110,11 @@ public class Callers {
 
     private Asker own(HttpServletRequest request, String projectId) {
         Role role = role(request, Optional.of(projectId));
+        Optional<Asker> byLink =
+                role.mayActAs(Role.AUTHOR) ? Optional.empty() : byLink(request, Optional.of(projectId));
+        if (byLink.isPresent()) {
+            return byLink.get();
+        }
         return now().map(caller -> rights.asker(caller, projectId, role)).orElseGet(() -> {
             Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
             String browser = cookie == null ? request.getRemoteAddr() : cookie.getValue();

@@ -37,7 +37,7 @@ public class Holding {
     }
 
     /**
-     * What is theirs of a parameter; nothing when they choose freely.
+     * What is theirs of a parameter; nothing when they choose freely. For whoever comes by a link it is what the link fixes.
      *
      * @param chosen what is chosen for the parameters that the query needs which says it
      * @throws ProblemException when nothing is theirs
@@ -49,6 +49,9 @@ public class Holding {
     /** The same as a choice. */
     Optional<ChoiceText> theirs(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> chosen) {
         Hold hold = definition.hold();
+        if (who.asker().viewer().isByLink() && hold.holds()) {
+            return Optional.of(who.asker().fixed().getOrDefault(definition.name(), ChoiceText.blank()));
+        }
         return isFree(who.asker())
                 ? Optional.empty()
                 : switch (hold.by()) {

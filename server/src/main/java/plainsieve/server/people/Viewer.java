@@ -10,14 +10,25 @@ import java.util.Set;
  * @param known whether it is a person with an account
  * @param member whether the person has a role in the project; others see only what is for everyone signed in
  * @param groups the ids of the person's groups
+ * @param onlyReport the one report that somebody with a link sees; empty for all that are theirs
  */
-public record Viewer(String id, String name, boolean known, boolean member, Set<String> groups) {
+public record Viewer(String id, String name, boolean known, boolean member, Set<String> groups, String onlyReport) {
     public Viewer {
         groups = Set.copyOf(groups);
     }
 
+    /** Whoever has a link to a report. @param id of the link */
+    public static Viewer byLink(String id, String reportId) {
+        return new Viewer(id, "", true, false, Set.of(), reportId);
+    }
+
+    /** Whether nobody is known but a link. */
+    public boolean isByLink() {
+        return !onlyReport.isEmpty();
+    }
+
     /** A browser where there are no accounts: it may see whatever there is. @param name whom it is taken for */
     public static Viewer browser(String id, String name) {
-        return new Viewer(id, name, false, true, Set.of());
+        return new Viewer(id, name, false, true, Set.of(), "");
     }
 }

@@ -36,8 +36,11 @@ public final class SignedLinks {
     /** The report that a link is for. @param first whether its project is the one that links without a project mean */
     public record Target(String projectId, boolean first, String reportId) {}
 
-    /** What a token holds. Links made before there were several projects name none. */
-    private record Signed(String project, String report, Map<String, Written> choices) {
+    /** What a genuine token says. @param id of the link; empty for those that were made before links were listed */
+    public record Read(String id, Map<String, ChoiceText> choices) {}
+
+    /** What a token holds. Links made before there were several projects name none, those before they were listed have no id. */
+    private record Signed(String project, String report, String id, Map<String, Written> choices) {
         boolean isFor(Target target) {
             boolean sameProject = project == null ? target.first() : project.equals(target.projectId());
             return sameProject && report.equals(target.reportId());
@@ -55,20 +58,18 @@ public final class SignedLinks {
         }
     }
 
-    public String sign(Target target, Map<String, ChoiceText> choices) {
+    /** @param id of the link */
+    public String sign(Target target, String id, Map<String, ChoiceText> choices) {
         Map<String, Written> written = new LinkedHashMap<>();
         choices.forEach((name, choice) -> written.put(name, Written.of(choice)));
-        byte[] text = json.writeValueAsString(new Signed(target.projectId(), target.reportId(), written))
+        byte[] text = json.writeValueAsString(new Signed(target.projectId(), target.reportId(), id, written))
                 .getBytes(StandardCharsets.UTF_8);
         Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
         return encoder.encodeToString(text) + "." + encoder.encodeToString(signature(text));
     }
 
-    /** The choices of a token; none for an empty one. Throws {@link ProblemException} when it was changed, or made for another report. */
-    public Map<String, ChoiceText> read(Target target, String token) {
-        if (token.isEmpty()) {
-            return Map.of();
-        }
+    /** What a token says. Throws {@link ProblemException} when it was changed, or made for another report. */
+    public Read read(Target target, String token) {
         String[] parts = token.split("\\.", -1);
         try {
             byte[] text = Base64.getUrlDecoder().decode(parts[0]);
@@ -78,13 +79,18 @@ public final class SignedLinks {
             if (genuine) {
                 Signed signed = json.readValue(new String(text, StandardCharsets.UTF_8), Signed.class);
                 if (signed.isFor(target)) {
-                    return choices(signed);
+                    return new Read(signed.id() == null ? "" : signed.id(), choices(signed));
                 }
             }
         } catch (IllegalArgumentException | JacksonException e) {
             // Not even the shape of a token: refused below like any other that we did not make.
         }
-        throw new ProblemException(Problem.of(
+        throw notOurs();
+    }
+
+    /** Somebody else made it, or it was made for another report, or cut off. */
+    public static ProblemException notOurs() {
+        return new ProblemException(Problem.of(
                 "bad-signed-link",
                 "The signed part of this link is not ours for this report: it was changed or cut off.",
                 "Ask for the link again."));

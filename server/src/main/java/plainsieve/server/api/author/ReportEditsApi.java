@@ -4,7 +4,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -14,25 +13,16 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.value.Problem;
-import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Opening;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
-import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.authoring.ReportEdits;
-import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportEntries;
-import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.Choosing;
-import plainsieve.server.security.SignedLinks;
 
 /** Changes reports, and makes links with choices that their readers cannot change. */
 @RestController
@@ -40,15 +30,9 @@ import plainsieve.server.security.SignedLinks;
 @Route(Role.AUTHOR)
 class ReportEditsApi {
     private final ReportEdits edits;
-    private final Choosing choosing;
-    private final SignedLinks links;
-    private final Projects projects;
 
-    ReportEditsApi(ReportEdits edits, Choosing choosing, SignedLinks links, Projects projects) {
+    ReportEditsApi(ReportEdits edits) {
         this.edits = edits;
-        this.choosing = choosing;
-        this.links = links;
-        this.projects = projects;
     }
 
     /** @param seen the settings that a change was made from; missing when it holds whatever they are */
@@ -123,31 +107,5 @@ class ReportEditsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(Project project, @PathVariable String id) {
         edits.remove(project, project.report(id));
-    }
-
-    record NewSignedLink(Map<String, ChoiceBody> choices) {}
-
-    record SignedToken(String token) {}
-
-    /** A token for links with choices that cannot be changed. */
-    @PostMapping("/signed-links")
-    SignedToken sign(Project project, Asker asker, @PathVariable String id, @Valid @RequestBody NewSignedLink body) {
-        Report report = project.report(id);
-        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
-        AskedChoices asked = AskedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
-        choosing.choose(project, choices.keySet(), asked).orRefuse();
-        choices.keySet().stream()
-                .filter(name -> project.parameters().containsKey(name)
-                        && project.parameter(name).upkeep().unlogged())
-                .findFirst()
-                .ifPresent(name -> {
-                    throw new ProblemException(Problem.of(
-                                    "private-in-link",
-                                    ":%s is private, and whoever has a link can read what it fixes.".formatted(name),
-                                    "Leave it out of the link.")
-                            .about(name));
-                });
-        boolean first = projects.first().id().equals(project.id());
-        return new SignedToken(links.sign(new SignedLinks.Target(project.id(), first, id), choices));
     }
 }

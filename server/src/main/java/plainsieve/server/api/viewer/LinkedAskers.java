@@ -2,36 +2,33 @@ package plainsieve.server.api.viewer;
 
 import java.util.List;
 import org.springframework.stereotype.Component;
+import plainsieve.server.accounts.Links;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
-import plainsieve.server.project.Projects;
 import plainsieve.server.project.Report;
-import plainsieve.server.security.SignedLinks;
 
 /** Askers with what the signed part of their link fixes. */
 @Component
 class LinkedAskers {
-    private final SignedLinks links;
-    private final Projects projects;
+    private final Links links;
     private final Rights rights;
 
-    LinkedAskers(SignedLinks links, Projects projects, Rights rights) {
+    LinkedAskers(Links links, Rights rights) {
         this.links = links;
-        this.projects = projects;
         this.rights = rights;
     }
 
     /**
      * The asker with the choices of a signed link fixed. Throws {@link plainsieve.core.value.ProblemException} when the token
-     * is not ours for this report.
+     * is not ours for this report, or holds no more.
      *
      * @param token the signed part of the link; empty when it has none
      */
     Asker of(Project project, String reportId, Asker asker, String token) {
-        return asker.fixing(links.read(target(project, reportId), token), "The link");
+        return asker.fixing(links.read(project, reportId, token).choices(), "The link");
     }
 
     /** Whether somebody sees a report at all: one that was never given to viewers is its authors' alone, others are for groups. */
@@ -47,10 +44,5 @@ class LinkedAskers {
             throw new NotFound("report", reportId, List.of());
         }
         return report;
-    }
-
-    SignedLinks.Target target(Project project, String reportId) {
-        boolean first = projects.first().id().equals(project.id());
-        return new SignedLinks.Target(project.id(), first, reportId);
     }
 }

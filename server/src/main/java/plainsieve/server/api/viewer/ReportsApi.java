@@ -1,5 +1,6 @@
 package plainsieve.server.api.viewer;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import java.util.List;
 import java.util.Locale;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.OpenLinks;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.ReportBodies.ReportCard;
@@ -34,9 +36,11 @@ class ReportsApi {
     private final Questions questions;
     private final ReportAnswers answers;
     private final LinkedAskers askers;
+    private final OpenLinks openLinks;
     private final SentLog sent;
 
-    ReportsApi(Questions questions, ReportAnswers answers, LinkedAskers askers, SentLog sent) {
+    ReportsApi(Questions questions, ReportAnswers answers, LinkedAskers askers, OpenLinks openLinks, SentLog sent) {
+        this.openLinks = openLinks;
         this.questions = questions;
         this.answers = answers;
         this.askers = askers;
@@ -67,8 +71,10 @@ class ReportsApi {
     }
 
     @GetMapping("/{id}")
-    ReportBody one(Project project, Asker asker, @PathVariable String id) {
-        return answers.page(project, asker, askers.given(project, id, asker));
+    ReportBody one(Project project, Asker asker, @PathVariable String id, HttpServletRequest request) {
+        Report report = askers.given(project, id, asker);
+        openLinks.opened(request, project, id);
+        return answers.page(project, asker, report);
     }
 
     /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */

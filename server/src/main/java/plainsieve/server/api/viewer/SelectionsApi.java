@@ -98,7 +98,7 @@ class SelectionsApi {
             HttpServletResponse response) {
         String known = owner(asker, browser);
         String owner = known.isEmpty() ? ViewerCookie.fresh() : known;
-        if (!asker.viewer().known()) {
+        if (!isPerson(asker)) {
             response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner));
         }
         Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, asker), owner);
@@ -131,6 +131,10 @@ class SelectionsApi {
     }
 
     private static String owner(Asker asker, String browser) {
-        return asker.viewer().known() ? asker.viewer().id() : browser;
+        return isPerson(asker) ? asker.viewer().id() : browser;
+    }
+
+    private static boolean isPerson(Asker asker) {
+        return asker.viewer().known() && !asker.viewer().isByLink();
     }
 }

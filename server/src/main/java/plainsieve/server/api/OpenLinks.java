@@ -1,0 +1,88 @@
+package plainsieve.server.api;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Links;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.security.SignedLinks;
+
+/**
+ * Whoever comes by a link that is for whoever has it: a viewer of one report. Requests say the link in a header, which names the report,
+ * too; the page itself by its address.
+ */
+@Component
+public class OpenLinks {
+    /** {@code report-id token}. */
+    static final String LINK = "Signed-Link";
+
+    private static final Pattern HEADER = Pattern.compile("(\\S+) (\\S+)");
+    private static final Pattern PAGE = Pattern.compile("/projects/[^/]+/reports/([^/]+)");
+
+    private final Links links;
+    private final Projects projects;
+
+    OpenLinks(Links links, Projects projects) {
+        this.links = links;
+        this.projects = projects;
+    }
+
+    /** Somebody with a link of a project that holds and is for whoever has it. */
+    Optional<Asker> asker(HttpServletRequest request, String projectId) {
+        Optional<Said> said = said(request);
+        try {
+            return said.flatMap(link -> asker(projectId, link));
+        } catch (ProblemException | NotFound over) {
+            // Nobody is known by a link that does not hold; where it is used it is told why.
+            return Optional.empty();
+        }
+    }
+
+    /** Throws {@link ProblemException} saying why a link does not hold, when a request says one. */
+    void refuse(HttpServletRequest request, String projectId) {
+        said(request).ifPresent(said -> {
+            try {
+                links.read(projects.get(projectId), said.report(), said.token());
+            } catch (NotFound e) {
+                throw SignedLinks.notOurs();
+            }
+        });
+    }
+
+    /** Counts that a report was opened by a link, if it was. */
+    public void opened(HttpServletRequest request, Project project, String reportId) {
+        said(request)
+                .filter(said -> said.report().equals(reportId))
+                .ifPresent(said -> links.used(links.read(project, reportId, said.token())));
+    }
+
+    private Optional<Asker> asker(String projectId, Said said) {
+        Links.Held link = links.read(projects.get(projectId), said.report(), said.token());
+        return link.isForAnyone()
+                ? Optional.of(new Asker(
+                        link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()), link.choices(), "The link"))
+                : Optional.empty();
+    }
+
+    /** What a request says of a link. */
+    private record Said(String report, String token) {}
+
+    private static Optional<Said> said(HttpServletRequest request) {
+        String header = request.getHeader(LINK);
+        if (header != null) {
+            Matcher matcher = HEADER.matcher(header);
+            return matcher.matches() ? Optional.of(new Said(matcher.group(1), matcher.group(2))) : Optional.empty();
+        }
+        Matcher page = PAGE.matcher(request.getRequestURI());
+        String token = page.matches() ? request.getParameter("signed") : null;
+        return token == null ? Optional.empty() : Optional.of(new Said(page.group(1), token));
+    }
+}

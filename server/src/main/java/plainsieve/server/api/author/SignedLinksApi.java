@@ -1,0 +1,204 @@
+package plainsieve.server.api.author;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Links;
+import plainsieve.server.api.Noting;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.records.SignedLinkRow;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Choosing;
+import plainsieve.server.settings.Settings;
+
+/** Links to a report whose choices nobody can change. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports/{id}/signed-links")
+@Route(Role.AUTHOR)
+class SignedLinksApi {
+    private final Links links;
+    private final Choosing choosing;
+    private final Settings settings;
+    private final Noting noting;
+    private final Clock clock;
+
+    SignedLinksApi(Links links, Choosing choosing, Settings settings, Noting noting, Clock clock) {
+        this.clock = clock;
+        this.links = links;
+        this.choosing = choosing;
+        this.settings = settings;
+        this.noting = noting;
+    }
+
+    /**
+     * A link that was made.
+     *
+     * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
+     * @param anyone whether it opens the report for whoever has it; else for those who are signed in and see the report without it
+     */
+    record SignedLink(
+            String id,
+            String madeBy,
+            String madeAt,
+            String lastDay,
+            boolean anyone,
+            Map<String, ChoiceBody> choices,
+            Standing standing,
+            Uses uses) {}
+
+    /** Whether a link still opens anything. */
+    enum Standing {
+        HOLDS,
+        ENDED,
+        TAKEN_BACK
+    }
+
+    /** How often the report was opened by a link, and when last; empty for never. */
+    record Uses(int count, String last) {}
+
+    @GetMapping
+    List<SignedLink> all(Project project, @PathVariable String id) {
+        return links.of(project, project.report(id).id()).stream()
+                .map(this::body)
+                .toList();
+    }
+
+    private SignedLink body(SignedLinkRow row) {
+        return new SignedLink(
+                row.id(),
+                row.madeBy(),
+                row.madeAt().toString(),
+                row.ends().map(this::lastDay).orElse(""),
+                row.anyone(),
+                ChoiceBody.of(links.choices(row)),
+                standing(row),
+                new Uses(row.uses(), row.usedAt()));
+    }
+
+    private Standing standing(SignedLinkRow row) {
+        boolean ended = row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent();
+        return row.isTakenBack() ? Standing.TAKEN_BACK : ended ? Standing.ENDED : Standing.HOLDS;
+    }
+
+    private String lastDay(Instant end) {
+        return LocalDate.ofInstant(end, settings.zone()).minusDays(1).toString();
+    }
+
+    /**
+     * What a link shall fix.
+     *
+     * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
+     */
+    record NewSignedLink(Map<String, ChoiceBody> choices, String lastDay, boolean anyone) {
+        NewSignedLink {
+            choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
+            lastDay = Absent.orEmpty(lastDay);
+        }
+    }
+
+    /** @param token the signed part; it is told here and nowhere again */
+    record MadeSignedLink(SignedLink link, String token) {}
+
+    @PostMapping
+    MadeSignedLink make(
+            Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody NewSignedLink body,
+            HttpServletRequest request) {
+        Report report = project.report(id);
+        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
+        AskedChoices asked = AskedChoices.of(asker.fixing(choices, "The link"), project.parametersOf(report), choices);
+        choosing.choose(project, choices.keySet(), asked).orRefuse();
+        refusePrivate(project, choices);
+        if (body.anyone()) {
+            refuseUnsaid(project, report, choices);
+        }
+        Links.Made made = links.make(
+                project, report.id(), new Links.Wanted(choices, ends(body.lastDay()), body.anyone(), asker.id()));
+        String what = body.anyone() ? "made a link for whoever has it" : "made a signed link";
+        noting.note(request, what, project.id(), report.id());
+        return new MadeSignedLink(body(made.row()), made.token());
+    }
+
+    /* Of what is held, only what the link says is theirs. */
+    private static void refuseUnsaid(Project project, Report report, Map<String, ChoiceText> choices) {
+        project.parametersOf(report).stream()
+                .filter(project.parameters()::containsKey)
+                .map(project::parameter)
+                .filter(definition -> definition.hold().holds()
+                        && choices.getOrDefault(definition.name(), ChoiceText.blank())
+                                        .kind()
+                                == ChoiceText.Kind.BLANK)
+                .findFirst()
+                .ifPresent(definition -> {
+                    throw new ProblemException(Problem.of(
+                                    "held-not-fixed",
+                                    "Whoever has the link would see nothing: it does not say which “%s” is theirs."
+                                            .formatted(definition.label()),
+                                    "Choose it, and let the link fix it.")
+                            .about(definition.name()));
+                });
+    }
+
+    private static void refusePrivate(Project project, Map<String, ChoiceText> choices) {
+        choices.keySet().stream()
+                .filter(name -> project.parameters().containsKey(name)
+                        && project.parameter(name).upkeep().unlogged())
+                .findFirst()
+                .ifPresent(name -> {
+                    throw new ProblemException(Problem.of(
+                                    "private-in-link",
+                                    ":%s is private, and whoever has a link can read what it fixes.".formatted(name),
+                                    "Leave it out of the link.")
+                            .about(name));
+                });
+    }
+
+    private Optional<Instant> ends(String lastDay) {
+        try {
+            return lastDay.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(LocalDate.parse(lastDay)
+                            .plusDays(1)
+                            .atStartOfDay(settings.zone())
+                            .toInstant());
+        } catch (DateTimeException e) {
+            throw new ProblemException(
+                    Problem.of("bad-end", "“%s” is no day.".formatted(lastDay), "Write it as 2026-12-31."));
+        }
+    }
+
+    /** Takes a link back: it opens nothing from now on. */
+    @DeleteMapping("/{linkId}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void takeBack(Project project, @PathVariable String id, @PathVariable String linkId, HttpServletRequest request) {
+        links.takeBack(project, id, linkId);
+        noting.note(request, "took back a signed link", project.id(), id);
+    }
+}

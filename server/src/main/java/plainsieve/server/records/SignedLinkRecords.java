@@ -1,0 +1,35 @@
+package plainsieve.server.records;
+
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** Links that fix choices. */
+@Mapper
+public interface SignedLinkRecords {
+    @Select("""
+            select * from signed_link where project_id = #{project} and report_id = #{report}
+            order by made_at desc, id
+            """)
+    List<SignedLinkRow> of(@Param("project") String projectId, @Param("report") String reportId);
+
+    @Select("select * from signed_link where id = #{id}")
+    Optional<SignedLinkRow> find(String id);
+
+    @Insert("""
+            insert into signed_link (id, project_id, report_id, made_by, made_at, ends_at, anyone, choices, taken_back, uses, used_at)
+            values (#{id}, #{projectId}, #{reportId}, #{madeBy}, #{madeAt}, #{endsAt}, #{anyone}, #{choices}, #{takenBack}, #{uses},
+              #{usedAt})
+            """)
+    void add(SignedLinkRow row);
+
+    @Update("update signed_link set taken_back = #{now} where id = #{id} and taken_back = ''")
+    int takeBack(@Param("id") String id, @Param("now") String now);
+
+    @Update("update signed_link set uses = uses + 1, used_at = #{now} where id = #{id}")
+    void used(@Param("id") String id, @Param("now") String now);
+}

@@ -1,0 +1,197 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Links to reports: for whoever has them, or for those who are signed in; with an end, taken back, counted. */
+class SignedLinksTest {
+    private static final String LINKS = "/api/reports/held/signed-links";
+    private static final Map<String, Object> HETHRA = Map.of("island", Api.values("Hethra"));
+
+    private static HeldServer server;
+    private static Api author;
+    private static Api viewer;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = new HeldServer();
+        author = server.somebody("oran", "home", Role.AUTHOR);
+        viewer = server.somebody("tam", "home", Role.VIEWER);
+        String office = server.group("Office");
+        server.join(office, "tam");
+        server.says(office, Api.values("Tarn"));
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private record Link(String id, String token) {}
+
+    private static Api.Answer asked(Map<String, Object> choices, String lastDay, boolean anyone) {
+        return author.post(LINKS, Map.of("choices", choices, "lastDay", lastDay, "anyone", anyone));
+    }
+
+    private static Link made(Map<String, Object> choices, boolean anyone) {
+        JsonNode made = asked(choices, tomorrow(), anyone).json();
+        return new Link(made.get("link").get("id").asString(), made.get("token").asString());
+    }
+
+    private static Api stranger(Link link) {
+        return server.stranger().saying("Signed-Link", "held " + link.token());
+    }
+
+    private static Api.Answer rows(Api who, Link link, Map<String, Object> choices) {
+        Map<String, Object> body = new HashMap<>(
+                Map.of("runId", UUID.randomUUID().toString(), "choices", choices, "sortBy", "", "descending", false));
+        body.put("signed", link.token());
+        return who.post("/api/reports/held/views/rows/run", body);
+    }
+
+    @Test
+    void whoeverHasALinkForAnyoneSeesTheReportWithWhatItFixes() {
+        Link link = made(HETHRA, true);
+        Api stranger = stranger(link);
+        assertThat(stranger.get("/api/reports/held").status()).isEqualTo(200);
+        Api.Answer rows = rows(stranger, link, Map.of());
+        assertThat(rows.rows())
+                .isNotEmpty()
+                .allSatisfy(row -> assertThat(row.get(1).asString()).isEqualTo("Hethra"));
+        assertThat(rows(stranger, link, Map.of("island", Api.values("Tarn"))).failure())
+                .contains("The link fixes what is chosen");
+        assertThat(rows(stranger, link, Map.of("held_port", Api.values("Ardlow")))
+                        .rows())
+                .isNotEmpty();
+        assertThat(rows.lines().toString()).doesNotContain("select");
+        assertThat(server.operator().get("/api/sent").json().get(0).get("asker").asString())
+                .startsWith("link " + link.id().substring(0, 8));
+    }
+
+    @Test
+    void aLinkOpensNothingElse() {
+        Link link = made(HETHRA, true);
+        Api stranger = stranger(link);
+        assertThat(stranger.get("/api/reports").json().findValuesAsString("id")).containsExactly("held");
+        assertThat(stranger.get("/api/reports/late-crossings").status()).isEqualTo(404);
+        assertThat(stranger.runView("late-crossings", "figures", Map.of()).status())
+                .isEqualTo(404);
+        assertThat(stranger.get("/api/parameters").status()).isEqualTo(403);
+        assertThat(stranger.get("/api/sent").status()).isEqualTo(403);
+        assertThat(stranger.get("/api/people").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/projects").status()).isEqualTo(401);
+        assertThat(stranger.get("/api/projects/nowhere/reports/held").status()).isIn(401, 422);
+        Map<String, Object> list = Map.of("choices", Map.of(), "reportId", "held");
+        assertThat(stranger.post("/api/parameters/held_port/values", list)
+                        .lines()
+                        .toString())
+                .contains("Ardlow")
+                .doesNotContain("Tarn Quay");
+        assertThat(stranger.post(
+                                "/api/parameters/port/values",
+                                Map.of("choices", Map.of(), "reportId", "late-crossings"))
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aLinkThatFixesNothingOfWhatIsHeldIsNotMade() {
+        assertThat(asked(Map.of("state", Api.values("late")), tomorrow(), true).failure())
+                .startsWith("Whoever has the link would see nothing");
+        assertThat(asked(Map.of("island", Api.blank()), tomorrow(), true).status())
+                .isEqualTo(422);
+        Link link = made(HETHRA, true);
+        assertThat(rows(stranger(link), link, Map.of("island", Api.blank())).rows())
+                .allSatisfy(row -> assertThat(row.get(1).asString()).isEqualTo("Hethra"));
+    }
+
+    private static String tomorrow() {
+        return LocalDate.now().plusDays(1).toString();
+    }
+
+    @Test
+    void aLinkForThoseWhoAreSignedInIsNoAccess() {
+        Link link = made(Map.of("held_port", Api.values("Tarn Quay")), false);
+        assertThat(stranger(link).get("/api/reports/held").status()).isEqualTo(401);
+        assertThat(rows(viewer, link, Map.of()).rows()).isNotEmpty();
+        assertThat(rows(viewer, made(HETHRA, false), Map.of()).failure())
+                .contains("“Hethra” is not among what is for you");
+    }
+
+    @Test
+    void aLinkThatWasTakenBackOrHasEndedOpensNothing() {
+        Link link = made(HETHRA, true);
+        assertThat(author.send("DELETE", LINKS + "/" + link.id(), "").status()).isEqualTo(204);
+        Api.Answer refused = stranger(link).get("/api/reports/held");
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.failure()).contains("This link was taken back");
+        assertThat(rows(viewer, link, Map.of()).failure()).contains("taken back");
+
+        Link old = made(HETHRA, true);
+        server.end(old.id());
+        assertThat(stranger(old).get("/api/reports/held").failure()).contains("This link has ended");
+        JsonNode listed = author.get(LINKS).json();
+        assertThat(listed.findValuesAsString("standing")).contains("TAKEN_BACK", "ENDED", "HOLDS");
+    }
+
+    @Test
+    void usesAreCounted() {
+        Link link = made(HETHRA, true);
+        stranger(link).get("/api/reports/held");
+        stranger(link).get("/api/reports/held");
+        rows(stranger(link), link, Map.of());
+        JsonNode listed = author.get(LINKS)
+                .json()
+                .valueStream()
+                .filter(one -> one.get("id").asString().equals(link.id()))
+                .findFirst()
+                .orElseThrow();
+        assertThat(listed.get("uses").get("count").asInt()).isEqualTo(2);
+        assertThat(listed.get("uses").get("last").asString()).isNotEmpty();
+        assertThat(listed.get("madeBy").asString()).isEqualTo("oran");
+        assertThat(listed.toString()).doesNotContain(link.token());
+    }
+
+    @Test
+    void anEndHasToBeAndToBeSoonEnough() {
+        assertThat(asked(HETHRA, "", true).failure()).contains("ends within a year");
+        assertThat(asked(HETHRA, LocalDate.now().plusYears(2).toString(), true).status())
+                .isEqualTo(422);
+        assertThat(asked(HETHRA, LocalDate.now().minusDays(2).toString(), true).failure())
+                .contains("That day is over");
+        assertThat(asked(HETHRA, "soon", true).failure()).contains("is no day");
+        assertThat(asked(HETHRA, "", false).status()).isEqualTo(200);
+    }
+
+    @Test
+    void whatWasForgedOrCutOffIsNobodys() {
+        Link link = made(HETHRA, true);
+        String token = link.token();
+        for (String forged : new String[] {
+            token.substring(0, token.length() - 1), token + "A", "x." + token.split("\\.")[1], ".", "a.b.c", "%"
+        }) {
+            Api.Answer answer = stranger(new Link("", forged)).get("/api/reports/held");
+            assertThat(answer.status()).as(forged).isEqualTo(422);
+            assertThat(answer.failure()).contains("not ours for this report");
+        }
+        assertThat(server.stranger()
+                        .saying("Signed-Link", "late-crossings " + token)
+                        .get("/api/reports/late-crossings")
+                        .status())
+                .isEqualTo(422);
+        assertThat(server.stranger()
+                        .saying("Signed-Link", token)
+                        .get("/api/reports/held")
+                        .status())
+                .isEqualTo(401);
+    }
+}

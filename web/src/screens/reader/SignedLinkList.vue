@@ -1,0 +1,133 @@
+<script setup lang="ts">
+/* Links whose choices nobody can change: made as a sentence, listed with their uses, taken back. */
+import { BButton, BFormInput } from 'bootstrap-vue-next'
+import { computed, ref, shallowRef } from 'vue'
+import { asFailure, get, post, remove, type Failure } from '../../api/client'
+import type { Choices, MadeSignedLink, MarkOffer, Report, SignedLink } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import { countInWords, dateInWords, listInWords, momentInWords } from '../../formats'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+
+const props = defineProps<{ report: Report; choices: Choices }>()
+const path = `/reports/${encodeURIComponent(props.report.id)}/signed-links`
+const SIGNED_IN = 'those who are signed in and may see it'
+const ANYONE = 'whoever has it'
+
+const { state, reload } = useLoaded(signal => get<SignedLink[]>(path, signal))
+const links = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+const fixing = ref<string[]>([])
+const anyone = ref(false)
+const lastDay = ref('')
+const made = ref('')
+const failure = shallowRef<Failure>()
+const chooseable = props.report.parameters.filter(parameter => !parameter.private)
+const labelOf = (name: string): string => chooseable.find(parameter => parameter.name === name)?.label ?? name
+const fixed = computed(() => (fixing.value.length ? listInWords(fixing.value.map(labelOf)) : 'nothing yet'))
+
+const toFix = (): Promise<MarkOffer[]> =>
+  Promise.resolve(
+    chooseable.map(({ name, label }) => ({
+      id: name,
+      words: label,
+      note: fixing.value.includes(name) ? 'fixed now; lets it go' : 'as it is chosen now',
+      reason: '',
+    })),
+  )
+const whom = (): Promise<MarkOffer[]> =>
+  Promise.resolve([
+    { id: SIGNED_IN, words: SIGNED_IN, note: '', reason: '' },
+    { id: ANYONE, words: ANYONE, note: 'without signing in, until a day', reason: '' },
+  ])
+const fix = (name: string): unknown =>
+  (fixing.value = fixing.value.includes(name) ? fixing.value.filter(other => other !== name) : [...fixing.value, name])
+
+async function attempt(what: () => Promise<unknown>): Promise<void> {
+  failure.value = undefined
+  try {
+    await what()
+    await reload()
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+const make = (): Promise<void> =>
+  attempt(async () => {
+    const choices = Object.fromEntries(
+      fixing.value.flatMap(name => (props.choices[name] ? [[name, props.choices[name]]] : [])),
+    )
+    const { token } = await post<MadeSignedLink>(path, { choices, lastDay: lastDay.value, anyone: anyone.value })
+    made.value = `${location.origin}${location.pathname}?signed=${token}`
+  })
+const takeBack = (id: string): Promise<void> => attempt(() => remove(`${path}/${id}`))
+
+const chosenInWords = (link: SignedLink): string =>
+  Object.entries(link.choices)
+    .map(([name, { kind, values }]) => `${labelOf(name)} ${kind === 'values' ? values.join(', ') : kind}`)
+    .join('; ') || 'nothing'
+function standing(link: SignedLink): string {
+  if (link.standing === 'TAKEN_BACK') return 'taken back'
+  if (!link.lastDay) return 'without an end'
+  return `${link.standing === 'ENDED' ? 'ended' : 'until'} ${dateInWords(link.lastDay)}`
+}
+const usesInWords = ({ uses }: SignedLink): string =>
+  uses.count === 0
+    ? 'never opened'
+    : `opened ${uses.count === 1 ? 'once' : `${countInWords(uses.count)} times`}, last ${momentInWords(uses.last.replace(/\.\d+/, ''))}`
+</script>
+
+<template>
+  <section aria-label="Links that fix choices">
+    <h2 class="pt-3">Links that fix choices</h2>
+    <p class="m-0 lead-line">
+      A link that fixes
+      <OfferedMark :text="fixed" about="what the link fixes" data-mark="fixes" :offers="toFix" @take="fix" />, opens the
+      report for
+      <OfferedMark
+        :text="anyone ? ANYONE : SIGNED_IN"
+        about="whom the link opens it for"
+        data-mark="whom"
+        :offers="whom"
+        @take="anyone = $event === ANYONE" />
+      and holds until
+      <BFormInput
+        v-model="lastDay"
+        type="date"
+        class="d-inline-block w-auto"
+        size="sm"
+        aria-label="The last day on which it holds" />
+      <BButton
+        size="sm"
+        variant="outline-primary"
+        :disabled="fixing.length === 0 || (anyone && !lastDay)"
+        class="ms-2"
+        @click="make"
+        >Make the link</BButton
+      >
+    </p>
+    <p v-if="anyone && !lastDay" class="small soft m-0">A link for whoever has it needs a last day.</p>
+    <BFormInput v-if="made" :model-value="made" readonly aria-label="Signed link" class="mono mt-1" />
+    <p v-if="made" class="small soft m-0">It is shown here and nowhere again.</p>
+    <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+    <table v-if="links.length" class="plain mt-2">
+      <tbody>
+        <tr v-for="link in links" :key="link.id" :class="{ soft: link.standing !== 'HOLDS' }">
+          <td>{{ chosenInWords(link) }}</td>
+          <td>{{ link.anyone ? 'for ' + ANYONE : '' }}</td>
+          <td>{{ standing(link) }}</td>
+          <td class="soft">by {{ link.madeBy }}</td>
+          <td class="soft">{{ usesInWords(link) }}</td>
+          <td>
+            <button v-if="link.standing === 'HOLDS'" class="as-link" @click="takeBack(link.id)">Take it back</button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.lead-line {
+  line-height: 2;
+}
+</style>
