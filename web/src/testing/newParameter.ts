@@ -31,7 +31,7 @@ export function newParameter(name: string): Parameter {
     least: '',
     most: '',
     rangeEnd: '',
-    held: { by: 'viewer', queryId: '', open: [] },
+    held: { by: 'viewer', of: '', open: [] },
     formula: '',
     list: noList(),
     whenGone: 'keep',

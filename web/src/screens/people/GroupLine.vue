@@ -5,6 +5,8 @@ import type { PeopleGroup, PersonCard, ProjectCard } from '../../api/types'
 import { listInWords } from '../../formats'
 import FailureNote from '../../widgets/FailureNote.vue'
 import GroupSays from './GroupSays.vue'
+import { useMe } from '../../api/me'
+import TypedMark from '../../sentence/TypedMark.vue'
 import RoleMarks from './RoleMarks.vue'
 import { useChanges } from './useChanges'
 
@@ -19,6 +21,7 @@ const at = computed(() => `/api/groups/${encodeURIComponent(props.group.id)}`)
 const members = computed(() =>
   listInWords(props.people.filter(person => person.groups.includes(props.group.id)).map(person => person.label)),
 )
+const { me } = useMe()
 const renaming = ref(false)
 const called = ref('')
 async function rename(): Promise<void> {
@@ -42,7 +45,15 @@ async function rename(): Promise<void> {
         :who="group.name"
         :says="says"
         :projects="projects"
-        @say="change(`${at}/says`, 'PUT', $event)" />.
+        @say="change(`${at}/says`, 'PUT', $event)" /><template v-if="me?.service"
+        >; with whoever {{ me.service }} says is in
+        <TypedMark
+          :text="group.claimed.join(', ') || 'nothing'"
+          :begins="group.claimed.join(', ')"
+          :about="`who is in ${group.name}`"
+          data-mark="claimed"
+          @take="change(`${at}/claimed`, 'PUT', { values: $event.split(',') })" /></template
+      >.
     </p>
     <form v-if="renaming" class="row-line flex-nowrap" @submit.prevent="rename">
       <input v-model="called" class="form-control" :aria-label="`Another name for ${group.name}`" /><button

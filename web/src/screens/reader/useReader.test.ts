@@ -21,7 +21,7 @@ const parameter = (name: string) => ({
   least: '',
   most: '',
   rangeEnd: '',
-  held: { by: 'viewer', queryId: '', open: [] },
+  held: { by: 'viewer', of: '', open: [] },
   formula: '',
   whenGone: 'keep',
   private: false,

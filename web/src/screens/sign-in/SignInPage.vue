@@ -5,6 +5,7 @@ import { ask, asFailure, type Failure } from '../../api/client'
 import { askWho } from '../../api/me'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { pageToComeBackTo } from './back'
+import { wrongInWords } from './wrong'
 
 const name = ref('')
 const password = ref('')
@@ -18,6 +19,14 @@ const words = computed(() =>
     ? { title: `Welcome, ${label.value}`, action: 'Keep it', field: 'A password to come back with' }
     : { title: 'Sign in', action: 'Sign in', field: 'Password' },
 )
+
+/* The service that people may sign in with, and what went wrong on the way to it and back. */
+const service = ref('')
+const wrong = wrongInWords(new URLSearchParams(location.search).get('wrong'))
+const byService = `/sign-in/by-service?back=${encodeURIComponent(pageToComeBackTo(location))}`
+onMounted(async () => {
+  service.value = (await askWho().catch(() => undefined))?.service ?? ''
+})
 
 const goOn = (): void => location.replace(pageToComeBackTo(location))
 const send = (path: string, method: string, body: unknown): Promise<unknown> =>
@@ -69,6 +78,11 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
     <div class="brand"><img src="/sieve.svg" alt="" width="30" height="30" />Plain Sieve</div>
     <form class="card-box" @submit.prevent="signIn">
       <h1>{{ words.title }}</h1>
+      <p v-if="wrong && !chooses" class="note bad m-0" role="alert">{{ wrong }}</p>
+      <template v-if="service && !chooses">
+        <a class="btn btn-primary" :href="byService">With {{ service }}</a>
+        <p class="soft small m-0">or with a name and password of this server:</p>
+      </template>
       <label v-if="!chooses"
         >Name<input
           v-model="name"
@@ -94,7 +108,9 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
       <p v-if="chooses" class="soft small m-0">Ten characters or more; some words of your own are best.</p>
       <FailureNote v-if="failure" :failure="failure" />
       <div class="row-line">
-        <button class="btn btn-primary" :disabled="busy">{{ words.action }}</button>
+        <button class="btn" :class="service && !chooses ? 'btn-outline-primary' : 'btn-primary'" :disabled="busy">
+          {{ words.action }}
+        </button>
         <button v-if="chooses" type="button" class="as-link" @click="goOn">Not now</button>
       </div>
     </form>

@@ -114,15 +114,17 @@ public record ParameterEntry(
     /**
      * Among what viewers choose.
      *
-     * @param by group or query
+     * @param by group, claim or query
      * @param query the id of the query that says it; else empty
+     * @param claim the claim that says it; else empty
      * @param open what is shown to everybody though it does not mention the parameter: ids of queries, {@code :name} for a list
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record HeldEntry(String by, String query, List<String> open) {
+    public record HeldEntry(String by, String query, String claim, List<String> open) {
         public HeldEntry {
             by = orEmpty(by);
             query = orEmpty(query);
+            claim = orEmpty(claim);
             open = open == null ? List.of() : List.copyOf(open);
         }
     }
@@ -199,9 +201,9 @@ public record ParameterEntry(
                 .filter(found -> found != Hold.By.VIEWER)
                 .orElseThrow(() -> refused(
                         "“%s” cannot say among what viewers choose".formatted(held.by()),
-                        List.of(Hold.By.GROUP.word(), Hold.By.QUERY.word()),
+                        List.of(Hold.By.GROUP.word(), Hold.By.CLAIM.word(), Hold.By.QUERY.word()),
                         held.by()));
-        return new Hold(by, held.query(), Set.copyOf(held.open()));
+        return new Hold(by, by == Hold.By.CLAIM ? held.claim() : held.query(), Set.copyOf(held.open()));
     }
 
     /** What is chosen when nobody chooses; blank when that is worked out or asked for each time. */

@@ -25,3 +25,28 @@ create table signed_link (
 ) strict;
 
 create index signed_link_report on signed_link (project_id, report_id);
+
+-- Whom another service knows that people sign in with, by its own name for them.
+create table person_identity (
+  issuer    text not null,
+  subject   text not null,
+  person_id text not null references person (id) on delete cascade,
+  primary key (issuer, subject)
+) strict;
+
+-- What that service last said of them, of the claims that are listened to.
+create table person_claim (
+  person_id text not null references person (id) on delete cascade,
+  claim     text not null,
+  value     text not null,
+  primary key (person_id, claim, value)
+) strict;
+
+-- Who is in a group because that service says so.
+create table group_claim (
+  group_id text not null references people_group (id) on delete cascade,
+  value    text not null,
+  primary key (group_id, value)
+) strict;
+
+alter table membership add column by_claim integer not null default 0; -- 1: the service said so when they last signed in

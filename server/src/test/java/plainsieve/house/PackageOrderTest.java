@@ -61,6 +61,7 @@ class PackageOrderTest {
             "plainsieve.server.records",
             "plainsieve.server.security",
             "plainsieve.server.project",
+            "plainsieve.server.openid",
             "plainsieve.server.accounts",
             "plainsieve.server.sent",
             "plainsieve.server.sources",

@@ -32,11 +32,9 @@ public final class AnotherServer implements AutoCloseable {
     public static AnotherServer on(Path folder, List<Class<?>> more, String... settings) {
         Class<?>[] classes =
                 Stream.concat(Stream.of(PlainSieve.class), more.stream()).toArray(Class<?>[]::new);
-        boolean said = Stream.of(settings).anyMatch(setting -> setting.startsWith("--plainsieve.accounts="));
-        String[] all = Stream.of(
-                        Stream.of("--server.port=0", "--plainsieve.data-folder=" + folder),
-                        said ? Stream.<String>of() : Stream.of("--plainsieve.accounts=false"),
-                        Stream.of(settings))
+        Stream<String> usual = Stream.of("--server.port=0", "--plainsieve.accounts=false")
+                .filter(setting -> Stream.of(settings).noneMatch(said -> said.startsWith(setting.split("=")[0] + "=")));
+        String[] all = Stream.of(usual, Stream.of("--plainsieve.data-folder=" + folder), Stream.of(settings))
                 .flatMap(each -> each)
                 .toArray(String[]::new);
         return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(classes).run(all));

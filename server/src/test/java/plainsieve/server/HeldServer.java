@@ -18,6 +18,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
+import plainsieve.server.records.IdentityRecords;
 
 /** A server with accounts and a report of whose islands each viewer sees their own: by groups, or by a query of who asks. */
 final class HeldServer implements AutoCloseable {
@@ -151,6 +152,12 @@ final class HeldServer implements AutoCloseable {
     void join(String group, String person) {
         server.part(Groups.class)
                 .join(group, server.part(Accounts.class).named(person).id());
+    }
+
+    /** As if a service had said so when somebody signed in with it. */
+    void claim(String person, String claim, String value) {
+        server.part(IdentityRecords.class)
+                .claim(server.part(Accounts.class).named(person).id(), claim, value);
     }
 
     /** Lets a group say which islands are theirs. */

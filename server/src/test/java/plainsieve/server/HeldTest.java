@@ -177,6 +177,19 @@ class HeldTest {
     }
 
     @Test
+    void whatTheServiceSaysOfThemMaySayIt() throws Exception {
+        server.bringIn(HeldServer.project().replace("held: {by: group,", "held: {by: claim, claim: harbour_island,"));
+        assertThat(rows(viewer, Map.of()).failure()).startsWith("Nobody has said which “Island” is for you.");
+        server.claim("tam", "harbour_island", "Oulday");
+        server.claim("tam", "other", "Hethra");
+        assertThat(islands(rows(viewer, Map.of()))).containsExactly("Oulday");
+        assertThat(islands(rows(author.lookingAs("person:tam"), Map.of()))).containsExactly("Oulday");
+        assertThat(rows(author.lookingAs("group:" + office), Map.of()).status()).isEqualTo(422);
+        server.bringIn(HeldServer.project());
+        assertThat(islands(rows(viewer, Map.of()))).containsExactly("Tarn");
+    }
+
+    @Test
     void anAuthorLooksAsAGroupAndNobodyElseDoes() {
         assertThat(islands(rows(author.lookingAs("group:" + office), Map.of()))).containsExactly("Tarn");
         assertThat(rows(viewer.lookingAs("group:" + office), Map.of()).status()).isEqualTo(403);

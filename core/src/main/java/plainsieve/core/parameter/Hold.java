@@ -10,10 +10,10 @@ import java.util.TreeSet;
  * Whose word it is among which values somebody may choose. Where it is not the viewer's own, blank and all mean all of what
  * they may see, never more; what does not mention the parameter is not shown to them, unless it is open to everybody.
  *
- * @param queryId the query that says it, when one does; else empty
+ * @param of the id of the query or the name of the claim that says it; empty where none does
  * @param open what has nothing to hide: ids of queries, and {@code :name} for the list of a parameter
  */
-public record Hold(By by, String queryId, Set<String> open) {
+public record Hold(By by, String of, Set<String> open) {
     /** Nobody but the viewer chooses. */
     public static final Hold NONE = new Hold(By.VIEWER, "", Set.of());
 
@@ -22,6 +22,8 @@ public record Hold(By by, String queryId, Set<String> open) {
         VIEWER,
         /** What an operator says for each group. */
         GROUP,
+        /** What the service said of somebody with which they signed in. */
+        CLAIM,
         /** The first column of a query, which may mention who asks. */
         QUERY;
 
@@ -42,6 +44,10 @@ public record Hold(By by, String queryId, Set<String> open) {
         return new Hold(By.GROUP, "", Set.of());
     }
 
+    public static Hold byClaim(String claim) {
+        return new Hold(By.CLAIM, claim, Set.of());
+    }
+
     public static Hold byQuery(String queryId) {
         return new Hold(By.QUERY, queryId, Set.of());
     }
@@ -49,6 +55,16 @@ public record Hold(By by, String queryId, Set<String> open) {
     /** How the list of a parameter is named among what is open. */
     public static String listOf(String parameterName) {
         return ":" + parameterName;
+    }
+
+    /** The query that says it; empty when none does. */
+    public String queryId() {
+        return by == By.QUERY ? of : "";
+    }
+
+    /** The claim that says it; empty when none does. */
+    public String claim() {
+        return by == By.CLAIM ? of : "";
     }
 
     public boolean holds() {
@@ -66,7 +82,7 @@ public record Hold(By by, String queryId, Set<String> open) {
         } else {
             changed.remove(thing);
         }
-        return new Hold(by, queryId, changed);
+        return new Hold(by, of, changed);
     }
 
     /** The same with the list of a parameter open under its new name. */

@@ -14,6 +14,7 @@ import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.GroupChoiceRow;
 import plainsieve.server.records.GroupRecords;
 import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.IdentityRecords;
 import plainsieve.server.records.RoleRecords;
 import plainsieve.server.records.RoleRow;
 
@@ -25,13 +26,35 @@ public class Groups {
     private final GroupRecords records;
     private final RoleRecords roles;
     private final GroupChoiceRecords choices;
+    private final IdentityRecords identities;
     private final StoredForms forms;
 
-    Groups(GroupRecords records, RoleRecords roles, GroupChoiceRecords choices, StoredForms forms) {
+    Groups(
+            GroupRecords records,
+            RoleRecords roles,
+            GroupChoiceRecords choices,
+            IdentityRecords identities,
+            StoredForms forms) {
+        this.identities = identities;
         this.records = records;
         this.roles = roles;
         this.choices = choices;
         this.forms = forms;
+    }
+
+    /** What the service that people sign in with must say of somebody for them to be in a group. */
+    public List<IdentityRecords.Claimed> claimed() {
+        return identities.claimed();
+    }
+
+    /** Says that anew; it holds for everybody from when they sign in next. */
+    @Transactional
+    public void claim(String id, List<String> values) {
+        identities.forgetClaimed(get(id).id());
+        values.stream()
+                .map(String::strip)
+                .filter(value -> !value.isEmpty() && value.length() <= LONGEST_NAME)
+                .forEach(value -> identities.claimGroup(new IdentityRecords.Claimed(id, value)));
     }
 
     /** Among which values of a held parameter of a project everyone of a group chooses. */

@@ -8,6 +8,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.openid.NotKnown;
 import plainsieve.server.people.Person;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
@@ -83,6 +84,14 @@ public class SignIns {
                     Problem.of("not-signed-in", "This account is shut.", "Ask an operator to open it."));
         }
         return begin(person, from, !link.again() && person.password().isEmpty());
+    }
+
+    /** Signs in whom another service vouched for. Throws {@link NotKnown} when their account is shut. */
+    public Begun byService(PersonRow person, From from) {
+        if (person.blocked()) {
+            throw new NotKnown(NotKnown.Why.SHUT, person.name());
+        }
+        return begin(person, from, false);
     }
 
     private Begun begin(PersonRow person, From from, boolean choosesPassword) {

@@ -40,6 +40,16 @@ public class Callers {
         this.looking = looking;
     }
 
+    /** Whether people sign in here. */
+    public boolean haveAccounts() {
+        return settings.accounts();
+    }
+
+    /** The role of whoever asks from this machine, where nobody signs in. */
+    public Role ofThisMachine() {
+        return settings.role();
+    }
+
     /** Who is signed in; nobody where there are no accounts. */
     public Optional<Caller> now() {
         Authentication known = SecurityContextHolder.getContext().getAuthentication();

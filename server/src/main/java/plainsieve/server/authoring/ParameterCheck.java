@@ -82,9 +82,10 @@ final class ParameterCheck {
             throw definition.refused(
                     "What is worked out is not chosen, so it cannot be held.", "Hold what it is worked out from.");
         }
-        if (definition.hold().by() == Hold.By.QUERY
-                && definition.hold().queryId().isEmpty()) {
-            throw definition.refused("No query says among what viewers choose.", "Name one.");
+        boolean needsOne =
+                definition.hold().by() == Hold.By.QUERY || definition.hold().by() == Hold.By.CLAIM;
+        if (needsOne && definition.hold().of().isEmpty()) {
+            throw definition.refused("Nothing says among what viewers choose.", "Name the query, or the claim.");
         }
     }
 

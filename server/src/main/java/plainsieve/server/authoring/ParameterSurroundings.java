@@ -17,6 +17,7 @@ import plainsieve.core.sentence.parameter.Surroundings;
 import plainsieve.core.value.Type;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.settings.OpenIdSettings;
 import plainsieve.server.settings.Settings;
 import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.Catalogue;
@@ -28,8 +29,10 @@ public class ParameterSurroundings {
     private final ColumnLooks looks;
     private final Clock clock;
     private final Settings settings;
+    private final OpenIdSettings openId;
 
-    ParameterSurroundings(SourceFacts facts, ColumnLooks looks, Clock clock, Settings settings) {
+    ParameterSurroundings(SourceFacts facts, ColumnLooks looks, Clock clock, Settings settings, OpenIdSettings openId) {
+        this.openId = openId;
         this.facts = facts;
         this.looks = looks;
         this.clock = clock;
@@ -54,6 +57,7 @@ public class ParameterSurroundings {
                         .map(query -> new Surroundings.NamedQuery(query.id(), query.name()))
                         .toList(),
                 columns,
+                openId.claims(),
                 LocalDate.now(clock.withZone(settings.zone())));
     }
 

@@ -20,6 +20,7 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.GroupChoiceRecords;
 import plainsieve.server.records.GroupChoiceRow;
+import plainsieve.server.records.IdentityRecords;
 
 /**
  * Among what somebody chooses where a parameter is held. Who writes queries is not held: they ask what they like anyway.
@@ -28,9 +29,11 @@ import plainsieve.server.records.GroupChoiceRow;
 public class Holding {
     private final KeptLists kept;
     private final GroupChoiceRecords groups;
+    private final IdentityRecords identities;
     private final StoredForms forms;
 
-    Holding(KeptLists kept, GroupChoiceRecords groups, StoredForms forms) {
+    Holding(KeptLists kept, GroupChoiceRecords groups, IdentityRecords identities, StoredForms forms) {
+        this.identities = identities;
         this.kept = kept;
         this.groups = groups;
         this.forms = forms;
@@ -57,6 +60,9 @@ public class Holding {
                 : switch (hold.by()) {
                     case VIEWER -> Optional.empty();
                     case GROUP -> Optional.of(ofGroups(definition, who));
+                    case CLAIM ->
+                        Optional.of(ChoiceText.of(
+                                identities.claims(who.asker().viewer().name(), hold.claim())));
                     case QUERY -> Optional.of(ofQuery(definition, who, chosen));
                 };
     }

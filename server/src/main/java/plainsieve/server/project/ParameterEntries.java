@@ -65,6 +65,7 @@ public final class ParameterEntries {
                 ? new ParameterEntry.HeldEntry(
                         hold.by().word(),
                         hold.queryId(),
+                        hold.claim(),
                         hold.open().stream().sorted().toList())
                 : null;
     }

@@ -26,14 +26,15 @@ public interface GroupRecords {
     @Delete("delete from people_group where id = #{id}")
     int remove(String id);
 
-    @Select("select * from membership")
+    @Select("select group_id, person_id from membership")
     List<Member> members();
 
     @Select("select group_id from membership where person_id = #{personId}")
     List<String> of(String personId);
 
     @Insert("""
-            insert into membership (group_id, person_id) values (#{groupId}, #{personId}) on conflict do nothing
+            insert into membership (group_id, person_id) values (#{groupId}, #{personId})
+            on conflict (group_id, person_id) do update set by_claim = 0
             """)
     void join(Member member);
 

@@ -29,7 +29,7 @@ class Audiences {
         Set<Hold.By> held = on.project().parameters().values().stream()
                 .map(definition -> definition.hold().by())
                 .collect(Collectors.toSet());
-        boolean byName = held.contains(Hold.By.QUERY);
+        boolean byName = held.contains(Hold.By.QUERY) || held.contains(Hold.By.CLAIM);
         boolean byGroup = held.contains(Hold.By.GROUP) && !byName;
         return looking.all(on.project().id()).stream()
                 .filter(one -> one.isGroup() ? byGroup : byName)

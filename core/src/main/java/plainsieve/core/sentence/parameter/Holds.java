@@ -12,6 +12,7 @@ import plainsieve.core.sentence.Offer;
 /** Among what viewers may choose, and what is open to all of them. */
 final class Holds {
     private static final String QUERY = "/query/";
+    private static final String CLAIM = "/claim/";
 
     private final ParameterDefinition parameter;
     private final Hold hold;
@@ -45,6 +46,7 @@ final class Holds {
         return switch (hold.by()) {
             case VIEWER -> "freely";
             case GROUP -> "among what their group says";
+            case CLAIM -> amongClaim(hold.claim());
             case QUERY -> among(around.queryName(hold.queryId()));
         };
     }
@@ -53,11 +55,18 @@ final class Holds {
         return "among what the query %s gives".formatted(query);
     }
 
+    private static String amongClaim(String claim) {
+        return "among what their sign-in says of %s".formatted(claim);
+    }
+
     private List<Offer> offers() {
         List<Offer> offers = new ArrayList<>();
         offers.add(Offer.of(Hold.By.VIEWER.word(), "freely", "whoever opens a report may see all of it"));
         offers.add(Offer.of(
                 Hold.By.GROUP.word(), "among what their group says", "operators say it of each group, on People"));
+        around.claims()
+                .forEach(claim -> offers.add(
+                        Offer.of(CLAIM + claim, amongClaim(claim), "as the service says it that they sign in with")));
         around.queries()
                 .forEach(query -> offers.add(
                         Offer.of(QUERY + query.id(), among(query.name()), "its first column; it can say who asks")));
@@ -65,9 +74,13 @@ final class Holds {
     }
 
     private Switched taking(String taken) {
-        Hold.By by = Hold.By.ofWord(taken).orElse(Hold.By.QUERY);
-        boolean queried = by == Hold.By.QUERY;
-        return to(new Hold(by, queried ? taken.substring(QUERY.length()) : "", hold.open()));
+        if (taken.startsWith(CLAIM)) {
+            return to(new Hold(Hold.By.CLAIM, taken.substring(CLAIM.length()), hold.open()));
+        }
+        if (taken.startsWith(QUERY)) {
+            return to(new Hold(Hold.By.QUERY, taken.substring(QUERY.length()), hold.open()));
+        }
+        return to(new Hold(Hold.By.ofWord(taken).orElseThrow(), "", hold.open()));
     }
 
     /** Queries, and lists that are asked for: what could have something to hide. */

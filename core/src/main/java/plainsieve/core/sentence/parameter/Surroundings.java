@@ -13,6 +13,7 @@ import plainsieve.core.parameter.ParameterDefinition;
  * @param needs the parameters that its list follows
  * @param queries those of the project, in its order
  * @param columns whose values could be its list, the likely ones first; needed only where a list is changed
+ * @param claims what a service that people sign in with says of them
  * @param today the day in the time zone of the project
  */
 public record Surroundings(
@@ -20,6 +21,7 @@ public record Surroundings(
         List<String> needs,
         List<NamedQuery> queries,
         List<ListColumn> columns,
+        List<String> claims,
         LocalDate today) {
     /** A query and what it is called. */
     public record NamedQuery(String id, String name) {}
@@ -29,6 +31,7 @@ public record Surroundings(
         needs = List.copyOf(needs);
         queries = List.copyOf(queries);
         columns = List.copyOf(columns);
+        claims = List.copyOf(claims);
     }
 
     /** What a query is called; its id when the project has it no more. */

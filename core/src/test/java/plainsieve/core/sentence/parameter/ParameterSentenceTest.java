@@ -38,6 +38,7 @@ class ParameterSentenceTest {
                     new ListColumn(VESSEL_CLASS, "text"),
                     new ListColumn(VESSEL_NAME, "text"),
                     new ListColumn(ODD, "text")),
+            List.of("island"),
             LocalDate.of(2026, 11, 26));
 
     private static ParameterDefinition of(String name, Type type) {
@@ -95,6 +96,8 @@ class ParameterSentenceTest {
         ParameterDefinition held = with(many("island", Type.TEXT), "held", "group");
         assertThat(say(held).said().text())
                 .endsWith("; viewers choose among what their group says; shown to all without it: nothing");
+        assertThat(with(held, "held", "/claim/island").hold()).isEqualTo(Hold.byClaim("island"));
+        assertThat(with(held, "held", "/query/q2").hold()).isEqualTo(Hold.byQuery("q2"));
         assertThat(with(held, "held", "viewer")).isEqualTo(many("island", Type.TEXT));
         assertThat(with(held, "takes", "worked").hold()).isEqualTo(Hold.NONE);
         assertThat(with(held, "type", "date").hold()).isEqualTo(Hold.byGroup());
@@ -176,7 +179,8 @@ class ParameterSentenceTest {
         assertThat(range.rangeEnd()).isEqualTo("to");
         assertThat(with(range, "takes", "many").rangeEnd()).isEmpty();
         assertThat(say(range).with("type", "text").lost()).contains("It begins no range with :to any more.");
-        Surroundings ending = new Surroundings(Map.of("from", range), List.of(), List.of(), List.of(), LocalDate.EPOCH);
+        Surroundings ending =
+                new Surroundings(Map.of("from", range), List.of(), List.of(), List.of(), List.of(), LocalDate.EPOCH);
         assertThat(new ParameterSentence(of("to", Type.DATE), ending).said().text())
                 .contains("takes one value, which ends the range of :from");
     }

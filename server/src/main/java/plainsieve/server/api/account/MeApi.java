@@ -14,7 +14,7 @@ import plainsieve.server.api.Route;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
-import plainsieve.server.settings.Settings;
+import plainsieve.server.settings.OpenIdSettings;
 
 /** Who is signed in, and what they may do. */
 @RestController
@@ -25,14 +25,14 @@ class MeApi {
     private final Rights rights;
     private final Accounts accounts;
     private final Projects projects;
-    private final Settings settings;
+    private final OpenIdSettings openId;
 
-    MeApi(Callers callers, Rights rights, Accounts accounts, Projects projects, Settings settings) {
+    MeApi(Callers callers, Rights rights, Accounts accounts, Projects projects, OpenIdSettings openId) {
+        this.openId = openId;
         this.callers = callers;
         this.rights = rights;
         this.accounts = accounts;
         this.projects = projects;
-        this.settings = settings;
     }
 
     /** What somebody may do in a project. */
@@ -45,6 +45,7 @@ class MeApi {
      * @param signedIn whether somebody is
      * @param name what they sign in with; empty when nobody is signed in, or there are no accounts
      * @param hasPassword whether they can sign in again without a link
+     * @param service what the service is called that people sign in with; empty when there is none
      * @param operator whether they look after people and projects
      */
     record Me(
@@ -53,13 +54,14 @@ class MeApi {
             String name,
             String label,
             boolean hasPassword,
+            String service,
             boolean operator,
             List<InProject> projects) {}
 
     @GetMapping
     @Route(value = Role.VIEWER, open = true)
     Me me(HttpServletRequest request) {
-        if (!settings.accounts()) {
+        if (!callers.haveAccounts()) {
             boolean answered = Callers.from(request).local();
             return new Me(
                     false,
@@ -67,17 +69,22 @@ class MeApi {
                     "",
                     "",
                     answered,
-                    answered && settings.role() == Role.OPERATOR,
+                    "",
+                    answered && callers.ofThisMachine() == Role.OPERATOR,
                     answered ? everywhere() : List.of());
         }
         Optional<Caller> now = callers.now();
-        return now.map(this::known).orElse(new Me(true, false, "", "", false, false, List.of()));
+        return now.map(this::known).orElse(new Me(true, false, "", "", false, service(), false, List.of()));
     }
 
     private List<InProject> everywhere() {
         return projects.all().stream()
-                .map(project -> new InProject(project.id(), project.name(), settings.role()))
+                .map(project -> new InProject(project.id(), project.name(), callers.ofThisMachine()))
                 .toList();
+    }
+
+    private String service() {
+        return openId.isSetUp() ? openId.called() : "";
     }
 
     private Me known(Caller caller) {
@@ -87,6 +94,7 @@ class MeApi {
                 caller.person().name(),
                 caller.person().label(),
                 !accounts.get(caller.person().id()).password().isEmpty(),
+                service(),
                 rights.overall(caller) == Role.OPERATOR,
                 projects.all().stream()
                         .flatMap(project -> inProject(caller, project).stream())

@@ -29,7 +29,7 @@ import plainsieve.server.people.Role;
 @RequestMapping("/api")
 @Route(value = Role.VIEWER, open = true)
 class SignInApi {
-    private static final Duration COOKIE_LASTS = Duration.ofDays(14);
+    static final Duration COOKIE_LASTS = Duration.ofDays(14);
 
     private final SignIns signIns;
     private final Noting noting;

@@ -177,29 +177,27 @@ public record ParameterBody(
     /**
      * Among what viewers choose.
      *
-     * @param by viewer: freely; group; query
-     * @param queryId the query that says it; else empty
+     * @param by viewer: freely; group; claim; query
+     * @param of the query or the claim that says it; else empty
      * @param open what is shown to everybody though it does not mention the parameter
      */
-    public record HeldBody(String by, String queryId, List<@NotNull(message = Lengths.MISSING) String> open) {
+    public record HeldBody(String by, String of, List<@NotNull(message = Lengths.MISSING) String> open) {
         public HeldBody {
             by = Absent.orElse(by, Hold.By.VIEWER.word());
-            queryId = Absent.orEmpty(queryId);
+            of = Absent.orEmpty(of);
             open = Absent.orEmpty(open);
         }
 
         static HeldBody of(Hold hold) {
             return new HeldBody(
-                    hold.by().word(),
-                    hold.queryId(),
-                    hold.open().stream().sorted().toList());
+                    hold.by().word(), hold.of(), hold.open().stream().sorted().toList());
         }
 
         private Hold toHold(ParameterBody whole) {
             Hold.By found = Hold.By.ofWord(by)
-                    .orElseThrow(() ->
-                            whole.refused("way to say among what viewers choose", by, "Use viewer, group, query."));
-            return new Hold(found, queryId, Set.copyOf(open));
+                    .orElseThrow(() -> whole.refused(
+                            "way to say among what viewers choose", by, "Use viewer, group, claim, query."));
+            return new Hold(found, of, Set.copyOf(open));
         }
     }
 

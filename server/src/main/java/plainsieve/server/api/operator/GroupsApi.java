@@ -35,6 +35,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.IdentityRecords;
 
 /** Looks after groups of people. */
 @RestController
@@ -55,8 +56,13 @@ class GroupsApi {
         this.noting = noting;
     }
 
-    /** @param says of each parameter that groups say something of */
-    record GroupBody(String id, String name, List<RoleBody> roles, List<SaysBody> says) {}
+    /**
+     * A group.
+     *
+     * @param says of each parameter that groups say something of
+     * @param claimed whoever the service says to be one of these is in it
+     */
+    record GroupBody(String id, String name, List<RoleBody> roles, List<SaysBody> says, List<String> claimed) {}
 
     /**
      * Among what everyone of a group chooses.
@@ -85,8 +91,27 @@ class GroupsApi {
                         roles.stream()
                                 .filter(role -> role.holder().equals(row.id()))
                                 .toList(),
-                        says(row.id())))
+                        says(row.id()),
+                        groups.claimed().stream()
+                                .filter(claimed -> claimed.groupId().equals(row.id()))
+                                .map(IdentityRecords.Claimed::value)
+                                .toList()))
                 .toList();
+    }
+
+    record Claimed(List<@NotNull(message = Lengths.MISSING) String> values) {
+        Claimed {
+            values = Absent.orEmpty(values);
+        }
+    }
+
+    /** Says who is in a group because the service says so that they sign in with; from when they sign in next. */
+    @PutMapping("/{id}/claimed")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void claimed(@PathVariable String id, @Valid @RequestBody Claimed body, HttpServletRequest request) {
+        String name = groups.get(id).name();
+        groups.claim(id, body.values());
+        noting.note(request, "said who is in a group by the service", "", name);
     }
 
     private List<SaysBody> says(String groupId) {
@@ -130,7 +155,7 @@ class GroupsApi {
     GroupBody add(@Valid @RequestBody GroupName body, HttpServletRequest request) {
         GroupRow row = groups.add(Absent.orEmpty(body.name()));
         noting.note(request, "made a group", "", row.name());
-        return new GroupBody(row.id(), row.name(), List.of(), says(row.id()));
+        return new GroupBody(row.id(), row.name(), List.of(), says(row.id()), List.of());
     }
 
     @PutMapping("/{id}/name")

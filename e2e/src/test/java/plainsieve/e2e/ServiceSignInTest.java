@@ -1,0 +1,52 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import plainsieve.issuer.Issuer;
+import plainsieve.server.AnotherServer;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.people.Role;
+
+/** Signing in with another service, as a person does it: to its page and back to the one that was wanted. */
+class ServiceSignInTest {
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
+    @Test
+    void oneSignsInThereAndComesBackToThePage() throws Exception {
+        int port = freePort();
+        try (Issuer issuer = new Issuer("http://127.0.0.1:%d/sign-in/back".formatted(port));
+                AnotherServer server = AnotherServer.on(
+                        AnotherServer.folderOfVersion3(),
+                        "--server.port=" + port,
+                        "--plainsieve.accounts=true",
+                        "--plainsieve.openid.issuer=" + issuer.address(),
+                        "--plainsieve.openid.client-id=" + Issuer.CLIENT,
+                        "--plainsieve.openid.client-secret=" + Issuer.SECRET,
+                        "--plainsieve.openid.called=the harbour board");
+                Browser browser = new Browser(server.address())) {
+            Groups groups = server.part(Groups.class);
+            String staff = groups.add("Staff").id();
+            groups.claim(staff, List.of("staff"));
+            groups.give(staff, "home", Role.VIEWER);
+
+            browser.open("/projects/home/reports/late-crossings");
+            browser.click("a.btn", "With the harbour board");
+            browser.see("#username").sendKeys("mora");
+            browser.see("#password").sendKeys(Issuer.PASSWORD);
+            browser.click("button[type=submit]");
+            browser.untilText(".kind-table tbody", text -> !text.isBlank());
+            assertThat(browser.address()).endsWith("/projects/home/reports/late-crossings");
+
+            browser.open("/sign-in?wrong=taken");
+            browser.untilText("[role=alert]", text -> text.startsWith("Somebody else here has your name"));
+        }
+    }
+}

@@ -1,0 +1,120 @@
+package plainsieve.server.api.account;
+
+import io.swagger.v3.oas.annotations.Hidden;
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import java.net.URI;
+import java.time.Duration;
+import java.util.Locale;
+import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseCookie;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.WebUtils;
+import plainsieve.server.accounts.Identities;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.SessionCookie;
+import plainsieve.server.openid.NotKnown;
+import plainsieve.server.openid.OpenId;
+import plainsieve.server.people.Role;
+
+/** To the service that people sign in with, and back: pages that only lead on. */
+@RestController
+@Hidden
+@Route(value = Role.VIEWER, open = true)
+class OpenIdApi {
+    private static final Logger LOG = LoggerFactory.getLogger(OpenIdApi.class);
+    private static final String COOKIE = "plainsieve-way";
+    private static final Duration LASTS = Duration.ofMinutes(10);
+
+    private final OpenId service;
+    private final Identities identities;
+    private final SignIns signIns;
+    private final Noting noting;
+
+    OpenIdApi(OpenId service, Identities identities, SignIns signIns, Noting noting) {
+        this.service = service;
+        this.identities = identities;
+        this.signIns = signIns;
+        this.noting = noting;
+    }
+
+    @GetMapping("/sign-in/by-service")
+    ResponseEntity<Void> send(HttpServletRequest request, @RequestParam(defaultValue = "/") String back) {
+        try {
+            OpenId.Sent sent = service.send(request, ownPage(back));
+            return leading(sent.address(), cookie(sent.kept(), LASTS, request));
+        } catch (NotKnown e) {
+            return refused(e, request);
+        }
+    }
+
+    @GetMapping(OpenId.BACK)
+    ResponseEntity<Void> back(HttpServletRequest request, @RequestParam Map<String, String> answer) {
+        Cookie kept = WebUtils.getCookie(request, COOKIE);
+        try {
+            OpenId.Come come = service.meet(kept == null ? "" : kept.getValue(), answer);
+            SignIns.Begun begun = signIns.byService(identities.of(come.identity()), Callers.from(request));
+            Cookie before = WebUtils.getCookie(request, SessionCookie.NAME);
+            if (before != null) {
+                // A session never changes hands.
+                signIns.signOut(before.getValue());
+            }
+            noting.noteOf(begun.person().name(), request, "signed in by the service", "", "");
+            return leading(
+                    come.back(),
+                    SessionCookie.of(begun.secret(), SignInApi.COOKIE_LASTS, request.isSecure()),
+                    cookie("", Duration.ZERO, request));
+        } catch (NotKnown e) {
+            return refused(e, request);
+        }
+    }
+
+    private ResponseEntity<Void> refused(NotKnown e, HttpServletRequest request) {
+        LOG.warn("Not signed in by the service: {}", e.getMessage());
+        noting.noteOf(
+                "",
+                request,
+                "was not signed in by the service",
+                "",
+                e.why().name().toLowerCase(Locale.ROOT));
+        return leading("/sign-in?wrong=" + e.why().name().toLowerCase(Locale.ROOT), cookie("", Duration.ZERO, request));
+    }
+
+    private static ResponseEntity<Void> leading(String address, String... cookies) {
+        return ResponseEntity.status(HttpStatus.FOUND)
+                .location(URI.create(address))
+                .header(HttpHeaders.CACHE_CONTROL, "no-store")
+                .header(HttpHeaders.SET_COOKIE, cookies)
+                .build();
+    }
+
+    /** A page of this server; the first one for any other in the world. */
+    private static String ownPage(String back) {
+        boolean own = back.startsWith("/")
+                && !back.startsWith("//")
+                && back.chars().allMatch(sign -> sign > ' ' && sign < 127 && sign != '\\')
+                && !back.startsWith("/sign-in");
+        return own ? back : "/";
+    }
+
+    private static String cookie(String value, Duration lasts, HttpServletRequest request) {
+        return ResponseCookie.from(COOKIE, value)
+                .httpOnly(true)
+                .secure(request.isSecure())
+                .sameSite("Lax")
+                .path("/sign-in")
+                .maxAge(lasts)
+                .build()
+                .toString();
+    }
+}

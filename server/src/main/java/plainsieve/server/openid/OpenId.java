@@ -1,0 +1,169 @@
+package plainsieve.server.openid;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.oauth2.client.registration.ClientRegistration;
+import org.springframework.security.oauth2.client.registration.ClientRegistrationRepository;
+import org.springframework.security.oauth2.client.web.DefaultOAuth2AuthorizationRequestResolver;
+import org.springframework.security.oauth2.client.web.OAuth2AuthorizationRequestCustomizers;
+import org.springframework.security.oauth2.core.OAuth2AuthenticationException;
+import org.springframework.security.oauth2.core.endpoint.OAuth2AuthorizationExchange;
+import org.springframework.security.oauth2.core.endpoint.OAuth2AuthorizationRequest;
+import org.springframework.security.oauth2.core.endpoint.OAuth2AuthorizationResponse;
+import org.springframework.security.oauth2.core.endpoint.OAuth2ParameterNames;
+import org.springframework.security.oauth2.core.endpoint.PkceParameterNames;
+import org.springframework.security.oauth2.core.oidc.endpoint.OidcParameterNames;
+import org.springframework.security.oauth2.core.oidc.user.OidcUser;
+import org.springframework.stereotype.Component;
+import org.springframework.web.client.RestClientException;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.security.SecretBox;
+import plainsieve.server.settings.OpenIdSettings;
+import plainsieve.sources.Secret;
+
+/** Signing in with another service: OpenID Connect, by an authorization code with PKCE. */
+@Component
+public class OpenId {
+    /** Where the service sends browsers back to. */
+    public static final String BACK = "/sign-in/back";
+
+    private static final Duration LONGEST_WAY = Duration.ofMinutes(10);
+
+    private final OpenIdSettings settings;
+    private final SecretBox secrets;
+    private final StoredForms forms;
+    private final Clock clock;
+    /* Asked for when it is needed, so that this server starts and goes on without it. */
+    private volatile Optional<Service> described = Optional.empty();
+
+    OpenId(OpenIdSettings settings, SecretBox secrets, StoredForms forms, Clock clock) {
+        this.settings = settings;
+        this.secrets = secrets;
+        this.forms = forms;
+        this.clock = clock;
+    }
+
+    private Service service() {
+        if (described.isEmpty()) {
+            try {
+                described = Optional.of(Service.of(settings));
+            } catch (RuntimeException e) {
+                throw new NotKnown(
+                        NotKnown.Why.UNREACHABLE, "The issuer does not describe itself: " + e.getMessage(), e);
+            }
+        }
+        return described.get();
+    }
+
+    /**
+     * Somebody who is sent to the service.
+     *
+     * @param address where their browser goes
+     * @param kept what their browser keeps until they are back
+     */
+    public record Sent(String address, String kept) {}
+
+    /** Sends somebody to the service. @param back the page to come back to */
+    public Sent send(HttpServletRequest request, String back) {
+        Service service = service();
+        ClientRegistrationRepository only = id -> service.registration();
+        DefaultOAuth2AuthorizationRequestResolver resolver = new DefaultOAuth2AuthorizationRequestResolver(only);
+        resolver.setAuthorizationRequestCustomizer(OAuth2AuthorizationRequestCustomizers.withPkce());
+        OAuth2AuthorizationRequest asked =
+                resolver.resolve(request, service.registration().getRegistrationId());
+        Flow flow = new Flow(
+                asked.getState(),
+                asked.getAttribute(OidcParameterNames.NONCE),
+                asked.getAttribute(PkceParameterNames.CODE_VERIFIER),
+                asked.getRedirectUri(),
+                back,
+                clock.instant());
+        return new Sent(asked.getAuthorizationRequestUri(), secrets.lock(new Secret(forms.writeRecord(flow))));
+    }
+
+    /** Somebody who came back. @param back the page they wanted to see */
+    public record Come(Identity identity, String back) {}
+
+    /**
+     * Finds out who came back.
+     *
+     * @param kept what their browser kept; empty when it kept nothing
+     * @param answer the parameters with which they came
+     * @throws NotKnown when they are nobody, with why
+     */
+    public Come meet(String kept, Map<String, String> answer) {
+        Flow flow = flow(kept);
+        boolean theirs = equal(flow.state(), answer.getOrDefault(OAuth2ParameterNames.STATE, ""));
+        if (!theirs || flow.begun().plus(LONGEST_WAY).isBefore(clock.instant())) {
+            throw new NotKnown(NotKnown.Why.EXPIRED, "The state is another, or too old.");
+        }
+        if (!answer.containsKey(OAuth2ParameterNames.CODE)) {
+            throw new NotKnown(NotKnown.Why.DENIED, "The service said " + answer.get(OAuth2ParameterNames.ERROR) + ".");
+        }
+        Service service = service();
+        try {
+            OidcUser user = service.user(exchange(service.registration(), flow, answer));
+            return new Come(identity(user), flow.back());
+        } catch (OAuth2AuthenticationException e) {
+            throw new NotKnown(NotKnown.Why.FORGED, e.getError().toString(), e);
+        } catch (AuthenticationException | RestClientException | IllegalArgumentException e) {
+            throw new NotKnown(NotKnown.Why.UNREACHABLE, String.valueOf(e.getMessage()), e);
+        }
+    }
+
+    private Flow flow(String kept) {
+        if (kept.isEmpty() || !secrets.opens(kept)) {
+            throw new NotKnown(NotKnown.Why.EXPIRED, "The browser kept nothing of it.");
+        }
+        return forms.readRecord(secrets.unlock(kept).reveal(), Flow.class);
+    }
+
+    private static boolean equal(String one, String other) {
+        return MessageDigest.isEqual(one.getBytes(StandardCharsets.UTF_8), other.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static OAuth2AuthorizationExchange exchange(
+            ClientRegistration registration, Flow flow, Map<String, String> answer) {
+        OAuth2AuthorizationRequest asked = OAuth2AuthorizationRequest.authorizationCode()
+                .authorizationUri(registration.getProviderDetails().getAuthorizationUri())
+                .clientId(registration.getClientId())
+                .redirectUri(flow.redirectUri())
+                .scopes(registration.getScopes())
+                .state(flow.state())
+                .attributes(attributes -> {
+                    attributes.put(OAuth2ParameterNames.REGISTRATION_ID, registration.getRegistrationId());
+                    attributes.put(OidcParameterNames.NONCE, flow.nonce());
+                    attributes.put(PkceParameterNames.CODE_VERIFIER, flow.verifier());
+                })
+                .build();
+        OAuth2AuthorizationResponse came = OAuth2AuthorizationResponse.success(answer.get(OAuth2ParameterNames.CODE))
+                .redirectUri(flow.redirectUri())
+                .state(flow.state())
+                .build();
+        return new OAuth2AuthorizationExchange(asked, came);
+    }
+
+    private Identity identity(OidcUser user) {
+        Map<String, Object> said = user.getClaims();
+        Map<String, List<String>> claims = new LinkedHashMap<>();
+        settings.claims().forEach(name -> claims.put(name, Service.values(said, name)));
+        String name =
+                Service.values(said, settings.nameClaim()).stream().findFirst().orElse(user.getSubject());
+        return new Identity(
+                settings.issuer(),
+                user.getSubject(),
+                name,
+                user.getFullName() == null ? name : user.getFullName(),
+                List.copyOf(Set.copyOf(Service.values(said, settings.groupsClaim()))),
+                claims);
+    }
+}

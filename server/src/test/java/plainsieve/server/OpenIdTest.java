@@ -1,0 +1,251 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.issuer.Issuer;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.IdentityRecords;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Signing in with another service, against a real one: there and back, and every way in which it may not be. */
+class OpenIdTest {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int PORT = freePort();
+
+    private static Issuer issuer;
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void start() throws Exception {
+        issuer = new Issuer("http://127.0.0.1:%d/sign-in/back".formatted(PORT));
+        server = AnotherServer.on(
+                AnotherServer.folderOfVersion3(),
+                "--server.port=" + PORT,
+                "--plainsieve.accounts=true",
+                "--plainsieve.openid.issuer=" + issuer.address(),
+                "--plainsieve.openid.client-id=" + Issuer.CLIENT,
+                "--plainsieve.openid.client-secret=" + Issuer.SECRET,
+                "--plainsieve.openid.called=Hethra",
+                "--plainsieve.openid.claims=island");
+        Groups groups = server.part(Groups.class);
+        String tarn = groups.add("Tarn office").id();
+        groups.claim(tarn, List.of("harbour-tarn"));
+        groups.give(tarn, "home", Role.VIEWER);
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+        issuer.close();
+    }
+
+    private static int freePort() {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** A browser that follows nothing by itself. */
+    private static final class Visitor {
+        private final HttpClient client =
+                HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
+
+        HttpResponse<String> get(String address) {
+            return send(HttpRequest.newBuilder(URI.create(address))
+                    .header("Accept", address.contains("/api/") ? "*/*" : "text/html"));
+        }
+
+        private HttpResponse<String> send(HttpRequest.Builder request) {
+            try {
+                return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            } catch (IOException | InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+
+        private static String next(HttpResponse<?> answer) {
+            return answer.uri()
+                    .resolve(answer.headers().firstValue("Location").orElseThrow())
+                    .toString();
+        }
+
+        /** To the service, through its login page. @return the address that it sends back to, which was not asked yet */
+        String throughTheService(String name, String back) {
+            HttpResponse<String> sent = get(
+                    server.address() + "/sign-in/by-service?back=" + URLEncoder.encode(back, StandardCharsets.UTF_8));
+            String asked = next(sent);
+            String login = next(get(asked));
+            Matcher csrf = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"")
+                    .matcher(get(login).body());
+            assertThat(csrf.find()).isTrue();
+
+            String form = "username=%s&password=%s&_csrf=%s"
+                    .formatted(
+                            name,
+                            URLEncoder.encode(Issuer.PASSWORD, StandardCharsets.UTF_8),
+                            URLEncoder.encode(csrf.group(1), StandardCharsets.UTF_8));
+            HttpResponse<String> loggedIn = send(HttpRequest.newBuilder(URI.create(login))
+                    .header("Content-Type", "application/x-www-form-urlencoded")
+                    .POST(HttpRequest.BodyPublishers.ofString(form)));
+            return next(get(next(loggedIn)));
+        }
+
+        String comesBack(String address) {
+            return next(get(address));
+        }
+
+        JsonNode me() {
+            return JSON.readTree(get(server.address() + "/api/me").body());
+        }
+    }
+
+    @Test
+    void whoComesForTheFirstTimeHasAnAccountAndTheirGroups() {
+        Visitor mora = new Visitor();
+        String back = mora.throughTheService("mora", "/projects/home/reports?x=1");
+        assertThat(mora.comesBack(back)).isEqualTo(server.address() + "/projects/home/reports?x=1");
+        JsonNode me = mora.me();
+        assertThat(me.get("name").asString()).isEqualTo("mora");
+        assertThat(me.get("label").asString()).isEqualTo("Mora Finlay");
+        assertThat(me.get("hasPassword").asBoolean()).isFalse();
+        assertThat(me.get("projects").findValuesAsString("role")).containsExactly("VIEWER");
+        assertThat(mora.get(server.address() + "/api/projects/home/reports").statusCode())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void groupsFollowWhatTheServiceSaysAndNothingElse() {
+        Groups groups = server.part(Groups.class);
+        String byHand = groups.add("By hand").id();
+        Visitor mora = new Visitor();
+        mora.comesBack(mora.throughTheService("mora", "/"));
+        String id = server.part(Accounts.class).named("mora").id();
+        groups.join(byHand, id);
+        String tarn = groups.all().stream()
+                .filter(group -> group.name().equals("Tarn office"))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        groups.claim(tarn, List.of("somebody else"));
+        Visitor again = new Visitor();
+        again.comesBack(again.throughTheService("mora", "/"));
+        assertThat(again.me().get("projects")).isEmpty();
+        assertThat(groups.members().stream()
+                        .filter(member -> member.personId().equals(id))
+                        .map(member -> member.groupId()))
+                .containsExactly(byHand);
+        groups.claim(tarn, List.of("harbour-tarn"));
+        Visitor back = new Visitor();
+        back.comesBack(back.throughTheService("mora", "/"));
+        assertThat(back.me().get("projects")).hasSize(1);
+    }
+
+    @Test
+    void anAccountWithAPasswordIsNeverTakenByItsName() {
+        Accounts accounts = server.part(Accounts.class);
+        accounts.setPassword(accounts.add("tam", "Tam Skene").id(), "nine lazy puffins");
+        Visitor tam = new Visitor();
+        assertThat(tam.comesBack(tam.throughTheService("tam", "/"))).endsWith("/sign-in?wrong=taken");
+        assertThat(tam.me().get("signedIn").asBoolean()).isFalse();
+    }
+
+    @Test
+    void aShutAccountStaysShut() {
+        Visitor one = new Visitor();
+        one.comesBack(one.throughTheService("nobody", "/"));
+        server.part(Accounts.class)
+                .block(server.part(Accounts.class).named("nobody").id(), true);
+        Visitor again = new Visitor();
+        assertThat(again.comesBack(again.throughTheService("nobody", "/"))).endsWith("wrong=shut");
+        server.part(Accounts.class)
+                .block(server.part(Accounts.class).named("nobody").id(), false);
+    }
+
+    @Test
+    void anAnswerIsGoodOnceAndInTheBrowserThatAskedForIt() {
+        Visitor asked = new Visitor();
+        String back = asked.throughTheService("mora", "/");
+        assertThat(new Visitor().comesBack(back)).as("another browser").endsWith("wrong=expired");
+        String other = back.replaceAll("state=[^&]+", "state=forged");
+        assertThat(asked.comesBack(other)).as("another state").endsWith("wrong=expired");
+        Visitor once = new Visitor();
+        String good = once.throughTheService("mora", "/");
+        assertThat(once.comesBack(good)).doesNotContain("wrong");
+        assertThat(once.comesBack(good)).as("a second time").endsWith("wrong=expired");
+        Visitor forged = new Visitor();
+        String code = forged.throughTheService("mora", "/").replaceAll("code=[^&]+", "code=forged");
+        assertThat(forged.comesBack(code)).endsWith("wrong=forged");
+        assertThat(forged.me().get("signedIn").asBoolean()).isFalse();
+        Visitor denied = new Visitor();
+        String no = denied.throughTheService("mora", "/").replaceAll("code=[^&]+", "error=access_denied");
+        assertThat(denied.comesBack(no)).endsWith("wrong=denied");
+    }
+
+    @Test
+    void nobodyIsLedToAnotherSite() {
+        for (String page :
+                List.of("https://elsewhere.example/", "//elsewhere.example", "/\\elsewhere.example", "/sign-in", "x")) {
+            Visitor visitor = new Visitor();
+            assertThat(visitor.comesBack(visitor.throughTheService("mora", page)))
+                    .as(page)
+                    .isEqualTo(server.address() + "/");
+        }
+    }
+
+    @Test
+    void whatIsAskedForHasAProofKeyAndANonce() {
+        HttpResponse<String> sent = new Visitor().get(server.address() + "/sign-in/by-service");
+        assertThat(sent.statusCode()).isEqualTo(302);
+        assertThat(sent.headers().firstValue("Location").orElseThrow())
+                .contains("code_challenge=", "code_challenge_method=S256", "nonce=", "state=", "scope=");
+        String cookie = sent.headers().firstValue("Set-Cookie").orElseThrow();
+        assertThat(cookie).contains("HttpOnly", "SameSite=Lax", "Path=/sign-in").doesNotContain("verifier", "nonce");
+    }
+
+    @Test
+    void aClaimMaySayWhoSeesWhat() {
+        Visitor mora = new Visitor();
+        mora.comesBack(mora.throughTheService("mora", "/"));
+        assertThat(server.part(IdentityRecords.class).claims("mora", "island")).containsExactly("Tarn");
+    }
+
+    @Test
+    void aServiceThatDoesNotAnswerIsToldAndNothingElseStops() throws Exception {
+        try (AnotherServer alone = AnotherServer.on(
+                AnotherServer.folderOfVersion3(),
+                "--plainsieve.accounts=true",
+                "--plainsieve.openid.issuer=http://127.0.0.1:1",
+                "--plainsieve.openid.client-id=x")) {
+            Visitor visitor = new Visitor();
+            assertThat(Visitor.next(visitor.get(alone.address() + "/sign-in/by-service")))
+                    .endsWith("wrong=unreachable");
+            assertThat(alone.api().get("/api/me").json().get("service").asString())
+                    .isEqualTo("your organisation");
+            assertThat(alone.api()
+                            .post("/api/sign-in", Map.of("name", "x", "password", "y"))
+                            .status())
+                    .isEqualTo(422);
+        }
+    }
+}
