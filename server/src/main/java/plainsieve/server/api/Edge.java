@@ -106,7 +106,8 @@ class Edge implements WebMvcConfigurer {
                     }
                 }
                 if (WebUtils.getCookie(request, ViewerCookie.NAME) == null && "GET".equals(request.getMethod())) {
-                    response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh()));
+                    response.addHeader(
+                            HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh(), request.isSecure()));
                 }
             }
             return true;

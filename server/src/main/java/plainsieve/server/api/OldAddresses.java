@@ -68,6 +68,7 @@ class OldAddresses extends OncePerRequestFilter {
         Arrays.stream(cookies)
                 .filter(cookie -> cookie.getName().equals(ViewerCookie.NAME))
                 .findFirst()
-                .ifPresent(cookie -> response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(cookie.getValue())));
+                .ifPresent(cookie -> response.addHeader(
+                        HttpHeaders.SET_COOKIE, ViewerCookie.of(cookie.getValue(), request.isSecure())));
     }
 }

@@ -37,7 +37,7 @@ class PlainErrors {
                 return;
             }
             try {
-                SafeHeaders.on(response);
+                SafeHeaders.on(response, request.isSecure());
                 response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
                 response.getOutputStream().write(body(status).getBytes(StandardCharsets.UTF_8));
                 response.finishResponse();

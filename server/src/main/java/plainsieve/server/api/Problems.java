@@ -29,6 +29,7 @@ import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
 import plainsieve.server.records.RecordsFailure;
+import plainsieve.server.security.RequestIds;
 import plainsieve.server.sources.NoRoom;
 import plainsieve.sources.SourceFailure;
 
@@ -181,6 +182,7 @@ class Problems extends ResponseEntityExceptionHandler {
     private static ProblemDetail detail(HttpStatus status, String message, String advice) {
         ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, message);
         detail.setProperty("advice", advice);
+        detail.setProperty("request", RequestIds.now());
         detail.setProperty("problems", List.of());
         return detail;
     }

@@ -17,10 +17,11 @@ public final class ViewerCookie {
         return UUID.randomUUID().toString();
     }
 
-    /** As a header sets it. */
-    public static String of(String viewer) {
+    /** As a header sets it. @param secure whether it goes over HTTPS alone */
+    public static String of(String viewer, boolean secure) {
         return ResponseCookie.from(NAME, viewer)
                 .httpOnly(true)
+                .secure(secure)
                 .sameSite("Lax")
                 .path("/api")
                 .maxAge(KEPT)

@@ -34,7 +34,7 @@ class BrowserGuard extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        SafeHeaders.on(response);
+        SafeHeaders.on(response, request.isSecure());
         boolean knownHost =
                 LOOPBACK.contains(request.getServerName()) || settings.hosts().contains(request.getServerName());
         if (!knownHost) {

@@ -1,5 +1,7 @@
 package plainsieve.server.sources;
 
+import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.Timer;
 import java.time.Duration;
 import java.util.UUID;
 import java.util.function.Supplier;
@@ -39,8 +41,10 @@ public class Sending {
     private final Cancellations cancellations;
     private final SentLog log;
     private final Settings settings;
+    private final MeterRegistry meters;
 
-    Sending(OpenSources sources, Cancellations cancellations, SentLog log, Settings settings) {
+    Sending(OpenSources sources, Cancellations cancellations, SentLog log, Settings settings, MeterRegistry meters) {
+        this.meters = meters;
         this.sources = sources;
         this.cancellations = cancellations;
         this.log = log;
@@ -164,12 +168,32 @@ public class Sending {
             line.enter(origin.asker().viewer().id(), cancellation, limits.longest(), listener::waiting);
             try {
                 SentLog.Begun begun = log.begin(runId, origin, statement);
-                return logged(begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id()));
+                return measured(
+                        begun,
+                        () -> logged(
+                                begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id())));
             } finally {
                 line.leave();
             }
         } finally {
             cancellations.end(runId, cancellation);
+        }
+    }
+
+    /** By source, by what caused it and how it ended: how many, and how long they took. */
+    private <T> T measured(SentLog.Begun begun, Supplier<T> asking) {
+        Timer.Sample sample = Timer.start(meters);
+        String outcome = "failed";
+        try {
+            T result = asking.get();
+            outcome = "done";
+            return result;
+        } finally {
+            sample.stop(Timer.builder("plainsieve.statements")
+                    .tag("source", begun.row().sourceId())
+                    .tag("cause", begun.row().cause())
+                    .tag("outcome", outcome)
+                    .register(meters));
         }
     }
 

@@ -1,5 +1,6 @@
 package plainsieve.server.api.viewer;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
@@ -95,11 +96,12 @@ class SelectionsApi {
             @Valid @RequestBody NewSelection body,
             Asker asker,
             @CookieValue(name = ViewerCookie.NAME, defaultValue = "") String browser,
+            HttpServletRequest request,
             HttpServletResponse response) {
         String known = owner(asker, browser);
         String owner = known.isEmpty() ? ViewerCookie.fresh() : known;
         if (!isPerson(asker)) {
-            response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner));
+            response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner, request.isSecure()));
         }
         Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, asker), owner);
         return Selection.of(selections.keep(
