@@ -82,7 +82,7 @@ async function addGroup(): Promise<void> {
 
     <div class="row-line pt-4 pb-1">
       <h2>Groups</h2>
-      <span class="soft">reports can be for some of them alone</span>
+      <span class="soft">reports and rows can be for some of them alone</span>
     </div>
     <ul class="lines" aria-label="Groups">
       <GroupLine
