@@ -2,19 +2,14 @@ package plainsieve.cli;
 
 import java.io.IOException;
 import java.io.PrintStream;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** {@code sieve rehearse}. */
 @Command(
@@ -29,38 +24,17 @@ import tools.jackson.databind.json.JsonMapper;
         })
 final class RehearseCommand implements Callable<Integer> {
     private static final long ASK_EVERY_MILLIS = 300;
-    private static final JsonMapper JSON = new JsonMapper();
 
     @Parameters(paramLabel = "REPORT", arity = "1..*", description = "The id of a report, as in its address.")
     private List<String> reports;
 
-    @Option(
-            names = "--server",
-            paramLabel = "ADDRESS",
-            defaultValue = "http://localhost:8321",
-            description = "The server's address (${DEFAULT-VALUE}).")
-    private String server;
-
-    @Option(
-            names = "--project",
-            paramLabel = "ID",
-            defaultValue = "",
-            description = "The project of the reports, as in their addresses; the server's oldest when not said.")
-    private String project;
-
-    @Option(
-            names = "--key",
-            paramLabel = "KEY",
-            defaultValue = "${env:PLAINSIEVE_KEY:-}",
-            description = "The key of a program, of an author; better in the environment variable PLAINSIEVE_KEY.")
-    private String key;
+    @Mixin
+    private ServerOptions server = new ServerOptions();
 
     @Option(names = "--strict", description = "Slow cases and what stands beside them count as failures.")
     private boolean strict;
 
     private final PrintStream output = new PrintStream(System.out, false, StandardCharsets.UTF_8);
-    private final HttpClient client =
-            HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
 
     @Override
     public Integer call() throws InterruptedException {
@@ -71,7 +45,7 @@ final class RehearseCommand implements Callable<Integer> {
             }
             return well ? Sieve.WELL : Sieve.WRONG;
         } catch (IOException e) {
-            output.println("error: " + server + " does not answer as expected. " + e.getMessage());
+            output.println("error: " + server.server() + " does not answer as expected. " + e.getMessage());
             return Sieve.REFUSED;
         } finally {
             output.flush();
@@ -79,12 +53,11 @@ final class RehearseCommand implements Callable<Integer> {
     }
 
     private boolean rehearse(String report) throws IOException, InterruptedException {
-        String in = project.isEmpty() ? "" : "projects/" + encoded(project) + "/";
-        String path = "/api/%sreports/%s/rehearsal".formatted(in, encoded(report));
-        JsonNode state = ask("POST", path);
+        String path = server.inProject("/reports/%s/rehearsal".formatted(ServerOptions.encoded(report)));
+        JsonNode state = server.ask("POST", path);
         while (state.path("status").asString("").equals("RUNNING")) {
             Thread.sleep(ASK_EVERY_MILLIS);
-            state = ask("GET", path);
+            state = server.ask("GET", path);
         }
         state.path("lines").forEach(line -> output.println(inWords(line)));
         state.path("findings")
@@ -96,10 +69,6 @@ final class RehearseCommand implements Callable<Integer> {
         output.println("%s: %d cases, %d failed, %d slow, %d beside it."
                 .formatted(report, state.path("done").asInt(0), failed, slow, beside));
         return failed == 0 && (!strict || slow + beside == 0);
-    }
-
-    private static String encoded(String id) {
-        return URLEncoder.encode(id, StandardCharsets.UTF_8);
     }
 
     private static long count(JsonNode state, String verdict) {
@@ -120,19 +89,5 @@ final class RehearseCommand implements Callable<Integer> {
                         line.path("millis").asDouble(0),
                         line.path("chosen").asString(""),
                         explanation.isEmpty() ? "" : "  (" + explanation + ")");
-    }
-
-    private JsonNode ask(String method, String path) throws IOException, InterruptedException {
-        HttpRequest.Builder request =
-                HttpRequest.newBuilder(URI.create(server + path)).method(method, HttpRequest.BodyPublishers.noBody());
-        if (!key.isEmpty()) {
-            request.header("Authorization", "Bearer " + key);
-        }
-        HttpResponse<String> answer = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
-        JsonNode body = JSON.readTree(answer.body());
-        if (answer.statusCode() >= 400) {
-            throw new IOException(body.path("detail").asString("It answered " + answer.statusCode() + "."));
-        }
-        return body;
     }
 }

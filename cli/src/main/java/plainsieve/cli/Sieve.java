@@ -10,7 +10,13 @@ import picocli.CommandLine.Command;
             "Rewrites plain SQL with :name parameters so that chosen filters, ranges and limits run at the database.",
             ""
         },
-        subcommands = {RewriteCommand.class, StructureCommand.class, CheckCommand.class, RehearseCommand.class},
+        subcommands = {
+            RewriteCommand.class,
+            StructureCommand.class,
+            CheckCommand.class,
+            RehearseCommand.class,
+            GiveCommand.class
+        },
         mixinStandardHelpOptions = true,
         version = "Plain Sieve 0.1.0",
         footer = {"", "Exit codes: 0 all is well, 1 something is wrong with a project, 2 bad input or a refused choice."

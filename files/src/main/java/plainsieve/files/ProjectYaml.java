@@ -62,6 +62,11 @@ public final class ProjectYaml {
         return YAML.writeValueAsString(file);
     }
 
+    /** One entry of a project, as its file has it. */
+    static String writeEntry(Object entry) {
+        return YAML.writeValueAsString(entry);
+    }
+
     /** A parameter as JSON gives it; the words are those of the YAML. */
     public static ParameterEntry parameter(JsonNode node) {
         return entry(node, ParameterEntry.class, "parameter");

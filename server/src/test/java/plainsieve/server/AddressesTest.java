@@ -66,7 +66,7 @@ class AddressesTest {
 
         /** What its body is. */
         String type() {
-            String of = path.endsWith(".zip") ? "zip" : path.endsWith("/files") ? "octet-stream" : "json";
+            String of = path.contains(".zip") ? "zip" : path.endsWith("/files") ? "octet-stream" : "json";
             return "application/" + of;
         }
 

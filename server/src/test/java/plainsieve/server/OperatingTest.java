@@ -3,6 +3,7 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
 import java.io.InputStream;
 import java.net.CookieManager;
 import java.net.URI;
@@ -228,15 +229,7 @@ class OperatingTest {
             working.set(false);
             assertThat(work.join()).isPositive();
         }
-        try (Stream<Path> files = Files.walk(folder.resolve("files"))) {
-            for (Path file : files.sorted().toList()) {
-                Files.copy(
-                        file,
-                        copy.resolve("files")
-                                .resolve(
-                                        folder.resolve("files").relativize(file).toString()));
-            }
-        }
+        copyFiles(folder.resolve("files"), copy.resolve("files"));
         try (AnotherServer again = AnotherServer.on(copy, "--plainsieve.accounts=true")) {
             HttpClient client =
                     HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
@@ -246,6 +239,14 @@ class OperatingTest {
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
             assertThat(reports.body()).contains("Late crossings");
+        }
+    }
+
+    private static void copyFiles(Path from, Path to) throws IOException {
+        try (Stream<Path> files = Files.walk(from)) {
+            for (Path file : files.sorted().toList()) {
+                Files.copy(file, to.resolve(from.relativize(file).toString()));
+            }
         }
     }
 }

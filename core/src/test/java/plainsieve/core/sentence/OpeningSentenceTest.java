@@ -15,11 +15,12 @@ class OpeningSentenceTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            start | defaults  | Opens with its defaults, runs at every choice
-            start | empty     | Opens empty, until rows are asked for, runs at every choice
-            start | question  | Opens with a question first, runs at every choice
-            run   | on-demand | Opens with its defaults, runs when Show rows is pressed
-            run   | at-once   | Opens with its defaults, runs at every choice
+            start | defaults  | Opens with its defaults, runs at every choice, shows viewers rows alone
+            start | empty     | Opens empty, until rows are asked for, runs at every choice, shows viewers rows alone
+            start | question  | Opens with a question first, runs at every choice, shows viewers rows alone
+            run   | on-demand | Opens with its defaults, runs when Show rows is pressed, shows viewers rows alone
+            run   | at-once   | Opens with its defaults, runs at every choice, shows viewers rows alone
+            shows | where     | Opens with its defaults, runs at every choice, shows viewers where their choices ran, too
             """)
     void saysHowAReportOpensAndRuns(String mark, String taken, String sentence) {
         assertThat(new OpeningSentence(USUAL.with(mark, taken)).sentence().text())

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.interceptor.TransactionAspectSupport;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -15,6 +16,7 @@ import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ParameterEntry;
+import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFile.QueryEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
@@ -125,6 +127,16 @@ public class ProjectTransfer {
         file.reports().forEach(report -> report(withParameters, report));
         Project withReports = projects.get(projectId);
         file.drafts().forEach(draft -> draft(withReports, draft));
+    }
+
+    /** What would differ if the project came in. Nothing does. Throws as {@link #in}. */
+    @Transactional
+    public List<ProjectDifference.Changed> difference(String projectId, ProjectFolder folder) {
+        ProjectFolder before = out(projects.get(projectId));
+        in(projectId, folder);
+        List<ProjectDifference.Changed> changed = ProjectDifference.between(before, out(projects.get(projectId)));
+        TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+        return changed;
     }
 
     /** A source that is here keeps its address and password: those belong to this place, not to the project. */

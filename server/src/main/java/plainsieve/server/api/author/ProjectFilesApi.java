@@ -8,6 +8,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -15,6 +16,7 @@ import java.util.zip.ZipOutputStream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -22,8 +24,10 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
+import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.authoring.ProjectTransfer;
 import plainsieve.server.people.Role;
@@ -70,7 +74,20 @@ class ProjectFilesApi {
 
     @PutMapping(consumes = ZIP)
     @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("brought in a project")
     void in(Project project, @RequestBody byte[] body) throws IOException {
+        transfer.in(project.id(), folder(body));
+    }
+
+    record Difference(List<ProjectDifference.Changed> changed) {}
+
+    /** What would differ here if these files were brought in; nothing does. Refused as that would be. */
+    @PostMapping(path = "/difference", consumes = ZIP)
+    Difference difference(Project project, @RequestBody byte[] body) throws IOException {
+        return new Difference(transfer.difference(project.id(), folder(body)));
+    }
+
+    private static ProjectFolder folder(byte[] body) throws IOException {
         Map<String, String> files = unpack(body);
         String yaml = files.remove(ProjectFolder.NAME);
         if (yaml == null) {
@@ -83,7 +100,7 @@ class ProjectFilesApi {
                 throw refused("The text of query “%s” is not in the file.".formatted(query.id()));
             }
         });
-        transfer.in(project.id(), folder);
+        return folder;
     }
 
     private static Map<String, String> unpack(byte[] body) throws IOException {

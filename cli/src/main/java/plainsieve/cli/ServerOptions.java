@@ -1,0 +1,81 @@
+package plainsieve.cli;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A running server, and asking it. */
+final class ServerOptions {
+    private static final JsonMapper JSON = new JsonMapper();
+    private static final int FIRST_FAILURE = 400;
+
+    @Option(
+            names = {"--server", "--to"},
+            paramLabel = "ADDRESS",
+            defaultValue = "http://localhost:8321",
+            description = "The server's address (${DEFAULT-VALUE}).")
+    private String server;
+
+    @Option(
+            names = "--project",
+            paramLabel = "ID",
+            defaultValue = "",
+            description = "The project there, as in its addresses; the server's oldest when not said.")
+    private String project;
+
+    @Option(
+            names = "--key",
+            paramLabel = "KEY",
+            defaultValue = "${env:PLAINSIEVE_KEY:-}",
+            description = "The key of a program, of an author; better in the environment variable PLAINSIEVE_KEY.")
+    private String key;
+
+    private final HttpClient client =
+            HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+
+    String server() {
+        return server;
+    }
+
+    /** The address of something of the project. @param path with a slash in front */
+    String inProject(String path) {
+        return "/api" + (project.isEmpty() ? "" : "/projects/" + encoded(project)) + path;
+    }
+
+    static String encoded(String id) {
+        return URLEncoder.encode(id, StandardCharsets.UTF_8);
+    }
+
+    /** What it answers, in JSON. Throws {@link IOException} with what it says went wrong. */
+    JsonNode ask(String method, String path) throws IOException, InterruptedException {
+        return ask(request(path).method(method, HttpRequest.BodyPublishers.noBody()));
+    }
+
+    /** The same with something sent along. */
+    JsonNode send(String method, String path, String type, byte[] body) throws IOException, InterruptedException {
+        return ask(request(path)
+                .header("Content-Type", type)
+                .method(method, HttpRequest.BodyPublishers.ofByteArray(body)));
+    }
+
+    private HttpRequest.Builder request(String path) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(server + path));
+        return key.isEmpty() ? request : request.header("Authorization", "Bearer " + key);
+    }
+
+    private JsonNode ask(HttpRequest.Builder request) throws IOException, InterruptedException {
+        HttpResponse<String> answer = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+        JsonNode body = JSON.readTree(answer.body().isBlank() ? "{}" : answer.body());
+        if (answer.statusCode() >= FIRST_FAILURE) {
+            throw new IOException(body.path("detail").asString("It answered " + answer.statusCode() + "."));
+        }
+        return body;
+    }
+}

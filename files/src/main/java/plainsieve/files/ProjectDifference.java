@@ -1,0 +1,102 @@
+package plainsieve.files;
+
+import com.github.difflib.DiffUtils;
+import com.github.difflib.UnifiedDiffUtils;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import plainsieve.files.ProjectFile.QueryEntry;
+import plainsieve.files.ProjectFile.ReportEntry;
+import plainsieve.files.ProjectFile.SourceEntry;
+
+/** What differs between two states of a project, thing by thing, in the words of its files. */
+public final class ProjectDifference {
+    private static final int CONTEXT = 2;
+    private static final int HEAD_OF_A_DIFFERENCE = 2;
+
+    private final List<Changed> changed = new ArrayList<>();
+
+    private ProjectDifference() {}
+
+    /** How a thing differs. */
+    public enum How {
+        NEW,
+        CHANGED,
+        GONE
+    }
+
+    /**
+     * A thing that differs.
+     *
+     * @param kind source, parameter, query, report, draft
+     * @param lines what differs in its file: {@code -} as it was, {@code +} as it is, a blank in front of what is the same
+     */
+    public record Changed(String kind, String id, How how, List<String> lines) {
+        public Changed {
+            lines = List.copyOf(lines);
+        }
+    }
+
+    public static List<Changed> between(ProjectFolder before, ProjectFolder after) {
+        ProjectDifference difference = new ProjectDifference();
+        difference.entries("source", before.file().sources(), after.file().sources(), SourceEntry::id);
+        difference.entries("parameter", before.file().parameters(), after.file().parameters(), ParameterEntry::name);
+        difference.add("query", queries(before), queries(after));
+        difference.entries("report", before.file().reports(), after.file().reports(), ReportEntry::id);
+        difference.entries("draft", before.file().drafts(), after.file().drafts(), ReportEntry::id);
+        return List.copyOf(difference.changed);
+    }
+
+    private <T> void entries(String kind, List<T> before, List<T> after, Function<T, String> id) {
+        add(kind, written(before, id), written(after, id));
+    }
+
+    private static <T> Map<String, String> written(List<T> entries, Function<T, String> id) {
+        return entries.stream()
+                .collect(Collectors.toMap(id, ProjectYaml::writeEntry, (one, other) -> other, LinkedHashMap::new));
+    }
+
+    /** A query is what its entry says, without the names of its files, and its texts. */
+    private static Map<String, String> queries(ProjectFolder folder) {
+        Map<String, String> all = new LinkedHashMap<>();
+        for (QueryEntry query : folder.file().queries()) {
+            QueryEntry said = new QueryEntry(query.id(), query.name(), query.source(), query.sourceBy(), "", "");
+            String draft = query.draftFile().isEmpty()
+                    ? ""
+                    : "\n-- draft\n" + folder.texts().getOrDefault(query.draftFile(), "");
+            all.put(query.id(), ProjectYaml.writeEntry(said) + folder.texts().getOrDefault(query.file(), "") + draft);
+        }
+        return all;
+    }
+
+    private void add(String kind, Map<String, String> before, Map<String, String> after) {
+        Set<String> ids = new LinkedHashSet<>(after.keySet());
+        ids.addAll(before.keySet());
+        for (String id : ids) {
+            String was = before.getOrDefault(id, "");
+            String is = after.getOrDefault(id, "");
+            if (!was.equals(is)) {
+                How how = !before.containsKey(id) ? How.NEW : after.containsKey(id) ? How.CHANGED : How.GONE;
+                changed.add(new Changed(kind, id, how, lines(was, is)));
+            }
+        }
+    }
+
+    private static List<String> lines(String was, String is) {
+        List<String> before = was.lines().toList();
+        return UnifiedDiffUtils.generateUnifiedDiff(
+                        "before",
+                        "after",
+                        before,
+                        DiffUtils.diff(before, is.lines().toList()),
+                        CONTEXT)
+                .stream()
+                .skip(HEAD_OF_A_DIFFERENCE)
+                .toList();
+    }
+}
