@@ -3,6 +3,7 @@
 import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { asFailure, get, post, type Failure } from '../../api/client'
+import { openLink } from '../../api/openLink'
 import { inApi } from '../../api/project'
 import { newRunId, stop as stopAtDatabase } from '../../api/runs'
 import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
@@ -53,7 +54,8 @@ async function fetchFile(): Promise<void> {
       above: above.value,
     })
     const link = document.createElement('a')
-    link.href = inApi(`/downloads/${runId}`)
+    const by = openLink.value ? `?Signed-Link=${encodeURIComponent(openLink.value)}` : ''
+    link.href = inApi(`/downloads/${runId}`) + by
     link.download = ''
     link.click()
     await look(runId)

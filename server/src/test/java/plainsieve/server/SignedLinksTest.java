@@ -2,6 +2,8 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
@@ -141,6 +143,21 @@ class SignedLinksTest {
         assertThat(stranger(old).get("/api/reports/held").failure()).contains("This link has ended");
         JsonNode listed = author.get(LINKS).json();
         assertThat(listed.findValuesAsString("standing")).contains("TAKEN_BACK", "ENDED", "HOLDS");
+    }
+
+    @Test
+    void aFileIsFetchedByWhoOrderedItAndNobodyElse() throws Exception {
+        Link link = made(HETHRA, true);
+        Map<String, Object> order = Map.of(
+                "runId", UUID.randomUUID().toString(), "choices", Map.of(), "signed", link.token(), "format", "csv");
+        Api.Answer ordered = stranger(link).post("/api/reports/held/views/rows/downloads", order);
+        assertThat(ordered.status()).isEqualTo(200);
+        String file = "/api/projects/home/downloads/" + ordered.json().get("id").asString();
+        assertThat(viewer.get(file).status()).isEqualTo(404);
+        assertThat(server.stranger().get(file).status()).isEqualTo(401);
+        String by = "?Signed-Link=" + URLEncoder.encode("held " + link.token(), StandardCharsets.UTF_8);
+        assertThat(server.stranger().text(file + by)).contains("Hethra").doesNotContain("Tarn");
+        assertThat(viewer.get("/api/projects/home/reports/held" + by).status()).isEqualTo(200);
     }
 
     @Test

@@ -17,7 +17,7 @@ import plainsieve.server.security.SignedLinks;
 
 /**
  * Whoever comes by a link that is for whoever has it: a viewer of one report. Requests say the link in a header, which names the report,
- * too; the page itself by its address.
+ * too; the page itself by its address, and a file, which browsers fetch without headers, behind its question mark.
  */
 @Component
 public class OpenLinks {
@@ -76,7 +76,7 @@ public class OpenLinks {
     private record Said(String report, String token) {}
 
     private static Optional<Said> said(HttpServletRequest request) {
-        String header = request.getHeader(LINK);
+        String header = Optional.ofNullable(request.getHeader(LINK)).orElseGet(() -> request.getParameter(LINK));
         if (header != null) {
             Matcher matcher = HEADER.matcher(header);
             return matcher.matches() ? Optional.of(new Said(matcher.group(1), matcher.group(2))) : Optional.empty();

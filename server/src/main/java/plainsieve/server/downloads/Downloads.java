@@ -9,13 +9,16 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.springframework.stereotype.Service;
 import plainsieve.core.statement.Statement;
+import plainsieve.server.people.Asker;
 import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
 import plainsieve.server.sources.Presence;
@@ -90,12 +93,12 @@ public class Downloads {
         return download;
     }
 
-    public Download get(String id) {
-        Download found = downloads.getIfPresent(id);
-        if (found == null) {
-            throw new NotFound("download", id, List.of());
-        }
-        return found;
+    /** A file that somebody ordered themselves, also while they looked as another. */
+    public Download get(Project project, Asker asker, String id) {
+        return Optional.ofNullable(downloads.getIfPresent(id))
+                .filter(found -> found.order.project().id().equals(project.id()))
+                .filter(found -> asker.isOrLooked(found.order.asked().asker().id()))
+                .orElseThrow(() -> new NotFound("download", id, List.of()));
     }
 
     /**

@@ -34,6 +34,11 @@ public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText>
         return role.mayActAs(Role.AUTHOR);
     }
 
+    /** Whether a line of Sent, or a file, is of this one, also while they looked as another. @param other the id that stands there */
+    public boolean isOrLooked(String other) {
+        return other.equals(id) || other.startsWith(id + LOOKING);
+    }
+
     /** The same asker with choices fixed besides those that are fixed already, which nothing can change. */
     public Asker fixing(Map<String, ChoiceText> choices, String by) {
         if (choices.isEmpty()) {

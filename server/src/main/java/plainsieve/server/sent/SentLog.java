@@ -126,11 +126,8 @@ public class SentLog {
 
     /** A statement that somebody may see: operators every one, others what was sent for them. */
     public Optional<SentRow> find(Project project, Asker asker, long id) {
-        String theirs = whose(asker);
-        return find(project, id)
-                .filter(row -> theirs.isEmpty()
-                        || row.asker().equals(theirs)
-                        || row.asker().startsWith(theirs + Asker.LOOKING));
+        boolean everyones = whose(asker).isEmpty();
+        return find(project, id).filter(row -> everyones || asker.isOrLooked(row.asker()));
     }
 
     /** Whose statements somebody may see; empty for everyone's. */

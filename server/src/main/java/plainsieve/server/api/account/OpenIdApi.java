@@ -80,7 +80,7 @@ class OpenIdApi {
     }
 
     private ResponseEntity<Void> refused(NotKnown e, HttpServletRequest request) {
-        LOG.warn("Not signed in by the service: {}", e.getMessage());
+        LOG.warn("Not signed in by the service: {}", e.getMessage().replaceAll("\\p{Cntrl}+", " "));
         noting.noteOf(
                 "",
                 request,

@@ -134,8 +134,14 @@ class DownloadsApi {
 
     /** The file, as its rows come from the source. One that fails on the way breaks off. */
     @GetMapping("/downloads/{runId}")
-    void file(@PathVariable String runId, HttpServletRequest request, HttpServletResponse response) throws IOException {
-        Downloads.Download download = downloads.get(runId);
+    void file(
+            Project project,
+            Asker asker,
+            @PathVariable String runId,
+            HttpServletRequest request,
+            HttpServletResponse response)
+            throws IOException {
+        Downloads.Download download = downloads.get(project, asker, runId);
         response.setContentType(download.format().mediaType());
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION,
@@ -157,7 +163,7 @@ class DownloadsApi {
 
     /** How far a file is. */
     @GetMapping("/downloads/{runId}/progress")
-    Downloads.Progress progress(@PathVariable String runId) {
-        return downloads.get(runId).progress();
+    Downloads.Progress progress(Project project, Asker asker, @PathVariable String runId) {
+        return downloads.get(project, asker, runId).progress();
     }
 }
