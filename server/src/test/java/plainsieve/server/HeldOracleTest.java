@@ -24,7 +24,7 @@ import tools.jackson.databind.JsonNode;
  * {@code -Dheld.requests=100000} for the long run.
  */
 class HeldOracleTest {
-    private static final int REQUESTS = Integer.getInteger("held.requests", 1_000);
+    private static final int REQUESTS = Integer.getInteger("held.requests", 600);
     private static final long SEED = Long.getLong("held.seed", 5);
     private static final Set<String> THEIRS = Set.of("Tarn", "Vessay");
     private static final List<String> VIEWS = List.of("rows", "aside", "ports", "fleet");
