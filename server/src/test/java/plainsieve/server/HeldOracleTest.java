@@ -160,6 +160,7 @@ class HeldOracleTest {
         Object chosen = choices.get(name);
         return chosen == null
                 || !((Map<?, ?>) chosen).get("kind").equals("values")
+                || ((List<?>) ((Map<?, ?>) chosen).get("values")).isEmpty()
                 || ((List<?>) ((Map<?, ?>) chosen).get("values")).contains(value);
     }
 
@@ -243,7 +244,8 @@ class HeldOracleTest {
 
     private void choose(Map<String, Object> choices, String name, Set<String> values) {
         List<String> sorted = values.stream().sorted().toList();
-        switch (random.nextInt(6)) {
+        switch (random.nextInt(7)) {
+            case 6 -> choices.put(name, Map.of("kind", "values", "values", List.of(), "withoutValue", false));
             case 0 -> choices.put(name, Map.of("kind", "blank", "values", List.of(), "withoutValue", false));
             case 1 -> choices.put(name, Map.of("kind", "all", "values", List.of(), "withoutValue", false));
             case 2 -> choices.put(name, chosen(theirs(name, sorted), false));

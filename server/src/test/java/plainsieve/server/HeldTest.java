@@ -57,6 +57,9 @@ class HeldTest {
         assertThat(islands(rows(viewer, Map.of("island", Api.blank())))).containsExactly("Tarn");
         assertThat(islands(rows(viewer, Map.of("island", Map.of("kind", "all", "values", List.of())))))
                 .containsExactly("Tarn");
+        assertThat(islands(rows(viewer, Map.of("island", Api.values()))))
+                .as("values, and none of them")
+                .containsExactly("Tarn");
         assertThat(rows(viewer, Map.of("island", Api.values("Hethra"))).failure())
                 .startsWith("“Hethra” is not among what is for you of “Island”.");
         assertThat(islands(rows(author, Map.of()))).hasSizeGreaterThan(4);

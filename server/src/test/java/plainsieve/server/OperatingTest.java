@@ -108,7 +108,7 @@ class OperatingTest {
             assertThat(lastAddress(server)).isEqualTo("127.0.0.1");
         }
         assertThatThrownBy(() -> with("--plainsieve.network.proxies=proxy.example"))
-                .hasStackTraceContaining("takes addresses such as 10.1.2.3");
+                .hasStackTraceContaining("takes addresses such as");
     }
 
     @Test

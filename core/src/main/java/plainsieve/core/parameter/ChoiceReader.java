@@ -114,9 +114,6 @@ public final class ChoiceReader {
 
     private static Choice values(Parameter parameter, ChoiceText text) {
         List<String> distinct = text.values().stream().distinct().toList();
-        if (distinct.isEmpty() && !text.withoutValue()) {
-            return blank(parameter);
-        }
         if (!parameter.many() && (distinct.size() != 1 || text.withoutValue())) {
             throw new ProblemException(Problem.of(
                     "many-for-one",

@@ -19,6 +19,8 @@ public record ChoiceText(Kind kind, List<String> values, boolean withoutValue) {
 
     public ChoiceText {
         values = List.copyOf(values);
+        // Values, and none of them, is nothing chosen: whoever looks at the kind sees what it means.
+        kind = kind == Kind.VALUES && values.isEmpty() && !withoutValue ? Kind.BLANK : kind;
     }
 
     public static ChoiceText blank() {
@@ -30,7 +32,7 @@ public record ChoiceText(Kind kind, List<String> values, boolean withoutValue) {
     }
 
     public static ChoiceText of(List<String> values) {
-        return values.isEmpty() ? blank() : new ChoiceText(Kind.VALUES, values, false);
+        return new ChoiceText(Kind.VALUES, values, false);
     }
 
     public static ChoiceText of(String... values) {

@@ -7,7 +7,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.core.value.ValueReader;
 
 /** A choice among what somebody may see of a parameter that is held. Whatever goes in, nothing beyond that comes out. */
 public final class HeldChoice {
@@ -15,6 +14,7 @@ public final class HeldChoice {
 
     private final ParameterDefinition definition;
     private final ChoiceText held;
+    private final Parameter parameter;
     private final Set<String> allowed;
 
     /**
@@ -23,11 +23,13 @@ public final class HeldChoice {
      */
     public HeldChoice(ParameterDefinition definition, ChoiceText held) {
         this.definition = definition;
+        this.parameter = definition.toParameter();
         this.held = held;
         if (held.kind() == ChoiceText.Kind.BLANK) {
             throw nothing("Nobody has said which %s is for you.");
         }
-        this.allowed = held.values().stream().map(this::typed).collect(Collectors.toCollection(LinkedHashSet::new));
+        this.allowed =
+                new LinkedHashSet<>(ChoiceReader.asWritten(parameter, held).values());
     }
 
     private ProblemException nothing(String message) {
@@ -41,13 +43,10 @@ public final class HeldChoice {
         return List.copyOf(allowed);
     }
 
-    /** A value as the engine writes it; what it cannot read is equal to itself alone. */
     private String typed(String written) {
-        try {
-            return ValueReader.read(definition.type(), written).written();
-        } catch (ProblemException unreadable) {
-            return written;
-        }
+        return ChoiceReader.asWritten(parameter, ChoiceText.of(written))
+                .values()
+                .get(0);
     }
 
     /** What was chosen, when all of it is theirs. Throws {@link ProblemException} naming what is not. */
@@ -97,6 +96,21 @@ public final class HeldChoice {
             throw nothing("Nothing of %s that is for you is on its list now.");
         }
         return all(values);
+    }
+
+    /** The same choice as it is sent. Throws {@link ProblemException} when it lets more through than what is theirs, whatever it was made of. */
+    public Choice sent(Choice choice) {
+        boolean within = isEverything()
+                || choice instanceof Choice.One one && isTheirs(one.value().written())
+                || choice instanceof Choice.Many many
+                        && (many.withoutValue()
+                                ? held.withoutValue()
+                                : !many.values().isEmpty())
+                        && many.values().stream().allMatch(value -> isTheirs(value.written()));
+        if (!within) {
+            throw nothing("What would be asked for is more than what is for you of %s.");
+        }
+        return choice;
     }
 
     /** Whether it is one value that cannot be changed for another. */

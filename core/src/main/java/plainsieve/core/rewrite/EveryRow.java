@@ -71,17 +71,17 @@ public final class EveryRow {
         if (site.shape() instanceof ConditionShape.Range range) {
             return !range.negated();
         }
-        return site.shape() instanceof ConditionShape.Pattern
-                || Comparison.of(tokens, site.span())
-                        .filter(compared -> !compared.negatedWord())
-                        .filter(compared -> isOrdering(compared.kind()))
-                        .isPresent();
+        return Comparison.of(tokens, site.span())
+                .filter(compared -> !compared.negatedWord())
+                .filter(compared -> isBound(compared.kind()))
+                .isPresent();
     }
 
-    private static boolean isOrdering(Comparison.Kind kind) {
+    /** Of the comparisons that are no membership: those that a value bounds. */
+    private static boolean isBound(Comparison.Kind kind) {
         return switch (kind) {
-            case LESS, LESS_OR_EQUAL, GREATER, GREATER_OR_EQUAL -> true;
-            case EQUAL, NOT_EQUAL, IN, BETWEEN, LIKE, OTHER -> false;
+            case LESS, LESS_OR_EQUAL, GREATER, GREATER_OR_EQUAL, LIKE -> true;
+            case EQUAL, NOT_EQUAL, IN, BETWEEN, OTHER -> false;
         };
     }
 
@@ -169,15 +169,14 @@ public final class EveryRow {
         });
     }
 
-    /** {@code x in (select … where island = :island)}, {@code exists (…)}. */
+    /** {@code x in (select … where island = :island)}. EXISTS is not: whether it is about the row at all is not followed here. */
     private boolean isAmongNarrowed(Condition.Leaf leaf, Map<String, Boolean> named) {
-        boolean exists = tokens.isWord(leaf.span().from(), "exists");
-        boolean among = Comparison.of(tokens, leaf.span())
+        return Comparison.of(tokens, leaf.span())
                 .filter(compared -> !compared.negatedWord())
                 .filter(compared -> compared.kind() == Comparison.Kind.IN || compared.kind() == Comparison.Kind.EQUAL)
+                .flatMap(compared -> outermostIn(compared.right()))
+                .filter(level -> level(level, named))
                 .isPresent();
-        return (exists || among)
-                && outermostIn(leaf.span()).filter(level -> level(level, named)).isPresent();
     }
 
     private Optional<QueryLevel> outermostIn(Span span) {

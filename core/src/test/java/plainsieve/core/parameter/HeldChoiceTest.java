@@ -3,6 +3,7 @@ package plainsieve.core.parameter;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,6 +12,7 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
+import plainsieve.core.value.Value;
 
 /** What is chosen among what somebody may see. */
 class HeldChoiceTest {
@@ -62,6 +64,32 @@ class HeldChoiceTest {
     }
 
     @Test
+    void valuesAndNoneOfThemIsNothingChosen() {
+        ChoiceText none = new ChoiceText(ChoiceText.Kind.VALUES, List.of(), false);
+        assertThat(none).isEqualTo(ChoiceText.blank());
+        assertThat(held(true, TWO).chosen(none)).isEqualTo(TWO);
+    }
+
+    @Test
+    void whatIsSentIsLookedAtOnceMore() {
+        HeldChoice two = held(true, TWO);
+        Choice theirs = new Choice.Many(List.of(new Value.Text("Ardlow")), false);
+        assertThat(two.sent(theirs)).isEqualTo(theirs);
+        for (Choice more : List.of(
+                new Choice.Blank(),
+                new Choice.All(),
+                new Choice.One(new Value.Text("Corrie")),
+                new Choice.Many(List.of(), false),
+                new Choice.Many(List.of(new Value.Text("Ardlow")), true),
+                new Choice.Many(List.of(new Value.Text("Ardlow"), new Value.Text("Corrie")), false))) {
+            assertThatThrownBy(() -> two.sent(more))
+                    .as(more.toString())
+                    .hasMessageContaining("more than what is for you");
+        }
+        assertThat(held(true, ChoiceText.all()).sent(new Choice.Blank())).isEqualTo(new Choice.Blank());
+    }
+
+    @Test
     void nothingSaidIsNothingSeen() {
         assertThatThrownBy(() -> held(true, ChoiceText.blank())).hasMessageContaining("Nobody has said which “Island”");
     }
@@ -83,6 +111,18 @@ class HeldChoiceTest {
         HeldChoice held = new HeldChoice(number, ChoiceText.of("007"));
         assertThat(held.chosen(ChoiceText.of("7"))).isEqualTo(ChoiceText.of("7"));
         assertThatThrownBy(() -> held.chosen(ChoiceText.of("70"))).hasMessageContaining("“70”");
+    }
+
+    @Test
+    void whatStandsForAMonthIsTheMonth() {
+        Parameter month = Parameter.of("m", Type.DATE).covering(Covers.MONTH);
+        HeldChoice held = new HeldChoice(
+                ParameterDefinition.of(month, new ParameterDefinition.Words("M", "", "", "", "")),
+                ChoiceText.of("2026-03"));
+        assertThat(held.chosen(ChoiceText.of("2026-03-15"))).isEqualTo(ChoiceText.of("2026-03-15"));
+        assertThat(held.sent(new Choice.One(new Value.Day(LocalDate.of(2026, 3, 1)))))
+                .isNotNull();
+        assertThatThrownBy(() -> held.chosen(ChoiceText.of("2026-04"))).hasMessageContaining("“2026-04”");
     }
 
     @Test
@@ -124,7 +164,8 @@ class HeldChoiceTest {
     }
 
     private static ChoiceText any(Random random, List<String> all) {
-        return switch (random.nextInt(4)) {
+        return switch (random.nextInt(5)) {
+            case 4 -> new ChoiceText(ChoiceText.Kind.VALUES, List.of(), random.nextBoolean());
             case 0 -> ChoiceText.blank();
             case 1 -> ChoiceText.all();
             case 2 -> ChoiceText.of(some(random, all));

@@ -22,7 +22,6 @@ class EveryRowTest {
             select * from t where island like concat(:island, '%')
             select count(*) from t where island in (:island) group by x
             select * from t join p on p.id = t.p and p.island = :island
-            select * from t where exists (select 1 from p where p.id = t.p and p.island in (:island))
             select * from t where p in (select id from p where island = :island)
             with p as (select * from ports where island in (:island)) select * from t join p on p.id = t.p
             with p as (select * from ports where island in (:island)), q as (select * from p) select * from "q"
@@ -58,6 +57,12 @@ class EveryRowTest {
             select count(*) filter (where island = :island) from t
             select *, (select max(x) from u where island = :island) from t
             select * from t where other = :port
+            select * from t where exists (select 1 from p where p.island = :island)
+            select * from t where exists (select 1 from p where p.id = t.p and p.island in (:island))
+            select * from t where island not like concat(:island, '%')
+            select * from t where island not between :island and 'z'
+            select * from t where island is distinct from :island
+            select * from t where (island = :island) is not true
             """)
     void isNotTakenForShown(String text) {
         assertThat(narrowed(text)).as(text).isFalse();

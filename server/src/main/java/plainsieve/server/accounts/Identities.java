@@ -1,13 +1,11 @@
 package plainsieve.server.accounts;
 
-import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.openid.Identity;
 import plainsieve.server.openid.NotKnown;
 import plainsieve.server.records.IdentityRecords;
-import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.PersonRow;
 
 /** People here, by what another service says of them each time they sign in with it. */
@@ -17,18 +15,16 @@ public class Identities {
     private static final int MOST_VALUES = 2_000;
 
     private final IdentityRecords records;
-    private final PersonRecords people;
     private final Accounts accounts;
 
-    Identities(IdentityRecords records, PersonRecords people, Accounts accounts) {
+    Identities(IdentityRecords records, Accounts accounts) {
         this.records = records;
-        this.people = people;
         this.accounts = accounts;
     }
 
     /**
-     * The account of somebody, made when they come for the first time; with the groups and claims that the service says now. An account
-     * that an operator made and nobody has used is theirs by its name.
+     * The account of somebody, made when they come for the first time; with the groups and claims that the service says now. No account
+     * that is there already is theirs by its name: what people are called there, they may be able to change.
      *
      * @throws NotKnown when the name is somebody else's, or none
      */
@@ -46,20 +42,10 @@ public class Identities {
     }
 
     private String first(Identity identity) {
-        Optional<PersonRow> named = people.named(identity.name().strip());
-        boolean unused = named.filter(row -> row.password().isEmpty() && records.ofPerson(row.id()) == 0)
-                .isPresent();
-        if (named.isPresent() && !unused) {
-            throw new NotKnown(NotKnown.Why.TAKEN, identity.name());
-        }
-        String id = named.map(PersonRow::id).orElseGet(() -> added(identity));
-        records.add(identity.issuer(), identity.subject(), id);
-        return id;
-    }
-
-    private String added(Identity identity) {
         try {
-            return accounts.add(identity.name(), identity.label()).id();
+            String id = accounts.add(identity.name(), identity.label()).id();
+            records.add(identity.issuer(), identity.subject(), id);
+            return id;
         } catch (ProblemException e) {
             throw new NotKnown(NotKnown.Why.TAKEN, e.getMessage(), e);
         }

@@ -17,9 +17,6 @@ public interface IdentityRecords {
     @Select("select person_id from person_identity where issuer = #{issuer} and subject = #{subject}")
     Optional<String> find(@Param("issuer") String issuer, @Param("subject") String subject);
 
-    @Select("select count(*) from person_identity where person_id = #{personId}")
-    int ofPerson(String personId);
-
     @Insert("insert into person_identity (issuer, subject, person_id) values (#{issuer}, #{subject}, #{person})")
     void add(@Param("issuer") String issuer, @Param("subject") String subject, @Param("person") String personId);
 

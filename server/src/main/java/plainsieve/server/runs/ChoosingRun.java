@@ -139,7 +139,8 @@ final class ChoosingRun {
             text = theirs.isEmpty() ? text : theirs.get().listed(text, parameter.allowed());
             texts.put(name, text);
             parameters.put(name, parameter);
-            choices.put(name, read(parameter, text));
+            Choice choice = read(parameter, text);
+            choices.put(name, theirs.isEmpty() ? choice : theirs.get().sent(choice));
             bounds(definition);
         } catch (ProblemException e) {
             parameters.putIfAbsent(name, definition.toParameter());

@@ -1,5 +1,7 @@
 package plainsieve.server.settings;
 
+import java.net.InetAddress;
+import java.net.UnknownHostException;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.springframework.boot.context.properties.ConfigurationProperties;
@@ -13,16 +15,23 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  */
 @ConfigurationProperties("plainsieve.network")
 public record NetworkSettings(@DefaultValue List<String> proxies) {
-    /** Numbers, as they are compared: a name could be somebody else's tomorrow. */
-    private static final Pattern ADDRESS = Pattern.compile("[0-9a-fA-F:.]+");
+    /** Numbers, of the fourth or sixth version: a name could be somebody else's tomorrow. */
+    private static final Pattern ADDRESS = Pattern.compile("\\d+(\\.\\d+){3}|[0-9a-fA-F.]*:[0-9a-fA-F:.]*");
 
     public NetworkSettings {
-        proxies = proxies.stream().map(String::strip).toList();
-        for (String proxy : proxies) {
-            if (!ADDRESS.matcher(proxy).matches()) {
-                throw new IllegalArgumentException(
-                        "plainsieve.network.proxies takes addresses such as 10.1.2.3, and not “%s”".formatted(proxy));
+        proxies = proxies.stream().map(proxy -> asCompared(proxy.strip())).toList();
+    }
+
+    /** As the address of a request is written: ::1 is 0:0:0:0:0:0:0:1. */
+    private static String asCompared(String proxy) {
+        try {
+            if (ADDRESS.matcher(proxy).matches()) {
+                return InetAddress.getByName(proxy).getHostAddress();
             }
+        } catch (UnknownHostException e) {
+            // As little an address as any name.
         }
+        throw new IllegalArgumentException(
+                "plainsieve.network.proxies takes addresses such as 10.1.2.3 or ::1, and not “%s”".formatted(proxy));
     }
 }
