@@ -48,7 +48,7 @@ async function rename(): Promise<void> {
         @say="change(`${at}/says`, 'PUT', $event)" /><template v-if="me?.service"
         >; with whoever {{ me.service }} says is in
         <TypedMark
-          :text="group.claimed.join(', ') || 'nothing'"
+          :text="group.claimed.join(', ') || 'nothing yet'"
           :begins="group.claimed.join(', ')"
           :about="`who is in ${group.name}`"
           data-mark="claimed"

@@ -2,7 +2,7 @@
 /* Among which values of a held parameter everyone of a group chooses: taken from its list, or typed. */
 import { computed } from 'vue'
 import { ask } from '../../api/client'
-import type { GroupSays, ListedValue, MarkOffer, ProjectCard, ValueList } from '../../api/types'
+import type { GroupSays, MarkOffer, ProjectCard, ValueList } from '../../api/types'
 import { chosen } from '../../choices/choices'
 import { listInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
@@ -28,8 +28,8 @@ async function offers(): Promise<MarkOffer[]> {
   const path = `/api/projects/${encodeURIComponent(props.says.projectId)}/parameters/${encodeURIComponent(props.says.parameter)}/values`
   const list = await ask<ValueList>(path, {
     method: 'POST',
-    body: JSON.stringify({ choices: {}, search: '', start: 0, trial: true }),
-  }).catch(() => ({ values: [] as ListedValue[] }))
+    body: JSON.stringify({ choices: {}, search: '', start: 0 }),
+  })
   const theirs = new Set(choice.value.values)
   return [
     ...list.values.slice(0, MOST_OFFERED).map(item => ({

@@ -6,6 +6,7 @@ import { get } from '../../api/client'
 import { lookAs } from '../../api/lookAs'
 import type { LookAs } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
+import SeenAs from './SeenAs.vue'
 
 const route = useRoute()
 const { state } = useLoaded(signal => get<LookAs[]>('/look-as', signal))
@@ -16,7 +17,8 @@ const name = computed(() =>
 
 <template>
   <p class="looking" role="status" data-test="looking-as">
-    You look as <b>{{ name ?? 'somebody else' }}</b>: this is what they would see, and nothing that they would not.
+    You look as <SeenAs :name="name ?? 'somebody else'" />: this is what they would see, and nothing that they would
+    not.
     <RouterLink :to="{ path: route.path, query: {} }">Look as yourself</RouterLink>
   </p>
 </template>

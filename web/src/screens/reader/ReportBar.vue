@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /* The head of a report: its name, whom it is for, and what a viewer can do with it. */
+import { lookAs } from '../../api/lookAs'
 import { useMe } from '../../api/me'
 import { copyText } from '../../clipboard'
 import { ref } from 'vue'
@@ -32,7 +33,7 @@ async function copyLink(): Promise<void> {
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Start over</button>
     <button v-if="isAuthor" class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
-    <SeenAs v-if="isAuthor" class="d-none d-lg-inline" />
+    <span v-if="isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap">seen as <SeenAs name="you" /></span>
     <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Change it</RouterLink>
   </header>
 </template>

@@ -1,22 +1,17 @@
 package plainsieve.cli;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Locale;
-import java.util.Map;
 import java.util.concurrent.Callable;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectFolder;
-import plainsieve.files.ProjectYaml;
 import tools.jackson.databind.JsonNode;
 
 /** {@code sieve give}. */
@@ -47,7 +42,7 @@ final class GiveCommand implements Callable<Integer> {
     @Override
     public Integer call() throws InterruptedException {
         try {
-            byte[] zip = zipped(ProjectFolder.read(folder));
+            byte[] zip = ProjectFolder.read(folder).zip();
             JsonNode changed = server.send("POST", server.inProject("/project.zip/difference"), ZIP, zip)
                     .path("changed");
             changed.forEach(this::print);
@@ -73,26 +68,9 @@ final class GiveCommand implements Callable<Integer> {
     private void print(JsonNode one) {
         output.println("%s %s: %s"
                 .formatted(
-                        one.path("kind").asString(""),
+                        one.path("kind").asString("").toLowerCase(Locale.ROOT),
                         one.path("id").asString(""),
                         one.path("how").asString("").toLowerCase(Locale.ROOT)));
         one.path("lines").forEach(line -> output.println("    " + line.asString("")));
-    }
-
-    private static byte[] zipped(ProjectFolder project) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
-            put(zip, ProjectFolder.NAME, ProjectYaml.write(project.file()));
-            for (Map.Entry<String, String> text : project.texts().entrySet()) {
-                put(zip, text.getKey(), text.getValue());
-            }
-        }
-        return bytes.toByteArray();
-    }
-
-    private static void put(ZipOutputStream zip, String name, String text) throws IOException {
-        zip.putNextEntry(new ZipEntry(name));
-        zip.write(text.getBytes(StandardCharsets.UTF_8));
-        zip.closeEntry();
     }
 }

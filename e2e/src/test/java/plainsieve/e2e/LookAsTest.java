@@ -2,7 +2,6 @@ package plainsieve.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.time.LocalDate;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -11,7 +10,6 @@ import org.openqa.selenium.Keys;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
 
 /** Rows by person, from the sentence of a parameter to what a viewer sees, and what an author sees in their place. */
@@ -33,14 +31,7 @@ class LookAsTest {
     }
 
     private static Browser signedIn(String name, String project, Role role) {
-        Accounts accounts = server.part(Accounts.class);
-        String id = accounts.add(name, "").id();
-        accounts.give(id, project, role);
-        SignIns signIns = server.part(SignIns.class);
-        Browser browser = new Browser(server.address());
-        browser.open(SignIns.path(signIns.link(id, Duration.ofDays(1), true)));
-        browser.see("main h1", "Reports");
-        return browser;
+        return SignedIn.as(server, name, project, role);
     }
 
     @Test

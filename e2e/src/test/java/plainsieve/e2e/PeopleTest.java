@@ -2,13 +2,11 @@ package plainsieve.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Accounts;
-import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
 
 /** People sign in, are given roles and groups, and see what is for them. */
@@ -29,14 +27,7 @@ class PeopleTest {
     }
 
     private static Browser signedIn(String name, String project, Role role) {
-        Accounts accounts = server.part(Accounts.class);
-        String id = accounts.add(name, "").id();
-        accounts.give(id, project, role);
-        SignIns signIns = server.part(SignIns.class);
-        Browser browser = new Browser(server.address());
-        browser.open(SignIns.path(signIns.link(id, Duration.ofDays(1), true)));
-        browser.see("main h1", "Reports");
-        return browser;
+        return SignedIn.as(server, name, project, role);
     }
 
     @Test

@@ -23,6 +23,15 @@ public final class ProjectDifference {
 
     private ProjectDifference() {}
 
+    /** What kind of thing differs. */
+    public enum Kind {
+        SOURCE,
+        PARAMETER,
+        QUERY,
+        REPORT,
+        DRAFT
+    }
+
     /** How a thing differs. */
     public enum How {
         NEW,
@@ -33,10 +42,9 @@ public final class ProjectDifference {
     /**
      * A thing that differs.
      *
-     * @param kind source, parameter, query, report, draft
      * @param lines what differs in its file: {@code -} as it was, {@code +} as it is, a blank in front of what is the same
      */
-    public record Changed(String kind, String id, How how, List<String> lines) {
+    public record Changed(Kind kind, String id, How how, List<String> lines) {
         public Changed {
             lines = List.copyOf(lines);
         }
@@ -44,15 +52,16 @@ public final class ProjectDifference {
 
     public static List<Changed> between(ProjectFolder before, ProjectFolder after) {
         ProjectDifference difference = new ProjectDifference();
-        difference.entries("source", before.file().sources(), after.file().sources(), SourceEntry::id);
-        difference.entries("parameter", before.file().parameters(), after.file().parameters(), ParameterEntry::name);
-        difference.add("query", queries(before), queries(after));
-        difference.entries("report", before.file().reports(), after.file().reports(), ReportEntry::id);
-        difference.entries("draft", before.file().drafts(), after.file().drafts(), ReportEntry::id);
+        difference.entries(Kind.SOURCE, before.file().sources(), after.file().sources(), SourceEntry::id);
+        difference.entries(
+                Kind.PARAMETER, before.file().parameters(), after.file().parameters(), ParameterEntry::name);
+        difference.add(Kind.QUERY, queries(before), queries(after));
+        difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportEntry::id);
+        difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportEntry::id);
         return List.copyOf(difference.changed);
     }
 
-    private <T> void entries(String kind, List<T> before, List<T> after, Function<T, String> id) {
+    private <T> void entries(Kind kind, List<T> before, List<T> after, Function<T, String> id) {
         add(kind, written(before, id), written(after, id));
     }
 
@@ -74,7 +83,7 @@ public final class ProjectDifference {
         return all;
     }
 
-    private void add(String kind, Map<String, String> before, Map<String, String> after) {
+    private void add(Kind kind, Map<String, String> before, Map<String, String> after) {
         Set<String> ids = new LinkedHashSet<>(after.keySet());
         ids.addAll(before.keySet());
         for (String id : ids) {

@@ -1,5 +1,6 @@
 package plainsieve.files;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
@@ -9,6 +10,8 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
@@ -64,6 +67,26 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
         } catch (IOException e) {
             throw new UncheckedIOException(name + " cannot be read", e);
         }
+    }
+
+    /** The folder as one file, a ZIP. */
+    public byte[] zip() {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
+            put(zip, NAME, ProjectYaml.write(file));
+            for (Map.Entry<String, String> text : texts.entrySet()) {
+                put(zip, text.getKey(), text.getValue());
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("Memory can always be written", e);
+        }
+        return bytes.toByteArray();
+    }
+
+    private static void put(ZipOutputStream zip, String name, String text) throws IOException {
+        zip.putNextEntry(new ZipEntry(name));
+        zip.write(text.getBytes(StandardCharsets.UTF_8));
+        zip.closeEntry();
     }
 
     /** Writes the folder, the SQL byte for byte. */

@@ -42,7 +42,7 @@ class ProjectDifferenceTest {
         List<Changed> changed = ProjectDifference.between(BEFORE, after);
         assertThat(changed.stream().map(one -> one.kind() + " " + one.id() + " " + one.how()))
                 .containsExactly(
-                        "parameter port CHANGED", "parameter vessel NEW", "parameter day GONE", "query q CHANGED");
+                        "PARAMETER port CHANGED", "PARAMETER vessel NEW", "PARAMETER day GONE", "QUERY q CHANGED");
         assertThat(changed.get(0).lines()).contains("-many: true").doesNotContain("-name: \"port\"", "-name: port");
         assertThat(changed.get(1).how()).isEqualTo(How.NEW);
         assertThat(changed.get(1).lines()).anyMatch(line -> line.startsWith("+name:"));

@@ -44,9 +44,7 @@ class HeldOracleTest {
         server = new HeldServer();
         Api author = server.somebody("oran", "home", Role.AUTHOR);
         viewer = server.somebody("tam", "home", Role.VIEWER);
-        String office = server.group("Office");
-        server.join(office, "tam");
-        server.says(office, Api.values("Tarn", "Vessay"));
+        server.officeOf("tam", "Tarn", "Vessay");
         all = allRows(author);
         islands = column(1);
         ports = column(2);

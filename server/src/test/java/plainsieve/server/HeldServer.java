@@ -145,6 +145,14 @@ final class HeldServer implements AutoCloseable {
         return api;
     }
 
+    /** A group that somebody is in and that says which islands are theirs. */
+    String officeOf(String person, String... islands) {
+        String office = group("Office");
+        join(office, person);
+        says(office, Api.values(islands));
+        return office;
+    }
+
     String group(String name) {
         return server.part(Groups.class).add(name).id();
     }

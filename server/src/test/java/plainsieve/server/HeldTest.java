@@ -26,8 +26,7 @@ class HeldTest {
         server = new HeldServer();
         author = server.somebody("oran", "home", Role.AUTHOR);
         viewer = server.somebody("tam", "home", Role.VIEWER);
-        office = server.group("Office");
-        server.join(office, "tam");
+        office = server.officeOf("tam", "Tarn");
     }
 
     @BeforeEach

@@ -20,9 +20,7 @@ class InsideTest {
         server = new HeldServer();
         author = server.somebody("oran", "home", Role.AUTHOR);
         viewer = server.somebody("tam", "home", Role.VIEWER);
-        String office = server.group("Office");
-        server.join(office, "tam");
-        server.says(office, Api.values("Tarn"));
+        server.officeOf("tam", "Tarn");
     }
 
     @AfterAll

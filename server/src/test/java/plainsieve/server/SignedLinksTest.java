@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -28,9 +29,7 @@ class SignedLinksTest {
         server = new HeldServer();
         author = server.somebody("oran", "home", Role.AUTHOR);
         viewer = server.somebody("tam", "home", Role.VIEWER);
-        String office = server.group("Office");
-        server.join(office, "tam");
-        server.says(office, Api.values("Tarn"));
+        server.officeOf("tam", "Tarn");
     }
 
     @AfterAll
@@ -161,21 +160,28 @@ class SignedLinksTest {
     }
 
     @Test
-    void usesAreCounted() {
+    void usesAreCounted() throws Exception {
         Link link = made(HETHRA, true);
         stranger(link).get("/api/reports/held");
         stranger(link).get("/api/reports/held");
         rows(stranger(link), link, Map.of());
-        JsonNode listed = author.get(LINKS)
+        for (int i = 0; i < 100 && listed(link).get("uses").get("count").asInt() < 2; i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        JsonNode listed = listed(link);
+        assertThat(listed.get("uses").get("count").asInt()).isEqualTo(2);
+        assertThat(listed.get("uses").get("last").asString()).isNotEmpty();
+        assertThat(listed.get("madeBy").asString()).isEqualTo("oran");
+        assertThat(listed.toString()).doesNotContain(link.token());
+    }
+
+    private static JsonNode listed(Link link) {
+        return author.get(LINKS)
                 .json()
                 .valueStream()
                 .filter(one -> one.get("id").asString().equals(link.id()))
                 .findFirst()
                 .orElseThrow();
-        assertThat(listed.get("uses").get("count").asInt()).isEqualTo(2);
-        assertThat(listed.get("uses").get("last").asString()).isNotEmpty();
-        assertThat(listed.get("madeBy").asString()).isEqualTo("oran");
-        assertThat(listed.toString()).doesNotContain(link.token());
     }
 
     @Test

@@ -147,11 +147,6 @@ public class Links {
         return new ProblemException(Problem.of("link-over", what, "Ask whoever gave it to you for another."));
     }
 
-    /** Counts that a report was opened by a link. */
-    public void used(Held link) {
-        link.row().ifPresent(row -> records.used(row.id(), clock.instant().toString()));
-    }
-
     private SignedLinks.Target target(Project project, String reportId) {
         boolean first = projects.first().id().equals(project.id());
         return new SignedLinks.Target(project.id(), first, reportId);

@@ -1,6 +1,7 @@
 package plainsieve.server.accounts;
 
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.server.people.Asker;
@@ -35,10 +36,11 @@ public class Looking {
 
     /** Groups, then those who have a role in the project. */
     public List<LookAs> all(String projectId) {
+        Set<String> inProject = rights.peopleOf(projectId);
         return Stream.concat(
                         groups.all().stream().map(row -> new LookAs(GROUP + row.id(), row.name())),
                         accounts.all().stream()
-                                .filter(row -> rights.isIn(row.id(), projectId))
+                                .filter(row -> inProject.contains(row.id()))
                                 .map(row -> new LookAs(PERSON + row.name(), row.label())))
                 .toList();
     }

@@ -46,17 +46,13 @@ public class Rights {
         return all ? least(Role.OPERATOR, caller.most()) : Role.VIEWER;
     }
 
-    /** Whether somebody has a role in a project, by themselves or by a group. */
-    public boolean isIn(String personId, String projectId) {
-        return given(personId, projectId).isPresent();
+    /** The ids of those who have a role in a project, by themselves or by a group. */
+    public Set<String> peopleOf(String projectId) {
+        return roles.peopleOf(projectId);
     }
 
     private Optional<Role> given(Person person, String projectId) {
-        return given(person.id(), projectId);
-    }
-
-    private Optional<Role> given(String personId, String projectId) {
-        return roles.of(personId).stream()
+        return roles.of(person.id()).stream()
                 .filter(row -> isOf(row, projectId))
                 .flatMap(row -> Role.ofWord(row.role()).stream())
                 .max(Role::compareTo);

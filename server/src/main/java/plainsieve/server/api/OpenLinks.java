@@ -6,6 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.LinkUses;
 import plainsieve.server.accounts.Links;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
@@ -28,9 +29,11 @@ public class OpenLinks {
     private static final Pattern PAGE = Pattern.compile("/projects/[^/]+/reports/([^/]+)");
 
     private final Links links;
+    private final LinkUses uses;
     private final Projects projects;
 
-    OpenLinks(Links links, Projects projects) {
+    OpenLinks(Links links, LinkUses uses, Projects projects) {
+        this.uses = uses;
         this.links = links;
         this.projects = projects;
     }
@@ -61,7 +64,7 @@ public class OpenLinks {
     public void opened(HttpServletRequest request, Project project, String reportId) {
         said(request)
                 .filter(said -> said.report().equals(reportId))
-                .ifPresent(said -> links.used(links.read(project, reportId, said.token())));
+                .ifPresent(said -> uses.used(links.read(project, reportId, said.token())));
     }
 
     private Optional<Asker> asker(String projectId, Said said) {

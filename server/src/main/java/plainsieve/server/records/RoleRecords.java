@@ -1,6 +1,7 @@
 package plainsieve.server.records;
 
 import java.util.List;
+import java.util.Set;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -24,6 +25,15 @@ public interface RoleRecords {
             where group_id in (select group_id from membership where person_id = #{personId})
             """)
     List<RoleRow> of(String personId);
+
+    /** Everybody who has a role in a project, or in all, by themselves or by a group. */
+    @Select("""
+            select person_id from person_role where project_id in ('', #{projectId})
+            union
+            select m.person_id from group_role r join membership m on m.group_id = r.group_id
+            where r.project_id in ('', #{projectId})
+            """)
+    Set<String> peopleOf(String projectId);
 
     @Insert("""
             insert into person_role (person_id, project_id, role) values (#{holder}, #{projectId}, #{role})

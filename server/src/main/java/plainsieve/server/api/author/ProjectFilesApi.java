@@ -4,7 +4,6 @@ import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
@@ -12,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
-import java.util.zip.ZipOutputStream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -52,24 +50,10 @@ class ProjectFilesApi {
     @ApiResponse(
             responseCode = "200",
             content = @Content(mediaType = ZIP, schema = @Schema(type = "string", format = "binary")))
-    ResponseEntity<byte[]> out(Project project) throws IOException {
-        ProjectFolder folder = transfer.out(project);
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
-            put(zip, ProjectFolder.NAME, ProjectYaml.write(folder.file()));
-            for (Map.Entry<String, String> text : folder.texts().entrySet()) {
-                put(zip, text.getKey(), text.getValue());
-            }
-        }
+    ResponseEntity<byte[]> out(Project project) {
         return ResponseEntity.ok()
                 .header("Content-Disposition", "attachment; filename=\"" + project.id() + ".plain-sieve.zip\"")
-                .body(bytes.toByteArray());
-    }
-
-    private static void put(ZipOutputStream zip, String name, String text) throws IOException {
-        zip.putNextEntry(new ZipEntry(name));
-        zip.write(text.getBytes(StandardCharsets.UTF_8));
-        zip.closeEntry();
+                .body(transfer.out(project).zip());
     }
 
     @PutMapping(consumes = ZIP)
