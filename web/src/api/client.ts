@@ -1,6 +1,7 @@
 import { ref } from 'vue'
 import { lookAs } from './lookAs'
 import { openLink } from './openLink'
+import { inServer } from './place'
 import { inApi } from './project'
 import type { Problem } from './types'
 
@@ -37,7 +38,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
     ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
     ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
   }
-  const response = await fetch(address, { headers, ...init }).catch((error: unknown) => {
+  const response = await fetch(inServer(address), { headers, ...init }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
   })
@@ -46,7 +47,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
   return response
 }
 
-/** Asks something of the server that belongs to no project, and reads its JSON, if it has any. @param address whole */
+/** Asks something of the server that belongs to no project, and reads its JSON, if it has any. @param address within the server */
 export async function ask<T>(address: string, init: RequestInit = {}): Promise<T> {
   const text = await (await sendTo(address, init)).text()
   return (text ? JSON.parse(text) : undefined) as T

@@ -1,5 +1,6 @@
 import { computed, shallowRef } from 'vue'
 import { ask } from './client'
+import { inServer } from './place'
 import { projectId } from './project'
 import type { Me } from './types'
 
@@ -26,4 +27,4 @@ export const useMe = () => {
 
 /** Where to sign in, and to come back to this page. */
 export const signInAddress = (): string =>
-  `/sign-in?back=${encodeURIComponent(location.pathname + location.search + location.hash)}`
+  inServer(`/sign-in?back=${encodeURIComponent(location.pathname + location.search + location.hash)}`)

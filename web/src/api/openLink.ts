@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { withinServer } from './place'
 
 /** The report that an address with a signed part is of, and that part: whoever has such a link may be shown it without signing in. */
 export const openLink = ref('')
@@ -13,4 +14,4 @@ export function linkOf(path: string, signed: unknown): string {
 
 /** Whether the page may be for somebody who is not signed in. */
 export const isByLink = (): boolean =>
-  linkOf(location.pathname, new URLSearchParams(location.search).get('signed')) !== ''
+  linkOf(withinServer(location.pathname), new URLSearchParams(location.search).get('signed')) !== ''

@@ -1,12 +1,14 @@
+import { withinServer } from './place'
+
 /* The whole front end works in one project: the one that its address names. Another project is another page. */
 
 const NAMED = /^\/projects\/([^/]+)/
 
 /** The id of the project of this page. */
-export const projectId = decodeURIComponent(NAMED.exec(location.pathname)?.[1] ?? 'home')
+export const projectId = decodeURIComponent(NAMED.exec(withinServer(location.pathname))?.[1] ?? 'home')
 
 /** What stands before every screen of the project. */
 export const screensAt = `/projects/${encodeURIComponent(projectId)}/`
 
-/** The address of something of the project in the API. */
+/** The address of something of the project in the API, within the server. */
 export const inApi = (path: string): string => `/api/projects/${encodeURIComponent(projectId)}${path}`

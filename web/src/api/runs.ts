@@ -1,4 +1,5 @@
 import { Failure, send } from './client'
+import { inServer } from './place'
 import { inApi } from './project'
 import { Slots } from './slots'
 import type { Cell, RunBegun, RunDone, RunEvent } from './types'
@@ -69,7 +70,7 @@ async function* lines(response: Response): AsyncGenerator<RunEvent> {
 
 /** Stops a run at the database; also works while the page is being left. */
 export function stop(runId: string): void {
-  navigator.sendBeacon(inApi(`/runs/${runId}/stop`))
+  navigator.sendBeacon(inServer(inApi(`/runs/${runId}/stop`)))
 }
 
 /* crypto.randomUUID exists only on secure origins; a server reached by its name in a harbour network is none. */

@@ -3,6 +3,7 @@ import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { get } from '../../api/client'
+import { useMe } from '../../api/me'
 import type { Source, SourceContents, SourceHealth, Table } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import { countInWords } from '../../formats'
@@ -12,6 +13,7 @@ import FunctionLine from './FunctionLine.vue'
 import NamesLine from './NamesLine.vue'
 import { found, sizeInWords } from './search'
 import ServiceRequests from './ServiceRequests.vue'
+import SourceProjects from './SourceProjects.vue'
 import SourceForm from './SourceForm.vue'
 import TableDetail from './TableDetail.vue'
 
@@ -24,10 +26,13 @@ const changing = ref(false)
 const path = `/sources/${encodeURIComponent(props.source.id)}`
 const { state: health, reload: ask } = useLoaded(signal => get<SourceHealth>(`${path}/health`, signal))
 const { state: contents, reload: list } = useLoaded(signal => get<SourceContents>(`${path}/contents`, signal))
+const { me } = useMe()
+const looksAfterAll = computed(() => me.value?.operator === true)
 const open = shallowRef<Table>()
 const search = ref('')
 const tables = computed(() => (contents.value.status === 'ready' ? contents.value.data.tables : []))
 const functions = computed(() => (contents.value.status === 'ready' ? contents.value.data.functions : []))
+const silent = computed(() => (contents.value.status === 'ready' ? contents.value.data.silent : []))
 const matching = computed(() =>
   tables.value.filter(table =>
     found(
@@ -102,6 +107,8 @@ async function changed(): Promise<void> {
       {{ health.status === 'ready' ? health.data.message : health.failure.message }}
       <button class="as-link" @click="again">Ask again</button>
     </div>
+    <SourceProjects v-if="looksAfterAll" :source="source.id" />
+    <p v-for="sentence in silent" :key="sentence" class="note bad my-1">{{ sentence }}</p>
     <div class="tables">
       <div
         v-for="table in matching.slice(0, MOST_SHOWN)"

@@ -14,18 +14,19 @@ import plainsieve.sources.jdbc.JdbcSource;
 
 /**
  * On a cluster of Trino, a coordinator and two workers on this machine: the queries of TPC-H with choices bound against the same
- * with literals. Arguments: a schema of TPC-H, such as {@code sf1}, and perhaps names of queries.
+ * with literals. Arguments: a schema of TPC-H, such as {@code sf1}, and perhaps names of queries. Every statement runs once
+ * before it counts and three times that count; {@code -Dbench.runs=1} of them where one takes minutes.
  */
 public final class OnCluster {
-    private static final InTurns TURNS = new InTurns(1, 3);
+    private static final String SMALL = "tiny";
 
     private OnCluster() {}
 
     public static void main(String[] arguments) throws Exception {
-        String schema = arguments.length == 0 ? "tiny" : arguments[0];
+        String schema = arguments.length == 0 ? SMALL : arguments[0];
         List<String> names = List.of(arguments).subList(Math.min(1, arguments.length), arguments.length);
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
-        try (LocalTrino cluster = LocalTrino.start();
+        try (LocalTrino cluster = schema.equals(SMALL) ? LocalTrino.start() : LocalTrino.startForLongWork();
                 JdbcSource source = new JdbcSource(
                         new SourceAccess(
                                 "cluster",
@@ -33,18 +34,19 @@ public final class OnCluster {
                                 Secret.none()),
                         clock)) {
             System.out.printf("cluster  %-10s %10s %10s %6s%n", schema, "ours ms", "hand ms", "ratio");
+            InTurns turns = new InTurns(1, Integer.getInteger("bench.runs", 3));
             TradeQuery.all().stream()
                     .filter(query -> names.isEmpty() || names.contains(query.name()))
-                    .forEach(query -> measure(source, query));
+                    .forEach(query -> measure(source, query, turns));
         } finally {
             clock.shutdownNow();
         }
     }
 
-    private static void measure(JdbcSource source, TradeQuery query) {
+    private static void measure(JdbcSource source, TradeQuery query, InTurns turns) {
         Dialect dialect = source.dialect();
         Statement byHand = new Statement(query.byHand(dialect), List.of(), List.of(), Statement.NO_CAP);
-        double[] medians = TURNS.medians(source, List.of(query.rewritten(dialect), byHand));
+        double[] medians = turns.medians(source, List.of(query.rewritten(dialect), byHand));
         System.out.printf(
                 "cluster  %-10s %10.0f %10.0f %6.2f%n", query.name(), medians[0], medians[1], medians[0] / medians[1]);
     }

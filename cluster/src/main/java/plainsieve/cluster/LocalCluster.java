@@ -1,8 +1,12 @@
 package plainsieve.cluster;
 
 import io.trino.Session;
+import io.trino.connector.MockConnectorFactory;
+import io.trino.connector.MockConnectorPlugin;
 import io.trino.plugin.memory.MemoryPlugin;
 import io.trino.plugin.tpch.TpchPlugin;
+import io.trino.spi.StandardErrorCode;
+import io.trino.spi.TrinoException;
 import io.trino.testing.DistributedQueryRunner;
 import java.io.IOException;
 import java.util.HashMap;
@@ -19,7 +23,8 @@ public final class LocalCluster {
 
     /**
      * Starts the cluster and prints its port on a line of its own. With {@code -Dplainsieve.attended=true} it ends when its input
-     * does: whoever started it is gone then, however that went.
+     * does: whoever started it is gone then, however that went. With {@code -Dplainsieve.broken-catalog=true} it has a catalog
+     * that does not answer, too.
      *
      * @param arguments the port of the coordinator, 0 for any that is free; then its settings, each {@code name=value}
      */
@@ -54,7 +59,22 @@ public final class LocalCluster {
         runner.createCatalog("tpch", "tpch", Map.of("tpch.column-naming", "STANDARD"));
         runner.installPlugin(new MemoryPlugin());
         runner.createCatalog("memory", "memory", Map.of("memory.max-data-per-node", "1GB"));
+        if (Boolean.getBoolean("plainsieve.broken-catalog")) {
+            addBroken(runner);
+        }
         return runner;
+    }
+
+    /** A catalog whose store is away, for tests: the rest of the cluster has to go on. */
+    private static void addBroken(DistributedQueryRunner runner) {
+        MockConnectorFactory away = MockConnectorFactory.builder()
+                .withName("broken")
+                .withListSchemaNames(session -> {
+                    throw new TrinoException(StandardErrorCode.CONFIGURATION_UNAVAILABLE, "The store is away");
+                })
+                .build();
+        runner.installPlugin(new MockConnectorPlugin(away));
+        runner.createCatalog("broken", "broken", Map.of());
     }
 
     private static void waitForEnd() throws IOException {

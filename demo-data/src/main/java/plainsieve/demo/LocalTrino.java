@@ -17,7 +17,8 @@ public final class LocalTrino implements AutoCloseable {
     private static final String READY = "ready on ";
 
     /** Each statement is planned for the first time and runs once: the less is done for speed, the faster all are done. */
-    private static final List<String> IN_A_HURRY = List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
+    private static final List<String> IN_A_HURRY =
+            List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Dplainsieve.broken-catalog=true");
 
     private static final List<String> BY_RULES_ALONE =
             List.of("enable-stats-calculator=false", "optimizer.join-reordering-strategy=NONE");
@@ -32,15 +33,24 @@ public final class LocalTrino implements AutoCloseable {
 
     /** Starts a cluster, with a catalog {@code tpch} of made-up trade and a catalog {@code memory} that may be written. */
     public static LocalTrino start() throws IOException {
+        return start("-Xmx3g", IN_A_HURRY, BY_RULES_ALONE);
+    }
+
+    /** The same as a cluster in use is: compiled for speed, plans by its statistics, with memory for scale 10. */
+    public static LocalTrino startForLongWork() throws IOException {
+        return start("-Xmx14g", List.of(), List.of());
+    }
+
+    private static LocalTrino start(String memory, List<String> machine, List<String> settings) throws IOException {
         Path built = Path.of(System.getProperty("plainsieve.cluster", "../cluster/target"));
         String libraries = Files.readString(built.resolve("libraries")).strip();
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        command.addAll(IN_A_HURRY);
-        command.addAll(List.of("-Xmx3g", "-Djdk.attach.allowAttachSelf=true", "-Dplainsieve.attended=true", "-cp"));
+        command.addAll(machine);
+        command.addAll(List.of(memory, "-Djdk.attach.allowAttachSelf=true", "-Dplainsieve.attended=true", "-cp"));
         command.add(built.resolve("classes") + ":" + libraries);
         command.addAll(List.of("plainsieve.cluster.LocalCluster", "0"));
-        command.addAll(BY_RULES_ALONE);
+        command.addAll(settings);
         Process cluster = new ProcessBuilder(command).redirectErrorStream(true).start();
         Runtime.getRuntime().addShutdownHook(new Thread(cluster::destroy));
         return new LocalTrino(cluster, awaitReady(cluster));

@@ -1,6 +1,7 @@
 package plainsieve.sources;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -11,11 +12,18 @@ import plainsieve.core.dialect.Functions;
  *
  * @param functions functions that return tables, and procedures
  * @param own what the functions that people made there do to rows, by name and by {@code schema.name}
+ * @param silent what of the source does not tell its tables at the moment, and why, a sentence each
  */
-public record Catalogue(List<Table> tables, List<Function> functions, Functions own) {
+public record Catalogue(List<Table> tables, List<Function> functions, Functions own, List<String> silent) {
+    /** Of tables alone, and of all of them. */
+    public static Catalogue of(List<Table> tables) {
+        return new Catalogue(tables, List.of(), new Functions(Map.of()), List.of());
+    }
+
     public Catalogue {
         tables = List.copyOf(tables);
         functions = List.copyOf(functions);
+        silent = List.copyOf(silent);
     }
 
     /**

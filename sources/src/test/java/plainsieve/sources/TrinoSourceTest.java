@@ -123,6 +123,19 @@ class TrinoSourceTest {
         }
     }
 
+    @Test
+    void aCatalogThatDoesNotAnswerHidesNoOther() {
+        try (JdbcSource tpch = at("tpch")) {
+            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            assertThat(catalogue.silent())
+                    .containsExactly(
+                            "The catalog “broken” does not tell its tables: Error listing tables for catalog broken: The store is away");
+            assertThat(catalogue.tables()).extracting(Catalogue.Table::name).contains("orders", "quays");
+        }
+        assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).silent())
+                .isEmpty();
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', textBlock = """
             date '0001-02-28'                                | 0001-02-28

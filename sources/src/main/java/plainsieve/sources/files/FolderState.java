@@ -39,7 +39,7 @@ final class FolderState {
                         "main", name, false, 0, List.of(), Set.of(), List.of(), Optional.of(about)));
             }
         });
-        return new Catalogue(all, engine.functions(), engine.own());
+        return new Catalogue(all, engine.functions(), engine.own(), engine.silent());
     }
 
     private Catalogue.Table described(Catalogue.Table view) {

@@ -45,19 +45,21 @@ final class CatalogueReader {
 
     static Catalogue read(Connection connection, Vendor vendor) throws SQLException {
         CatalogueReader reader = new CatalogueReader(connection, vendor);
-        reader.tables();
-        reader.columns();
+        TableQuestions questions = vendor.tables(connection);
+        reader.tables(questions);
+        reader.columns(questions);
         CatalogueDetails details = CatalogueDetails.read(connection, vendor.details());
         return new Catalogue(
                 reader.columns.keySet().stream()
                         .map(name -> reader.table(name, details))
                         .toList(),
                 details.functions(),
-                details.own());
+                details.own(),
+                questions.silent());
     }
 
-    private void tables() throws SQLException {
-        try (ResultSet found = vendor.allTables(connection)) {
+    private void tables(TableQuestions questions) throws SQLException {
+        try (ResultSet found = questions.tables()) {
             while (found.next()) {
                 TableName name = TableName.in(found);
                 if (!name.isSystem()) {
@@ -70,8 +72,8 @@ final class CatalogueReader {
         }
     }
 
-    private void columns() throws SQLException {
-        try (ResultSet found = vendor.allColumns(connection)) {
+    private void columns(TableQuestions questions) throws SQLException {
+        try (ResultSet found = questions.columns()) {
             while (found.next()) {
                 TableName table = TableName.in(found);
                 if (columns.containsKey(table)) {

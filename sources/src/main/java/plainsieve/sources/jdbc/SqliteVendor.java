@@ -38,17 +38,29 @@ public final class SqliteVendor implements Vendor {
         config.setReadOnly(true);
     }
 
-    /** The driver asks for all tables in one text, which is too long for SQLite when there are thousands. */
     @Override
-    public ResultSet allColumns(Connection connection) throws SQLException {
-        Statement statement = connection.createStatement();
-        statement.closeOnCompletion();
-        return statement.executeQuery("""
-                select null as TABLE_SCHEM, t.name as TABLE_NAME, c.name as COLUMN_NAME, c.type as TYPE_NAME,
-                  0 as DATA_TYPE, iif(c."notnull", 0, 1) as NULLABLE
-                from sqlite_master t, pragma_table_info(t.name) c
-                where t.type in ('table', 'view')
-                order by t.name, c.cid""");
+    public TableQuestions tables(Connection connection) {
+        return new OwnTables(connection);
+    }
+
+    private record OwnTables(Connection connection) implements TableQuestions {
+        @Override
+        public ResultSet tables() throws SQLException {
+            return new OfDriver(connection).tables();
+        }
+
+        /** The driver asks for all tables in one text, which is too long for SQLite when there are thousands. */
+        @Override
+        public ResultSet columns() throws SQLException {
+            Statement statement = connection.createStatement();
+            statement.closeOnCompletion();
+            return statement.executeQuery("""
+                    select null as TABLE_SCHEM, t.name as TABLE_NAME, c.name as COLUMN_NAME, c.type as TYPE_NAME,
+                      0 as DATA_TYPE, iif(c."notnull", 0, 1) as NULLABLE
+                    from sqlite_master t, pragma_table_info(t.name) c
+                    where t.type in ('table', 'view')
+                    order by t.name, c.cid""");
+        }
     }
 
     @Override

@@ -16,15 +16,11 @@ import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.Lexer;
@@ -44,9 +40,6 @@ import plainsieve.sources.SourceSettings;
  */
 public final class TrinoVendor implements Vendor {
     private static final Dialect DIALECT = Dialects.of("trino");
-
-    /** Of the engine itself, not of anybody's data. */
-    private static final Set<String> NOBODYS_CATALOGS = Set.of("system", "jmx");
 
     private static final int MOST_DIGITS = 38;
 
@@ -114,57 +107,8 @@ public final class TrinoVendor implements Vendor {
     }
 
     @Override
-    public ResultSet allTables(Connection connection) throws SQLException {
-        return inEvery(connection, "tables", "table_type as \"TABLE_TYPE\"", "1, 2");
-    }
-
-    @Override
-    public ResultSet allColumns(Connection connection) throws SQLException {
-        String columns = "column_name as \"COLUMN_NAME\", data_type as \"TYPE_NAME\", 0 as \"DATA_TYPE\","
-                + " case is_nullable when 'NO' then 0 else 1 end as \"NULLABLE\", ordinal_position";
-        return inEvery(connection, "columns", columns, "1, 2, ordinal_position");
-    }
-
-    /** Tables of other catalogs are called by both, as in a query: their schema has the catalog before its point. */
-    private ResultSet inEvery(Connection connection, String what, String columns, String order) throws SQLException {
-        String all = catalogs(connection).stream()
-                .map(catalog -> ("select '%s' || table_schema as \"TABLE_SCHEM\", table_name as \"TABLE_NAME\", %s"
-                                + " from %s.information_schema.%s where table_schema %s")
-                        .formatted(before(catalog), columns, DIALECT.quoteName(catalog), what, schemas()))
-                .collect(Collectors.joining(" union all "));
-        return closingItself(connection).executeQuery(all + " order by " + order);
-    }
-
-    private static Statement closingItself(Connection connection) throws SQLException {
-        Statement statement = connection.createStatement();
-        statement.closeOnCompletion();
-        return statement;
-    }
-
-    private String before(String catalog) {
-        return catalog.equals(settings.catalog()) ? "" : catalog.replace("'", "''") + ".";
-    }
-
-    private String schemas() {
-        return settings.schema().isEmpty()
-                ? "<> 'information_schema'"
-                : "= " + DIALECT.textLiteral(settings.schema().toLowerCase(Locale.ROOT));
-    }
-
-    /** Where a schema is named, its tables alone are shown: a cluster may have a great many others. */
-    private List<String> catalogs(Connection connection) throws SQLException {
-        if (!settings.schema().isEmpty()) {
-            return List.of(settings.catalog());
-        }
-        List<String> found = new ArrayList<>();
-        try (Statement statement = connection.createStatement();
-                ResultSet rows = statement.executeQuery("show catalogs")) {
-            while (rows.next()) {
-                found.add(rows.getString(1));
-            }
-        }
-        found.removeAll(NOBODYS_CATALOGS);
-        return found;
+    public TableQuestions tables(Connection connection) throws SQLException {
+        return TrinoTables.of(connection, settings);
     }
 
     @Override
@@ -328,7 +272,11 @@ public final class TrinoVendor implements Vendor {
     /** Without the number of the query, which is nothing that a reader can use, and without the place, which is told apart. */
     @Override
     public String message(SQLException failure) {
-        String message = NOISE.matcher(Vendor.super.message(failure)).replaceFirst("");
+        return inWords(failure);
+    }
+
+    static String inWords(SQLException failure) {
+        String message = NOISE.matcher(String.valueOf(failure.getMessage())).replaceFirst("");
         return PLACE.matcher(message).replaceFirst("");
     }
 }

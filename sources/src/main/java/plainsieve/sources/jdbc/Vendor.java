@@ -57,17 +57,9 @@ public interface Vendor {
         return false;
     }
 
-    /**
-     * The columns of every table and view, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, COLUMN_NAME, TYPE_NAME,
-     * DATA_TYPE, NULLABLE, in the order of the columns.
-     */
-    default ResultSet allColumns(Connection connection) throws SQLException {
-        return connection.getMetaData().getColumns(connection.getCatalog(), null, "%", "%");
-    }
-
-    /** The tables and views, as a driver's metadata has them: TABLE_SCHEM, TABLE_NAME, TABLE_TYPE. */
-    default ResultSet allTables(Connection connection) throws SQLException {
-        return connection.getMetaData().getTables(connection.getCatalog(), null, "%", CatalogueReader.READABLE);
+    /** How the tables and columns of the source are asked for. */
+    default TableQuestions tables(Connection connection) throws SQLException {
+        return new TableQuestions.OfDriver(connection);
     }
 
     /** Makes sure that a new connection reaches its database, for drivers that connect only when they are asked something. */

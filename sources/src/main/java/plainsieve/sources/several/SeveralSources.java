@@ -4,11 +4,9 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.OptionalInt;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.function.Supplier;
-import plainsieve.core.dialect.Functions;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanStep;
 import plainsieve.core.evidence.Where;
@@ -136,7 +134,7 @@ public final class SeveralSources implements AutoCloseable {
         /** Each tells what it holds by itself. */
         @Override
         public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
-            return new Catalogue(List.of(), List.of(), new Functions(Map.of()));
+            return Catalogue.of(List.of());
         }
 
         @Override

@@ -5,13 +5,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import plainsieve.core.dialect.Functions;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanStep;
 import plainsieve.core.evidence.PlanTest;
@@ -157,7 +155,7 @@ public final class ODataSource implements Source {
     public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
         List<EntitySet> sets =
                 TimeLimit.within(clock, limits.longest(), cancellation, () -> description.sets(cancellation));
-        return new Catalogue(sets.stream().map(ODataSource::table).toList(), List.of(), new Functions(Map.of()));
+        return Catalogue.of(sets.stream().map(ODataSource::table).toList());
     }
 
     private static Catalogue.Table table(EntitySet set) {

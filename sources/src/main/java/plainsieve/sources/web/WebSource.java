@@ -3,11 +3,9 @@ package plainsieve.sources.web;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.OptionalInt;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.function.Supplier;
-import plainsieve.core.dialect.Functions;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.evidence.PlanStep;
 import plainsieve.core.evidence.Where;
@@ -128,7 +126,7 @@ public final class WebSource implements Source, ShowsAnswers {
     /** What a request brings is known when it was asked. */
     @Override
     public Catalogue catalogue(RunLimits limits, Cancellation cancellation) {
-        return new Catalogue(List.of(), List.of(), new Functions(Map.of()));
+        return Catalogue.of(List.of());
     }
 
     @Override

@@ -112,7 +112,8 @@ class SourceContentsApi {
     record SourceHealth(boolean answers, String message, long millis) {}
 
     @GetMapping("/{id}/health")
-    SourceHealth health(@PathVariable String id) {
+    SourceHealth health(Project project, @PathVariable String id) {
+        project.source(id);
         long start = System.nanoTime();
         try {
             return new SourceHealth(true, sending.health(id), millisSince(start));
@@ -125,13 +126,15 @@ class SourceContentsApi {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    record SourceContents(List<Catalogue.Table> tables, List<Catalogue.Function> functions) {}
+    /** @param silent what of it does not tell its tables at the moment, and why, a sentence each */
+    record SourceContents(List<Catalogue.Table> tables, List<Catalogue.Function> functions, List<String> silent) {}
 
     /** Everything that a source shows: tables and views with columns and indexes, functions and procedures. */
     @GetMapping("/{id}/contents")
-    SourceContents contents(@PathVariable String id) {
+    SourceContents contents(Project project, @PathVariable String id) {
+        project.source(id);
         Catalogue catalogue = sending.catalogue(id);
-        return new SourceContents(catalogue.tables(), catalogue.functions());
+        return new SourceContents(catalogue.tables(), catalogue.functions(), catalogue.silent());
     }
 
     /**
@@ -145,7 +148,8 @@ class SourceContentsApi {
     /** Takes a column of files for something from now on. */
     @PutMapping("/{id}/said")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void say(@PathVariable String id, @RequestBody Saying body) {
+    void say(Project project, @PathVariable String id, @RequestBody Saying body) {
+        project.source(id);
         edits.say(id, body.table(), body.column(), Absent.orEmpty(body.form()));
     }
 
