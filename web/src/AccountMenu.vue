@@ -3,13 +3,14 @@
 import { BDropdown } from 'bootstrap-vue-next'
 import { RouterLink } from 'vue-router'
 import { ask } from './api/client'
+import { inServer } from './api/place'
 import type { Me } from './api/types'
 
 defineProps<{ me: Me }>()
 
 async function leave(everywhere: boolean): Promise<void> {
   await ask(everywhere ? '/api/sign-out/everywhere' : '/api/sign-out', { method: 'POST' })
-  location.assign('/sign-in')
+  location.assign(inServer('/sign-in'))
 }
 </script>
 

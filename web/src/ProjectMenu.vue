@@ -4,6 +4,7 @@ import { BDropdown, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from './api/client'
 import { useMe } from './api/me'
+import { inServer } from './api/place'
 import { projectId } from './api/project'
 import type { ProjectCard } from './api/types'
 import { useLoaded } from './composables/useLoaded'
@@ -32,7 +33,7 @@ const add = (): Promise<void> =>
       method: 'POST',
       body: JSON.stringify({ name: added.value }),
     })
-    location.assign(reports(project.id))
+    location.assign(inServer(reports(project.id)))
   })
 const rename = (): Promise<void> =>
   attempt(async () => {
@@ -52,7 +53,7 @@ const rename = (): Promise<void> =>
     >
     <div class="px-3 py-1 menu">
       <div v-for="project in projects" :key="project.id" class="kept">
-        <b v-if="project.id === projectId">{{ project.name }}</b><a v-else :href="reports(project.id)">{{
+        <b v-if="project.id === projectId">{{ project.name }}</b><a v-else :href="inServer(reports(project.id))">{{
           project.name
         }}</a>
       </div>

@@ -11,11 +11,12 @@ import './style/base.css'
 import { createApp } from 'vue'
 import { askWho, signInAddress } from './api/me'
 import { isByLink } from './api/openLink'
+import { withinServer } from './api/place'
 import { keepFocus } from './focus'
 
 /* The screens of a project come with a router, which takes every address for one of theirs. */
 async function start(): Promise<void> {
-  if (location.pathname === '/sign-in') {
+  if (withinServer(location.pathname) === '/sign-in') {
     const { default: SignInPage } = await import('./screens/sign-in/SignInPage.vue')
     createApp(SignInPage).mount('#app')
     return

@@ -1,12 +1,13 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { LOOK_AS, lookAs } from './api/lookAs'
 import { linkOf, openLink } from './api/openLink'
+import { inServer, withinServer } from './api/place'
 import { screensAt } from './api/project'
 import { SIGNED } from './choices/link'
 
 /* Screens load when first opened: viewers never load the editor. */
 export const router = createRouter({
-  history: createWebHistory(screensAt),
+  history: createWebHistory(inServer(screensAt)),
   routes: [
     { path: '/', redirect: '/reports' },
     { path: '/reports', component: () => import('./screens/reports/ReportsScreen.vue'), meta: { title: 'Reports' } },
@@ -53,7 +54,7 @@ router.beforeEach((to, from) => {
   if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
     return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
   lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
-  openLink.value = linkOf(router.resolve(to).href.split('?')[0] ?? '', to.query[SIGNED])
+  openLink.value = linkOf(withinServer(router.resolve(to).href.split('?')[0] ?? ''), to.query[SIGNED])
   return true
 })
 

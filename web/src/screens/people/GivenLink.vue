@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /* A link that signs somebody in, to be given to them; it is shown here and nowhere again. */
 import { computed, ref } from 'vue'
+import { inServer } from '../../api/place'
 import type { SignInLink } from '../../api/types'
 import { copyText } from '../../clipboard'
 
 const props = defineProps<{ link: SignInLink; label: string }>()
-const whole = computed(() => location.origin + props.link.path)
+const whole = computed(() => location.origin + inServer(props.link.path))
 const copied = ref(false)
 async function copy(): Promise<void> {
   await copyText(whole.value)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { asFailure, send, type Failure } from '../../api/client'
+import { inServer } from '../../api/place'
 import { inApi } from '../../api/project'
 import FailureNote from '../../widgets/FailureNote.vue'
 
@@ -34,7 +35,7 @@ async function bringIn(event: Event): Promise<void> {
       here.
     </p>
     <div class="row-line">
-      <a :href="inApi('/project.zip')" download>Download</a>
+      <a :href="inServer(inApi('/project.zip'))" download>Download</a>
       <button class="as-link" @click="input?.click()">Bring in …</button>
       <input
         ref="input"

@@ -4,6 +4,7 @@ import { BButton, BFormCheckbox, BFormRadioGroup } from 'bootstrap-vue-next'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { asFailure, get, post, type Failure } from '../../api/client'
 import { openLink } from '../../api/openLink'
+import { inServer } from '../../api/place'
 import { inApi } from '../../api/project'
 import { newRunId, stop as stopAtDatabase } from '../../api/runs'
 import type { Choices, ColumnFilter, DownloadProgress, Report, View } from '../../api/types'
@@ -55,7 +56,7 @@ async function fetchFile(): Promise<void> {
     })
     const link = document.createElement('a')
     const by = openLink.value ? `?Signed-Link=${encodeURIComponent(openLink.value)}` : ''
-    link.href = inApi(`/downloads/${runId}`) + by
+    link.href = inServer(inApi(`/downloads/${runId}`)) + by
     link.download = ''
     link.click()
     await look(runId)

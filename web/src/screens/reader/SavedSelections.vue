@@ -3,6 +3,7 @@
 import { BDropdown, BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
+import { inServer } from '../../api/place'
 import type { Choices, Selection } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 
@@ -18,7 +19,7 @@ const failure = shallowRef<Failure>()
 const CARRIED = 'plainsieve.viewer-carried'
 async function carryOver(): Promise<void> {
   if (localStorage.getItem(CARRIED)) return
-  await fetch(`/api/reports/${props.reportId}/selections`).catch(() => undefined)
+  await fetch(inServer(`/api/reports/${props.reportId}/selections`)).catch(() => undefined)
   localStorage.setItem(CARRIED, 'yes')
 }
 

@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from '../../api/client'
 import { askWho } from '../../api/me'
+import { inServer } from '../../api/place'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { pageToComeBackTo } from './back'
 import { wrongInWords } from './wrong'
@@ -23,7 +24,7 @@ const words = computed(() =>
 /* The service that people may sign in with, and what went wrong on the way to it and back. */
 const service = ref('')
 const wrong = wrongInWords(new URLSearchParams(location.search).get('wrong'))
-const byService = `/sign-in/by-service?back=${encodeURIComponent(pageToComeBackTo(location))}`
+const byService = inServer(`/sign-in/by-service?back=${encodeURIComponent(pageToComeBackTo(location))}`)
 onMounted(async () => {
   service.value = (await askWho().catch(() => undefined))?.service ?? ''
 })

@@ -11,7 +11,10 @@ import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.people.Role;
 
-/** Signing in with another service, as a person does it: to its page and back to the one that was wanted. */
+/**
+ * Signing in with another service, as a person does it: to its page and back to the one that was wanted. This server stands below a
+ * path of its own, as behind a proxy with others.
+ */
 class ServiceSignInTest {
     private static int freePort() throws IOException {
         try (ServerSocket socket = new ServerSocket(0)) {
@@ -22,16 +25,17 @@ class ServiceSignInTest {
     @Test
     void oneSignsInThereAndComesBackToThePage() throws Exception {
         int port = freePort();
-        try (Issuer issuer = new Issuer("http://127.0.0.1:%d/sign-in/back".formatted(port));
+        try (Issuer issuer = new Issuer("http://127.0.0.1:%d/ferries/sign-in/back".formatted(port));
                 AnotherServer server = AnotherServer.on(
                         AnotherServer.folderOfVersion3(),
                         "--server.port=" + port,
+                        "--server.servlet.context-path=/ferries",
                         "--plainsieve.accounts=true",
                         "--plainsieve.openid.issuer=" + issuer.address(),
                         "--plainsieve.openid.client-id=" + Issuer.CLIENT,
                         "--plainsieve.openid.client-secret=" + Issuer.SECRET,
                         "--plainsieve.openid.called=the harbour board");
-                Browser browser = new Browser(server.address())) {
+                Browser browser = new Browser(server.address() + "/ferries")) {
             Groups groups = server.part(Groups.class);
             String staff = groups.add("Staff").id();
             groups.claim(staff, List.of("staff"));
@@ -43,7 +47,10 @@ class ServiceSignInTest {
             browser.see("#password").sendKeys(Issuer.PASSWORD);
             browser.click("button[type=submit]");
             browser.untilText(".kind-table tbody", text -> !text.isBlank());
-            assertThat(browser.address()).endsWith("/projects/home/reports/late-crossings");
+            assertThat(browser.address()).endsWith("/ferries/projects/home/reports/late-crossings");
+
+            browser.click("a", "Reports");
+            browser.see("main h1", "Reports");
 
             browser.open("/sign-in?wrong=taken");
             browser.untilText("[role=alert]", text -> text.startsWith("Somebody else here has your name"));

@@ -112,6 +112,29 @@ class OperatingTest {
     }
 
     @Test
+    void allAddressesCanStandBelowAPathOfTheirOwn() throws Exception {
+        try (AnotherServer server = with("--server.servlet.context-path=/ferries")) {
+            somebody(server, "ona");
+            HttpClient client = HttpClient.newHttpClient();
+            HttpResponse<String> in = signIn(client, server.address() + "/ferries", "ona");
+            String cookie = in.headers().firstValue("Set-Cookie").orElseThrow();
+            assertThat(cookie).contains("Path=/ferries/;");
+            HttpRequest first = HttpRequest.newBuilder(URI.create(server.address() + "/ferries/"))
+                    .header("Cookie", cookie.split(";")[0])
+                    .build();
+            assertThat(client.send(first, HttpResponse.BodyHandlers.ofString())
+                            .headers()
+                            .firstValue("Location"))
+                    .hasValue("/ferries/projects/home/reports");
+            HttpRequest elsewhere = HttpRequest.newBuilder(URI.create(server.address() + "/api/me"))
+                    .build();
+            assertThat(client.send(elsewhere, HttpResponse.BodyHandlers.ofString())
+                            .statusCode())
+                    .isEqualTo(404);
+        }
+    }
+
+    @Test
     void itsOwnCertificateMakesCookiesSecure() throws Exception {
         Path store = Files.createTempDirectory("plainsieve-certificate").resolve("own.p12");
         Process made = new ProcessBuilder(

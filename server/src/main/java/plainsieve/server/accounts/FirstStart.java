@@ -1,5 +1,6 @@
 package plainsieve.server.accounts;
 
+import jakarta.servlet.ServletContext;
 import java.time.Duration;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -25,8 +26,10 @@ class FirstStart {
     private final Settings settings;
     private final Accounts accounts;
     private final SignIns signIns;
+    private final ServletContext here;
 
-    FirstStart(Settings settings, Accounts accounts, SignIns signIns) {
+    FirstStart(Settings settings, Accounts accounts, SignIns signIns, ServletContext here) {
+        this.here = here;
         this.settings = settings;
         this.accounts = accounts;
         this.signIns = signIns;
@@ -40,12 +43,12 @@ class FirstStart {
             return;
         }
         String link = SignIns.path(signIns.link(first(), LASTS, false));
-        int port = ((WebServerApplicationContext) ready.getApplicationContext())
-                .getWebServer()
-                .getPort();
         LOG.info(
-                "Nobody can sign in yet. The first operator does by http://127.0.0.1:{}{}, once, within a day.",
-                port,
+                "Nobody can sign in yet. The first operator does by http://127.0.0.1:{}{}{}, once, within a day.",
+                ((WebServerApplicationContext) ready.getApplicationContext())
+                        .getWebServer()
+                        .getPort(),
+                here.getContextPath(),
                 link);
     }
 

@@ -106,8 +106,7 @@ class Edge implements WebMvcConfigurer {
                     }
                 }
                 if (WebUtils.getCookie(request, ViewerCookie.NAME) == null && "GET".equals(request.getMethod())) {
-                    response.addHeader(
-                            HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh(), request.isSecure()));
+                    response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh(), request));
                 }
             }
             return true;

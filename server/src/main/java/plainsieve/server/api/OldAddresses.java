@@ -17,6 +17,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.security.OwnPath;
 
 /**
  * Addresses from before there were several projects, pages and API alike, lead on to the oldest project of whoever asks with everything that
@@ -40,7 +41,7 @@ class OldAddresses extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        String path = request.getRequestURI();
+        String path = OwnPath.of(request);
         boolean api = path.startsWith("/api/");
         String rest = path.substring(api ? "/api/".length() : 1);
         String first = rest.split("/", 2)[0];
@@ -58,7 +59,7 @@ class OldAddresses extends OncePerRequestFilter {
                         (api ? "/api" : "") + "/projects/" + project.id() + "/" + (rest.isEmpty() ? "reports" : rest))
                 .orElse(api ? "/api/me" : "/sign-in");
         response.setStatus(api ? HttpStatus.PERMANENT_REDIRECT.value() : HttpStatus.FOUND.value());
-        response.setHeader(HttpHeaders.LOCATION, there + query);
+        response.setHeader(HttpHeaders.LOCATION, OwnPath.inBrowser(request, there + query));
         response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
     }
 
@@ -68,7 +69,7 @@ class OldAddresses extends OncePerRequestFilter {
         Arrays.stream(cookies)
                 .filter(cookie -> cookie.getName().equals(ViewerCookie.NAME))
                 .findFirst()
-                .ifPresent(cookie -> response.addHeader(
-                        HttpHeaders.SET_COOKIE, ViewerCookie.of(cookie.getValue(), request.isSecure())));
+                .ifPresent(cookie ->
+                        response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(cookie.getValue(), request)));
     }
 }

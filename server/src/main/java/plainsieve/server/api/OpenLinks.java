@@ -14,6 +14,7 @@ import plainsieve.server.people.Viewer;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.security.OwnPath;
 import plainsieve.server.security.SignedLinks;
 
 /**
@@ -84,7 +85,7 @@ public class OpenLinks {
             Matcher matcher = HEADER.matcher(header);
             return matcher.matches() ? Optional.of(new Said(matcher.group(1), matcher.group(2))) : Optional.empty();
         }
-        Matcher page = PAGE.matcher(request.getRequestURI());
+        Matcher page = PAGE.matcher(OwnPath.of(request));
         String token = page.matches() ? request.getParameter("signed") : null;
         return token == null ? Optional.empty() : Optional.of(new Said(page.group(1), token));
     }

@@ -12,13 +12,14 @@ import java.util.Map;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
+import plainsieve.server.security.OwnPath;
 
 /** An address that was cut off within a character opens its page all the same: what it was to say is told there. */
 @Component
 class PageRequests extends OncePerRequestFilter {
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return request.getRequestURI().startsWith("/api/");
+        return OwnPath.of(request).startsWith("/api/");
     }
 
     @Override

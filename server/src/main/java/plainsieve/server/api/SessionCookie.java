@@ -1,7 +1,9 @@
 package plainsieve.server.api;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import org.springframework.http.ResponseCookie;
+import plainsieve.server.security.OwnPath;
 
 /** The cookie that has the secret of a session. No script reads it, and no other site sends it. */
 public final class SessionCookie {
@@ -9,22 +11,22 @@ public final class SessionCookie {
 
     private SessionCookie() {}
 
-    /** As a header sets it. @param secure whether it goes over HTTPS alone */
-    public static String of(String secret, Duration lasts, boolean secure) {
-        return cookie(secret, lasts, secure);
+    /** As a header sets it in an answer to this request; over HTTPS alone, if that came so. */
+    public static String of(String secret, Duration lasts, HttpServletRequest request) {
+        return cookie(secret, lasts, request);
     }
 
     /** As a header takes it away. */
-    public static String none(boolean secure) {
-        return cookie("", Duration.ZERO, secure);
+    public static String none(HttpServletRequest request) {
+        return cookie("", Duration.ZERO, request);
     }
 
-    private static String cookie(String value, Duration lasts, boolean secure) {
+    private static String cookie(String value, Duration lasts, HttpServletRequest request) {
         return ResponseCookie.from(NAME, value)
                 .httpOnly(true)
-                .secure(secure)
+                .secure(request.isSecure())
                 .sameSite("Lax")
-                .path("/")
+                .path(OwnPath.inBrowser(request, "/"))
                 .maxAge(lasts)
                 .build()
                 .toString();

@@ -1,8 +1,10 @@
 package plainsieve.server.api;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.UUID;
 import org.springframework.http.ResponseCookie;
+import plainsieve.server.security.OwnPath;
 
 /** The cookie by which viewers are told apart, where they have no accounts. */
 public final class ViewerCookie {
@@ -17,13 +19,13 @@ public final class ViewerCookie {
         return UUID.randomUUID().toString();
     }
 
-    /** As a header sets it. @param secure whether it goes over HTTPS alone */
-    public static String of(String viewer, boolean secure) {
+    /** As a header sets it in an answer to this request; over HTTPS alone, if that came so. */
+    public static String of(String viewer, HttpServletRequest request) {
         return ResponseCookie.from(NAME, viewer)
                 .httpOnly(true)
-                .secure(secure)
+                .secure(request.isSecure())
                 .sameSite("Lax")
-                .path("/api")
+                .path(OwnPath.inBrowser(request, "/api"))
                 .maxAge(KEPT)
                 .build()
                 .toString();

@@ -78,7 +78,8 @@ class WebConfiguration implements WebMvcConfigurer {
                 .addResourceLocations("classpath:/static/")
                 .setCacheControl(CacheControl.noCache())
                 .resourceChain(true)
-                .addResolver(new ScreenResolver());
+                .addResolver(new ScreenResolver())
+                .addTransformer(new PageInPlace());
     }
 
     /** Paths such as {@code /reports/late-crossings} are screens of the front end; all of them are its one page. */

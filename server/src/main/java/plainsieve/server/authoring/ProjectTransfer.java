@@ -144,6 +144,7 @@ public class ProjectTransfer {
         if (project.sources().containsKey(entry.id())) {
             return;
         }
+        edits.sources().refuseOthers(project, entry.id());
         SourceKind kind = SourceKind.ofWord(entry.kind())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-source",

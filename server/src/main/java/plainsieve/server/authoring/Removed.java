@@ -67,9 +67,21 @@ public class Removed {
         }
     }
 
-    /** The newest first; sources, which belong to no project, among them. */
+    /** The newest first; sources that the project could ask among them. */
     public List<Thing> of(Project project) {
-        return removed.latest(project.id(), MOST_SHOWN).stream().map(Thing::of).toList();
+        return removed.latest(project.id(), MOST_SHOWN).stream()
+                .filter(row -> isFor(project, row))
+                .map(Thing::of)
+                .toList();
+    }
+
+    /** A source that this project might not ask is not there for it. */
+    private boolean isFor(Project project, RemovedRow row) {
+        return Thing.of(row).kind() != Kind.SOURCE || source(row).isFor(project.id());
+    }
+
+    private SourceRow source(RemovedRow row) {
+        return forms.readRecord(row.content(), SourceRow.class);
     }
 
     /** Keeps a row that is about to be removed, in the same change. */
@@ -93,6 +105,7 @@ public class Removed {
     @Transactional
     public Thing bringBack(Project project, Asker asker, long id) {
         RemovedRow row = removed.find(project.id(), id)
+                .filter(found -> isFor(project, found))
                 .orElseThrow(() -> new NotFound("removed thing", Long.toString(id), List.of()));
         Thing thing = Thing.of(row);
         if (!asker.role().mayActAs(thing.kind().forWhom())) {
@@ -102,7 +115,7 @@ public class Removed {
             case QUERY -> bringBack(project, forms.readRecord(row.content(), QueryRow.class));
             case PARAMETER -> bringBack(project, forms.readRecord(row.content(), ParameterRow.class));
             case REPORT -> bringBack(project, forms.readRecord(row.content(), ReportRow.class));
-            case SOURCE -> bringBack(project, forms.readRecord(row.content(), SourceRow.class));
+            case SOURCE -> bringBack(source(row));
         }
         removed.forget(id);
         return thing;
@@ -126,8 +139,10 @@ public class Removed {
         tables.reports().add(row);
     }
 
-    private void bringBack(Project project, SourceRow row) {
-        refuseTaken(project.sources().containsKey(row.id()), "source", row.id());
+    private void bringBack(SourceRow row) {
+        boolean taken =
+                tables.sources().all().stream().anyMatch(other -> other.id().equals(row.id()));
+        refuseTaken(taken, "source", row.id());
         tables.sources().add(row);
     }
 

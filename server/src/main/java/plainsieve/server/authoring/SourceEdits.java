@@ -3,6 +3,7 @@ package plainsieve.server.authoring;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
@@ -18,7 +19,7 @@ import plainsieve.server.sources.SourceFacts;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 
-/** Adds, changes, tries and removes sources. All projects of the server share them. */
+/** Adds, changes, tries and removes sources, which projects share, and says which projects may ask them. */
 @Service
 public class SourceEdits {
     private static final String ID = "[A-Za-z0-9][A-Za-z0-9 ._-]{0,60}";
@@ -56,6 +57,16 @@ public class SourceEdits {
                     "bad-source",
                     "“%s” cannot be the name of a source.".formatted(id),
                     "Use letters, digits, spaces, hyphens, dots and underscores."));
+        }
+    }
+
+    /** Throws {@link ProblemException} when there is such a source that this project may not ask. */
+    void refuseOthers(Project project, String id) {
+        if (kept.has(id) && !project.sources().containsKey(id)) {
+            throw new ProblemException(Problem.of(
+                    "source-not-allowed",
+                    "The source “%s” is not for this project.".formatted(id),
+                    "Ask an operator to let this project use it, on Sources, or name another one."));
         }
     }
 
@@ -121,6 +132,32 @@ public class SourceEdits {
         kept.rename(from, to);
         sending.forget(from);
         facts.forget(from);
+    }
+
+    /** The ids of the projects that may ask a source; none when all may. */
+    public List<String> allowed(String id) {
+        String projects = kept.row(id).projects();
+        return projects.isEmpty() ? List.of() : List.of(projects.split(" "));
+    }
+
+    /**
+     * Says which projects may ask a source. Throws {@link StillUsed} when one that asks it would not be among them.
+     *
+     * @param projectIds none for all of them
+     */
+    @Transactional
+    public void allow(String id, Set<String> projectIds) {
+        kept.row(id);
+        projectIds.forEach(projects::get);
+        List<String> others = users(id).stream()
+                .filter(user -> !projectIds.isEmpty()
+                        && !projectIds.contains(user.project().id()))
+                .map(User::inWords)
+                .toList();
+        if (!others.isEmpty()) {
+            throw new StillUsed("“" + id + "”", others);
+        }
+        kept.allow(id, projectIds);
     }
 
     /** Something that asks a source, and the project it belongs to. */

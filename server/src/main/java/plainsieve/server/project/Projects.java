@@ -45,7 +45,7 @@ public class Projects {
         Rows of(ProjectRow project) {
             return new Rows(
                     List.of(project),
-                    sources,
+                    sources.stream().filter(row -> row.isFor(project.id())).toList(),
                     queries.stream()
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList(),
@@ -154,10 +154,12 @@ public class Projects {
             reportsById.put(report.id(), same ? before.project().report(report.id()) : forms.report(report));
             drafts.put(report.id(), same ? before.project().draft(report.id()) : forms.draft(report));
         }
+        Map<String, SourceSettings> mine = new LinkedHashMap<>();
+        rows.sources().forEach(source -> mine.put(source.id(), settings.get(source.id())));
         List<Travel> travels = rows.travels().stream()
                 .map(travel -> new Travel(travel.fromSource(), travel.toSource(), travel.allowed()))
                 .toList();
-        ProjectParts parts = new ProjectParts(settings, queriesById, byName, reportsById, drafts, travels);
+        ProjectParts parts = new ProjectParts(mine, queriesById, byName, reportsById, drafts, travels);
         return new Project(row.id(), row.name(), parts, texts);
     }
 }

@@ -8,7 +8,7 @@ import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** Sources in the records: every project may use them. */
+/** Sources in the records, each for every project or for some. */
 @Mapper
 public interface SourceRecords {
     @Select("select * from source order by position, id")
@@ -16,8 +16,8 @@ public interface SourceRecords {
 
     /** Behind all others. */
     @Insert("""
-            insert into source (id, kind, settings, password, position)
-            values (#{id}, #{kind}, #{settings}, #{password}, (select coalesce(max(position), 0) + 1 from source))
+            insert into source (id, kind, settings, password, position, projects)
+            values (#{id}, #{kind}, #{settings}, #{password}, (select coalesce(max(position), 0) + 1 from source), #{projects})
             """)
     void add(SourceRow row);
 
@@ -27,6 +27,9 @@ public interface SourceRecords {
             where id = #{row.id} and settings = #{before.settings} and password = #{before.password}
             """)
     int change(@Param("row") SourceRow row, @Param("before") SourceRow before);
+
+    @Update("update source set projects = #{projects} where id = #{id}")
+    int allow(@Param("id") String id, @Param("projects") String projects);
 
     /** A new id; queries follow by themselves. */
     @Update("update source set id = #{to} where id = #{from}")

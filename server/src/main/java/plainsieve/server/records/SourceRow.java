@@ -1,9 +1,22 @@
 package plainsieve.server.records;
 
+import java.util.Arrays;
+
 /**
  * A source as it is kept.
  *
  * @param settings JSON with its format number; without the password
  * @param password encrypted
+ * @param projects the ids of those that may ask it, with a space between them; empty when all may
  */
-public record SourceRow(String id, String kind, String settings, String password, int position) {}
+public record SourceRow(String id, String kind, String settings, String password, int position, String projects) {
+    public SourceRow {
+        // One that was removed before projects were named was for all.
+        projects = projects == null ? "" : projects;
+    }
+
+    /** Whether a project may ask it. */
+    public boolean isFor(String projectId) {
+        return projects.isEmpty() || Arrays.asList(projects.split(" ")).contains(projectId);
+    }
+}

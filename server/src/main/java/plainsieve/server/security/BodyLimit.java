@@ -31,7 +31,7 @@ class BodyLimit extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        boolean file = request.getRequestURI().matches(FILES);
+        boolean file = OwnPath.of(request).matches(FILES);
         long most = file ? mostOfFile : mostOfBody;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);

@@ -52,7 +52,7 @@ class BrowserGuard extends OncePerRequestFilter {
     private static boolean isPageView(HttpServletRequest request) {
         String mode = request.getHeader("Sec-Fetch-Mode");
         return READING.contains(request.getMethod())
-                && !request.getRequestURI().startsWith("/api/")
+                && !OwnPath.of(request).startsWith("/api/")
                 && (mode == null || mode.equals("navigate"));
     }
 

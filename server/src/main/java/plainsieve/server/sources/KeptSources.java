@@ -4,6 +4,7 @@ import jakarta.annotation.PostConstruct;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import plainsieve.server.project.Changed;
@@ -95,6 +96,11 @@ public class KeptSources {
         }
     }
 
+    /** Which projects may ask it from now on; all of them when none is named. */
+    public void allow(String id, Set<String> projects) {
+        records.allow(id, String.join(" ", projects));
+    }
+
     public void rename(String from, String to) {
         records.rename(from, to);
     }
@@ -114,7 +120,8 @@ public class KeptSources {
     private SourceRow rowOf(SourceAccess access) {
         SourceSettings settings = access.settings();
         String password = secrets.lock(access.password());
-        return new SourceRow(access.id(), settings.kind().word(), forms.write(settings, access.limits()), password, 0);
+        return new SourceRow(
+                access.id(), settings.kind().word(), forms.write(settings, access.limits()), password, 0, "");
     }
 
     /* A kept password must not be sent to a server that it was not given for. */

@@ -26,6 +26,7 @@ import plainsieve.server.api.SessionCookie;
 import plainsieve.server.openid.NotKnown;
 import plainsieve.server.openid.OpenId;
 import plainsieve.server.people.Role;
+import plainsieve.server.security.OwnPath;
 
 /** To the service that people sign in with, and back: pages that only lead on. */
 @RestController
@@ -51,7 +52,7 @@ class OpenIdApi {
     @GetMapping("/sign-in/by-service")
     ResponseEntity<Void> send(HttpServletRequest request, @RequestParam(defaultValue = "/") String back) {
         try {
-            OpenId.Sent sent = service.send(request, ownPage(back));
+            OpenId.Sent sent = service.send(request, ownPage(request, back));
             return leading(sent.address(), cookie(sent.kept(), LASTS, request));
         } catch (NotKnown e) {
             return refused(e, request);
@@ -72,7 +73,7 @@ class OpenIdApi {
             noting.noteOf(begun.person().name(), request, "signed in by the service", "", "");
             return leading(
                     come.back(),
-                    SessionCookie.of(begun.secret(), SignInApi.COOKIE_LASTS, request.isSecure()),
+                    SessionCookie.of(begun.secret(), SignInApi.COOKIE_LASTS, request),
                     cookie("", Duration.ZERO, request));
         } catch (NotKnown e) {
             return refused(e, request);
@@ -87,7 +88,9 @@ class OpenIdApi {
                 "was not signed in by the service",
                 "",
                 e.why().name().toLowerCase(Locale.ROOT));
-        return leading("/sign-in?wrong=" + e.why().name().toLowerCase(Locale.ROOT), cookie("", Duration.ZERO, request));
+        String page =
+                OwnPath.inBrowser(request, "/sign-in?wrong=" + e.why().name().toLowerCase(Locale.ROOT));
+        return leading(page, cookie("", Duration.ZERO, request));
     }
 
     private static ResponseEntity<Void> leading(String address, String... cookies) {
@@ -99,12 +102,12 @@ class OpenIdApi {
     }
 
     /** A page of this server; the first one for any other in the world. */
-    private static String ownPage(String back) {
-        boolean own = back.startsWith("/")
+    private static String ownPage(HttpServletRequest request, String back) {
+        boolean own = back.startsWith(OwnPath.inBrowser(request, "/"))
                 && !back.startsWith("//")
                 && back.chars().allMatch(sign -> sign > ' ' && sign < 127 && sign != '\\')
-                && !back.startsWith("/sign-in");
-        return own ? back : "/";
+                && !back.startsWith(OwnPath.inBrowser(request, "/sign-in"));
+        return own ? back : OwnPath.inBrowser(request, "/");
     }
 
     private static String cookie(String value, Duration lasts, HttpServletRequest request) {
@@ -112,7 +115,7 @@ class OpenIdApi {
                 .httpOnly(true)
                 .secure(request.isSecure())
                 .sameSite("Lax")
-                .path("/sign-in")
+                .path(OwnPath.inBrowser(request, "/sign-in"))
                 .maxAge(lasts)
                 .build()
                 .toString();

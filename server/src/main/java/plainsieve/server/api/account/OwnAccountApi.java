@@ -77,7 +77,7 @@ class OwnAccountApi {
         }
         accounts.setPassword(id, body.password());
         noting.note(request, "set their password", "", "");
-        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
     /* A program neither changes its person's password nor makes keys that outlive its own. */

@@ -104,7 +104,7 @@ class SignInApi {
         // Whoever was signed in here before is not any more: a session never changes hands.
         end(request);
         noting.noteOf(begun.person().name(), request, how, "", "");
-        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request.isSecure()));
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request));
     }
 
     /** Signs out in this browser. */
@@ -112,7 +112,7 @@ class SignInApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOut(HttpServletRequest request, HttpServletResponse response) {
         end(request);
-        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
     /** Signs out in every browser. */
@@ -121,7 +121,7 @@ class SignInApi {
     void signOutEverywhere(HttpServletRequest request, HttpServletResponse response) {
         signIns.signOutEverywhere(callers.required().person().id());
         noting.note(request, "signed out everywhere", "", "");
-        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request.isSecure()));
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
     private void end(HttpServletRequest request) {

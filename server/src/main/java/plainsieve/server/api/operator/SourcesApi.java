@@ -22,6 +22,7 @@ import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
 import plainsieve.server.sources.KeptSources;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
@@ -29,7 +30,7 @@ import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceLimits;
 
-/** Looks after sources, which all projects share. A password goes in and never comes out. */
+/** Looks after the sources that a project may ask; other projects may share them. A password goes in and never comes out. */
 @RestController
 @RequestMapping("/api/projects/{project}/sources")
 @Route(Role.OPERATOR)
@@ -126,7 +127,8 @@ class SourcesApi {
     @PutMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Noted("changed how a source is reached")
-    void change(@PathVariable String id, @Valid @RequestBody NewSource body) {
+    void change(Project project, @PathVariable String id, @Valid @RequestBody NewSource body) {
+        project.source(id);
         edits.change(body.access(id), Optional.ofNullable(body.seen()).map(NewSource::asSeen));
     }
 
@@ -139,7 +141,8 @@ class SourcesApi {
     /** Gives a source another name; its queries follow. */
     @PutMapping("/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void rename(@PathVariable String id, @Valid @RequestBody NewName body) {
+    void rename(Project project, @PathVariable String id, @Valid @RequestBody NewName body) {
+        project.source(id);
         edits.rename(id, body.name());
     }
 
@@ -148,7 +151,8 @@ class SourcesApi {
 
     /** What asks a source, in every project: what would break without it. */
     @GetMapping("/{id}/uses")
-    List<SourceUse> uses(@PathVariable String id) {
+    List<SourceUse> uses(Project project, @PathVariable String id) {
+        project.source(id);
         return edits.users(id).stream()
                 .map(user -> new SourceUse(user.project().id(), user.project().name(), UseBody.of(user.use())))
                 .toList();
@@ -158,7 +162,8 @@ class SourcesApi {
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Noted("removed a source")
-    void remove(@PathVariable String id) {
+    void remove(Project project, @PathVariable String id) {
+        project.source(id);
         edits.remove(id);
     }
 }

@@ -101,7 +101,7 @@ class SelectionsApi {
         String known = owner(asker, browser);
         String owner = known.isEmpty() ? ViewerCookie.fresh() : known;
         if (!isPerson(asker)) {
-            response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner, request.isSecure()));
+            response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(owner, request));
         }
         Selections.Owner whose = new Selections.Owner(project, askers.given(project, reportId, asker), owner);
         return Selection.of(selections.keep(

@@ -1,0 +1,51 @@
+package plainsieve.server.api.operator;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Set;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Noting;
+import plainsieve.server.api.Route;
+import plainsieve.server.authoring.SourceEdits;
+import plainsieve.server.people.Role;
+
+/** Which projects may ask a source: for operators of all of them, as it reaches beyond one. */
+@RestController
+@RequestMapping("/api/allowed-sources/{id}")
+@Route(Role.OPERATOR)
+class SourceProjectsApi {
+    private final SourceEdits edits;
+    private final Noting noting;
+
+    SourceProjectsApi(SourceEdits edits, Noting noting) {
+        this.edits = edits;
+        this.noting = noting;
+    }
+
+    /** @param projects the ids of those that may; none when all may */
+    record AllowedProjects(List<String> projects) {
+        AllowedProjects {
+            projects = projects == null ? List.of() : List.copyOf(projects);
+        }
+    }
+
+    @GetMapping
+    AllowedProjects allowed(@PathVariable String id) {
+        return new AllowedProjects(edits.allowed(id));
+    }
+
+    @PutMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void allow(HttpServletRequest request, @PathVariable String id, @RequestBody AllowedProjects body) {
+        edits.allow(id, Set.copyOf(body.projects()));
+        String whom = body.projects().isEmpty() ? "every project" : String.join(", ", body.projects());
+        noting.note(request, "let projects ask a source", "", id + " for " + whom);
+    }
+}

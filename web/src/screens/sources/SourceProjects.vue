@@ -1,0 +1,52 @@
+<script setup lang="ts">
+/* Which projects may ask a source, as a sentence whose words can be changed; for operators of all of them. */
+import { computed } from 'vue'
+import { ask } from '../../api/client'
+import type { AllowedProjects, MarkOffer, ProjectCard } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import { listInWords } from '../../formats'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+
+const EVERY = 'every project'
+const props = defineProps<{ source: string }>()
+const at = `/api/allowed-sources/${encodeURIComponent(props.source)}`
+const { state: allowed, reload } = useLoaded(signal => ask<AllowedProjects>(at, { signal }))
+const { state: known } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
+const { failure, change } = useChanges(reload)
+
+const projects = computed(() => (known.value.status === 'ready' ? known.value.data : []))
+const named = computed(() => (allowed.value.status === 'ready' ? allowed.value.data.projects : []))
+const nameOf = (id: string): string => projects.value.find(project => project.id === id)?.name ?? id
+const words = computed(() => (named.value.length ? listInWords(named.value.map(nameOf)) : EVERY))
+
+const offer = (id: string, words: string, note: string): MarkOffer => ({ id, words, note, reason: '' })
+const offers = (): Promise<MarkOffer[]> =>
+  Promise.resolve([
+    offer('', EVERY, named.value.length ? 'those to come, too' : 'as it is'),
+    ...projects.value
+      .filter(project => !named.value.includes(project.id))
+      .map(project =>
+        named.value.length
+          ? offer(`+${project.id}`, `also ${project.name}`, '')
+          : offer(`+${project.id}`, `${project.name} alone`, ''),
+      ),
+    ...(named.value.length > 1
+      ? named.value.map(id => offer(`-${id}`, `not ${nameOf(id)}`, 'unless it asks this source'))
+      : []),
+  ])
+
+function take(taken: string): void {
+  const id = taken.slice(1)
+  const next = taken === '' ? [] : taken.startsWith('+') ? [...named.value, id] : named.value.filter(one => one !== id)
+  void change(at, 'PUT', { projects: next })
+}
+</script>
+
+<template>
+  <p v-if="allowed.status === 'ready' && projects.length > 1" class="my-1">
+    For <OfferedMark :text="words" :about="`the projects that may ask ${source}`" :offers="offers" @take="take" />.
+  </p>
+  <FailureNote v-if="failure" :failure="failure" />
+</template>
