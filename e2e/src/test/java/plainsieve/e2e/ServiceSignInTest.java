@@ -49,9 +49,6 @@ class ServiceSignInTest {
             browser.untilText(".kind-table tbody", text -> !text.isBlank());
             assertThat(browser.address()).endsWith("/ferries/projects/home/reports/late-crossings");
 
-            browser.click("a", "Reports");
-            browser.see("main h1", "Reports");
-
             browser.open("/sign-in?wrong=taken");
             browser.untilText("[role=alert]", text -> text.startsWith("Somebody else here has your name"));
         }

@@ -13,7 +13,7 @@ import plainsieve.server.security.OwnPath;
  * The one page of the front end, which is the answer to every address of a screen: what it loads is named from where this server
  * stands, and it is told where that is.
  */
-final class PageInPlace implements ResourceTransformer {
+public final class PageInPlace implements ResourceTransformer {
     private static final String RELATIVE = "\"./";
     private static final String PLACE = "name=\"place\" content=\"";
 
@@ -24,9 +24,13 @@ final class PageInPlace implements ResourceTransformer {
         if (!"index.html".equals(given.getFilename())) {
             return given;
         }
-        String page = given.getContentAsString(StandardCharsets.UTF_8)
-                .replace(RELATIVE, "\"" + OwnPath.inBrowser(request, "/"))
-                .replace(PLACE, PLACE + request.getContextPath());
+        String page = placed(given.getContentAsString(StandardCharsets.UTF_8), request);
         return new TransformedResource(given, page.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** The page as it has to be in an answer to this request. */
+    public static String placed(String page, HttpServletRequest request) {
+        return page.replace(RELATIVE, "\"" + OwnPath.inBrowser(request, "/"))
+                .replace(PLACE, PLACE + request.getContextPath());
     }
 }

@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.HtmlUtils;
 import plainsieve.core.parameter.ChoiceLink;
 import plainsieve.server.api.Callers;
+import plainsieve.server.api.PageInPlace;
 import plainsieve.server.api.Route;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
@@ -63,7 +64,7 @@ class ReportPages {
             HttpServletRequest request,
             Locale locale)
             throws IOException {
-        String page = index();
+        String page = PageInPlace.placed(index(), request);
         String title = callers.sees(request, projectId)
                 ? title(projects.get(projectId), callers.asker(request, projectId), id, query, locale)
                 : "";
