@@ -4,13 +4,15 @@ import { RouterLink, RouterView, useRoute } from 'vue-router'
 import AccountMenu from './AccountMenu.vue'
 import { signedOut } from './api/client'
 import { useMe } from './api/me'
+import { inServer } from './api/place'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
 import FindAnything from './find/FindAnything.vue'
 import KeysHelp from './find/KeysHelp.vue'
+import ServingLine from './ServingLine.vue'
 
 const route = useRoute()
-const { me, isAuthor } = useMe()
+const { me, isAuthor, isOperator } = useMe()
 const making = [
   { path: '/queries', name: 'Queries' },
   { path: '/parameters', name: 'Parameters' },
@@ -20,7 +22,7 @@ const making = [
 const screens = computed(() => [
   { path: '/reports', name: 'Reports' },
   ...(isAuthor.value ? making : []),
-  ...(me.value?.accounts && me.value.operator ? [{ path: '/people', name: 'People' }] : []),
+  ...(me.value?.accounts && (me.value.operator || isOperator.value) ? [{ path: '/people', name: 'People' }] : []),
 ])
 const finder = ref<InstanceType<typeof FindAnything>>()
 const history = useHistory()
@@ -68,9 +70,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <button class="as-link soft" title="Ctrl K" @click="finder?.show()">Find</button>
     <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
+  <ServingLine v-if="isAuthor && !route.meta.reader" />
   <p v-if="signedOut" class="signed-out" role="alert">
-    You are signed out. <a href="/sign-in" target="_blank">Sign in on another page</a>, then go on here: what you typed
-    is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
+    You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then go on here:
+    what you typed is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
   </p>
   <RouterView />
   <FindAnything ref="finder" />

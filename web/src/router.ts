@@ -38,7 +38,7 @@ export const router = createRouter({
     },
     { path: '/sources', component: () => import('./screens/sources/SourcesScreen.vue'), meta: { title: 'Sources' } },
     { path: '/sent', component: () => import('./screens/sent/SentScreen.vue'), meta: { title: 'Sent' } },
-    { path: '/people', component: () => import('./screens/people/PeopleScreen.vue'), meta: { title: 'People' } },
+    { path: '/people', component: () => import('./screens/people/PeopleOrMembers.vue'), meta: { title: 'People' } },
     {
       path: '/account',
       component: () => import('./screens/account/AccountScreen.vue'),

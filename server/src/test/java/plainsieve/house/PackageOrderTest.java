@@ -69,6 +69,7 @@ class PackageOrderTest {
             "plainsieve.server.proof",
             "plainsieve.server.runs",
             "plainsieve.server.authoring",
+            "plainsieve.server.serving",
             "plainsieve.server.making",
             "plainsieve.server.downloads",
             "plainsieve.server.rehearsal",

@@ -3,18 +3,10 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.net.CookieManager;
 import java.net.ServerSocket;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -66,63 +58,9 @@ class OpenIdTest {
         }
     }
 
-    /** A browser that follows nothing by itself. */
-    private static final class Visitor {
-        private final HttpClient client =
-                HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
-
-        HttpResponse<String> get(String address) {
-            return send(HttpRequest.newBuilder(URI.create(address))
-                    .header("Accept", address.contains("/api/") ? "*/*" : "text/html"));
-        }
-
-        private HttpResponse<String> send(HttpRequest.Builder request) {
-            try {
-                return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
-            } catch (IOException | InterruptedException e) {
-                throw new IllegalStateException(e);
-            }
-        }
-
-        private static String next(HttpResponse<?> answer) {
-            return answer.uri()
-                    .resolve(answer.headers().firstValue("Location").orElseThrow())
-                    .toString();
-        }
-
-        /** To the service, through its login page. @return the address that it sends back to, which was not asked yet */
-        String throughTheService(String name, String back) {
-            HttpResponse<String> sent = get(
-                    server.address() + "/sign-in/by-service?back=" + URLEncoder.encode(back, StandardCharsets.UTF_8));
-            String asked = next(sent);
-            String login = next(get(asked));
-            Matcher csrf = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"")
-                    .matcher(get(login).body());
-            assertThat(csrf.find()).isTrue();
-
-            String form = "username=%s&password=%s&_csrf=%s"
-                    .formatted(
-                            name,
-                            URLEncoder.encode(Issuer.PASSWORD, StandardCharsets.UTF_8),
-                            URLEncoder.encode(csrf.group(1), StandardCharsets.UTF_8));
-            HttpResponse<String> loggedIn = send(HttpRequest.newBuilder(URI.create(login))
-                    .header("Content-Type", "application/x-www-form-urlencoded")
-                    .POST(HttpRequest.BodyPublishers.ofString(form)));
-            return next(get(next(loggedIn)));
-        }
-
-        String comesBack(String address) {
-            return next(get(address));
-        }
-
-        JsonNode me() {
-            return JSON.readTree(get(server.address() + "/api/me").body());
-        }
-    }
-
     @Test
     void whoComesForTheFirstTimeHasAnAccountAndTheirGroups() {
-        Visitor mora = new Visitor();
+        Visitor mora = new Visitor(server.address());
         String back = mora.throughTheService("mora", "/projects/home/reports?x=1");
         assertThat(mora.comesBack(back)).isEqualTo(server.address() + "/projects/home/reports?x=1");
         JsonNode me = mora.me();
@@ -138,7 +76,7 @@ class OpenIdTest {
     void groupsFollowWhatTheServiceSaysAndNothingElse() {
         Groups groups = server.part(Groups.class);
         String byHand = groups.add("By hand").id();
-        Visitor mora = new Visitor();
+        Visitor mora = new Visitor(server.address());
         mora.comesBack(mora.throughTheService("mora", "/"));
         String id = server.part(Accounts.class).named("mora").id();
         groups.join(byHand, id);
@@ -148,7 +86,7 @@ class OpenIdTest {
                 .orElseThrow()
                 .id();
         groups.claim(tarn, List.of("somebody else"));
-        Visitor again = new Visitor();
+        Visitor again = new Visitor(server.address());
         again.comesBack(again.throughTheService("mora", "/"));
         assertThat(again.me().get("projects")).isEmpty();
         assertThat(groups.members().stream()
@@ -156,7 +94,7 @@ class OpenIdTest {
                         .map(member -> member.groupId()))
                 .containsExactly(byHand);
         groups.claim(tarn, List.of("harbour-tarn"));
-        Visitor back = new Visitor();
+        Visitor back = new Visitor(server.address());
         back.comesBack(back.throughTheService("mora", "/"));
         assertThat(back.me().get("projects")).hasSize(1);
     }
@@ -165,18 +103,18 @@ class OpenIdTest {
     void anAccountThatIsThereIsNeverTakenByItsName() {
         Accounts accounts = server.part(Accounts.class);
         accounts.give(accounts.add("tam", "Tam Skene").id(), "", Role.OPERATOR);
-        Visitor tam = new Visitor();
+        Visitor tam = new Visitor(server.address());
         assertThat(tam.comesBack(tam.throughTheService("tam", "/"))).endsWith("/sign-in?wrong=taken");
         assertThat(tam.me().get("signedIn").asBoolean()).isFalse();
     }
 
     @Test
     void aShutAccountStaysShut() {
-        Visitor one = new Visitor();
+        Visitor one = new Visitor(server.address());
         one.comesBack(one.throughTheService("nobody", "/"));
         server.part(Accounts.class)
                 .block(server.part(Accounts.class).named("nobody").id(), true);
-        Visitor again = new Visitor();
+        Visitor again = new Visitor(server.address());
         assertThat(again.comesBack(again.throughTheService("nobody", "/"))).endsWith("wrong=shut");
         server.part(Accounts.class)
                 .block(server.part(Accounts.class).named("nobody").id(), false);
@@ -184,20 +122,22 @@ class OpenIdTest {
 
     @Test
     void anAnswerIsGoodOnceAndInTheBrowserThatAskedForIt() {
-        Visitor asked = new Visitor();
+        Visitor asked = new Visitor(server.address());
         String back = asked.throughTheService("mora", "/");
-        assertThat(new Visitor().comesBack(back)).as("another browser").endsWith("wrong=expired");
+        assertThat(new Visitor(server.address()).comesBack(back))
+                .as("another browser")
+                .endsWith("wrong=expired");
         String other = back.replaceAll("state=[^&]+", "state=forged");
         assertThat(asked.comesBack(other)).as("another state").endsWith("wrong=expired");
-        Visitor once = new Visitor();
+        Visitor once = new Visitor(server.address());
         String good = once.throughTheService("mora", "/");
         assertThat(once.comesBack(good)).doesNotContain("wrong");
         assertThat(once.comesBack(good)).as("a second time").endsWith("wrong=expired");
-        Visitor forged = new Visitor();
+        Visitor forged = new Visitor(server.address());
         String code = forged.throughTheService("mora", "/").replaceAll("code=[^&]+", "code=forged");
         assertThat(forged.comesBack(code)).endsWith("wrong=forged");
         assertThat(forged.me().get("signedIn").asBoolean()).isFalse();
-        Visitor denied = new Visitor();
+        Visitor denied = new Visitor(server.address());
         String no = denied.throughTheService("mora", "/").replaceAll("code=[^&]+", "error=access_denied");
         assertThat(denied.comesBack(no)).endsWith("wrong=denied");
     }
@@ -206,7 +146,7 @@ class OpenIdTest {
     void nobodyIsLedToAnotherSite() {
         for (String page :
                 List.of("https://elsewhere.example/", "//elsewhere.example", "/\\elsewhere.example", "/sign-in", "x")) {
-            Visitor visitor = new Visitor();
+            Visitor visitor = new Visitor(server.address());
             assertThat(visitor.comesBack(visitor.throughTheService("mora", page)))
                     .as(page)
                     .isEqualTo(server.address() + "/");
@@ -215,7 +155,7 @@ class OpenIdTest {
 
     @Test
     void whatIsAskedForHasAProofKeyAndANonce() {
-        HttpResponse<String> sent = new Visitor().get(server.address() + "/sign-in/by-service");
+        HttpResponse<String> sent = new Visitor(server.address()).get(server.address() + "/sign-in/by-service");
         assertThat(sent.statusCode()).isEqualTo(302);
         assertThat(sent.headers().firstValue("Location").orElseThrow())
                 .contains("code_challenge=", "code_challenge_method=S256", "nonce=", "state=", "scope=");
@@ -225,7 +165,7 @@ class OpenIdTest {
 
     @Test
     void aClaimMaySayWhoSeesWhat() {
-        Visitor mora = new Visitor();
+        Visitor mora = new Visitor(server.address());
         mora.comesBack(mora.throughTheService("mora", "/"));
         assertThat(server.part(IdentityRecords.class).claims("mora", "island")).containsExactly("Tarn");
     }
@@ -237,7 +177,7 @@ class OpenIdTest {
                 "--plainsieve.accounts=true",
                 "--plainsieve.openid.issuer=http://127.0.0.1:1",
                 "--plainsieve.openid.client-id=x")) {
-            Visitor visitor = new Visitor();
+            Visitor visitor = new Visitor(server.address());
             assertThat(Visitor.next(visitor.get(alone.address() + "/sign-in/by-service")))
                     .endsWith("wrong=unreachable");
             assertThat(alone.api().get("/api/me").json().get("service").asString())

@@ -16,7 +16,6 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
-import tools.jackson.databind.JsonNode;
 
 /** What people and their groups may see, and what they may not. */
 class RightsTest {
@@ -155,55 +154,6 @@ class RightsTest {
         assertThat(guest.api().get("/api/parameters").status()).isEqualTo(403);
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of()));
         assertThat(guest.opens()).isEqualTo(404);
-    }
-
-    private static Api.Answer allow(Somebody operator, String source, String... projects) {
-        return operator.api().send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of(projects)));
-    }
-
-    @Test
-    void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
-        Somebody operator = operator("o-of-sources");
-        String other = operator.api()
-                .post("/api/projects", Map.of("name", "Without it"))
-                .json()
-                .get("id")
-                .asString();
-        String at = "/api/projects/" + other;
-        Somebody author = Somebody.called("author-without").with(other, Role.AUTHOR);
-        Somebody looksAfter = Somebody.called("operator-without").with(other, Role.OPERATOR);
-        JsonNode sources = author.api().get(at + "/sources").json();
-        String source = sources.get(0).get("id").asString();
-        Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
-
-        assertThat(allow(operator, source, "home").status()).isEqualTo(204);
-        assertThat(author.api().get(at + "/sources").json().findValuesAsString("id"))
-                .doesNotContain(source);
-        for (String rest : List.of("/health", "/contents", "/rows?table=ports", "/start?name=ports&kind=table")) {
-            assertThat(author.api().get(at + "/sources/" + source + rest).status())
-                    .as(rest)
-                    .isEqualTo(404);
-        }
-        assertThat(author.api().post(at + "/queries", query).status()).isEqualTo(404);
-        assertThat(looksAfter
-                        .api()
-                        .send("DELETE", at + "/sources/" + source, Map.of())
-                        .status())
-                .isEqualTo(404);
-        assertThat(looksAfter
-                        .api()
-                        .send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of()))
-                        .status())
-                .as("an operator of one project lets no project in")
-                .isEqualTo(403);
-        assertThat(operator.api().get("/api/projects/home/sources").json().findValuesAsString("id"))
-                .contains(source);
-
-        allow(operator, source, "home", other);
-        assertThat(author.api().post(at + "/queries", query).status()).isEqualTo(200);
-        assertThat(allow(operator, source, "home").failure())
-                .isEqualTo("“%s” is used by the query “Peek” of “Without it”.".formatted(source));
-        assertThat(allow(operator, source).status()).isEqualTo(204);
     }
 
     @Test

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.security.SecretBox;
+import plainsieve.server.settings.ServingSettings;
 import plainsieve.sources.Secret;
 
 class SecretBoxTest {
@@ -17,7 +18,9 @@ class SecretBoxTest {
     private Path folder;
 
     private SecretBox box() throws Exception {
-        return new SecretBox(TestSettings.with(Map.of("plainsieve.data-folder", folder.toString())));
+        return new SecretBox(
+                TestSettings.with(Map.of("plainsieve.data-folder", folder.toString())),
+                new ServingSettings("", "", Map.of()));
     }
 
     @Test

@@ -105,6 +105,18 @@ class SignedLinksTest {
     }
 
     @Test
+    void aReportThatIsRemovedTakesItsLinksAlongAndBringsThemBack() {
+        Link link = made(HETHRA, true);
+        assertThat(author.send("DELETE", "/api/reports/held", Map.of()).status())
+                .isEqualTo(204);
+        assertThat(stranger(link).get("/api/reports/held").status()).isNotEqualTo(200);
+        String removed = author.get("/api/removed").json().get(0).get("id").asString();
+        assertThat(author.post("/api/removed/" + removed + "/back", Map.of()).status())
+                .isLessThan(300);
+        assertThat(stranger(link).get("/api/reports/held").status()).isEqualTo(200);
+    }
+
+    @Test
     void aLinkThatFixesNothingOfWhatIsHeldIsNotMade() {
         assertThat(asked(Map.of("state", Api.values("late")), tomorrow(), true).failure())
                 .startsWith("Whoever has the link would see nothing");

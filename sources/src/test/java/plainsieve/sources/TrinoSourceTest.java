@@ -2,7 +2,6 @@ package plainsieve.sources;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.Duration;
 import java.util.List;
@@ -98,42 +97,6 @@ class TrinoSourceTest {
         return Evidence.of(statement, source.dialect(), plan).stream()
                 .map(Verdict::where)
                 .toList();
-    }
-
-    @Test
-    void aSchemaShowsItsTablesAlone() {
-        Catalogue catalogue = source.catalogue(TestDatabases.LIMITS, new Cancellation());
-        assertThat(catalogue.tables()).extracting(Catalogue.Table::name).containsExactly("quays");
-        assertThat(catalogue.tables().get(0).columns())
-                .extracting(Column::name, Column::type, Column::kind)
-                .containsExactly(
-                        tuple("quay_id", "bigint", Column.Kind.INTEGER),
-                        tuple("name", "varchar(20)", Column.Kind.TEXT),
-                        tuple("since", "date", Column.Kind.DATE));
-    }
-
-    @Test
-    void aCatalogShowsThoseOfTheOthersBehindTheirNames() {
-        try (JdbcSource tpch = at("tpch")) {
-            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
-            assertThat(catalogue.tables())
-                    .extracting(Catalogue.Table::schema, Catalogue.Table::name)
-                    .contains(tuple("tiny", "orders"), tuple(server.database(), "quays"))
-                    .doesNotContain(tuple("information_schema", "tables"));
-        }
-    }
-
-    @Test
-    void aCatalogThatDoesNotAnswerHidesNoOther() {
-        try (JdbcSource tpch = at("tpch")) {
-            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
-            assertThat(catalogue.silent())
-                    .containsExactly(
-                            "The catalog “broken” does not tell its tables: Error listing tables for catalog broken: The store is away");
-            assertThat(catalogue.tables()).extracting(Catalogue.Table::name).contains("orders", "quays");
-        }
-        assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).silent())
-                .isEmpty();
     }
 
     @ParameterizedTest

@@ -127,6 +127,14 @@ public class Groups {
                 .orElseThrow(() -> new NotFound("group", id, List.of()));
     }
 
+    /** Throws {@link NotFound} when there is none of this name. */
+    public GroupRow named(String name) {
+        return records.all().stream()
+                .filter(row -> row.name().equalsIgnoreCase(name.strip()))
+                .findFirst()
+                .orElseThrow(() -> new NotFound("group", name, List.of()));
+    }
+
     @Transactional
     public void join(String id, String personId) {
         records.join(new GroupRecords.Member(get(id).id(), personId));

@@ -93,7 +93,12 @@ public class Links {
                 0,
                 "");
         records.add(row);
-        return new Made(row, signed.sign(target(project, reportId), row.id(), wanted.choices()));
+        return new Made(
+                row,
+                signed.sign(
+                        target(project, reportId),
+                        new SignedLinks.Terms(row.id(), row.endsAt(), row.anyone()),
+                        wanted.choices()));
     }
 
     /** The choices as the records keep them. */
@@ -131,16 +136,38 @@ public class Links {
             return Held.NONE;
         }
         SignedLinks.Read read = signed.read(target(project, reportId), token);
-        if (read.id().isEmpty()) {
+        if (read.terms().id().isEmpty()) {
             return new Held(Optional.empty(), read.choices());
         }
-        SignedLinkRow row = records.find(read.id())
+        SignedLinkRow row = records.find(read.terms().id())
+                .or(() -> fromElsewhere(project, reportId, read))
                 .filter(link -> !link.isTakenBack())
                 .orElseThrow(() -> over("This link was taken back."));
         if (row.ends().filter(end -> !end.isAfter(clock.instant())).isPresent()) {
             throw over("This link has ended.");
         }
         return new Held(Optional.of(row), read.choices());
+    }
+
+    /** A link that another server with the same key made is listed here from the first time on that it is used here. */
+    private Optional<SignedLinkRow> fromElsewhere(Project project, String reportId, SignedLinks.Read read) {
+        if (!signed.comeFromElsewhere()) {
+            return Optional.empty();
+        }
+        SignedLinkRow row = new SignedLinkRow(
+                read.terms().id(),
+                project.id(),
+                reportId,
+                "another server",
+                clock.instant(),
+                read.terms().ends(),
+                read.terms().anyone(),
+                forms.writeRecord(new Fixed(read.choices())),
+                "",
+                0,
+                "");
+        records.meet(row);
+        return Optional.of(row);
     }
 
     private static ProblemException over(String what) {

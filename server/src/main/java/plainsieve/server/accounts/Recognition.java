@@ -10,7 +10,6 @@ import plainsieve.server.people.Role;
 import plainsieve.server.records.PersonRecords;
 import plainsieve.server.records.ProgramKeyRecords;
 import plainsieve.server.records.ProgramKeyRow;
-import plainsieve.server.records.SessionRecords;
 import plainsieve.server.records.SessionRow;
 
 /** Finds out who sends the secret of a session or of a key. That they were here is written later, so that nobody waits for it. */
@@ -19,12 +18,12 @@ public class Recognition {
     private static final Duration WRITTEN_EVERY = Duration.ofMinutes(1);
 
     private final PersonRecords people;
-    private final SessionRecords sessions;
+    private final Sessions sessions;
     private final ProgramKeyRecords keys;
     private final Later later;
     private final Clock clock;
 
-    Recognition(PersonRecords people, SessionRecords sessions, ProgramKeyRecords keys, Later later, Clock clock) {
+    Recognition(PersonRecords people, Sessions sessions, ProgramKeyRecords keys, Later later, Clock clock) {
         this.people = people;
         this.sessions = sessions;
         this.keys = keys;
@@ -35,7 +34,7 @@ public class Recognition {
     /** Who has a session; nobody when it has ended. */
     public Optional<Caller> ofSession(String secret) {
         Instant now = clock.instant();
-        Optional<SessionRow> session = sessions.find(Secrets.digest(secret))
+        Optional<SessionRow> session = sessions.find(secret)
                 .filter(row -> row.usedAt().isAfter(now.minus(SignIns.IDLE)))
                 .filter(row -> row.madeAt().isAfter(now.minus(SignIns.LONGEST)));
         session.filter(row -> row.usedAt().isBefore(now.minus(WRITTEN_EVERY)))

@@ -4,10 +4,12 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
+import org.springframework.stereotype.Component;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.openid.Identity;
 import plainsieve.server.openid.NotKnown;
 import plainsieve.server.people.Person;
 import plainsieve.server.records.PersonRecords;
@@ -29,19 +31,21 @@ public class SignIns {
     private static final int LONGEST_BROWSER = 200;
 
     private final Secrets secrets = new Secrets();
-    private final PersonRecords people;
-    private final SessionRecords sessions;
-    private final ProgramKeyRecords keys;
+    private final Tables tables;
     private final PasswordGate gate;
+    private final SharedSessions shared;
     private final Clock clock;
 
-    SignIns(PersonRecords people, SessionRecords sessions, ProgramKeyRecords keys, PasswordGate gate, Clock clock) {
-        this.people = people;
-        this.sessions = sessions;
-        this.keys = keys;
+    SignIns(Tables tables, PasswordGate gate, SharedSessions shared, Clock clock) {
+        this.shared = shared;
+        this.tables = tables;
         this.gate = gate;
         this.clock = clock;
     }
+
+    /** The tables of those who are signed in. */
+    @Component
+    record Tables(PersonRecords people, SessionRecords sessions, ProgramKeyRecords keys) {}
 
     /** Where a request comes from. @param local whether from this machine */
     public record From(String address, boolean local, String browser) {}
@@ -56,7 +60,7 @@ public class SignIns {
 
     /** Signs in by a password. Throws {@link ProblemException} when name and password do not belong together, or must wait. */
     public Begun byPassword(String name, String password, From from) {
-        Optional<PersonRow> known = people.named(name.strip());
+        Optional<PersonRow> known = tables.people().named(name.strip());
         boolean right =
                 gate.admits(name, password, known.map(PersonRow::password).orElse(""), from.address());
         if (!right || known.get().blocked()) {
@@ -72,13 +76,14 @@ public class SignIns {
     @Transactional
     public Begun byLink(String secret, From from) {
         String digest = Secrets.digest(secret);
-        SignInLinkRow link = sessions.link(digest)
+        SignInLinkRow link = tables.sessions()
+                .link(digest)
                 .filter(row -> row.endsAt().isAfter(clock.instant()))
                 .filter(row -> !row.again() || from.local())
-                .filter(row -> row.again() || sessions.takeLink(digest) == 1)
+                .filter(row -> row.again() || tables.sessions().takeLink(digest) == 1)
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "link-has-ended", "This link has been used, or has ended.", "Ask an operator for a new one.")));
-        PersonRow person = people.find(link.personId()).orElseThrow();
+        PersonRow person = tables.people().find(link.personId()).orElseThrow();
         if (person.blocked()) {
             throw new ProblemException(
                     Problem.of("not-signed-in", "This account is shut.", "Ask an operator to open it."));
@@ -86,40 +91,48 @@ public class SignIns {
         return begin(person, from, !link.again() && person.password().isEmpty());
     }
 
-    /** Signs in whom another service vouched for. Throws {@link NotKnown} when their account is shut. */
-    public Begun byService(PersonRow person, From from) {
+    /**
+     * Signs in whom another service vouched for. Throws {@link NotKnown} when their account is shut.
+     *
+     * @param identity as that service said it
+     */
+    public Begun byService(Identity identity, PersonRow person, From from) {
         if (person.blocked()) {
             throw new NotKnown(NotKnown.Why.SHUT, person.name());
         }
-        return begin(person, from, false);
+        return begin(person, from, shared.secret(identity).orElseGet(secrets::fresh), false);
     }
 
     private Begun begin(PersonRow person, From from, boolean choosesPassword) {
+        return begin(person, from, secrets.fresh(), choosesPassword);
+    }
+
+    private Begun begin(PersonRow person, From from, String secret, boolean choosesPassword) {
         Instant now = clock.instant();
-        sessions.endOld(now.minus(IDLE), now.minus(LONGEST));
-        String secret = secrets.fresh();
+        tables.sessions().endOld(now.minus(IDLE), now.minus(LONGEST));
         String browser = from.browser()
                 .substring(0, Math.min(LONGEST_BROWSER, from.browser().length()));
-        sessions.begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now));
+        tables.sessions().begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now));
         return new Begun(Accounts.person(person), secret, choosesPassword);
     }
 
     public void signOut(String secret) {
-        sessions.end(Secrets.digest(secret));
+        shared.end(secret);
+        tables.sessions().end(Secrets.digest(secret));
     }
 
     /** Ends every session of a person, and every link that would sign them in. */
     @Transactional
     public void signOutEverywhere(String personId) {
-        sessions.endAll(personId);
-        sessions.takeLinksOf(personId);
+        tables.sessions().endAll(personId);
+        tables.sessions().takeLinksOf(personId);
     }
 
     /** Ends every way of a person to be here but their password: sessions, links, and the keys of their programs. */
     @Transactional
     public void endAll(String personId) {
         signOutEverywhere(personId);
-        keys.removeAll(personId);
+        tables.keys().removeAll(personId);
     }
 
     /**
@@ -130,14 +143,15 @@ public class SignIns {
      */
     public String link(String personId, Duration lasts, boolean again) {
         String secret = secrets.fresh();
-        sessions.makeLink(new SignInLinkRow(
-                Secrets.digest(secret), personId, clock.instant().plus(lasts), again));
+        tables.sessions()
+                .makeLink(new SignInLinkRow(
+                        Secrets.digest(secret), personId, clock.instant().plus(lasts), again));
         return secret;
     }
 
     /** Ends every link that would sign a person in. */
     public void forgetLinks(String personId) {
-        sessions.takeLinksOf(personId);
+        tables.sessions().takeLinksOf(personId);
     }
 
     /** Where a link leads, behind the address of this server. Browsers do not send what stands behind the # to anyone. */
@@ -147,7 +161,7 @@ public class SignIns {
 
     /** When a person was last there, as ISO 8601; empty when they never were, or signed out since. */
     public String lastSeen(String personId) {
-        return sessions.of(personId).stream()
+        return tables.sessions().of(personId).stream()
                 .map(row -> row.usedAt().toString())
                 .findFirst()
                 .orElse("");

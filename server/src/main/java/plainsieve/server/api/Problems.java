@@ -100,7 +100,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 switch (e.kind()) {
                     case BUSY -> HttpStatus.SERVICE_UNAVAILABLE;
                     case FULL -> HttpStatus.INSUFFICIENT_STORAGE;
-                    case TAKEN -> HttpStatus.CONFLICT;
+                    case TAKEN, SERVED -> HttpStatus.CONFLICT;
                 };
         return answer(detail(status, e.getMessage(), e.advice()));
     }

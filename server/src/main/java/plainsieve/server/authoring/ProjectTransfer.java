@@ -145,16 +145,21 @@ public class ProjectTransfer {
             return;
         }
         edits.sources().refuseOthers(project, entry.id());
-        SourceKind kind = SourceKind.ofWord(entry.kind())
+        SourceSettings settings = kind(entry)
+                .settings(new SourceFields(
+                        entry.host(), entry.port(), entry.database(), entry.user(), entry.signIn(), entry.said()));
+        edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
+    }
+
+    /** Throws {@link ProblemException} for a word that is none. */
+    static SourceKind kind(SourceEntry entry) {
+        return SourceKind.ofWord(entry.kind())
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-source",
                         "“%s” is no kind of source.".formatted(entry.kind()),
                         Nearest.to(entry.kind(), SourceKind.words())
                                 .map("Did you mean “%s”?"::formatted)
                                 .orElse("Use " + String.join(", ", SourceKind.words()) + "."))));
-        SourceSettings settings = kind.settings(new SourceFields(
-                entry.host(), entry.port(), entry.database(), entry.user(), entry.signIn(), entry.said()));
-        edits.sources().bringIn(new SourceAccess(entry.id(), settings, Secret.none()));
     }
 
     private void query(Project project, QueryEntry entry, Map<String, String> texts) {

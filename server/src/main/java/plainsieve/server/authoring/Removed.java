@@ -20,6 +20,7 @@ import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.RemovedRecords;
 import plainsieve.server.records.RemovedRow;
 import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.SignedLinkRecords;
 import plainsieve.server.records.SourceRow;
 
 /** What was removed, row by row, until it is brought back. */
@@ -30,9 +31,11 @@ public class Removed {
     private final RemovedRecords removed;
     private final ProjectTables tables;
     private final StoredForms forms;
+    private final SignedLinkRecords links;
     private final Clock clock;
 
-    Removed(RemovedRecords removed, ProjectTables tables, StoredForms forms, Clock clock) {
+    Removed(RemovedRecords removed, ProjectTables tables, StoredForms forms, SignedLinkRecords links, Clock clock) {
+        this.links = links;
         this.removed = removed;
         this.tables = tables;
         this.forms = forms;
@@ -137,6 +140,7 @@ public class Removed {
         refuseTaken(project.hasReport(row.id()), "report", row.id());
         forms.report(row).queryIds().forEach(project::query);
         tables.reports().add(row);
+        links.bringBack(project.id(), row.id());
     }
 
     private void bringBack(SourceRow row) {

@@ -15,6 +15,7 @@ import plainsieve.server.project.ReportDraft;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.ReportRecords;
 import plainsieve.server.records.ReportRow;
+import plainsieve.server.records.SignedLinkRecords;
 
 /** Changes and removes the reports of a project. A report that is given in says by its version what was seen. */
 @Service
@@ -22,8 +23,10 @@ public class ReportEdits {
     private final ReportRecords records;
     private final StoredForms forms;
     private final Removed removed;
+    private final SignedLinkRecords links;
 
-    ReportEdits(ReportRecords records, StoredForms forms, Removed removed) {
+    ReportEdits(ReportRecords records, StoredForms forms, Removed removed, SignedLinkRecords links) {
+        this.links = links;
         this.records = records;
         this.forms = forms;
         this.removed = removed;
@@ -112,6 +115,7 @@ public class ReportEdits {
         ReportRow row = row(project, report, project.draft(report.id()));
         removed.keep(project, Removed.Kind.REPORT, report.id(), report.name(), row);
         records.remove(project.id(), report.id());
+        links.shelve(project.id(), report.id());
     }
 
     private ReportRow row(Project project, Report live, ReportDraft draft) {

@@ -16,7 +16,10 @@ public final class RecordsFailure extends RuntimeException {
         FULL("The disk of this server is full. Nothing was changed.", "Make room on it, then do it again."),
         TAKEN(
                 "Somebody else made the same thing at the same moment. Nothing was changed.",
-                "Look at theirs, or choose another name.");
+                "Look at theirs, or choose another name."),
+        SERVED(
+                "The projects of this server are those of files: nothing is changed here.",
+                "Change the files; this server follows by itself.");
 
         private final String message;
         private final String advice;
@@ -43,10 +46,18 @@ public final class RecordsFailure extends RuntimeException {
                 return Optional.of(known);
             }
             if (cause instanceof SQLiteException sqlite) {
-                return kind(sqlite.getResultCode()).map(kind -> new RecordsFailure(kind, failure));
+                return isServed(sqlite)
+                        ? Optional.of(new RecordsFailure(Kind.SERVED, failure))
+                        : kind(sqlite.getResultCode()).map(kind -> new RecordsFailure(kind, failure));
             }
         }
         return Optional.empty();
+    }
+
+    /** See the trigger {@code state_served} of the records. */
+    private static boolean isServed(SQLiteException failure) {
+        return failure.getResultCode() == SQLiteErrorCode.SQLITE_CONSTRAINT_TRIGGER
+                && failure.getMessage().contains("served from files");
     }
 
     private static Optional<Kind> kind(SQLiteErrorCode code) {

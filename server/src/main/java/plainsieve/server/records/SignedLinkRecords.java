@@ -27,6 +27,28 @@ public interface SignedLinkRecords {
             """)
     void add(SignedLinkRow row);
 
+    /** One that another server made; two may meet it at once. */
+    @Insert("""
+            insert into signed_link (id, project_id, report_id, made_by, made_at, ends_at, anyone, choices, taken_back, uses, used_at)
+            values (#{id}, #{projectId}, #{reportId}, #{madeBy}, #{madeAt}, #{endsAt}, #{anyone}, #{choices}, #{takenBack}, #{uses},
+              #{usedAt})
+            on conflict (id) do nothing
+            """)
+    void meet(SignedLinkRow row);
+
+    /** Those of a report that is removed open nothing, not even another report that is called like it. */
+    @Update("""
+            update signed_link set taken_back = 'removed'
+            where project_id = #{project} and report_id = #{report} and taken_back = ''
+            """)
+    void shelve(@Param("project") String projectId, @Param("report") String reportId);
+
+    @Update("""
+            update signed_link set taken_back = ''
+            where project_id = #{project} and report_id = #{report} and taken_back = 'removed'
+            """)
+    void bringBack(@Param("project") String projectId, @Param("report") String reportId);
+
     @Update("update signed_link set taken_back = #{now} where id = #{id} and taken_back = ''")
     int takeBack(@Param("id") String id, @Param("now") String now);
 

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.Arrays;
 import java.util.Base64;
@@ -17,10 +18,12 @@ import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
 import plainsieve.server.records.RecordsRefused;
+import plainsieve.server.settings.ServingSettings;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Secret;
 
-/** Encrypts passwords for the records with AES-GCM. The key lies beside the records in a file only its owner can read. */
+/** Encrypts passwords for the records with AES-GCM. The key lies beside the records in a file only its owner can read,
+ * or is one that servers share which stand for each other. */
 @Component
 public final class SecretBox {
     private static final int KEY_BYTES = 32;
@@ -30,8 +33,22 @@ public final class SecretBox {
     private final SecureRandom random = new SecureRandom();
     private final SecretKeySpec key;
 
-    public SecretBox(Settings settings) throws IOException {
-        this.key = new SecretKeySpec(keyIn(settings.dataFolder().resolve("secret.key")), "AES");
+    public SecretBox(Settings settings, ServingSettings serving) throws IOException {
+        this.key = new SecretKeySpec(
+                serving.sharedKey().isEmpty()
+                        ? keyIn(settings.dataFolder().resolve("secret.key"))
+                        : keyOf(serving.sharedKey()),
+                "AES");
+    }
+
+    /** What is shared is written by people or programs, of any length; its randomness is theirs to see to. */
+    private static byte[] keyOf(String shared) {
+        try {
+            return MessageDigest.getInstance("SHA-256")
+                    .digest(("Plain Sieve\0" + shared).getBytes(StandardCharsets.UTF_8));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("Every Java has SHA-256", e);
+        }
     }
 
     private byte[] keyIn(Path file) throws IOException {

@@ -14,6 +14,7 @@ import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.settings.ServingSettings;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -27,20 +28,42 @@ public final class SignedLinks {
 
     private final SecretKeySpec key;
     private final JsonMapper json;
+    private final boolean fromElsewhere;
 
-    SignedLinks(SecretBox secrets, JsonMapper json) {
+    SignedLinks(SecretBox secrets, JsonMapper json, ServingSettings serving) {
+        this.fromElsewhere =
+                serving.folder().isPresent() && !serving.sharedKey().isEmpty();
         this.key = new SecretKeySpec(secrets.derivedKey("signed links"), ALGORITHM);
         this.json = json;
+    }
+
+    /** Whether other servers sign links for this one: what their tokens say holds here, too. */
+    public boolean comeFromElsewhere() {
+        return fromElsewhere;
     }
 
     /** The report that a link is for. @param first whether its project is the one that links without a project mean */
     public record Target(String projectId, boolean first, String reportId) {}
 
-    /** What a genuine token says. @param id of the link; empty for those that were made before links were listed */
-    public record Read(String id, Map<String, ChoiceText> choices) {}
+    /**
+     * How a link holds, so that other servers with the same key know it, too.
+     *
+     * @param id of the link; empty for those that were made before links were listed
+     * @param ends as ISO 8601; empty for no end, and for those that were made before their tokens said it
+     * @param anyone whether it opens the report for whoever has it
+     */
+    public record Terms(String id, String ends, boolean anyone) {}
+
+    /** What a genuine token says. */
+    public record Read(Terms terms, Map<String, ChoiceText> choices) {}
 
     /** What a token holds. Links made before there were several projects name none, those before they were listed have no id. */
-    private record Signed(String project, String report, String id, Map<String, Written> choices) {
+    private record Signed(
+            String project, String report, String id, String ends, Boolean anyone, Map<String, Written> choices) {
+        Terms terms() {
+            return new Terms(id == null ? "" : id, ends == null ? "" : ends, Boolean.TRUE.equals(anyone));
+        }
+
         boolean isFor(Target target) {
             boolean sameProject = project == null ? target.first() : project.equals(target.projectId());
             return sameProject && report.equals(target.reportId());
@@ -58,11 +81,11 @@ public final class SignedLinks {
         }
     }
 
-    /** @param id of the link */
-    public String sign(Target target, String id, Map<String, ChoiceText> choices) {
+    public String sign(Target target, Terms terms, Map<String, ChoiceText> choices) {
         Map<String, Written> written = new LinkedHashMap<>();
         choices.forEach((name, choice) -> written.put(name, Written.of(choice)));
-        byte[] text = json.writeValueAsString(new Signed(target.projectId(), target.reportId(), id, written))
+        byte[] text = json.writeValueAsString(new Signed(
+                        target.projectId(), target.reportId(), terms.id(), terms.ends(), terms.anyone(), written))
                 .getBytes(StandardCharsets.UTF_8);
         Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
         return encoder.encodeToString(text) + "." + encoder.encodeToString(signature(text));
@@ -79,7 +102,7 @@ public final class SignedLinks {
             if (genuine) {
                 Signed signed = json.readValue(new String(text, StandardCharsets.UTF_8), Signed.class);
                 if (signed.isFor(target)) {
-                    return new Read(signed.id() == null ? "" : signed.id(), choices(signed));
+                    return new Read(signed.terms(), choices(signed));
                 }
             }
         } catch (IllegalArgumentException | JacksonException e) {

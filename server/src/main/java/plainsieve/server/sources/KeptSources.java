@@ -14,6 +14,7 @@ import plainsieve.server.records.RecordsRefused;
 import plainsieve.server.records.SourceRecords;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.security.SecretBox;
+import plainsieve.server.settings.ServingSettings;
 import plainsieve.sources.Secret;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
@@ -27,8 +28,10 @@ public class KeptSources {
     private final StoredForms forms;
     private final SecretBox secrets;
     private final FileFence fence;
+    private final boolean served;
 
-    KeptSources(SourceRecords records, StoredForms forms, SecretBox secrets, FileFence fence) {
+    KeptSources(SourceRecords records, StoredForms forms, SecretBox secrets, FileFence fence, ServingSettings serving) {
+        this.served = serving.folder().isPresent();
         this.fence = fence;
         this.records = records;
         this.forms = forms;
@@ -39,7 +42,8 @@ public class KeptSources {
     @PostConstruct
     void requireTheirKey() {
         List<SourceRow> rows = records.all();
-        if (!rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
+        // Those of files are put here anew with what this start knows of them.
+        if (!served && !rows.isEmpty() && rows.stream().noneMatch(row -> secrets.opens(row.password()))) {
             throw new RecordsRefused(
                     "secret.key does not open the passwords of the %d sources in the records. Put back the key file that belongs to them, or the records that belong to the key."
                             .formatted(rows.size()));

@@ -43,8 +43,8 @@ class OpenIdApi {
     private final Noting noting;
 
     OpenIdApi(OpenId service, Identities identities, SignIns signIns, Noting noting) {
-        this.service = service;
         this.identities = identities;
+        this.service = service;
         this.signIns = signIns;
         this.noting = noting;
     }
@@ -64,7 +64,8 @@ class OpenIdApi {
         Cookie kept = WebUtils.getCookie(request, COOKIE);
         try {
             OpenId.Come come = service.meet(kept == null ? "" : kept.getValue(), answer);
-            SignIns.Begun begun = signIns.byService(identities.of(come.identity()), Callers.from(request));
+            SignIns.Begun begun =
+                    signIns.byService(come.identity(), identities.of(come.identity()), Callers.from(request));
             Cookie before = WebUtils.getCookie(request, SessionCookie.NAME);
             if (before != null) {
                 // A session never changes hands.

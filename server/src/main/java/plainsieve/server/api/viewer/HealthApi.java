@@ -2,16 +2,24 @@ package plainsieve.server.api.viewer;
 
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
 import plainsieve.server.people.Role;
+import plainsieve.server.serving.Serving;
 
 /** Says whether this server is ready: it answers before the demo's data are written, but is ready only after. */
 @RestController
 @Route(value = Role.VIEWER, open = true)
 class HealthApi {
+    private final Serving serving;
     private volatile boolean ready;
+
+    HealthApi(Serving serving) {
+        this.serving = serving;
+    }
 
     @EventListener(ApplicationReadyEvent.class)
     void onReady() {
@@ -20,8 +28,11 @@ class HealthApi {
 
     record Health(boolean ready) {}
 
+    /** Not ready, in words (503), while the files that are served never were without fault. */
     @GetMapping("/api/health")
-    Health health() {
-        return new Health(ready);
+    ResponseEntity<Health> health() {
+        boolean serves = serving.state().isReady();
+        return ResponseEntity.status(serves ? HttpStatus.OK : HttpStatus.SERVICE_UNAVAILABLE)
+                .body(new Health(ready && serves));
     }
 }

@@ -1,0 +1,56 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.server.openid.Identity;
+import plainsieve.server.openid.NotKnown;
+import plainsieve.server.records.SessionRecords;
+import plainsieve.server.records.SessionRow;
+
+/**
+ * Sessions of this server; one that another server with the same key began is made one of its own, when it is met here for the
+ * first time.
+ */
+@Component
+class Sessions {
+    private final SharedSessions shared;
+    private final Identities identities;
+    private final SessionRecords records;
+    private final Clock clock;
+
+    Sessions(SharedSessions shared, Identities identities, SessionRecords records, Clock clock) {
+        this.shared = shared;
+        this.identities = identities;
+        this.records = records;
+        this.clock = clock;
+    }
+
+    /** Nothing when the secret is none of the servers'. */
+    Optional<SessionRow> find(String secret) {
+        String digest = Secrets.digest(secret);
+        return records.find(digest).or(() -> shared.read(secret).flatMap(identity -> begun(identity, digest)));
+    }
+
+    void used(String digest, Instant now) {
+        records.used(digest, now);
+    }
+
+    /* A page asks for many things at once: the first of them begins the session, the others find it. */
+    private synchronized Optional<SessionRow> begun(Identity identity, String digest) {
+        return records.find(digest).or(() -> first(identity, digest));
+    }
+
+    private Optional<SessionRow> first(Identity identity, String digest) {
+        Instant now = clock.instant();
+        try {
+            SessionRow row = new SessionRow(digest, identities.of(identity).id(), "", now, now);
+            records.begin(row);
+            return Optional.of(row);
+        } catch (NotKnown taken) {
+            // Another here has the name: they are nobody on this server, as at signing in.
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,77 @@
+package plainsieve.server.accounts;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+import plainsieve.server.openid.Identity;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.security.SecretBox;
+import plainsieve.server.settings.ServingSettings;
+import plainsieve.sources.Secret;
+
+/**
+ * Sessions that hold on every server with the same shared key: the secret of the browser is what the service said of somebody,
+ * locked with that key. See {@link Sessions} for what the others do with it.
+ */
+@Component
+class SharedSessions {
+    /** Ends whatever happens: none of the servers can tell the others that somebody signed out. */
+    private static final Duration LASTS = Duration.ofHours(12);
+
+    /** Browsers keep no longer cookies. */
+    private static final int LONGEST = 3_800;
+
+    private final boolean shared;
+    private final SecretBox secrets;
+    private final StoredForms forms;
+    private final Clock clock;
+
+    /* Of those that ended here, until they would have ended by themselves. */
+    private final Map<String, Instant> ended = new ConcurrentHashMap<>();
+
+    SharedSessions(ServingSettings settings, SecretBox secrets, StoredForms forms, Clock clock) {
+        this.shared = !settings.sharedKey().isEmpty();
+        this.secrets = secrets;
+        this.forms = forms;
+        this.clock = clock;
+    }
+
+    /** What a session is made of. */
+    private record Said(Identity identity, Instant at) {}
+
+    /** The secret of a session that holds on every server; nothing when it would be too long, or nothing is shared. */
+    Optional<String> secret(Identity identity) {
+        if (!shared) {
+            return Optional.empty();
+        }
+        String locked = secrets.lock(new Secret(forms.writeRecord(new Said(identity, clock.instant()))));
+        return locked.length() > LONGEST ? Optional.empty() : Optional.of(cookieForm(locked));
+    }
+
+    /** Whom a secret that another server made is of; nothing when it is none, or is over. */
+    Optional<Identity> read(String secret) {
+        String locked = secret.replace('-', '+').replace('_', '/');
+        if (!shared || ended.containsKey(Secrets.digest(secret)) || !secrets.opens(locked)) {
+            return Optional.empty();
+        }
+        Said said = forms.readRecord(secrets.unlock(locked).reveal(), Said.class);
+        return said.at().plus(LASTS).isBefore(clock.instant()) ? Optional.empty() : Optional.of(said.identity());
+    }
+
+    /** On this server it is over for good. */
+    void end(String secret) {
+        Instant now = clock.instant();
+        ended.values().removeIf(until -> until.isBefore(now));
+        if (shared) {
+            ended.put(Secrets.digest(secret), now.plus(LASTS));
+        }
+    }
+
+    private static String cookieForm(String locked) {
+        return locked.replace('+', '-').replace('/', '_');
+    }
+}

@@ -1,0 +1,129 @@
+package plainsieve.server.api.operator;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.stream.Stream;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.api.Noting;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.people.Person;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.GroupRow;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.records.RoleRow;
+
+/**
+ * Who may do what in one project, for those who look after it. They give roles in it to people whose name they know, and to groups;
+ * accounts and groups themselves are looked after by operators of all projects.
+ */
+@RestController
+@RequestMapping("/api/projects/{project}/members")
+@Route(Role.OPERATOR)
+class MembersApi {
+    private final Accounts accounts;
+    private final Groups groups;
+    private final Rights rights;
+    private final Noting noting;
+
+    MembersApi(Accounts accounts, Groups groups, Rights rights, Noting noting) {
+        this.accounts = accounts;
+        this.groups = groups;
+        this.rights = rights;
+        this.noting = noting;
+    }
+
+    /**
+     * Somebody, or a group, with a role in the project.
+     *
+     * @param kind person or group
+     * @param name what a person signs in with, or the name of the group
+     * @param role its word
+     */
+    record Member(String kind, String name, String label, String role) {}
+
+    /** @param groups the names of those that have no role here */
+    record Members(List<Member> members, List<String> groups) {}
+
+    @GetMapping
+    Members all(Project project) {
+        List<Member> people = accounts.all().stream()
+                .flatMap(row -> role(rights.ofPeople(), row.id(), project).map(role -> person(row, role)))
+                .toList();
+        List<Member> ofGroups = groups.all().stream()
+                .flatMap(row -> role(rights.ofGroups(), row.id(), project)
+                        .map(role -> new Member("group", row.name(), row.name(), role)))
+                .toList();
+        List<String> named = ofGroups.stream().map(Member::name).toList();
+        return new Members(
+                Stream.concat(people.stream(), ofGroups.stream()).toList(),
+                groups.all().stream()
+                        .map(GroupRow::name)
+                        .filter(name -> !named.contains(name))
+                        .toList());
+    }
+
+    private static Member person(PersonRow row, String role) {
+        return new Member("person", row.name(), row.label(), role);
+    }
+
+    private static Stream<String> role(List<RoleRow> all, String holder, Project project) {
+        return all.stream()
+                .filter(row -> row.holder().equals(holder) && row.projectId().equals(project.id()))
+                .map(RoleRow::role);
+    }
+
+    /**
+     * A role in the project.
+     *
+     * @param kind person or group
+     */
+    record NewMember(
+            String kind,
+            String name,
+
+            @NotNull(message = "is viewer, author or operator")
+            Role role) {
+        NewMember {
+            kind = Absent.orEmpty(kind);
+            name = Absent.orEmpty(name);
+        }
+    }
+
+    @PutMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void give(Project project, @Valid @RequestBody NewMember body, HttpServletRequest request) {
+        if (body.kind().equals("group")) {
+            groups.give(groups.named(body.name()).id(), project.id(), body.role());
+        } else {
+            Person person = accounts.named(body.name().strip());
+            accounts.give(person.id(), project.id(), body.role());
+        }
+        noting.note(request, "made somebody " + body.role().word(), project.id(), body.name());
+    }
+
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void take(Project project, @RequestParam String kind, @RequestParam String name, HttpServletRequest request) {
+        if (kind.equals("group")) {
+            groups.take(groups.named(name).id(), project.id());
+        } else {
+            accounts.take(accounts.named(name).id(), project.id());
+        }
+        noting.note(request, "took a role", project.id(), name);
+    }
+}

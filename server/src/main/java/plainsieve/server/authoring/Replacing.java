@@ -1,0 +1,159 @@
+package plainsieve.server.authoring;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFolder;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.records.ProjectRecords;
+import plainsieve.server.records.ServingRecords;
+import plainsieve.server.sources.KeptSources;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFields;
+import plainsieve.sources.SourceKind;
+
+/**
+ * Puts projects of files in the place of all that this server has, and shuts them: nobody changes them here. What viewers keep stays,
+ * and the statements that were sent.
+ */
+@Service
+public class Replacing {
+    private final ServingRecords serving;
+    private final ProjectRecords records;
+    private final Projects projects;
+    private final KeptSources sources;
+    private final ProjectTransfer transfer;
+
+    Replacing(
+            ServingRecords serving,
+            ProjectRecords records,
+            Projects projects,
+            KeptSources sources,
+            ProjectTransfer transfer) {
+        this.serving = serving;
+        this.records = records;
+        this.projects = projects;
+        this.sources = sources;
+        this.transfer = transfer;
+    }
+
+    /** Lets projects be made on this server, as ever. */
+    public void open() {
+        serving.lock(false);
+    }
+
+    /**
+     * All of them or none.
+     *
+     * @param folders by the ids of their projects
+     * @param reach how sources are reached from here, where their files say otherwise or nothing; by their names
+     * @throws ProblemException when something does not fit; then nothing has changed
+     */
+    @Transactional
+    public void all(Map<String, ProjectFolder> folders, Map<String, Map<String, String>> reach) {
+        serving.lock(false);
+        serving.removeReports();
+        serving.removeParameters();
+        serving.removeQueries();
+        serving.removeTravels();
+        serving.removeSources();
+        // An address without a project means the first one: the order is that of the files.
+        projects.all().stream().map(Project::id).forEach(records::remove);
+        folders.forEach((id, folder) -> records.add(
+                id, folder.file().name().isBlank() ? id : folder.file().name()));
+        sources(folders, reach);
+        folders.forEach((id, folder) -> bringIn(id, folder));
+        serving.lock(true);
+    }
+
+    private void bringIn(String id, ProjectFolder folder) {
+        try {
+            transfer.in(id, given(folder));
+        } catch (NotFound e) {
+            throw new ProblemException(
+                    Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));
+        } catch (ProblemException e) {
+            throw new ProblemException(e.problems().stream()
+                    .map(problem -> new Problem(
+                            problem.kind(),
+                            "%s: %s".formatted(id, problem.message()),
+                            problem.advice(),
+                            problem.place(),
+                            problem.parameter()))
+                    .toList());
+        }
+    }
+
+    /** What viewers have of it. */
+    private static ProjectFolder given(ProjectFolder folder) {
+        ProjectFile file = folder.file();
+        List<ProjectFile.QueryEntry> queries = file.queries().stream()
+                .map(query -> new ProjectFile.QueryEntry(
+                        query.id(), query.name(), query.source(), query.sourceBy(), query.file(), ""))
+                .toList();
+        return new ProjectFolder(
+                new ProjectFile(
+                        file.format(),
+                        file.name(),
+                        file.sources(),
+                        file.parameters(),
+                        queries,
+                        file.reports(),
+                        List.of(),
+                        file.travels()),
+                folder.texts());
+    }
+
+    /** Each for the projects whose files name it; two that mean different things by one name do not go together. */
+    private void sources(Map<String, ProjectFolder> folders, Map<String, Map<String, String>> reach) {
+        Map<String, ProjectFile.SourceEntry> entries = new LinkedHashMap<>();
+        Map<String, Set<String>> users = new LinkedHashMap<>();
+        folders.forEach((id, folder) -> folder.file().sources().forEach(entry -> {
+            ProjectFile.SourceEntry before = entries.putIfAbsent(entry.id(), entry);
+            if (before != null && !before.equals(entry)) {
+                throw new ProblemException(Problem.of(
+                        "two-sources",
+                        "%s: another project has a source “%s” that is another one.".formatted(id, entry.id()),
+                        "Give one of them another name."));
+            }
+            users.computeIfAbsent(entry.id(), key -> new TreeSet<>()).add(id);
+        }));
+        entries.values().forEach(entry -> {
+            sources.add(access(entry, reach.getOrDefault(entry.id(), Map.of())));
+            sources.allow(entry.id(), users.get(entry.id()));
+        });
+    }
+
+    private static SourceAccess access(ProjectFile.SourceEntry entry, Map<String, String> here) {
+        SourceKind kind = ProjectTransfer.kind(entry);
+        SourceFields fields = new SourceFields(
+                here.getOrDefault("host", entry.host()),
+                port(entry, here),
+                here.getOrDefault("database", entry.database()),
+                here.getOrDefault("user", entry.user()),
+                entry.signIn(),
+                entry.said());
+        return new SourceAccess(entry.id(), kind.settings(fields), new Secret(here.getOrDefault("password", "")));
+    }
+
+    private static int port(ProjectFile.SourceEntry entry, Map<String, String> here) {
+        String said = here.getOrDefault("port", Integer.toString(entry.port()));
+        if (!said.matches("\\d{1,5}")) {
+            throw new ProblemException(Problem.of(
+                    "bad-source",
+                    "plainsieve.reach.%s.port is no port: “%s”.".formatted(entry.id(), said),
+                    "Write a number."));
+        }
+        return Integer.parseInt(said);
+    }
+}

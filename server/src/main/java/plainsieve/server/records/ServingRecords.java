@@ -1,0 +1,27 @@
+package plainsieve.server.records;
+
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Update;
+
+/** Whether projects are those of files and nobody changes them here; and taking all of them out, to put others in their place. */
+@Mapper
+public interface ServingRecords {
+    @Update("update serving set locked = #{locked}")
+    void lock(boolean locked);
+
+    @Delete("delete from report")
+    void removeReports();
+
+    @Delete("delete from parameter")
+    void removeParameters();
+
+    @Delete("delete from query")
+    void removeQueries();
+
+    @Delete("delete from travel")
+    void removeTravels();
+
+    @Delete("delete from source")
+    void removeSources();
+}

@@ -1,0 +1,239 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.issuer.Issuer;
+import plainsieve.server.accounts.Identities;
+import plainsieve.server.accounts.Links;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.api.SessionCookie;
+import plainsieve.server.openid.Identity;
+import plainsieve.server.project.Projects;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Two servers of the same files that know nothing of each other but a key, behind a plain proxy. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class ManyServersTest {
+    private static final int VIEWERS = 200;
+    private static final int AT_ONCE = 20;
+    private static final int ASKS = 4;
+    private static final JsonMapper JSON = JsonMapper.shared();
+
+    private static Issuer issuer;
+    private static AnotherServer one;
+    private static Process other;
+    private static String otherAddress;
+    private static PlainProxy proxy;
+
+    @BeforeAll
+    static void start() throws Exception {
+        Path made = AnotherServer.folderOfVersion3();
+        Path project = ServingTest.written(made);
+        Files.writeString(project.resolve("people.yaml"), """
+                groups:
+                  - name: Tarn office
+                    claimed: [harbour-tarn]
+                    role: viewer
+                """);
+        List<Integer> ports = List.of(freePort(), freePort(), freePort());
+        issuer = new Issuer("http://127.0.0.1:%d/sign-in/back".formatted(ports.get(0)));
+        List<String> settings = List.of(
+                "--plainsieve.project=" + project,
+                "--plainsieve.file-folders=" + made.resolve("files"),
+                "--plainsieve.accounts=true",
+                "--plainsieve.shared-key=a key that all the servers of the ferries share",
+                "--plainsieve.openid.issuer=" + issuer.address(),
+                "--plainsieve.openid.client-id=" + Issuer.CLIENT,
+                "--plainsieve.openid.client-secret=" + Issuer.SECRET);
+        otherAddress = "http://127.0.0.1:" + ports.get(2);
+        other = started(settings, ports.get(2));
+        one = AnotherServer.on(
+                Files.createTempDirectory("plainsieve-one"),
+                Stream.concat(settings.stream(), Stream.of("--server.port=" + ports.get(1)))
+                        .toArray(String[]::new));
+        awaitOther();
+        proxy = new PlainProxy(ports.get(0), List.of(ports.get(1), ports.get(2)));
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        proxy.close();
+        other.destroyForcibly();
+        one.close();
+        issuer.close();
+    }
+
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
+    private static Process started(List<String> settings, int port) throws IOException {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-cp",
+                System.getProperty("java.class.path"),
+                "plainsieve.server.PlainSieve",
+                "--server.port=" + port,
+                "--plainsieve.data-folder=" + Files.createTempDirectory("plainsieve-other")));
+        command.addAll(settings);
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+    }
+
+    private static void awaitOther() throws InterruptedException {
+        Instant end = Instant.now().plusSeconds(90);
+        while (true) {
+            try {
+                if (new Api(otherAddress).get("/api/health").json().get("ready").asBoolean()) {
+                    return;
+                }
+            } catch (IllegalStateException away) {
+                assertThat(Instant.now()).isBefore(end);
+            }
+            Thread.sleep(200);
+        }
+    }
+
+    @Test
+    @Order(1)
+    void whoSignsInByOneOfThemIsKnownToAll() {
+        Visitor mora = new Visitor(proxy.address());
+        String back = mora.throughTheService("mora", "/projects/home/reports");
+        assertThat(mora.comesBack(back)).isEqualTo(proxy.address() + "/projects/home/reports");
+        for (String server : List.of(one.address(), otherAddress)) {
+            assertThat(JSON.readTree(mora.get(server + "/api/me").body())
+                            .get("label")
+                            .asString())
+                    .isEqualTo("Mora Finlay");
+            assertThat(mora.get(server + "/api/projects/home/reports/late-crossings")
+                            .statusCode())
+                    .isEqualTo(200);
+        }
+        Visitor tam = new Visitor(proxy.address());
+        tam.comesBack(tam.throughTheService("tam", "/projects/home/reports"));
+        assertThat(tam.get(otherAddress + "/api/projects/home/reports/late-crossings")
+                        .statusCode())
+                .as("of no group that the files name")
+                .isEqualTo(404);
+    }
+
+    @Test
+    @Order(2)
+    void aLinkThatOneOfThemSignedHoldsOnAll() throws Exception {
+        Links.Wanted wanted = new Links.Wanted(
+                Map.of("port", ChoiceText.of("Lunna")),
+                Optional.of(Instant.now().plusSeconds(3600)),
+                true,
+                "mora");
+        String token = one.part(Links.class)
+                .make(one.part(Projects.class).first(), "late-crossings", wanted)
+                .token();
+        for (String server : List.of(one.address(), otherAddress)) {
+            Api stranger = new Api(server).saying("Signed-Link", "late-crossings " + token);
+            assertThat(stranger.get("/api/reports/late-crossings").status()).isEqualTo(200);
+            Api forger = new Api(server).saying("Signed-Link", "late-crossings " + token.replace('A', 'B') + "x");
+            assertThat(forger.get("/api/reports/late-crossings").status()).isNotEqualTo(200);
+        }
+    }
+
+    /** A viewer who is signed in: what they send with each request. */
+    private static String viewer(int number) {
+        Identity identity = new Identity(
+                issuer.address(),
+                "v" + number,
+                "viewer" + number,
+                "Viewer " + number,
+                List.of("harbour-tarn"),
+                Map.of());
+        SignIns signIns = one.part(SignIns.class);
+        return SessionCookie.NAME + "="
+                + signIns.byService(
+                                identity,
+                                one.part(Identities.class).of(identity),
+                                new SignIns.From("127.0.0.1", true, "tests"))
+                        .secret();
+    }
+
+    /** Whether the connection held until the answer was here, which is never another one than rows. */
+    private static boolean isAnswered(HttpClient client, String cookie) throws InterruptedException {
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create(proxy.address() + "/api/projects/home/reports/late-crossings/question"))
+                .header("Content-Type", "application/json")
+                .header("Cookie", cookie)
+                .POST(HttpRequest.BodyPublishers.ofString("{\"choices\":{}}"))
+                .build();
+        try {
+            assertThat(client.send(request, HttpResponse.BodyHandlers.ofString())
+                            .statusCode())
+                    .isEqualTo(200);
+            return true;
+        } catch (IOException gone) {
+            return false;
+        }
+    }
+
+    @Test
+    @Order(3)
+    void oneIsKilledAndNobodyNoticesButThoseItWasAnswering() throws Exception {
+        List<String> cookies = Stream.iterate(0, i -> i + 1)
+                .limit(VIEWERS)
+                .map(ManyServersTest::viewer)
+                .toList();
+        AtomicInteger asked = new AtomicInteger();
+        AtomicInteger broken = new AtomicInteger();
+        ExecutorService viewers = Executors.newFixedThreadPool(AT_ONCE);
+        List<Future<?>> all = cookies.stream()
+                .<Future<?>>map(cookie -> viewers.submit(() -> {
+                    HttpClient client = HttpClient.newHttpClient();
+                    for (int i = 0; i < ASKS; i++) {
+                        if (asked.incrementAndGet() == VIEWERS * ASKS / 2) {
+                            other.destroyForcibly();
+                        }
+                        if (!isAnswered(client, cookie)) {
+                            broken.incrementAndGet();
+                            // It is a moment until nobody is led to it any more.
+                            Thread.sleep(500);
+                            assertThat(isAnswered(client, cookie)).isTrue();
+                        }
+                    }
+                    return null;
+                }))
+                .toList();
+        for (Future<?> each : all) {
+            each.get();
+        }
+        viewers.shutdown();
+        assertThat(other.isAlive()).isFalse();
+        // Whoever was being answered, or kept a connection to it.
+        assertThat(broken.get()).isLessThanOrEqualTo(AT_ONCE);
+    }
+}

@@ -1,0 +1,153 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.accounts.SignIns;
+import plainsieve.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** What those may do who look after one project and not after all: its people, and the sources that are for it. */
+class ProjectOperatorsTest {
+    private static AnotherServer server;
+    private static Somebody operator;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+        operator = Somebody.called("keeper").with("", Role.OPERATOR);
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static String project(String name) {
+        return operator.api()
+                .post("/api/projects", Map.of("name", name))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    /** Somebody of a name who is signed in; with no role yet. */
+    private record Somebody(String id, Api api) {
+        static Somebody called(String name) {
+            String id = server.part(Accounts.class).add(name, "").id();
+            Api api = server.api();
+            String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
+            assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
+                    .isEqualTo(200);
+            return new Somebody(id, api);
+        }
+
+        Somebody with(String project, Role role) {
+            server.part(Accounts.class).give(id, project, role);
+            return this;
+        }
+
+        int opens() {
+            return api.get("/api/reports/late-crossings").status();
+        }
+    }
+
+    @Test
+    void anOperatorOfOneProjectGivesRolesInItAndNowhereElse() {
+        String other = project("Members");
+        String at = "/api/projects/" + other + "/members";
+        Somebody looksAfter = Somebody.called("looks-after").with(other, Role.OPERATOR);
+        Somebody newcomer = Somebody.called("newcomer");
+        String group = server.part(Groups.class).add("Of members").id();
+        Somebody inGroup = Somebody.called("in-group");
+        server.part(Groups.class).join(group, inGroup.id());
+
+        Map<String, Object> viewer = Map.of("kind", "person", "name", "newcomer", "role", "VIEWER");
+        assertThat(looksAfter.api().send("PUT", at, viewer).status()).isEqualTo(204);
+        Map<String, Object> authors = Map.of("kind", "group", "name", "Of members", "role", "AUTHOR");
+        assertThat(looksAfter.api().send("PUT", at, authors).status()).isEqualTo(204);
+        assertThat(newcomer.api().get("/api/projects/" + other + "/reports").status())
+                .isEqualTo(200);
+        assertThat(inGroup.api().get("/api/projects/" + other + "/parameters").status())
+                .isEqualTo(200);
+        assertThat(looksAfter.api().get(at).json().get("members").findValuesAsString("name"))
+                .containsExactlyInAnyOrder("looks-after", "newcomer", "Of members");
+
+        assertThat(looksAfter
+                        .api()
+                        .send("PUT", "/api/projects/home/members", viewer)
+                        .status())
+                .isEqualTo(404);
+        assertThat(newcomer.opens()).isEqualTo(404);
+        assertThat(looksAfter.api().get("/api/people").status()).isEqualTo(403);
+        assertThat(newcomer.api().get(at).status()).isEqualTo(403);
+
+        assertThat(looksAfter
+                        .api()
+                        .send("DELETE", at + "?kind=person&name=newcomer", Map.of())
+                        .status())
+                .isEqualTo(204);
+        assertThat(newcomer.api().get("/api/projects/" + other + "/reports").status())
+                .isEqualTo(404);
+    }
+
+    private static Api.Answer allow(Somebody operator, String source, String... projects) {
+        return operator.api().send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of(projects)));
+    }
+
+    @Test
+    void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
+        String other = project("Without it");
+        String at = "/api/projects/" + other;
+        Somebody author = Somebody.called("author-without").with(other, Role.AUTHOR);
+        Somebody looksAfter = Somebody.called("operator-without").with(other, Role.OPERATOR);
+        JsonNode sources = author.api().get(at + "/sources").json();
+        String source = sources.get(0).get("id").asString();
+        Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
+        assertThat(allow(operator, source, "home").status()).isEqualTo(204);
+        assertThat(author.api().get(at + "/sources").json().findValuesAsString("id"))
+                .doesNotContain(source);
+        for (String rest : List.of("/health", "/contents", "/rows?table=ports", "/start?name=ports&kind=table")) {
+            assertThat(author.api().get(at + "/sources/" + source + rest).status())
+                    .as(rest)
+                    .isEqualTo(404);
+        }
+        assertThat(author.api().post(at + "/queries", query).status()).isEqualTo(404);
+        assertThat(looksAfter
+                        .api()
+                        .send("DELETE", at + "/sources/" + source, Map.of())
+                        .status())
+                .isEqualTo(404);
+        assertThat(looksAfter
+                        .api()
+                        .send("PUT", "/api/allowed-sources/" + source, Map.of("projects", List.of()))
+                        .status())
+                .as("an operator of one project lets no project in")
+                .isEqualTo(403);
+        assertThat(operator.api().get("/api/projects/home/sources").json().findValuesAsString("id"))
+                .contains(source);
+        assertThat(allow(operator, source).status()).isEqualTo(204);
+    }
+
+    @Test
+    void aProjectThatAsksASourceIsNotTakenFromIt() {
+        String other = project("With it");
+        Somebody author = Somebody.called("author-with").with(other, Role.AUTHOR);
+        String at = "/api/projects/" + other;
+        String source =
+                author.api().get(at + "/sources").json().get(0).get("id").asString();
+        Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
+        allow(operator, source, "home", other);
+        assertThat(author.api().post(at + "/queries", query).status()).isEqualTo(200);
+        assertThat(allow(operator, source, "home").failure())
+                .isEqualTo("“%s” is used by the query “Peek” of “With it”.".formatted(source));
+        assertThat(allow(operator, source).status()).isEqualTo(204);
+    }
+}

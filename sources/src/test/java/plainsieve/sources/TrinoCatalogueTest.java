@@ -1,0 +1,79 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.sources.jdbc.JdbcSource;
+
+/** What a cluster shows of its catalogs, schemas and tables. */
+class TrinoCatalogueTest {
+    private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
+
+    private static SourceSettings.Trino server;
+    private static JdbcSource source;
+
+    @BeforeAll
+    static void connect() throws Exception {
+        SourceAccess access = TestDatabases.awkward("trino", (connection, kind) -> {
+            connection.createStatement().execute("create table quays (quay_id bigint, name varchar(20), since date)");
+        });
+        server = (SourceSettings.Trino) access.settings();
+        source = new JdbcSource(access, CLOCK);
+    }
+
+    @AfterAll
+    static void stop() {
+        source.close();
+        CLOCK.shutdownNow();
+    }
+
+    private static JdbcSource at(String place) {
+        return new JdbcSource(
+                new SourceAccess(
+                        "cluster",
+                        new SourceSettings.Trino(server.host(), server.port(), place, "tests"),
+                        Secret.none()),
+                CLOCK);
+    }
+
+    @Test
+    void aSchemaShowsItsTablesAlone() {
+        Catalogue catalogue = source.catalogue(TestDatabases.LIMITS, new Cancellation());
+        assertThat(catalogue.tables()).extracting(Catalogue.Table::name).containsExactly("quays");
+        assertThat(catalogue.tables().get(0).columns())
+                .extracting(Column::name, Column::type, Column::kind)
+                .containsExactly(
+                        tuple("quay_id", "bigint", Column.Kind.INTEGER),
+                        tuple("name", "varchar(20)", Column.Kind.TEXT),
+                        tuple("since", "date", Column.Kind.DATE));
+    }
+
+    @Test
+    void aCatalogShowsThoseOfTheOthersBehindTheirNames() {
+        try (JdbcSource tpch = at("tpch")) {
+            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            assertThat(catalogue.tables())
+                    .extracting(Catalogue.Table::schema, Catalogue.Table::name)
+                    .contains(tuple("tiny", "orders"), tuple(server.database(), "quays"))
+                    .doesNotContain(tuple("information_schema", "tables"));
+        }
+    }
+
+    @Test
+    void aCatalogThatDoesNotAnswerHidesNoOther() {
+        try (JdbcSource tpch = at("tpch")) {
+            Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
+            assertThat(catalogue.silent())
+                    .containsExactly(
+                            "The catalog “broken” does not tell its tables: Error listing tables for catalog broken: The store is away");
+            assertThat(catalogue.tables()).extracting(Catalogue.Table::name).contains("orders", "quays");
+        }
+        assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).silent())
+                .isEmpty();
+    }
+}

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+/* Who may do what in this project, for those who look after it and not after all of them. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { ask } from '../../api/client'
+import { inApi } from '../../api/project'
+import type { MarkOffer, Member, Members } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { NOTHING, ROLES } from './roles'
+import { useChanges } from './useChanges'
+
+const at = inApi('/members')
+const { state, reload } = useLoaded(signal => ask<Members>(at, { signal }))
+const { failure, change } = useChanges(reload)
+const members = computed(() => (state.value.status === 'ready' ? state.value.data.members : []))
+const groups = computed(() => (state.value.status === 'ready' ? state.value.data.groups : []))
+
+const offers = (now: string): Promise<MarkOffer[]> =>
+  Promise.resolve([
+    ...ROLES.map(role => ({ id: role.id, words: role.id, note: role.id === now ? 'as it is' : role.may, reason: '' })),
+    { id: NOTHING, words: NOTHING, note: 'takes it back', reason: '' },
+  ])
+const give = (kind: string, name: string, role: string): Promise<unknown> =>
+  change(at, 'PUT', { kind, name, role: role.toUpperCase() })
+function take(member: Member, role: string): void {
+  if (role !== NOTHING) void give(member.kind, member.name, role)
+  else void change(`${at}?kind=${member.kind}&name=${encodeURIComponent(member.name)}`, 'DELETE')
+}
+
+const name = ref('')
+async function add(): Promise<void> {
+  await give('person', name.value, 'viewer')
+  if (!failure.value) name.value = ''
+}
+const groupOffers = (): Promise<MarkOffer[]> =>
+  Promise.resolve(groups.value.map(group => ({ id: group, words: group, note: '', reason: '' })))
+</script>
+
+<template>
+  <main class="page">
+    <div class="row-line pb-1">
+      <h1>People</h1>
+      <span class="soft">what each may do in this project</span>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <ul class="lines" aria-label="People and groups of this project">
+      <li v-for="member in members" :key="member.kind + member.name" class="card-box">
+        <b>{{ member.label }}</b>{{ member.kind === 'group' ? ', everyone in it,' : '' }} is
+        <OfferedMark
+          :text="member.role"
+          :about="`what ${member.label} may do here`"
+          :offers="() => offers(member.role)"
+          @take="take(member, $event)" />
+        here.
+      </li>
+    </ul>
+    <form class="row-line pt-2" aria-label="Another person" @submit.prevent="add">
+      <input
+        v-model="name"
+        class="form-control w-auto"
+        placeholder="name"
+        aria-label="What they sign in with"
+        autocapitalize="none"
+        spellcheck="false" />
+      <BButton type="submit" variant="outline-primary" :disabled="!name.trim()">Let them view</BButton>
+      <template v-if="groups.length"
+        >or everyone in
+        <OfferedMark
+          text="a group …"
+          about="the group that may view"
+          data-mark="group"
+          :offers="groupOffers"
+          @take="give('group', $event, 'viewer')"
+      /></template>
+    </form>
+    <FailureNote v-if="failure" :failure="failure" />
+    <p class="soft pt-3">Accounts and groups are made by those who look after the whole server.</p>
+  </main>
+</template>
+
+<style scoped>
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.lines li {
+  padding: 9px 14px;
+}
+</style>
