@@ -18,6 +18,7 @@ const making = [
   { path: '/parameters', name: 'Parameters' },
   { path: '/sources', name: 'Sources' },
   { path: '/sent', name: 'Sent' },
+  { path: '/live', name: 'Live' },
 ]
 const screens = computed(() => [
   { path: '/reports', name: 'Reports' },

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { AS_OF, asOf } from './api/asOf'
 import { LOOK_AS, lookAs } from './api/lookAs'
 import { linkOf, openLink } from './api/openLink'
 import { inServer, withinServer } from './api/place'
@@ -38,6 +39,7 @@ export const router = createRouter({
     },
     { path: '/sources', component: () => import('./screens/sources/SourcesScreen.vue'), meta: { title: 'Sources' } },
     { path: '/sent', component: () => import('./screens/sent/SentScreen.vue'), meta: { title: 'Sent' } },
+    { path: '/live', component: () => import('./screens/live/LiveScreen.vue'), meta: { title: 'Live' } },
     { path: '/people', component: () => import('./screens/people/PeopleOrMembers.vue'), meta: { title: 'People' } },
     {
       path: '/account',
@@ -53,6 +55,8 @@ router.beforeEach((to, from) => {
   const said = to.query[LOOK_AS]
   if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
     return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
+  const once = to.query[AS_OF]
+  asOf.value = to.meta.reader && typeof once === 'string' ? once : ''
   lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
   openLink.value = linkOf(withinServer(router.resolve(to).href.split('?')[0] ?? ''), to.query[SIGNED])
   return true

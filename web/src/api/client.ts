@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { asOf } from './asOf'
 import { lookAs } from './lookAs'
 import { openLink } from './openLink'
 import { inServer } from './place'
@@ -35,6 +36,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
   const headers = {
     'Accept-Language': navigator.language,
     ...(init.body ? { 'Content-Type': 'application/json' } : {}),
+    ...(asOf.value ? { Revision: asOf.value } : {}),
     ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
     ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
   }

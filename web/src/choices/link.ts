@@ -1,3 +1,4 @@
+import { AS_OF } from '../api/asOf'
 import { LOOK_AS } from '../api/lookAs'
 import type { Choices } from '../api/types'
 import { isPick } from './picksLink'
@@ -16,7 +17,7 @@ export const SAVED = 'saved'
 export const SIGNED = 'signed'
 /* No parameter can have this name. */
 const EMPTY = 'empty.text'
-const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED, LOOK_AS])
+const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED, LOOK_AS, AS_OF])
 
 /** Servers and mail programs cut longer ones off. */
 const LONGEST_LINK = 6000

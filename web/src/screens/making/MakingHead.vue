@@ -13,12 +13,13 @@ const emit = defineEmits<{
   name: [name: string]
   audience: [audience: string]
   asViewer: [on: boolean]
-  give: []
+  give: [why: string]
   drop: []
 }>()
 
 const { me } = useMe()
 const told = ref(false)
+const why = ref('')
 const count = computed(() => props.made.changes.length)
 const standing = computed(() => {
   if (!props.made.given) return 'Kept as you go · viewers do not have it yet'
@@ -46,7 +47,14 @@ const standing = computed(() => {
     <BButton variant="outline-primary" :aria-pressed="asViewer" @click="emit('asViewer', !asViewer)">{{
       asViewer ? 'Go on making it' : 'As a viewer sees it'
     }}</BButton>
-    <BButton variant="primary" :disabled="busy || (made.given && count === 0)" @click="emit('give')"
+    <input
+      v-if="made.given && count"
+      v-model="why"
+      class="form-control why"
+      maxlength="500"
+      placeholder="Why, in a line"
+      aria-label="Why, for colleagues" />
+    <BButton variant="primary" :disabled="busy || (made.given && count === 0)" @click="emit('give', why)"
       >Give it to viewers</BButton
     >
     <RouterLink v-if="made.given" :to="`/reports/${made.report.id}`">Open it</RouterLink>
@@ -62,6 +70,9 @@ const standing = computed(() => {
 <style scoped>
 .head {
   padding: 10px 26px 8px;
+}
+.why {
+  width: 170px;
 }
 .head :deep(.marked) {
   color: inherit;

@@ -22,7 +22,7 @@ export interface UsedMaking {
   addView: (proposal: ViewProposal) => Promise<void>
   addControl: (parameter: string) => Promise<void>
   say: (words: { name: string; audience: string; question: string }) => Promise<void>
-  give: () => Promise<boolean>
+  give: (why: string) => Promise<boolean>
   drop: () => Promise<void>
 }
 
@@ -57,7 +57,8 @@ export function useMaking(loaded: Making): UsedMaking {
     change('the new control', () => post<Making>(`${path}/controls`, { parameter, version: version() }))
   const say = (words: { name: string; audience: string; question: string }) =>
     change('the words', () => put<Making>(`${path}/words`, { ...words, seen: wordsOf(made.value), version: version() }))
-  const give = () => attempt(() => post<Making>(`${path}/give`, { version: version() }))
+  const give = (why: string) =>
+    attempt(() => post<Making>(`${path}/give?why=${encodeURIComponent(why)}`, { version: version() }))
   const drop = () =>
     change('the way back', () => ask<Making>(`${inApi(path)}?version=${version()}`, { method: 'DELETE' }))
 

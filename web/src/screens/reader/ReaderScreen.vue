@@ -2,12 +2,14 @@
 import { watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
+import { asOf } from '../../api/asOf'
 import { lookAs } from '../../api/lookAs'
 import { signInAddress } from '../../api/me'
 import { isByLink } from '../../api/openLink'
 import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
+import AsOfNote from './AsOfNote.vue'
 import LookingNote from './LookingNote.vue'
 import ReportPage from './ReportPage.vue'
 import { choicesOfLink, paramsOf } from './useLinkedChoices'
@@ -16,7 +18,7 @@ const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const { state, reload } = useLoaded(async signal => ({
-  as: lookAs.value,
+  as: lookAs.value + asOf.value,
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
@@ -26,13 +28,14 @@ watch(state, ({ status }) => {
   if (failed === UNAUTHORIZED && isByLink()) location.replace(signInAddress())
 })
 /* A click can lead from one report to another; with other eyes it may open with other choices, or not at all. */
-watch([() => props.id, lookAs], () => void reload())
+watch([() => props.id, lookAs, asOf], () => void reload())
 </script>
 
 <template>
   <LookingNote v-if="lookAs" />
+  <AsOfNote v-if="asOf" />
   <ReportPage
-    v-if="state.status === 'ready' && state.data.report.id === id && state.data.as === lookAs"
+    v-if="state.status === 'ready' && state.data.report.id === id && state.data.as === lookAs + asOf"
     :key="
       state.data.as + state.data.report.id + JSON.stringify(state.data.report.definition) + state.data.report.question
     "

@@ -1,6 +1,7 @@
 import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
 import { get, post } from '../../api/client'
+import { AS_OF, asOf } from '../../api/asOf'
 import { LOOK_AS, lookAs } from '../../api/lookAs'
 import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
@@ -74,6 +75,7 @@ export function useLinkedChoices(
     if (mine !== turn) return
     if (signed.value) query[SIGNED] = signed.value
     if (lookAs.value) query[LOOK_AS] = lookAs.value
+    if (asOf.value) query[AS_OF] = asOf.value
     addPicks(query)
     const to = { path: route.path, query }
     shown = router.resolve(to).fullPath

@@ -45,8 +45,14 @@ function take(taken: string): void {
 </script>
 
 <template>
-  <p v-if="allowed.status === 'ready' && projects.length > 1" class="my-1">
+  <p v-if="allowed.status === 'ready' && projects.length > 1" class="mark-line my-1">
     For <OfferedMark :text="words" :about="`the projects that may ask ${source}`" :offers="offers" @take="take" />.
   </p>
   <FailureNote v-if="failure" :failure="failure" />
 </template>
+
+<style scoped>
+.mark-line {
+  line-height: 1.9;
+}
+</style>

@@ -45,6 +45,17 @@ public record ProjectFile(
         travels = orEmpty(travels);
     }
 
+    /** What viewers have of it: no drafts. */
+    public ProjectFile given() {
+        List<QueryEntry> live = queries.stream().map(query -> query.drafted("")).toList();
+        return new ProjectFile(format, name, sources, parameters, live, reports, List.of(), travels);
+    }
+
+    /** What a project is beside the sources that it asks, which belong to a place. */
+    public ProjectFile withoutSources() {
+        return new ProjectFile(format, name, List.of(), parameters, queries, reports, drafts, travels);
+    }
+
     private static <T> List<T> orEmpty(List<T> items) {
         return items == null ? List.of() : List.copyOf(items);
     }
@@ -104,6 +115,11 @@ public record ProjectFile(
             sourceBy = ParameterEntry.orEmpty(sourceBy);
             file = ParameterEntry.orEmpty(file);
             draftFile = ParameterEntry.orEmpty(draftFile);
+        }
+
+        /** With its draft in another file, or none. */
+        public QueryEntry drafted(String draft) {
+            return new QueryEntry(id, name, source, sourceBy, file, draft);
         }
     }
 

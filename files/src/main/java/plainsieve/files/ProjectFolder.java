@@ -69,6 +69,14 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
         }
     }
 
+    /** What viewers have of it: no drafts. */
+    public ProjectFolder given() {
+        ProjectFile given = file.given();
+        Map<String, String> sent = new HashMap<>();
+        given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
+        return new ProjectFolder(given, sent);
+    }
+
     /** The folder as one file, a ZIP. */
     public byte[] zip() {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();

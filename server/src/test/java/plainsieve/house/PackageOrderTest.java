@@ -71,6 +71,7 @@ class PackageOrderTest {
             "plainsieve.server.authoring",
             "plainsieve.server.serving",
             "plainsieve.server.making",
+            "plainsieve.server.revisions",
             "plainsieve.server.downloads",
             "plainsieve.server.rehearsal",
             "plainsieve.server.api.body",

@@ -26,6 +26,7 @@ import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.revisions.Revisions;
 
 /**
  * The edge: here a request becomes a project in one state and an asker, once, and here it is refused when its route is not
@@ -33,11 +34,16 @@ import plainsieve.server.project.Projects;
  */
 @Configuration
 class Edge implements WebMvcConfigurer {
+    /** In a request of an author's: the number of the revision that it is about. */
+    private static final String REVISION = "Revision";
+
     private final Projects projects;
     private final Callers callers;
     private final Noting noting;
+    private final Revisions revisions;
 
-    Edge(Projects projects, Callers callers, Noting noting) {
+    Edge(Projects projects, Callers callers, Noting noting, Revisions revisions) {
+        this.revisions = revisions;
         this.projects = projects;
         this.callers = callers;
         this.noting = noting;
@@ -69,8 +75,21 @@ class Edge implements WebMvcConfigurer {
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
             return projectOf(request.getNativeRequest(HttpServletRequest.class))
-                    .map(projects::get)
+                    .map(id -> atRevision(request.getNativeRequest(HttpServletRequest.class), projects.get(id)))
                     .orElseGet(projects::first);
+        }
+
+        /** As it was once, for authors who look at it. */
+        private Project atRevision(HttpServletRequest request, Project now) {
+            String number = request.getHeader(REVISION);
+            if (number == null || !number.matches("\\d{1,9}")) {
+                return now;
+            }
+            Role has = callers.role(request, Optional.of(now.id()));
+            if (!has.mayActAs(Role.AUTHOR)) {
+                throw new Forbidden(Role.AUTHOR, has);
+            }
+            return revisions.at(now, Integer.parseInt(number));
         }
     }
 

@@ -1,7 +1,6 @@
 package plainsieve.server.authoring;
 
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -78,7 +77,7 @@ public class Replacing {
 
     private void bringIn(String id, ProjectFolder folder) {
         try {
-            transfer.in(id, given(folder));
+            transfer.in(id, folder.given());
         } catch (NotFound e) {
             throw new ProblemException(
                     Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));
@@ -92,26 +91,6 @@ public class Replacing {
                             problem.parameter()))
                     .toList());
         }
-    }
-
-    /** What viewers have of it. */
-    private static ProjectFolder given(ProjectFolder folder) {
-        ProjectFile file = folder.file();
-        List<ProjectFile.QueryEntry> queries = file.queries().stream()
-                .map(query -> new ProjectFile.QueryEntry(
-                        query.id(), query.name(), query.source(), query.sourceBy(), query.file(), ""))
-                .toList();
-        return new ProjectFolder(
-                new ProjectFile(
-                        file.format(),
-                        file.name(),
-                        file.sources(),
-                        file.parameters(),
-                        queries,
-                        file.reports(),
-                        List.of(),
-                        file.travels()),
-                folder.texts());
     }
 
     /** Each for the projects whose files name it; two that mean different things by one name do not go together. */

@@ -255,7 +255,12 @@ public class Making {
      * @throws ProblemException with what would not work
      */
     public void give(Project project, Asker asker, Report draft) {
-        check.of(project.drafted(draft.id()), asker, draft);
+        check(project.drafted(draft.id()), asker, draft);
         edits.replace(project, draft);
+    }
+
+    /** Throws {@link ProblemException} with what would not work for viewers of a report. @param drafted the project with it */
+    public void check(Project drafted, Asker asker, Report draft) {
+        check.of(drafted, asker, draft);
     }
 }

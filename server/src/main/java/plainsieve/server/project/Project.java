@@ -23,6 +23,7 @@ import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.View;
+import plainsieve.files.ProjectFolder;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.SourceSettings;
 
@@ -70,12 +71,25 @@ public final class Project {
         return new Project(id, name, parts.with(query), texts);
     }
 
+    /** The project as it would be with a report in this form for viewers and authors alike; nothing is kept. */
+    public Project giving(Report report) {
+        return new Project(id, name, parts.giving(report), texts);
+    }
+
     /** The project as viewers would have it with this draft; nothing is given to them. */
     public Project drafted(String reportId) {
         Report draft = draft(reportId).report();
         return draft.equals(report(reportId))
                 ? this
                 : drafted.computeIfAbsent(reportId, key -> new Project(id, name, parts.with(draft), texts));
+    }
+
+    /**
+     * The project as files have it, on the sources of today; nothing is kept. Throws {@link ProblemException} naming what of it
+     * cannot be any more.
+     */
+    public Project asIn(ProjectFolder files) {
+        return new Project(id, name, PartsOfFiles.of(parts.sources(), files), texts);
     }
 
     /** A report as its authors see it. */

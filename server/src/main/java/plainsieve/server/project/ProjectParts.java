@@ -45,6 +45,14 @@ public record ProjectParts(
         return new ProjectParts(sources, all, parameters, reports, drafts, travels);
     }
 
+    /** With one report in another form, which viewers have. */
+    ProjectParts giving(Report report) {
+        Map<String, ReportDraft> all = new LinkedHashMap<>(drafts);
+        all.put(report.id(), new ReportDraft(report, true));
+        ProjectParts with = with(report);
+        return new ProjectParts(sources, queries, parameters, with.reports(), all, travels);
+    }
+
     /** With one report in another form. */
     ProjectParts with(Report report) {
         Map<String, Report> all = new LinkedHashMap<>(reports);

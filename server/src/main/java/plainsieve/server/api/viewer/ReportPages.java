@@ -85,6 +85,7 @@ class ReportPages {
         List<String> signed = link.remove("signed");
         link.remove("saved");
         link.remove("look-as");
+        link.remove("as-of");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
             Report report = askers.given(project, id, asker);
             List<RunOrder.ColumnFilter> picked = PicksOfLink.taken(link, report);

@@ -1,0 +1,131 @@
+package plainsieve.server.api.author;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.ProjectDifference;
+import plainsieve.server.api.Noted;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.RevisionRow;
+import plainsieve.server.revisions.GivingAll;
+import plainsieve.server.revisions.Revisions;
+
+/**
+ * What viewers have and had of a project, and what they would get. A revision comes of whatever changes what they have; the reason
+ * that a request says ({@code why} behind its question mark) stands with it. Requests with the header {@code Revision} are answered
+ * as of that one.
+ */
+@RestController
+@RequestMapping("/api/projects/{project}")
+@Route(Role.AUTHOR)
+class RevisionsApi {
+    private static final int MOST = 30;
+
+    private final Revisions revisions;
+    private final GivingAll giving;
+
+    RevisionsApi(Revisions revisions, GivingAll giving) {
+        this.revisions = revisions;
+        this.giving = giving;
+    }
+
+    /**
+     * @param at ISO 8601
+     * @param who empty when it was found so
+     * @param things how many became something else
+     */
+    record Revision(int number, String at, String who, String why, int things) {
+        static Revision of(RevisionRow row) {
+            return new Revision(row.number(), row.at().toString(), row.who(), row.why(), row.things());
+        }
+    }
+
+    /** The newest first. @param before the number of the last that is known; the newest when missing */
+    @GetMapping("/revisions")
+    List<Revision> all(Project project, @RequestParam(defaultValue = "2147483647") int before) {
+        return revisions.before(project.id(), before, MOST).stream()
+                .map(Revision::of)
+                .toList();
+    }
+
+    /** A thing that is otherwise. @param lines - as it was, + as it is, in the words of its file */
+    record ChangedThing(String kind, String id, String how, List<String> lines) {
+        static ChangedThing of(ProjectDifference.Changed changed) {
+            return new ChangedThing(
+                    word(changed.kind()), changed.id(), changed.how().name().toLowerCase(Locale.ROOT), changed.lines());
+        }
+    }
+
+    private static String word(ProjectDifference.Kind kind) {
+        return kind.name().toLowerCase(Locale.ROOT);
+    }
+
+    /** What a revision changed of the one before, or of any other. */
+    @GetMapping("/revisions/{number}/difference")
+    List<ChangedThing> difference(
+            Project project, @PathVariable int number, @RequestParam(defaultValue = "-1") int from) {
+        revisions.get(project.id(), number);
+        return revisions.difference(project.id(), from < 0 ? number - 1 : from, number).stream()
+                .map(ChangedThing::of)
+                .toList();
+    }
+
+    /** What to go back to. @param kind parameter, query or report; empty for all of it */
+    record Back(String kind, String id) {
+        Back {
+            kind = Absent.orEmpty(kind);
+            id = Absent.orEmpty(id);
+        }
+    }
+
+    /** Viewers have again what they had, all of it or one thing. Drafts stay. */
+    @PostMapping("/revisions/{number}/back")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("went back to a revision")
+    void goBack(Project project, @PathVariable int number, @RequestBody Back body) {
+        if (body.kind().isEmpty()) {
+            revisions.goBack(project, number);
+        } else {
+            revisions.goBack(project, number, kind(body.kind()), body.id());
+        }
+    }
+
+    private static ProjectDifference.Kind kind(String word) {
+        return Arrays.stream(ProjectDifference.Kind.values())
+                .filter(kind -> word(kind).equals(word))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-kind", "Nobody goes back to a “%s”.".formatted(word), "Use parameter, query or report.")));
+    }
+
+    /** What viewers would get of what its authors have changed. */
+    @GetMapping("/live/changes")
+    List<ChangedThing> changes(Project project) {
+        return revisions.notGiven(project, giving.drafted(project)).stream()
+                .map(ChangedThing::of)
+                .toList();
+    }
+
+    /** Gives viewers every draft, all or nothing; refused with what would not work for them. */
+    @PostMapping("/live/give")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("gave everything to viewers")
+    void give(Project project, Asker asker) {
+        giving.give(project, asker);
+    }
+}

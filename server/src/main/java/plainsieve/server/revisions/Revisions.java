@@ -1,0 +1,126 @@
+package plainsieve.server.revisions;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.files.ProjectDifference;
+import plainsieve.files.ProjectFile;
+import plainsieve.files.ProjectFolder;
+import plainsieve.server.authoring.GoingBack;
+import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.authoring.ZippedProject;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.records.RevisionRecords;
+import plainsieve.server.records.RevisionRow;
+
+/** What viewers had, each time it became something else: looked at, compared, gone back to. Nothing of it is ever lost. */
+@Service
+public class Revisions {
+    private static final int NONE = 0;
+
+    private static final ProjectFolder NOTHING = new ProjectFolder(
+            new ProjectFile("", "", List.of(), List.of(), List.of(), List.of(), List.of(), List.of()), Map.of());
+
+    private final RevisionRecords records;
+    private final ProjectTransfer transfer;
+    private final GoingBack goingBack;
+    private final Projects projects;
+    private final Clock clock;
+
+    /* Projects never change: the same one has been looked at already. */
+    private final Map<String, Project> lookedAt = new ConcurrentHashMap<>();
+
+    Revisions(RevisionRecords records, ProjectTransfer transfer, GoingBack goingBack, Projects projects, Clock clock) {
+        this.records = records;
+        this.transfer = transfer;
+        this.goingBack = goingBack;
+        this.projects = projects;
+        this.clock = clock;
+    }
+
+    /** Whether nothing of a project was changed since it was last looked at. */
+    public boolean isKept(Project project) {
+        return lookedAt.get(project.id()) == project;
+    }
+
+    /**
+     * Keeps what viewers have of a project now, if it is something else than before.
+     *
+     * @param who empty when nobody knows
+     * @param why empty when nobody said
+     */
+    @Transactional
+    public void keep(Project seen, String who, String why) {
+        ProjectFolder now = given(projects.get(seen.id()));
+        int last = latest(seen.id());
+        ProjectFolder before = last == NONE ? NOTHING : content(seen.id(), last);
+        if (!now.equals(before)) {
+            int things = ProjectDifference.between(before, now).size();
+            records.add(new RevisionRow(seen.id(), last + 1, clock.instant(), who, why, things), now.zip());
+        }
+        lookedAt.put(seen.id(), seen);
+    }
+
+    /** What viewers have of a project; its sources belong to the place. */
+    private ProjectFolder given(Project project) {
+        ProjectFolder given = transfer.out(project).given();
+        return new ProjectFolder(given.file().withoutSources(), given.texts());
+    }
+
+    private int latest(String projectId) {
+        return before(projectId, Integer.MAX_VALUE, 1).stream()
+                .findFirst()
+                .map(RevisionRow::number)
+                .orElse(NONE);
+    }
+
+    /** The newest first. */
+    public List<RevisionRow> before(String projectId, int number, int most) {
+        return records.before(projectId, number, most);
+    }
+
+    /** Throws {@link NotFound} when there is none of this number. */
+    public RevisionRow get(String projectId, int number) {
+        return records.find(projectId, number).orElseThrow(() -> missing(number));
+    }
+
+    private static NotFound missing(int number) {
+        return new NotFound("revision", Integer.toString(number), List.of());
+    }
+
+    private ProjectFolder content(String projectId, int number) {
+        return records.content(projectId, number)
+                .map(packed -> ZippedProject.read(packed.content()))
+                .orElseThrow(() -> missing(number));
+    }
+
+    /** What became something else from one revision to another. @param from 0 for nothing */
+    public List<ProjectDifference.Changed> difference(String projectId, int from, int to) {
+        return ProjectDifference.between(from == NONE ? NOTHING : content(projectId, from), content(projectId, to));
+    }
+
+    /** What viewers have of it, beside what its authors make of it. */
+    public List<ProjectDifference.Changed> notGiven(Project project, Project drafted) {
+        return ProjectDifference.between(given(project), given(drafted));
+    }
+
+    /** The project as viewers had it, on the sources of today. */
+    public Project at(Project now, int number) {
+        return now.asIn(content(now.id(), number));
+    }
+
+    /** Viewers have again what they had. */
+    public void goBack(Project project, int number) {
+        goingBack.to(project, content(project.id(), number));
+    }
+
+    /** Viewers have one thing again as they had it. */
+    public void goBack(Project project, int number, ProjectDifference.Kind kind, String id) {
+        goingBack.to(project, content(project.id(), number), kind, id);
+    }
+}

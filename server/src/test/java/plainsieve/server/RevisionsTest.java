@@ -1,0 +1,155 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.project.Projects;
+import tools.jackson.databind.JsonNode;
+
+/** What viewers had: kept with every change of it, told apart, looked at with rows, gone back to. */
+class RevisionsTest {
+    private static final String REVISIONS = "/api/projects/home/revisions";
+
+    private static AnotherServer server;
+    private static Api api;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        api = server.api();
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static JsonNode newest() {
+        return api.get(REVISIONS).json().get(0);
+    }
+
+    private static int number() {
+        return newest().get("number").asInt();
+    }
+
+    private static JsonNode query(String id) {
+        return api.get("/api/queries/" + id).json();
+    }
+
+    private static String live(String id) {
+        return server.part(Projects.class).first().query(id).liveText();
+    }
+
+    private static String made(String name, String text) {
+        return api.post("/api/queries", Map.of("name", name, "sourceId", "ferries", "text", text))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    private static Api.Answer drafted(String id, String text) {
+        return api.send(
+                "PUT",
+                "/api/queries/" + id + "/draft",
+                Map.of("text", text, "version", query(id).get("version").asInt()));
+    }
+
+    private static void given(String id, String why) {
+        Api.Answer answer = api.post(
+                "/api/queries/" + id + "/live?why=" + why,
+                Map.of("version", query(id).get("version").asInt()));
+        assertThat(answer.status()).isEqualTo(200);
+    }
+
+    @Test
+    void whatIsGivenIsKeptWithWhyAndWhatADraftSaysIsNot() {
+        String id = made("Kept", "select 1 as one");
+        int before = number();
+        assertThat(drafted(id, "select 2 as two").status()).isEqualTo(200);
+        assertThat(number()).isEqualTo(before);
+        given(id, "two%20is%20more");
+        assertThat(number()).isEqualTo(before + 1);
+        assertThat(newest().get("why").asString()).isEqualTo("two is more");
+        assertThat(newest().get("things").asInt()).isEqualTo(1);
+        JsonNode changed = api.get(REVISIONS + "/" + number() + "/difference").json();
+        assertThat(changed).hasSize(1);
+        assertThat(changed.get(0).get("id").asString()).isEqualTo(id);
+        assertThat(changed.get(0).get("lines").toString()).contains("-select 1 as one", "+select 2 as two");
+        assertThat(api.get(REVISIONS + "?before=" + number())
+                        .json()
+                        .get(0)
+                        .get("number")
+                        .asInt())
+                .isEqualTo(before);
+    }
+
+    @Test
+    void anOlderOneIsLookedAtWithItsRows() {
+        int before = number();
+        Api then = api.saying("Revision", Integer.toString(before));
+        JsonNode report = api.get("/api/reports/late-crossings").json();
+        assertThat(api.send("DELETE", "/api/reports/late-crossings", Map.of()).status())
+                .isEqualTo(204);
+        assertThat(api.get("/api/reports/late-crossings").status()).isEqualTo(404);
+        assertThat(then.get("/api/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
+        Api.Answer rows = then.runView("late-crossings", "figures", Map.of());
+        assertThat(rows.status()).isEqualTo(200);
+        assertThat(rows.rows()).hasSize(1);
+
+        api.post(REVISIONS + "/" + before + "/back", Map.of("kind", "report", "id", "late-crossings"));
+        assertThat(api.get("/api/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
+        assertThat(newest().get("number").asInt()).isEqualTo(before + 2);
+        assertThat(api.saying("Revision", "99999").get("/api/reports").status()).isEqualTo(404);
+    }
+
+    @Test
+    void goingBackGivesViewersAllOfItAgainAndLeavesDrafts() {
+        String id = made("Back", "select 1 as one");
+        int before = number();
+        JsonNode then = api.get("/api/reports").json();
+        drafted(id, "select 2 as two");
+        given(id, "");
+        drafted(id, "select 3 as three");
+        String later = made("Later", "select 4 as four");
+
+        assertThat(api.post(REVISIONS + "/" + before + "/back", Map.of()).status())
+                .isEqualTo(204);
+        assertThat(live(id)).isEqualTo("select 1 as one");
+        assertThat(query(id).get("text").asString()).isEqualTo("select 3 as three");
+        assertThat(api.get("/api/queries/" + later).status()).isEqualTo(404);
+        assertThat(api.get("/api/removed").json().findValuesAsString("thingId")).contains(later);
+        assertThat(api.get("/api/reports").json()).hasSameSizeAs(then);
+        assertThat(api.get(REVISIONS + "/" + number() + "/difference?from=" + before)
+                        .json())
+                .isEmpty();
+    }
+
+    @Test
+    void everythingIsGivenTogetherOrNothingIs() {
+        String good = made("Good", "select 1 as one");
+        String bad = made("Bad", "select 1 as one");
+        drafted(good, "select 2 as two");
+        drafted(bad, "select :nobody_knows as two");
+        List<String> changed = api.get("/api/projects/home/live/changes").json().findValuesAsString("id");
+        assertThat(changed).contains(good, bad);
+        int before = number();
+        Api.Answer refused = api.post("/api/projects/home/live/give?why=x", Map.of());
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.failure()).contains(":nobody_knows");
+        assertThat(live(good)).isEqualTo("select 1 as one");
+        assertThat(number()).isEqualTo(before);
+
+        drafted(bad, "select 3 as three");
+        assertThat(api.post("/api/projects/home/live/give?why=together", Map.of())
+                        .status())
+                .isEqualTo(204);
+        assertThat(newest().get("why").asString()).isEqualTo("together");
+        assertThat(live(bad)).isEqualTo("select 3 as three");
+        assertThat(api.get("/api/projects/home/live/changes").json().findValuesAsString("id"))
+                .doesNotContain(good, bad);
+    }
+}

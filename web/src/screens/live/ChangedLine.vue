@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/* A thing that is otherwise: what it is, how it differs, and its lines. */
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { ChangedThing } from '../../api/types'
+
+const props = defineProps<{ thing: ChangedThing }>()
+const HOW: Record<string, string> = { new: 'is new', changed: 'is otherwise', gone: 'is gone' }
+const open = ref(props.thing.lines.length <= 14)
+const link = computed(() => {
+  const id = encodeURIComponent(props.thing.id)
+  return { query: `/queries/${id}`, report: `/reports/${id}/making`, parameter: '/parameters' }[props.thing.kind] ?? ''
+})
+/* The line that only counts lines says nothing to anyone. */
+const lines = computed(() => props.thing.lines.filter(line => !line.startsWith('@@')))
+const name = computed(() => (props.thing.kind === 'parameter' ? `:${props.thing.id}` : props.thing.id))
+const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.startsWith('-') ? 'gone' : '')
+</script>
+
+<template>
+  <li class="changed">
+    <span class="soft kind">{{ thing.kind }}</span>
+    <div class="what">
+      <RouterLink v-if="link && thing.how !== 'gone'" :to="link">{{ name }}</RouterLink><b v-else>{{ name }}</b
+      >&ensp;{{ HOW[thing.how] }}
+      <button v-if="thing.how !== 'gone'" class="as-link ms-1" :aria-expanded="open" @click="open = !open">
+        {{ open ? 'Less' : 'How' }}
+      </button>
+      <slot />
+      <pre v-if="open && thing.how !== 'gone'" class="lines"><span
+        v-for="(line, i) in lines" :key="i" :class="tone(line)"
+        ><span class="visually-hidden">{{ tone(line) }}</span>{{ line || ' ' }}
+</span></pre>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.changed {
+  display: flex;
+  gap: 12px;
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+  line-height: 1.8;
+}
+.kind {
+  width: 76px;
+  flex: none;
+}
+.what {
+  min-width: 0;
+  flex: 1;
+}
+.lines {
+  margin: 2px 0 0;
+  font-size: 12px;
+  line-height: 1.55;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.lines > .new {
+  color: var(--leaf);
+}
+.lines > .gone {
+  color: var(--buoy);
+}
+</style>

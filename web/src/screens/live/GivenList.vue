@@ -1,0 +1,118 @@
+<script setup lang="ts">
+/* What viewers had, the newest first: told apart, looked at, gone back to. */
+import { computed, ref, shallowRef } from 'vue'
+import { get } from '../../api/client'
+import { inApi } from '../../api/project'
+import type { Revision } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+import RevisionDifference from './RevisionDifference.vue'
+import { dayOf, ordinal, thingsInWords } from './words'
+
+const PAGE = 30
+const emit = defineEmits<{ back: [] }>()
+const older = shallowRef<Revision[]>([])
+const { state, reload: again } = useLoaded(signal => get<Revision[]>('/revisions', signal))
+const first = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+const all = computed(() => [...first.value, ...older.value])
+const more = ref(true)
+async function reload(): Promise<void> {
+  older.value = []
+  more.value = true
+  await again()
+}
+async function next(): Promise<void> {
+  const last = all.value[all.value.length - 1]
+  const found = last ? await get<Revision[]>(`/revisions?before=${last.number}`) : []
+  older.value = [...older.value, ...found]
+  more.value = found.length === PAGE
+}
+
+const { failure, change } = useChanges(async () => {
+  await reload()
+  emit('back')
+})
+const open = ref(0)
+const sure = ref(0)
+async function goBack(number: number, kind = '', id = ''): Promise<void> {
+  sure.value = 0
+  const why = `back to the ${ordinal(number)}`
+  await change(`${inApi(`/revisions/${number}/back`)}?why=${encodeURIComponent(why)}`, 'POST', { kind, id })
+}
+defineExpose({ reload })
+</script>
+
+<template>
+  <section class="card-box" aria-label="Given">
+    <div class="row-line">
+      <h2 class="fs-6 m-0">Given</h2>
+      <span class="soft">the newest first</span>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <FailureNote v-if="failure" :failure="failure" />
+    <ol class="given">
+      <li v-for="(revision, i) in all" :key="revision.number">
+        <div class="line">
+          <span class="soft number">{{ ordinal(revision.number) }}</span>
+          <div>
+            {{ dayOf(revision.at) }}<template v-if="revision.why">, “{{ revision.why }}”</template>
+            <span class="soft">
+              · {{ thingsInWords(revision.things) }}{{ revision.who ? ` · by ${revision.who}` : '' }}</span
+            >
+            <div class="doing">
+              <button
+                class="as-link"
+                :aria-expanded="open === revision.number"
+                @click="open = open === revision.number ? 0 : revision.number">
+                {{ open === revision.number ? 'Close' : 'What it changed' }}
+              </button>
+              <template v-if="i > 0">
+                <button v-if="sure !== revision.number" class="as-link" @click="sure = revision.number">Go back</button>
+                <span v-else
+                  >Viewers will have this again; drafts stay.
+                  <button class="as-link" @click="goBack(revision.number)">Go back to it</button>
+                  <button class="as-link soft" @click="sure = 0">No</button></span
+                >
+              </template>
+            </div>
+          </div>
+        </div>
+        <RevisionDifference
+          v-if="open === revision.number"
+          :number="revision.number"
+          :newest="i === 0"
+          @back="(kind, id) => goBack(revision.number, kind, id)" />
+      </li>
+    </ol>
+    <button v-if="more && first.length === PAGE" class="as-link" @click="next">Older ones</button>
+  </section>
+</template>
+
+<style scoped>
+.given {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+.given > li {
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+}
+.line {
+  display: flex;
+  gap: 12px;
+}
+.number {
+  width: 44px;
+  flex: none;
+}
+.doing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  line-height: 1.9;
+}
+</style>

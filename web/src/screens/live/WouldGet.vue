@@ -1,0 +1,66 @@
+<script setup lang="ts">
+/* What authors have changed and viewers do not have, thing by thing; all of it is given in one step. */
+import { BButton } from 'bootstrap-vue-next'
+import { computed, ref } from 'vue'
+import { get } from '../../api/client'
+import { inApi } from '../../api/project'
+import type { ChangedThing } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+import ChangedLine from './ChangedLine.vue'
+
+const emit = defineEmits<{ given: [] }>()
+const { state, reload } = useLoaded(signal => get<ChangedThing[]>('/live/changes', signal))
+const { failure, change } = useChanges(reload)
+const changed = computed(() => (state.value.status === 'ready' ? state.value.data : []))
+
+const why = ref('')
+const busy = ref(false)
+async function give(): Promise<void> {
+  busy.value = true
+  await change(`${inApi('/live/give')}?why=${encodeURIComponent(why.value)}`, 'POST')
+  busy.value = false
+  if (failure.value) return
+  why.value = ''
+  emit('given')
+}
+defineExpose({ reload })
+</script>
+
+<template>
+  <section class="card-box" aria-label="What viewers would get">
+    <h1 class="fs-6">What viewers would get</h1>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <p v-else-if="state.status === 'ready' && changed.length === 0" class="soft m-0 pt-1">
+      Viewers have all of it: no query and no report was changed since it was given.
+    </p>
+    <ul v-else class="changes">
+      <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing" />
+    </ul>
+    <form v-if="changed.length" class="row-line pt-2" @submit.prevent="give">
+      <input
+        v-model="why"
+        class="form-control why"
+        maxlength="500"
+        placeholder="Why, in a line for colleagues"
+        aria-label="Why" />
+      <BButton type="submit" variant="primary" :disabled="busy">Give it to viewers</BButton>
+    </form>
+    <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+  </section>
+</template>
+
+<style scoped>
+.changes {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+.why {
+  flex: 1;
+  min-width: 200px;
+}
+</style>
