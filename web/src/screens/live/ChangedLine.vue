@@ -6,14 +6,14 @@ import type { ChangedThing } from '../../api/types'
 
 const props = defineProps<{ thing: ChangedThing }>()
 const HOW: Record<string, string> = { new: 'is new', changed: 'is otherwise', gone: 'is gone' }
-const open = ref(props.thing.lines.length <= 14)
+/* What words say needs no lines, until somebody wants them. */
+const open = ref(props.thing.words.length === 0 && props.thing.lines.length <= 14)
 const link = computed(() => {
   const id = encodeURIComponent(props.thing.id)
   return { query: `/queries/${id}`, report: `/reports/${id}/making`, parameter: '/parameters' }[props.thing.kind] ?? ''
 })
 /* The line that only counts lines says nothing to anyone. */
 const lines = computed(() => props.thing.lines.filter(line => !line.startsWith('@@')))
-const name = computed(() => (props.thing.kind === 'parameter' ? `:${props.thing.id}` : props.thing.id))
 const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.startsWith('-') ? 'gone' : '')
 </script>
 
@@ -21,12 +21,15 @@ const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.star
   <li class="changed">
     <span class="soft kind">{{ thing.kind }}</span>
     <div class="what">
-      <RouterLink v-if="link && thing.how !== 'gone'" :to="link">{{ name }}</RouterLink><b v-else>{{ name }}</b
+      <RouterLink v-if="link && thing.how !== 'gone'" :to="link">{{ thing.name }}</RouterLink><b v-else>{{
+        thing.name
+      }}</b
       >&ensp;{{ HOW[thing.how] }}
       <button v-if="thing.how !== 'gone'" class="as-link ms-1" :aria-expanded="open" @click="open = !open">
-        {{ open ? 'Less' : 'How' }}
+        {{ open ? 'Less' : 'In its file' }}
       </button>
       <slot />
+      <div v-for="line in thing.words" :key="line">{{ line }}</div>
       <pre v-if="open && thing.how !== 'gone'" class="lines"><span
         v-for="(line, i) in lines" :key="i" :class="tone(line)"
         ><span class="visually-hidden">{{ tone(line) }}</span>{{ line || ' ' }}

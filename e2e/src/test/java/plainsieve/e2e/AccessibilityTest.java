@@ -46,6 +46,7 @@ class AccessibilityTest extends InBrowser {
             /parameters                          | [data-parameter=port]
             /sources                             | .card-box
             /sent                                | tr.line
+            /live                                | .given li
             /reports/late-crossings/rehearsal    | .rehearsal .btn
             """)
     void aScreenHasNoSeriousViolation(String path, String shown) {

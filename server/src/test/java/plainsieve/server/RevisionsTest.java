@@ -9,6 +9,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.project.Projects;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** What viewers had: kept with every change of it, told apart, looked at with rows, gone back to. */
 class RevisionsTest {
@@ -78,6 +79,7 @@ class RevisionsTest {
         JsonNode changed = api.get(REVISIONS + "/" + number() + "/difference").json();
         assertThat(changed).hasSize(1);
         assertThat(changed.get(0).get("id").asString()).isEqualTo(id);
+        assertThat(changed.get(0).get("name").asString()).isEqualTo("Kept");
         assertThat(changed.get(0).get("lines").toString()).contains("-select 1 as one", "+select 2 as two");
         assertThat(api.get(REVISIONS + "?before=" + number())
                         .json()
@@ -104,6 +106,19 @@ class RevisionsTest {
         assertThat(api.get("/api/reports/late-crossings").json().get("name")).isEqualTo(report.get("name"));
         assertThat(newest().get("number").asInt()).isEqualTo(before + 2);
         assertThat(api.saying("Revision", "99999").get("/api/reports").status()).isEqualTo(404);
+    }
+
+    @Test
+    void differencesAreSaidInTheSentencesOfAuthors() {
+        JsonNode port = api.get("/api/parameters/port").json();
+        ObjectNode other = ((ObjectNode) port).deepCopy();
+        other.put("blankRule", "not-allowed");
+        assertThat(api.send("PUT", "/api/parameters/port", other).status()).isEqualTo(200);
+        JsonNode changed =
+                api.get(REVISIONS + "/" + number() + "/difference").json().get(0);
+        assertThat(changed.get("name").asString()).isEqualTo(":port");
+        assertThat(changed.get("words")).hasSize(2);
+        assertThat(changed.get("words").get(1).asString()).startsWith("was “");
     }
 
     @Test

@@ -3,6 +3,7 @@ package plainsieve.server.api.author;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -23,6 +24,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.records.RevisionRow;
 import plainsieve.server.revisions.GivingAll;
+import plainsieve.server.revisions.InWords;
 import plainsieve.server.revisions.Revisions;
 
 /**
@@ -38,8 +40,10 @@ class RevisionsApi {
 
     private final Revisions revisions;
     private final GivingAll giving;
+    private final InWords words;
 
-    RevisionsApi(Revisions revisions, GivingAll giving) {
+    RevisionsApi(Revisions revisions, GivingAll giving, InWords words) {
+        this.words = words;
         this.revisions = revisions;
         this.giving = giving;
     }
@@ -63,12 +67,26 @@ class RevisionsApi {
                 .toList();
     }
 
-    /** A thing that is otherwise. @param lines - as it was, + as it is, in the words of its file */
-    record ChangedThing(String kind, String id, String how, List<String> lines) {
-        static ChangedThing of(ProjectDifference.Changed changed) {
-            return new ChangedThing(
-                    word(changed.kind()), changed.id(), changed.how().name().toLowerCase(Locale.ROOT), changed.lines());
-        }
+    /**
+     * A thing that is otherwise.
+     *
+     * @param name as people call it
+     * @param words what differs, in sentences; none where the text says it all
+     * @param lines what differs in its file: - as it was, + as it is
+     */
+    record ChangedThing(String kind, String id, String name, String how, List<String> words, List<String> lines) {}
+
+    private List<ChangedThing> things(
+            Optional<Project> before, Project after, List<ProjectDifference.Changed> changed) {
+        return changed.stream()
+                .map(one -> new ChangedThing(
+                        word(one.kind()),
+                        one.id(),
+                        words.name(before, after, one),
+                        one.how().name().toLowerCase(Locale.ROOT),
+                        words.of(before, after, one),
+                        one.lines()))
+                .toList();
     }
 
     private static String word(ProjectDifference.Kind kind) {
@@ -80,9 +98,11 @@ class RevisionsApi {
     List<ChangedThing> difference(
             Project project, @PathVariable int number, @RequestParam(defaultValue = "-1") int from) {
         revisions.get(project.id(), number);
-        return revisions.difference(project.id(), from < 0 ? number - 1 : from, number).stream()
-                .map(ChangedThing::of)
-                .toList();
+        int before = from < 0 ? number - 1 : from;
+        return things(
+                before == 0 ? Optional.empty() : Optional.of(revisions.at(project, before)),
+                revisions.at(project, number),
+                revisions.difference(project.id(), before, number));
     }
 
     /** What to go back to. @param kind parameter, query or report; empty for all of it */
@@ -116,9 +136,8 @@ class RevisionsApi {
     /** What viewers would get of what its authors have changed. */
     @GetMapping("/live/changes")
     List<ChangedThing> changes(Project project) {
-        return revisions.notGiven(project, giving.drafted(project)).stream()
-                .map(ChangedThing::of)
-                .toList();
+        Project drafted = giving.drafted(project);
+        return things(Optional.of(project), drafted, revisions.notGiven(project, drafted));
     }
 
     /** Gives viewers every draft, all or nothing; refused with what would not work for them. */

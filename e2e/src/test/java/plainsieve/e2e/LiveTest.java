@@ -1,0 +1,68 @@
+package plainsieve.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.AnotherServer;
+import plainsieve.server.Api;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+
+/** Giving to viewers all that was changed, looking at what it was, and going back, as an author does it. */
+class LiveTest {
+    private static final String GIVEN = "section[aria-label=Given]";
+    private static final String WOULD = "section[aria-label='What viewers would get']";
+
+    private static Query query(AnotherServer server) {
+        Project project = server.part(Projects.class).first();
+        return project.query(
+                project.report("late-crossings").queryIds().iterator().next());
+    }
+
+    private static void draft(AnotherServer server, String text) {
+        Query query = query(server);
+        Api.Answer answer = server.api()
+                .send("PUT", "/api/queries/" + query.id() + "/draft", Map.of("text", text, "version", query.version()));
+        assertThat(answer.status()).isEqualTo(200);
+    }
+
+    @Test
+    void anAuthorGivesLooksAndGoesBack() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+                Browser browser = new Browser(server.address())) {
+            String before = query(server).liveText();
+            draft(server, before + "\n-- as the harbour asked");
+            browser.open("/projects/home/live");
+            browser.untilText(WOULD, text -> text.contains("+-- as the harbour asked"));
+            browser.type("[aria-label=Why]", "the harbour asked");
+            browser.untilText(GIVEN, text -> text.contains("2nd") && text.contains("“the harbour asked”"));
+            browser.untilText(WOULD, text -> text.contains("Viewers have all of it"));
+            assertThat(query(server).liveText()).endsWith("-- as the harbour asked");
+
+            browser.click(GIVEN + " button", "What it changed");
+            browser.untilText(GIVEN, text -> text.contains("+-- as the harbour asked"));
+
+            browser.click(GIVEN + " button", "Go back");
+            browser.click(GIVEN + " button", "Go back to it");
+            browser.untilText(GIVEN, text -> text.contains("3rd") && text.contains("“back to the 1st”"));
+            assertThat(query(server).liveText()).isEqualTo(before);
+
+            browser.open("/projects/home/reports/late-crossings?as-of=2");
+            browser.untilText("[data-test=as-of]", text -> text.contains("with the 2nd revision"));
+            browser.untilText(".kind-table tbody", text -> !text.isBlank());
+        }
+    }
+
+    @Test
+    void aViewerSeesNothingOfIt() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+                Browser viewer = SignedIn.as(server, "tam", "home", Role.VIEWER)) {
+            assertThat(viewer.see("header").getText()).doesNotContain("Live");
+            viewer.open("/projects/home/reports/late-crossings?as-of=1");
+            viewer.untilText("main", text -> text.contains("author"));
+        }
+    }
+}

@@ -1,0 +1,82 @@
+package plainsieve.server.revisions;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.sentence.parameter.ParameterSentence;
+import plainsieve.files.ProjectDifference;
+import plainsieve.server.authoring.ParameterSurroundings;
+import plainsieve.server.making.Making;
+import plainsieve.server.project.Project;
+
+/** What differs between two states of a project, in the sentences that authors read and write. */
+@Component
+public class InWords {
+    private final Making making;
+    private final ParameterSurroundings surroundings;
+
+    InWords(Making making, ParameterSurroundings surroundings) {
+        this.making = making;
+        this.surroundings = surroundings;
+    }
+
+    /**
+     * A line for each difference; none where the text says it all.
+     *
+     * @param before nothing when there was nothing yet
+     */
+    public List<String> of(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
+        return switch (changed.kind()) {
+            case REPORT -> report(before, after, changed);
+            case PARAMETER -> parameter(before, after, changed.id());
+            default -> List.of();
+        };
+    }
+
+    private List<String> report(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
+        return changed.how() == ProjectDifference.How.CHANGED
+                ? before.map(project -> making.differences(project, after.report(changed.id())))
+                        .orElse(List.of())
+                : List.of();
+    }
+
+    private List<String> parameter(Optional<Project> before, Project after, String name) {
+        Optional<String> was = before.flatMap(project -> said(project, name));
+        Optional<String> is = said(after, name);
+        return was.equals(is)
+                ? List.of()
+                : Stream.of(is.map("“%s”"::formatted), was.map("was “%s”"::formatted))
+                        .flatMap(Optional::stream)
+                        .toList();
+    }
+
+    private Optional<String> said(Project project, String name) {
+        return Optional.ofNullable(project.parameters().get(name)).map(definition -> said(project, definition));
+    }
+
+    private String said(Project project, ParameterDefinition definition) {
+        ParameterSentence sentence = new ParameterSentence(definition, surroundings.toSay(project, definition));
+        return (sentence.said().text() + " " + sentence.more().text()).strip();
+    }
+
+    /** What people call a thing; its id where it is gone from both. */
+    public String name(Optional<Project> before, Project after, ProjectDifference.Changed changed) {
+        return Stream.concat(Stream.of(after), before.stream())
+                .flatMap(project -> name(project, changed).stream())
+                .findFirst()
+                .orElse(changed.id());
+    }
+
+    private static Optional<String> name(Project project, ProjectDifference.Changed changed) {
+        String id = changed.id();
+        return switch (changed.kind()) {
+            case QUERY -> project.hasQuery(id) ? Optional.of(project.query(id).name()) : Optional.empty();
+            case REPORT ->
+                project.hasReport(id) ? Optional.of(project.report(id).name()) : Optional.empty();
+            case PARAMETER -> Optional.of(":" + id);
+            default -> Optional.empty();
+        };
+    }
+}
