@@ -2,6 +2,7 @@ package plainsieve.server.revisions;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -42,23 +43,40 @@ public class InWords {
                 : List.of();
     }
 
+    /** Of its sentence, the clauses that differ: the others say nothing new. */
     private List<String> parameter(Optional<Project> before, Project after, String name) {
-        Optional<String> was = before.flatMap(project -> said(project, name));
-        Optional<String> is = said(after, name);
-        return was.equals(is)
-                ? List.of()
-                : Stream.of(is.map("“%s”"::formatted), was.map("was “%s”"::formatted))
-                        .flatMap(Optional::stream)
-                        .toList();
+        List<String> was = before.map(project -> clauses(project, name)).orElse(List.of());
+        List<String> is = clauses(after, name);
+        List<String> gone = was.stream().filter(clause -> !is.contains(clause)).toList();
+        List<String> came = is.stream().filter(clause -> !was.contains(clause)).toList();
+        return IntStream.range(0, Math.max(gone.size(), came.size()))
+                .mapToObj(i -> clause(at(came, i), at(gone, i)))
+                .toList();
     }
 
-    private Optional<String> said(Project project, String name) {
-        return Optional.ofNullable(project.parameters().get(name)).map(definition -> said(project, definition));
+    private static Optional<String> at(List<String> clauses, int i) {
+        return i < clauses.size() ? Optional.of(clauses.get(i)) : Optional.empty();
     }
 
-    private String said(Project project, ParameterDefinition definition) {
+    private static String clause(Optional<String> is, Optional<String> was) {
+        return is.map(now ->
+                        "“%s”".formatted(now) + was.map(", was “%s”"::formatted).orElse(""))
+                .orElseGet(() -> "no more “%s”".formatted(was.orElse("")));
+    }
+
+    private List<String> clauses(Project project, String name) {
+        return Optional.ofNullable(project.parameters().get(name))
+                .map(definition -> clauses(project, definition))
+                .orElse(List.of());
+    }
+
+    private List<String> clauses(Project project, ParameterDefinition definition) {
         ParameterSentence sentence = new ParameterSentence(definition, surroundings.toSay(project, definition));
-        return (sentence.said().text() + " " + sentence.more().text()).strip();
+        return Stream.of(sentence.said(), sentence.more())
+                .flatMap(part -> Stream.of(part.text().split(";")))
+                .map(String::strip)
+                .filter(clause -> !clause.isEmpty())
+                .toList();
     }
 
     /** What people call a thing; its id where it is gone from both. */
