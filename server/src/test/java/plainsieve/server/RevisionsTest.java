@@ -41,6 +41,10 @@ class RevisionsTest {
         return api.get("/api/queries/" + id).json();
     }
 
+    private static JsonNode changes() {
+        return api.get("/api/projects/home/live/changes").json().get("changes");
+    }
+
     private static String live(String id) {
         return server.part(Projects.class).first().query(id).liveText();
     }
@@ -145,12 +149,33 @@ class RevisionsTest {
     }
 
     @Test
+    void whatLooksLeftOverIsToldBeforeItIsGiven() {
+        String id = made("Left over", "select 1 as one");
+        api.post("/api/parameters", Map.of("name", "for_nothing", "type", "text"));
+        drafted(id, "select name from ports limit 7");
+        JsonNode matters = api.get("/api/projects/home/live/changes").json().get("matters");
+        assertThat(matters).anySatisfy(matter -> {
+            assertThat(matter.get("id").asString()).isEqualTo(id);
+            assertThat(matter.get("line").asInt()).isEqualTo(1);
+            assertThat(matter.get("message").asString()).contains("row limit looks left over");
+        });
+        assertThat(matters)
+                .anySatisfy(matter -> assertThat(matter.get("name").asString()).isEqualTo(":for_nothing"));
+        drafted(id, "select 1 as one");
+        assertThat(api.get("/api/projects/home/live/changes")
+                        .json()
+                        .get("matters")
+                        .findValuesAsString("id"))
+                .doesNotContain(id);
+    }
+
+    @Test
     void everythingIsGivenTogetherOrNothingIs() {
         String good = made("Good", "select 1 as one");
         String bad = made("Bad", "select 1 as one");
         drafted(good, "select 2 as two");
         drafted(bad, "select :nobody_knows as two");
-        List<String> changed = api.get("/api/projects/home/live/changes").json().findValuesAsString("id");
+        List<String> changed = changes().findValuesAsString("id");
         assertThat(changed).contains(good, bad);
         int before = number();
         Api.Answer refused = api.post("/api/projects/home/live/give?why=x", Map.of());
@@ -165,7 +190,6 @@ class RevisionsTest {
                 .isEqualTo(204);
         assertThat(newest().get("why").asString()).isEqualTo("together");
         assertThat(live(bad)).isEqualTo("select 3 as three");
-        assertThat(api.get("/api/projects/home/live/changes").json().findValuesAsString("id"))
-                .doesNotContain(good, bad);
+        assertThat(changes().findValuesAsString("id")).doesNotContain(good, bad);
     }
 }

@@ -19,6 +19,18 @@ public final class ProblemException extends RuntimeException {
         return problems;
     }
 
+    /** The same problems of something that is one of several. @param which comes first in each message */
+    public ProblemException within(String which) {
+        return new ProblemException(problems.stream()
+                .map(problem -> new Problem(
+                        problem.kind(),
+                        "%s: %s".formatted(which, problem.message()),
+                        problem.advice(),
+                        problem.place(),
+                        problem.parameter()))
+                .toList());
+    }
+
     public Problem first() {
         return problems.get(0);
     }

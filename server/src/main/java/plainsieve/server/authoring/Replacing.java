@@ -82,14 +82,7 @@ public class Replacing {
             throw new ProblemException(
                     Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));
         } catch (ProblemException e) {
-            throw new ProblemException(e.problems().stream()
-                    .map(problem -> new Problem(
-                            problem.kind(),
-                            "%s: %s".formatted(id, problem.message()),
-                            problem.advice(),
-                            problem.place(),
-                            problem.parameter()))
-                    .toList());
+            throw e.within(id);
         }
     }
 

@@ -112,14 +112,7 @@ final class ServedFiles {
         try {
             return ProjectFolder.read(folder);
         } catch (ProblemException e) {
-            throw new ProblemException(e.problems().stream()
-                    .map(problem -> new Problem(
-                            problem.kind(),
-                            "%s: %s".formatted(id, problem.message()),
-                            problem.advice(),
-                            problem.place(),
-                            problem.parameter()))
-                    .toList());
+            throw e.within(id);
         }
     }
 

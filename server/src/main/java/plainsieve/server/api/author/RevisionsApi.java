@@ -23,6 +23,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.records.RevisionRow;
+import plainsieve.server.revisions.BeforeGiving;
 import plainsieve.server.revisions.GivingAll;
 import plainsieve.server.revisions.InWords;
 import plainsieve.server.revisions.Revisions;
@@ -41,8 +42,10 @@ class RevisionsApi {
     private final Revisions revisions;
     private final GivingAll giving;
     private final InWords words;
+    private final BeforeGiving before;
 
-    RevisionsApi(Revisions revisions, GivingAll giving, InWords words) {
+    RevisionsApi(Revisions revisions, GivingAll giving, InWords words, BeforeGiving before) {
+        this.before = before;
         this.words = words;
         this.revisions = revisions;
         this.giving = giving;
@@ -133,11 +136,15 @@ class RevisionsApi {
                         "bad-kind", "Nobody goes back to a “%s”.".formatted(word), "Use parameter, query or report.")));
     }
 
+    /** @param matters what to look at first; nothing of it is in the way */
+    record WouldGet(List<ChangedThing> changes, List<BeforeGiving.Matter> matters) {}
+
     /** What viewers would get of what its authors have changed. */
     @GetMapping("/live/changes")
-    List<ChangedThing> changes(Project project) {
+    WouldGet changes(Project project) {
         Project drafted = giving.drafted(project);
-        return things(Optional.of(project), drafted, revisions.notGiven(project, drafted));
+        List<ProjectDifference.Changed> changed = revisions.notGiven(project, drafted);
+        return new WouldGet(things(Optional.of(project), drafted, changed), before.of(drafted, changed));
     }
 
     /** Gives viewers every draft, all or nothing; refused with what would not work for them. */

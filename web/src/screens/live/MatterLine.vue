@@ -1,0 +1,38 @@
+<script setup lang="ts">
+/* Something to look at before it is given; its name leads to where it is mended. */
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { Matter } from '../../api/types'
+
+const props = defineProps<{ matter: Matter; first: boolean }>()
+const link = computed(() => {
+  const id = encodeURIComponent(props.matter.id)
+  return { query: `/queries/${id}`, report: `/reports/${id}/making` }[props.matter.kind] ?? '/parameters'
+})
+</script>
+
+<template>
+  <li class="matter">
+    <span class="kind">{{ first ? 'before you do' : '' }}</span>
+    <span
+      ><RouterLink :to="link">{{ matter.name }}</RouterLink
+      >{{ matter.line ? `, line ${matter.line}` : '' }}: {{ matter.message }}
+      <span class="soft">{{ matter.advice }}</span></span
+    >
+  </li>
+</template>
+
+<style scoped>
+.matter {
+  display: flex;
+  gap: 12px;
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+  line-height: 1.8;
+}
+.kind {
+  width: 76px;
+  flex: none;
+  color: var(--buoy);
+}
+</style>
