@@ -47,7 +47,7 @@ const groupOffers = (): Promise<MarkOffer[]> =>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
-    <ul class="lines" aria-label="People and groups of this project">
+    <ul class="card-list" aria-label="People and groups of this project">
       <li v-for="member in members" :key="member.kind + member.name" class="card-box">
         <b>{{ member.label }}</b>{{ member.kind === 'group' ? ', everyone in it,' : '' }} is
         <OfferedMark
@@ -83,15 +83,7 @@ const groupOffers = (): Promise<MarkOffer[]> =>
 </template>
 
 <style scoped>
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-}
-.lines li {
+.card-list li {
   padding: 9px 14px;
 }
 </style>

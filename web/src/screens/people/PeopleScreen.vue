@@ -56,7 +56,7 @@ async function addGroup(): Promise<void> {
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
     >
-    <ul class="lines" aria-label="People">
+    <ul class="card-list" aria-label="People">
       <PersonLine
         v-for="person in all.people"
         :key="person.id"
@@ -84,7 +84,7 @@ async function addGroup(): Promise<void> {
       <h2>Groups</h2>
       <span class="soft">reports and rows can be for some of them alone</span>
     </div>
-    <ul class="lines" aria-label="Groups">
+    <ul class="card-list" aria-label="Groups">
       <GroupLine
         v-for="one in all.groups"
         :key="one.id"
@@ -102,15 +102,7 @@ async function addGroup(): Promise<void> {
 </template>
 
 <style scoped>
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-}
-.lines :deep(p) {
+.card-list :deep(p) {
   line-height: 1.8;
 }
 </style>

@@ -4,28 +4,16 @@ import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { asOf } from '../../api/asOf'
 import { ordinal } from '../live/words'
+import AboveNote from '../../widgets/AboveNote.vue'
 
 const route = useRoute()
 const words = computed(() => ordinal(Number(asOf.value)))
 </script>
 
 <template>
-  <p class="once" role="status" data-test="as-of">
+  <AboveNote data-test="as-of">
     This is the report as viewers had it with the {{ words }} revision, on the rows of today.
     <RouterLink :to="{ path: route.path, query: {} }">What they have now</RouterLink>
     <RouterLink to="/live">All revisions</RouterLink>
-  </p>
+  </AboveNote>
 </template>
-
-<style scoped>
-.once {
-  margin: 0;
-  padding: 7px 26px;
-  background: var(--wash-deep);
-  border-bottom: 1px solid var(--line);
-}
-.once a {
-  margin-left: 8px;
-  text-decoration: underline;
-}
-</style>

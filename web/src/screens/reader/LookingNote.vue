@@ -7,6 +7,7 @@ import { lookAs } from '../../api/lookAs'
 import type { LookAs } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import SeenAs from './SeenAs.vue'
+import AboveNote from '../../widgets/AboveNote.vue'
 
 const route = useRoute()
 const { state } = useLoaded(signal => get<LookAs[]>('/look-as', signal))
@@ -16,22 +17,9 @@ const name = computed(() =>
 </script>
 
 <template>
-  <p class="looking" role="status" data-test="looking-as">
+  <AboveNote data-test="looking-as">
     You look as <SeenAs :name="name ?? 'somebody else'" />: this is what they would see, and nothing that they would
     not.
     <RouterLink :to="{ path: route.path, query: {} }">Look as yourself</RouterLink>
-  </p>
+  </AboveNote>
 </template>
-
-<style scoped>
-.looking {
-  margin: 0;
-  padding: 7px 26px;
-  background: var(--wash-deep);
-  border-bottom: 1px solid var(--line);
-}
-.looking a {
-  margin-left: 8px;
-  text-decoration: underline;
-}
-</style>

@@ -2,15 +2,12 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
-import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
@@ -22,7 +19,7 @@ class ProjectOperatorsTest {
     @BeforeAll
     static void start() throws Exception {
         server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
-        operator = Somebody.called("keeper").with("", Role.OPERATOR);
+        operator = called("keeper").with("", Role.OPERATOR);
     }
 
     @AfterAll
@@ -38,35 +35,18 @@ class ProjectOperatorsTest {
                 .asString();
     }
 
-    /** Somebody of a name who is signed in; with no role yet. */
-    private record Somebody(String id, Api api) {
-        static Somebody called(String name) {
-            String id = server.part(Accounts.class).add(name, "").id();
-            Api api = server.api();
-            String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
-            assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
-                    .isEqualTo(200);
-            return new Somebody(id, api);
-        }
-
-        Somebody with(String project, Role role) {
-            server.part(Accounts.class).give(id, project, role);
-            return this;
-        }
-
-        int opens() {
-            return api.get("/api/reports/late-crossings").status();
-        }
+    private static Somebody called(String name) {
+        return Somebody.called(server, name);
     }
 
     @Test
     void anOperatorOfOneProjectGivesRolesInItAndNowhereElse() {
         String other = project("Members");
         String at = "/api/projects/" + other + "/members";
-        Somebody looksAfter = Somebody.called("looks-after").with(other, Role.OPERATOR);
-        Somebody newcomer = Somebody.called("newcomer");
+        Somebody looksAfter = called("looks-after").with(other, Role.OPERATOR);
+        Somebody newcomer = called("newcomer");
         String group = server.part(Groups.class).add("Of members").id();
-        Somebody inGroup = Somebody.called("in-group");
+        Somebody inGroup = called("in-group");
         server.part(Groups.class).join(group, inGroup.id());
 
         Map<String, Object> viewer = Map.of("kind", "person", "name", "newcomer", "role", "VIEWER");
@@ -106,8 +86,8 @@ class ProjectOperatorsTest {
     void aSourceThatIsNotForAProjectIsNotThereForItsAuthors() {
         String other = project("Without it");
         String at = "/api/projects/" + other;
-        Somebody author = Somebody.called("author-without").with(other, Role.AUTHOR);
-        Somebody looksAfter = Somebody.called("operator-without").with(other, Role.OPERATOR);
+        Somebody author = called("author-without").with(other, Role.AUTHOR);
+        Somebody looksAfter = called("operator-without").with(other, Role.OPERATOR);
         JsonNode sources = author.api().get(at + "/sources").json();
         String source = sources.get(0).get("id").asString();
         Map<String, Object> query = Map.of("name", "Peek", "sourceId", source, "text", "select 1 as one");
@@ -139,7 +119,7 @@ class ProjectOperatorsTest {
     @Test
     void aProjectThatAsksASourceIsNotTakenFromIt() {
         String other = project("With it");
-        Somebody author = Somebody.called("author-with").with(other, Role.AUTHOR);
+        Somebody author = called("author-with").with(other, Role.AUTHOR);
         String at = "/api/projects/" + other;
         String source =
                 author.api().get(at + "/sources").json().get(0).get("id").asString();

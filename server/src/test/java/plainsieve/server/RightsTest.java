@@ -12,7 +12,6 @@ import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
@@ -33,39 +32,18 @@ class RightsTest {
         server.close();
     }
 
-    /** Somebody of a name who is signed in; with no role yet. */
-    private record Somebody(String id, Api api) {
-        static Somebody called(String name) {
-            String id = server.part(Accounts.class).add(name, "").id();
-            Api api = server.api();
-            String link = server.part(SignIns.class).link(id, Duration.ofDays(1), false);
-            assertThat(api.post("/api/sign-in/link", Map.of("secret", link)).status())
-                    .isEqualTo(200);
-            return new Somebody(id, api);
-        }
-
-        Somebody with(String project, Role role) {
-            server.part(Accounts.class).give(id, project, role);
-            return this;
-        }
-
-        int opens() {
-            return api.get("/api/reports/late-crossings").status();
-        }
-
-        int runs() {
-            return api.runView("late-crossings", "figures", Map.of()).status();
-        }
+    private static Somebody called(String name) {
+        return Somebody.called(server, name);
     }
 
     private static Somebody operator(String name) {
-        return Somebody.called(name).with("", Role.OPERATOR);
+        return called(name).with("", Role.OPERATOR);
     }
 
     @Test
     void aProjectThatIsNotForSomebodyIsNotThereForThem() {
         operator("o1");
-        Somebody stranger = Somebody.called("stranger");
+        Somebody stranger = called("stranger");
         assertThat(stranger.opens()).isEqualTo(404);
         assertThat(stranger.api().get("/api/projects/home/reports").failure())
                 .isEqualTo("There is no project “home”.")
@@ -87,7 +65,7 @@ class RightsTest {
                 .json()
                 .get("id")
                 .asString();
-        Somebody author = Somebody.called("author-of-other").with(other, Role.AUTHOR);
+        Somebody author = called("author-of-other").with(other, Role.AUTHOR);
         assertThat(author.api().get("/api/projects/" + other + "/parameters").status())
                 .isEqualTo(200);
         assertThat(author.api().get("/api/projects/home/parameters").status()).isEqualTo(404);
@@ -102,7 +80,7 @@ class RightsTest {
         Groups groups = server.part(Groups.class);
         String makers = groups.add("Makers").id();
         groups.give(makers, "home", Role.AUTHOR);
-        Somebody one = Somebody.called("in-makers").with("home", Role.VIEWER);
+        Somebody one = called("in-makers").with("home", Role.VIEWER);
         assertThat(one.api().get("/api/parameters").status()).isEqualTo(403);
         groups.join(makers, one.id());
         assertThat(one.api().get("/api/parameters").status()).isEqualTo(200);
@@ -115,8 +93,8 @@ class RightsTest {
         Somebody operator = operator("o4");
         Groups groups = server.part(Groups.class);
         String office = groups.add("Office").id();
-        Somebody inside = Somebody.called("inside").with("home", Role.VIEWER);
-        Somebody outside = Somebody.called("outside").with("home", Role.VIEWER);
+        Somebody inside = called("inside").with("home", Role.VIEWER);
+        Somebody outside = called("outside").with("home", Role.VIEWER);
         groups.join(office, inside.id());
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", false, "groups", List.of(office)));
         assertThat(inside.opens()).isEqualTo(200);
@@ -146,7 +124,7 @@ class RightsTest {
     @Test
     void aReportForEveryoneIsAllThatSomebodyWithoutARoleSees() {
         Somebody operator = operator("o5");
-        Somebody guest = Somebody.called("guest");
+        Somebody guest = called("guest");
         operator.api().send("PUT", AUDIENCE, Map.of("everyone", true, "groups", List.of()));
         assertThat(guest.api().get("/api/reports").json().findValuesAsString("id"))
                 .containsExactly("late-crossings");
@@ -159,8 +137,8 @@ class RightsTest {
     @Test
     void whatIsSentForOneViewerIsNotShownToAnother() {
         operator("o6");
-        Somebody one = Somebody.called("one").with("home", Role.VIEWER);
-        Somebody other = Somebody.called("other").with("home", Role.VIEWER);
+        Somebody one = called("one").with("home", Role.VIEWER);
+        Somebody other = called("other").with("home", Role.VIEWER);
         Api.Answer run = one.api().runView("late-crossings", "figures", Map.of());
         long sent = run.lines().stream()
                 .filter(line -> line.has("sentId"))
@@ -178,7 +156,7 @@ class RightsTest {
     @Test
     void aListThatIsOnNoReportOfTheirsIsNotShownToViewers() {
         operator("o7");
-        Somebody viewer = Somebody.called("lists").with("home", Role.VIEWER);
+        Somebody viewer = called("lists").with("home", Role.VIEWER);
         Map<String, Object> onReport = Map.of("choices", Map.of(), "reportId", "late-crossings");
         assertThat(viewer.api().post("/api/parameters/port/values", onReport).status())
                 .isEqualTo(200);
@@ -192,7 +170,7 @@ class RightsTest {
     @Test
     void whatIsKeptBelongsToThePersonWhateverBrowserTheyUse() {
         operator("o8");
-        Somebody keeper = Somebody.called("keeper-of-choices").with("home", Role.VIEWER);
+        Somebody keeper = called("keeper-of-choices").with("home", Role.VIEWER);
         keeper.api().post("/api/reports/late-crossings/selections", Map.of("name", "Mine", "choices", Map.of()));
         Api elsewhere = server.api();
         String link = server.part(SignIns.class).link(keeper.id(), Duration.ofDays(1), false);
@@ -202,7 +180,7 @@ class RightsTest {
                         .json()
                         .toString())
                 .contains("Mine");
-        Somebody other = Somebody.called("other-keeper").with("home", Role.VIEWER);
+        Somebody other = called("other-keeper").with("home", Role.VIEWER);
         assertThat(other.api().get("/api/reports/late-crossings/selections").json())
                 .isEmpty();
     }
@@ -210,7 +188,7 @@ class RightsTest {
     @Test
     void whatWasDoneIsRecordedAndCannotBeChanged() throws Exception {
         Somebody operator = operator("o10");
-        Somebody viewer = Somebody.called("taker").with("home", Role.VIEWER);
+        Somebody viewer = called("taker").with("home", Role.VIEWER);
         Map<String, Object> wanted = Map.of("runId", "d1", "format", "csv", "choices", Map.of());
         viewer.api().post("/api/reports/late-crossings/views/crossings/downloads", wanted);
         viewer.api().post("/api/reports/late-crossings/views/no-such/downloads", wanted);
@@ -241,6 +219,6 @@ class RightsTest {
         }
         assertThat(said).contains("<title>Late crossings");
         assertThat(server.api().text(page)).contains("<html").doesNotContain("Late crossings");
-        assertThat(Somebody.called("no-title").api().text(page)).doesNotContain("Late crossings");
+        assertThat(called("no-title").api().text(page)).doesNotContain("Late crossings");
     }
 }

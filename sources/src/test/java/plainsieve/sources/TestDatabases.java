@@ -9,9 +9,11 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.demo.LocalTrino;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /** Real databases with tables that a test writes itself. */
 public final class TestDatabases {
@@ -70,6 +72,16 @@ public final class TestDatabases {
         }
         return new SourceAccess(
                 "server", new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"), Secret.none());
+    }
+
+    /** Another place of a cluster. @param place a catalog, or one with a schema */
+    static JdbcSource cluster(SourceSettings.Trino server, ScheduledExecutorService clock, String place) {
+        return new JdbcSource(
+                new SourceAccess(
+                        "cluster",
+                        new SourceSettings.Trino(server.host(), server.port(), place, "tests"),
+                        Secret.none()),
+                clock);
     }
 
     private static LocalTrino cluster() throws IOException {

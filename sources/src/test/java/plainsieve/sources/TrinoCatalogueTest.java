@@ -32,15 +32,6 @@ class TrinoCatalogueTest {
         CLOCK.shutdownNow();
     }
 
-    private static JdbcSource at(String place) {
-        return new JdbcSource(
-                new SourceAccess(
-                        "cluster",
-                        new SourceSettings.Trino(server.host(), server.port(), place, "tests"),
-                        Secret.none()),
-                CLOCK);
-    }
-
     @Test
     void aSchemaShowsItsTablesAlone() {
         Catalogue catalogue = source.catalogue(TestDatabases.LIMITS, new Cancellation());
@@ -55,7 +46,7 @@ class TrinoCatalogueTest {
 
     @Test
     void aCatalogShowsThoseOfTheOthersBehindTheirNames() {
-        try (JdbcSource tpch = at("tpch")) {
+        try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
             Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalogue.tables())
                     .extracting(Catalogue.Table::schema, Catalogue.Table::name)
@@ -66,7 +57,7 @@ class TrinoCatalogueTest {
 
     @Test
     void aCatalogThatDoesNotAnswerHidesNoOther() {
-        try (JdbcSource tpch = at("tpch")) {
+        try (JdbcSource tpch = TestDatabases.cluster(server, CLOCK, "tpch")) {
             Catalogue catalogue = tpch.catalogue(TestDatabases.LIMITS, new Cancellation());
             assertThat(catalogue.silent())
                     .containsExactly(

@@ -66,15 +66,6 @@ class TrinoSourceTest {
         CLOCK.shutdownNow();
     }
 
-    private static JdbcSource at(String place) {
-        return new JdbcSource(
-                new SourceAccess(
-                        "cluster",
-                        new SourceSettings.Trino(server.host(), server.port(), place, "tests"),
-                        Secret.none()),
-                CLOCK);
-    }
-
     private static Statement statement(String query, Map<String, ChoiceText> chosen) {
         return PreparedQuery.of(query, Dialects.of("trino"))
                 .rewrite(
@@ -311,7 +302,7 @@ class TrinoSourceTest {
     @ParameterizedTest
     @ValueSource(strings = {"nowhere", "tpch.nowhere"})
     void aCatalogOrSchemaThatIsNotThereIsNoticedWhenItIsTried(String place) {
-        try (JdbcSource wrong = at(place)) {
+        try (JdbcSource wrong = TestDatabases.cluster(server, CLOCK, place)) {
             assertThatThrownBy(wrong::health)
                     .isInstanceOf(SourceFailure.class)
                     .hasMessageContaining("has no such database")
