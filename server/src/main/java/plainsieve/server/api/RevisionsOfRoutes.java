@@ -51,7 +51,7 @@ class RevisionsOfRoutes implements WebMvcConfigurer {
     }
 
     private void keep(Project project, String who, String why) {
-        if (serving.state().files() || revisions.isKept(project)) {
+        if (serving.state().files()) {
             return;
         }
         try {

@@ -36,6 +36,12 @@ public class GoingBack {
         this.reports = reports;
     }
 
+    /** What viewers have of a project, as files; its sources belong to the place. */
+    public ProjectFolder given(Project project) {
+        ProjectFolder given = transfer.out(project).given();
+        return new ProjectFolder(given.file().withoutSources(), given.texts());
+    }
+
     /** The whole project, all of it or nothing. Throws {@link ProblemException} naming what of it cannot be any more. */
     @Transactional
     public void to(Project project, ProjectFolder then) {

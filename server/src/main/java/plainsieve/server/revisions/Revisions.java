@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.server.authoring.GoingBack;
-import plainsieve.server.authoring.ProjectTransfer;
 import plainsieve.server.authoring.ZippedProject;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
@@ -27,49 +27,58 @@ public class Revisions {
             new ProjectFile("", "", List.of(), List.of(), List.of(), List.of(), List.of(), List.of()), Map.of());
 
     private final RevisionRecords records;
-    private final ProjectTransfer transfer;
     private final GoingBack goingBack;
     private final Projects projects;
+    private final TransactionTemplate change;
     private final Clock clock;
 
     /* Projects never change: the same one has been looked at already. */
     private final Map<String, Project> lookedAt = new ConcurrentHashMap<>();
 
-    Revisions(RevisionRecords records, ProjectTransfer transfer, GoingBack goingBack, Projects projects, Clock clock) {
+    /* The newest revision of each. */
+    private final Map<String, ProjectFolder> kept = new ConcurrentHashMap<>();
+
+    Revisions(
+            RevisionRecords records,
+            GoingBack goingBack,
+            Projects projects,
+            PlatformTransactionManager transactions,
+            Clock clock) {
         this.records = records;
-        this.transfer = transfer;
+        this.change = new TransactionTemplate(transactions);
         this.goingBack = goingBack;
         this.projects = projects;
         this.clock = clock;
     }
 
-    /** Whether nothing of a project was changed since it was last looked at. */
-    public boolean isKept(Project project) {
-        return lookedAt.get(project.id()) == project;
-    }
-
     /**
-     * Keeps what viewers have of a project now, if it is something else than before.
+     * Keeps what viewers have of a project now, if it is something else than before. What authors make of it meanwhile is not: that
+     * is found without a change of the records.
      *
      * @param who empty when nobody knows
      * @param why empty when nobody said
      */
-    @Transactional
     public void keep(Project seen, String who, String why) {
-        ProjectFolder now = given(projects.get(seen.id()));
-        int last = latest(seen.id());
-        ProjectFolder before = last == NONE ? NOTHING : content(seen.id(), last);
-        if (!now.equals(before)) {
-            int things = ProjectDifference.between(before, now).size();
-            records.add(new RevisionRow(seen.id(), last + 1, clock.instant(), who, why, things), now.zip());
+        if (lookedAt.get(seen.id()) == seen) {
+            return;
+        }
+        ProjectFolder given = goingBack.given(seen);
+        if (!given.equals(kept.get(seen.id()))) {
+            change.executeWithoutResult(begun -> add(seen.id(), who, why));
         }
         lookedAt.put(seen.id(), seen);
     }
 
-    /** What viewers have of a project; its sources belong to the place. */
-    private ProjectFolder given(Project project) {
-        ProjectFolder given = transfer.out(project).given();
-        return new ProjectFolder(given.file().withoutSources(), given.texts());
+    /* Somebody else may have been faster: what is kept is what the records have now. */
+    private void add(String projectId, String who, String why) {
+        ProjectFolder now = goingBack.given(projects.get(projectId));
+        int last = latest(projectId);
+        ProjectFolder before = last == NONE ? NOTHING : content(projectId, last);
+        if (!now.equals(before)) {
+            int things = ProjectDifference.between(before, now).size();
+            records.add(new RevisionRow(projectId, last + 1, clock.instant(), who, why, things), now.zip());
+        }
+        kept.put(projectId, now);
     }
 
     private int latest(String projectId) {
@@ -106,7 +115,7 @@ public class Revisions {
 
     /** What viewers have of it, beside what its authors make of it. */
     public List<ProjectDifference.Changed> notGiven(Project project, Project drafted) {
-        return ProjectDifference.between(given(project), given(drafted));
+        return ProjectDifference.between(goingBack.given(project), goingBack.given(drafted));
     }
 
     /** The project as viewers had it, on the sources of today. */
