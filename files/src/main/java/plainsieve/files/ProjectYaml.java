@@ -58,6 +58,20 @@ public final class ProjectYaml {
         }
     }
 
+    /**
+     * Reads a file that stands beside projects, in the same way.
+     *
+     * @param name what the text is called in messages
+     * @throws ProblemException with line and column
+     */
+    public static <T> T readBeside(Class<T> type, String text, String name) {
+        try {
+            return YAML.readValue(text.isBlank() ? "{}" : text, type);
+        } catch (JacksonException e) {
+            throw problem(e, text, name);
+        }
+    }
+
     public static String write(ProjectFile file) {
         return YAML.writeValueAsString(file);
     }

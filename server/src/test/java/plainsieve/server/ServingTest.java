@@ -1,6 +1,7 @@
 package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -9,13 +10,16 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
+import plainsieve.server.accounts.Links;
 import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.serving.Serving;
 import tools.jackson.databind.JsonNode;
@@ -160,6 +164,33 @@ class ServingTest {
         change("name: " + name(), "name: Another");
         until(() -> name().equals("Another"));
         assertThat(api.get(REPORT + "/selections/" + kept).status()).isEqualTo(200);
+    }
+
+    @Test
+    void aLinkThatWasTakenBackStaysSo() throws Exception {
+        Links links = server.part(Links.class);
+        Project home = server.part(Projects.class).first();
+        Links.Made made =
+                links.make(home, "late-crossings", new Links.Wanted(Map.of(), Optional.empty(), false, "ona"));
+        links.takeBack(home, "late-crossings", made.row().id());
+        change("name: " + name(), "name: After the link");
+        until(() -> name().equals("After the link"));
+        assertThatThrownBy(() -> links.read(home, "late-crossings", made.token()))
+                .hasMessageContaining("taken back");
+    }
+
+    @Test
+    void groupsThatCannotBeLeaveWhatWasServed() throws Exception {
+        Path people = project.resolve("people.yaml");
+        Files.writeString(people, "groups:\n  - name: Office\n    roles: viewer\n");
+        until(() -> !wrong().isEmpty());
+        assertThat(wrong().get(0)).contains("people.yaml", "“roles”").doesNotContain("plainsieve");
+        Files.writeString(people, "groups:\n  - name: Office\n    role: keeper\n");
+        until(() -> wrong().stream().anyMatch(said -> said.contains("“keeper”")));
+        Files.writeString(people, "groups:\n  - name: Office\n    reports: [nowhere]\n");
+        until(() -> wrong().stream().anyMatch(said -> said.contains("“nowhere”")));
+        Files.delete(people);
+        until(() -> wrong().isEmpty());
     }
 
     @Test

@@ -12,6 +12,7 @@ import plainsieve.server.project.StoredForms;
 import plainsieve.server.security.SecretBox;
 import plainsieve.server.settings.ServingSettings;
 import plainsieve.sources.Secret;
+import tools.jackson.core.JacksonException;
 
 /**
  * Sessions that hold on every server with the same shared key: the secret of the browser is what the service said of somebody,
@@ -58,8 +59,18 @@ class SharedSessions {
         if (!shared || ended.containsKey(Secrets.digest(secret)) || !secrets.opens(locked)) {
             return Optional.empty();
         }
-        Said said = forms.readRecord(secrets.unlock(locked).reveal(), Said.class);
-        return said.at().plus(LASTS).isBefore(clock.instant()) ? Optional.empty() : Optional.of(said.identity());
+        return said(locked)
+                .filter(said -> said.at().plus(LASTS).isAfter(clock.instant()))
+                .map(Said::identity);
+    }
+
+    /** Nothing when it is something else that was locked with the same key. */
+    private Optional<Said> said(String locked) {
+        try {
+            return Optional.of(forms.readRecord(secrets.unlock(locked).reveal(), Said.class));
+        } catch (JacksonException other) {
+            return Optional.empty();
+        }
     }
 
     /** On this server it is over for good. */

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
@@ -66,13 +67,24 @@ public class Replacing {
         serving.removeQueries();
         serving.removeTravels();
         serving.removeSources();
-        // An address without a project means the first one: the order is that of the files.
-        projects.all().stream().map(Project::id).forEach(records::remove);
-        folders.forEach((id, folder) -> records.add(
-                id, folder.file().name().isBlank() ? id : folder.file().name()));
+        projects(folders);
         sources(folders, reach);
         folders.forEach((id, folder) -> bringIn(id, folder));
         serving.lock(true);
+    }
+
+    /** One that stays keeps what was made of it here: links, roles, selections. */
+    private void projects(Map<String, ProjectFolder> folders) {
+        Set<String> known = projects.all().stream().map(Project::id).collect(Collectors.toSet());
+        known.stream().filter(id -> !folders.containsKey(id)).forEach(records::remove);
+        folders.forEach((id, folder) -> {
+            String name = folder.file().name().isBlank() ? id : folder.file().name();
+            if (known.contains(id)) {
+                records.rename(id, name);
+            } else {
+                records.add(id, name);
+            }
+        });
     }
 
     private void bringIn(String id, ProjectFolder folder) {

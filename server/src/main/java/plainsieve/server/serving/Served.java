@@ -61,7 +61,7 @@ class Served {
     }
 
     private void projectOf(ServedPeople.ServedGroup group, String id, String project) {
-        groups.give(id, project, group.role());
+        groups.give(id, project, group.asRole());
         group.says()
                 .forEach((parameter, values) ->
                         groups.say(new Groups.Said(id, project, parameter, ChoiceText.of(values))));

@@ -13,10 +13,7 @@ import java.util.stream.Stream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectFolder;
-import tools.jackson.core.JacksonException;
-import tools.jackson.databind.DeserializationFeature;
-import tools.jackson.databind.MapperFeature;
-import tools.jackson.dataformat.yaml.YAMLMapper;
+import plainsieve.files.ProjectYaml;
 
 /**
  * The folder whose projects are served: a project by itself ({@code project.yaml} in it), or a folder for each, and perhaps
@@ -28,11 +25,6 @@ final class ServedFiles {
 
     private static final String PEOPLE = "people.yaml";
     private static final int MOST_FILES = 20_000;
-
-    private static final YAMLMapper YAML = YAMLMapper.builder()
-            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-            .enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
-            .build();
 
     private final Path folder;
 
@@ -121,13 +113,6 @@ final class ServedFiles {
         if (!Files.exists(file)) {
             return ServedPeople.EVERYONE;
         }
-        try {
-            return YAML.readValue(ProjectFolder.read(file, PEOPLE), ServedPeople.class);
-        } catch (JacksonException e) {
-            throw new ProblemException(Problem.of(
-                    "bad-people",
-                    "%s, line %d: %s".formatted(PEOPLE, e.getLocation().getLineNr(), e.getOriginalMessage()),
-                    "See “Many servers” in docs/operating.md for its words."));
-        }
+        return ProjectYaml.readBeside(ServedPeople.class, ProjectFolder.read(file, PEOPLE), PEOPLE);
     }
 }

@@ -2,6 +2,8 @@ package plainsieve.server.serving;
 
 import java.util.List;
 import java.util.Map;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.server.people.Role;
 
 /**
@@ -25,13 +27,22 @@ public record ServedPeople(List<ServedGroup> groups) {
      * @param reports the ids of reports that are for this group, and others that name them, and for nobody else
      */
     public record ServedGroup(
-            String name, List<String> claimed, Role role, Map<String, List<String>> says, List<String> reports) {
+            String name, List<String> claimed, String role, Map<String, List<String>> says, List<String> reports) {
         public ServedGroup {
             name = name == null ? "" : name;
             claimed = claimed == null ? List.of() : List.copyOf(claimed);
-            role = role == null ? Role.VIEWER : role;
+            role = role == null ? Role.VIEWER.word() : role;
             says = says == null ? Map.of() : Map.copyOf(says);
             reports = reports == null ? List.of() : List.copyOf(reports);
+        }
+
+        /** Throws {@link ProblemException} when the word is none. */
+        Role asRole() {
+            return Role.ofWord(role)
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-people",
+                            "people.yaml: “%s” cannot be “%s”.".formatted(name, role),
+                            "Write viewer, author or operator.")));
         }
     }
 }
