@@ -149,6 +149,23 @@ class RevisionsTest {
     }
 
     @Test
+    void whatADraftNeedsStaysWhenOneGoesBack() {
+        int before = number();
+        String id = made("For a draft", "select name from ports where name = :port");
+        String report = api.post("/api/queries/" + id + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        made("For nothing", "select 1 as one");
+        assertThat(api.post(REVISIONS + "/" + before + "/back", Map.of()).status())
+                .isEqualTo(204);
+        assertThat(api.get("/api/queries/" + id).status()).isEqualTo(200);
+        assertThat(api.get("/api/queries/for-nothing").status()).isEqualTo(404);
+        assertThat(api.get("/api/reports/" + report + "/making").status()).isEqualTo(200);
+        api.send("DELETE", "/api/reports/" + report, Map.of());
+    }
+
+    @Test
     void whatLooksLeftOverIsToldBeforeItIsGiven() {
         String id = made("Left over", "select 1 as one");
         api.post("/api/parameters", Map.of("name", "for_nothing", "type", "text"));

@@ -79,8 +79,9 @@ public class GoingBack {
                 : List.of();
     }
 
-    /** Reports first: they show queries, and queries mention parameters. */
+    /** Reports first: they show queries, and queries mention parameters. What drafts need stays, as they do. */
     private void removeOthers(Project project, ProjectFile then) {
+        NeededByDrafts needed = NeededByDrafts.of(project);
         Set<String> reportIds =
                 ids(then.reports().stream().map(ProjectFile.ReportEntry::id).toList());
         project.reports().stream()
@@ -88,14 +89,19 @@ public class GoingBack {
                 .forEach(report -> reports.remove(project, report));
         Set<String> names =
                 ids(then.parameters().stream().map(ParameterEntry::name).toList());
+        names.addAll(needed.parameters());
         tables.parameters().all().stream()
                 .filter(row -> row.projectId().equals(project.id()) && !names.contains(row.name()))
                 .forEach(row -> remove(project, row));
         Set<String> queryIds =
                 ids(then.queries().stream().map(ProjectFile.QueryEntry::id).toList());
+        queryIds.addAll(needed.queries());
         tables.queries().all().stream()
                 .filter(row -> row.projectId().equals(project.id()) && !queryIds.contains(row.id()))
                 .forEach(row -> remove(project, row));
+        tables.travels().all().stream()
+                .filter(row -> row.projectId().equals(project.id()))
+                .forEach(tables.travels()::forget);
     }
 
     private static Set<String> ids(List<String> all) {
