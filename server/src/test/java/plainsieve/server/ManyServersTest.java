@@ -28,6 +28,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.issuer.Issuer;
+import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Identities;
 import plainsieve.server.accounts.Links;
 import plainsieve.server.accounts.SignIns;
@@ -145,6 +146,22 @@ class ManyServersTest {
                         .statusCode())
                 .as("of no group that the files name")
                 .isEqualTo(404);
+    }
+
+    @Test
+    @Order(2)
+    void whoSignedOutEverywhereIsNotKnownAgainBySecretsOfOtherBrowsers() throws Exception {
+        String cookie = viewer(VIEWERS + 1);
+        SignIns signIns = one.part(SignIns.class);
+        signIns.signOutEverywhere(
+                one.part(Accounts.class).named("viewer" + (VIEWERS + 1)).id());
+        HttpRequest request = HttpRequest.newBuilder(URI.create(one.address() + "/api/projects/home/reports"))
+                .header("Cookie", cookie)
+                .build();
+        assertThat(HttpClient.newHttpClient()
+                        .send(request, HttpResponse.BodyHandlers.discarding())
+                        .statusCode())
+                .isEqualTo(401);
     }
 
     @Test

@@ -99,6 +99,14 @@ class ProjectOperatorsTest {
                     .as(rest)
                     .isEqualTo(404);
         }
+        assertThat(author.api()
+                        .status(
+                                "PUT",
+                                at + "/sources/" + source + "/files?name=a.csv",
+                                "application/octet-stream",
+                                "a"))
+                .as("files of a source that is not theirs")
+                .isEqualTo(404);
         assertThat(author.api().post(at + "/queries", query).status()).isEqualTo(404);
         assertThat(looksAfter
                         .api()

@@ -194,6 +194,16 @@ class ServingTest {
     }
 
     @Test
+    void projectsThatWereMadeOnAServerAreNotPutAway() throws Exception {
+        Path made = AnotherServer.folderOfVersion3();
+        assertThatThrownBy(() -> AnotherServer.on(made, "--plainsieve.project=" + project))
+                .hasStackTraceContaining("Give it a data folder of its own");
+        try (AnotherServer again = AnotherServer.on(made)) {
+            assertThat(again.api().get(REPORT).status()).isEqualTo(200);
+        }
+    }
+
+    @Test
     void aServerThatFoundNoGoodFilesYetIsNotReady() throws Exception {
         try (AnotherServer empty = AnotherServer.on(
                 Files.createTempDirectory("plainsieve-serving"),

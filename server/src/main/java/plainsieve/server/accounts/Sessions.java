@@ -27,10 +27,12 @@ class Sessions {
         this.clock = clock;
     }
 
-    /** Nothing when the secret is none of the servers'. */
+    /** Nothing when the secret is none of the servers', or was ended here. */
     Optional<SessionRow> find(String secret) {
         String digest = Secrets.digest(secret);
-        return records.find(digest).or(() -> shared.read(secret).flatMap(identity -> begun(identity, digest)));
+        return records.find(digest)
+                .or(() -> shared.read(secret).flatMap(identity -> begun(identity, digest)))
+                .filter(row -> !row.ended());
     }
 
     void used(String digest, Instant now) {
@@ -45,7 +47,7 @@ class Sessions {
     private Optional<SessionRow> first(Identity identity, String digest) {
         Instant now = clock.instant();
         try {
-            SessionRow row = new SessionRow(digest, identities.of(identity).id(), "", now, now);
+            SessionRow row = new SessionRow(digest, identities.of(identity).id(), "", now, now, false);
             records.begin(row);
             return Optional.of(row);
         } catch (NotKnown taken) {

@@ -3,9 +3,7 @@ package plainsieve.server.accounts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import plainsieve.server.openid.Identity;
 import plainsieve.server.project.StoredForms;
@@ -31,9 +29,6 @@ class SharedSessions {
     private final StoredForms forms;
     private final Clock clock;
 
-    /* Of those that ended here, until they would have ended by themselves. */
-    private final Map<String, Instant> ended = new ConcurrentHashMap<>();
-
     SharedSessions(ServingSettings settings, SecretBox secrets, StoredForms forms, Clock clock) {
         this.shared = !settings.sharedKey().isEmpty();
         this.secrets = secrets;
@@ -56,7 +51,7 @@ class SharedSessions {
     /** Whom a secret that another server made is of; nothing when it is none, or is over. */
     Optional<Identity> read(String secret) {
         String locked = secret.replace('-', '+').replace('_', '/');
-        if (!shared || ended.containsKey(Secrets.digest(secret)) || !secrets.opens(locked)) {
+        if (!shared || !secrets.opens(locked)) {
             return Optional.empty();
         }
         return said(locked)
@@ -70,15 +65,6 @@ class SharedSessions {
             return Optional.of(forms.readRecord(secrets.unlock(locked).reveal(), Said.class));
         } catch (JacksonException other) {
             return Optional.empty();
-        }
-    }
-
-    /** On this server it is over for good. */
-    void end(String secret) {
-        Instant now = clock.instant();
-        ended.values().removeIf(until -> until.isBefore(now));
-        if (shared) {
-            ended.put(Secrets.digest(secret), now.plus(LASTS));
         }
     }
 

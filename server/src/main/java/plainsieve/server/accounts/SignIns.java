@@ -112,12 +112,11 @@ public class SignIns {
         tables.sessions().endOld(now.minus(IDLE), now.minus(LONGEST));
         String browser = from.browser()
                 .substring(0, Math.min(LONGEST_BROWSER, from.browser().length()));
-        tables.sessions().begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now));
+        tables.sessions().begin(new SessionRow(Secrets.digest(secret), person.id(), browser, now, now, false));
         return new Begun(Accounts.person(person), secret, choosesPassword);
     }
 
     public void signOut(String secret) {
-        shared.end(secret);
         tables.sessions().end(Secrets.digest(secret));
     }
 

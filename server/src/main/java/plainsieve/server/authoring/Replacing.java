@@ -15,6 +15,7 @@ import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.records.ProjectRecords;
+import plainsieve.server.records.RecordsRefused;
 import plainsieve.server.records.ServingRecords;
 import plainsieve.server.sources.KeptSources;
 import plainsieve.sources.Secret;
@@ -50,6 +51,14 @@ public class Replacing {
     /** Lets projects be made on this server, as ever. */
     public void open() {
         serving.lock(false);
+    }
+
+    /** Throws {@link RecordsRefused} when the records have projects that were made on this server: they would be lost. */
+    public void requireNoneOfItsOwn() {
+        if (serving.hasOwn()) {
+            throw new RecordsRefused(
+                    "The records have projects that were made on this server, and plainsieve.project would put others in their place. Give it a data folder of its own.");
+        }
     }
 
     /**

@@ -2,6 +2,7 @@ package plainsieve.server.records;
 
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
 /** Whether projects are those of files and nobody changes them here; and taking all of them out, to put others in their place. */
@@ -9,6 +10,10 @@ import org.apache.ibatis.annotations.Update;
 public interface ServingRecords {
     @Update("update serving set locked = #{locked}")
     void lock(boolean locked);
+
+    /** Whether there are projects that were made here, not those of files. */
+    @Select("select (select locked from serving) = 0 and exists (select 1 from query)")
+    boolean hasOwn();
 
     @Delete("delete from report")
     void removeReports();

@@ -16,22 +16,22 @@ public interface SessionRecords {
     @Select("select * from session where digest = #{digest}")
     Optional<SessionRow> find(String digest);
 
-    @Select("select * from session where person_id = #{personId} order by used_at desc")
+    @Select("select * from session where person_id = #{personId} and ended = 0 order by used_at desc")
     List<SessionRow> of(String personId);
 
     @Insert("""
-            insert into session (digest, person_id, browser, made_at, used_at)
-            values (#{digest}, #{personId}, #{browser}, #{madeAt}, #{usedAt})
+            insert into session (digest, person_id, browser, made_at, used_at, ended)
+            values (#{digest}, #{personId}, #{browser}, #{madeAt}, #{usedAt}, #{ended})
             """)
     void begin(SessionRow row);
 
     @Update("update session set used_at = #{now} where digest = #{digest}")
     void used(@Param("digest") String digest, @Param("now") Instant now);
 
-    @Delete("delete from session where digest = #{digest}")
+    @Update("update session set ended = 1 where digest = #{digest}")
     void end(String digest);
 
-    @Delete("delete from session where person_id = #{personId}")
+    @Update("update session set ended = 1 where person_id = #{personId}")
     void endAll(String personId);
 
     @Delete("delete from session where used_at < #{idleSince} or made_at < #{oldest}")

@@ -7,5 +7,7 @@ import java.time.Instant;
  *
  * @param digest of its secret
  * @param browser as it calls itself
+ * @param ended whether they signed out
  */
-public record SessionRow(String digest, String personId, String browser, Instant madeAt, Instant usedAt) {}
+public record SessionRow(
+        String digest, String personId, String browser, Instant madeAt, Instant usedAt, boolean ended) {}

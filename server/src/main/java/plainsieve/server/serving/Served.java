@@ -36,6 +36,11 @@ class Served {
         replacing.open();
     }
 
+    /** Throws when the records have what would be lost. */
+    void requireNoneOfItsOwn() {
+        replacing.requireNoneOfItsOwn();
+    }
+
     /** Throws {@link ProblemException} when something does not fit; then nothing has changed. */
     @Transactional
     public void take(ServedFiles.Content content, Map<String, Map<String, String>> reach) {

@@ -74,6 +74,7 @@ public class Serving implements SmartInitializingSingleton, DisposableBean {
             served.open();
             return;
         }
+        served.requireNoneOfItsOwn();
         state = new State(true, Optional.empty(), List.of());
         seen = files.get().look();
         take(files.get());

@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
 import plainsieve.server.sources.Uploads;
 
 /** Takes files into the folders of sources. */
@@ -29,10 +30,12 @@ class SourceFilesApi {
     @PutMapping(value = "/{id}/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void put(
+            Project project,
             @PathVariable String id,
             @RequestParam String name,
             @RequestParam(defaultValue = "false") boolean replace,
             @Parameter(hidden = true) InputStream body) {
+        project.source(id);
         uploads.put(id, name, replace, body);
     }
 }
