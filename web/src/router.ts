@@ -4,6 +4,7 @@ import { LOOK_AS, lookAs } from './api/lookAs'
 import { linkOf, openLink } from './api/openLink'
 import { inServer, withinServer } from './api/place'
 import { screensAt } from './api/project'
+import { IN_STAGE, stage } from './api/stage'
 import { SIGNED } from './choices/link'
 
 /* Screens load when first opened: viewers never load the editor. */
@@ -22,7 +23,7 @@ export const router = createRouter({
       path: '/reports/:id/making',
       component: () => import('./screens/making/MakingScreen.vue'),
       props: true,
-      meta: { title: 'Making a report' },
+      meta: { title: 'Making a report', draft: true },
     },
     {
       path: '/reports/:id/rehearsal',
@@ -31,7 +32,12 @@ export const router = createRouter({
       meta: { title: 'Rehearsal' },
     },
     { path: '/queries', component: () => import('./screens/queries/QueriesScreen.vue'), meta: { title: 'Queries' } },
-    { path: '/queries/:id', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
+    {
+      path: '/queries/:id',
+      component: () => import('./screens/bench/BenchScreen.vue'),
+      props: true,
+      meta: { draft: true },
+    },
     {
       path: '/parameters',
       component: () => import('./screens/parameters/ParametersScreen.vue'),
@@ -56,6 +62,9 @@ router.beforeEach((to, from) => {
   if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
     return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
   const once = to.query[AS_OF]
+  const seenIn = to.query[IN_STAGE]
+  const usual = to.meta.draft ? 'draft' : ''
+  stage.value = (to.meta.draft || to.meta.reader) && typeof seenIn === 'string' ? seenIn : usual
   asOf.value = to.meta.reader && typeof once === 'string' ? once : ''
   lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
   openLink.value = linkOf(withinServer(router.resolve(to).href.split('?')[0] ?? ''), to.query[SIGNED])

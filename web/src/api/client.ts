@@ -4,6 +4,7 @@ import { lookAs } from './lookAs'
 import { openLink } from './openLink'
 import { inServer } from './place'
 import { inApi } from './project'
+import { stage } from './stage'
 import type { Problem } from './types'
 
 /** What the server said was wrong, from its problem document (RFC 9457), or that it could not be asked. */
@@ -37,6 +38,7 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
     'Accept-Language': navigator.language,
     ...(init.body ? { 'Content-Type': 'application/json' } : {}),
     ...(asOf.value ? { Revision: asOf.value } : {}),
+    ...(stage.value ? { Stage: stage.value } : {}),
     ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
     ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
   }

@@ -7,6 +7,7 @@ import { useParameters } from '../../parameters/useParameters'
 import { coloursFor } from '../../query/colours'
 import { isRequest } from '../../query/request'
 import BenchHead from './BenchHead.vue'
+import BenchStage from './BenchStage.vue'
 import ChoicesPane from './ChoicesPane.vue'
 import FormsNote from './FormsNote.vue'
 import QueryPane from './QueryPane.vue'
@@ -41,7 +42,7 @@ const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
 
-const { trialChoices } = useTrial(parameters, check)
+const { trialChoices, clauses } = useTrial(parameters, check)
 
 const {
   made,
@@ -107,6 +108,7 @@ onMounted(() => void parameters.reload())
       @ask="by => askBy(by).then(changed)"
       @stop="stop"
       @run="run" />
+    <BenchStage :clauses="clauses" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
       <template v-if="saving.failure.status === 409">
         <button class="as-link" @click="keepMine">Keep mine</button>{{ ' '

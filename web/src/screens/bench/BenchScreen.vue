@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { get } from '../../api/client'
+import { stage } from '../../api/stage'
 import type { Query } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -10,7 +11,7 @@ const { state, reload } = useLoaded(signal => get<Query>(`/queries/${encodeURICo
 </script>
 
 <template>
-  <BenchPage v-if="state.status === 'ready'" :key="id" :loaded="state.data" />
+  <BenchPage v-if="state.status === 'ready'" :key="`${stage} ${id}`" :loaded="state.data" />
   <main v-else class="page">
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote

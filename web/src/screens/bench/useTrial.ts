@@ -2,17 +2,26 @@ import { computed, provide, type Ref } from 'vue'
 import type { Choices, ParameterUse, QueryCheck } from '../../api/types'
 import { choosingKey } from '../../composables/useChoosing'
 import type { UsedParameters } from '../../parameters/useParameters'
+import { useBenchStage } from './useBenchStage'
 
-const trialsOf = (uses: ParameterUse[]): Choices =>
+/* What is not tried is as the stage says. */
+const trialsOf = (uses: ParameterUse[], staged: Set<string>): Choices =>
   Object.fromEntries(
-    uses.filter(use => !use.definition.formula).map(use => [use.definition.name, use.definition.trialChoice]),
+    uses
+      .map(use => use.definition)
+      .filter(({ formula, name, trialChoice }) => !formula && !(staged.has(name) && trialChoice.kind === 'blank'))
+      .map(({ name, trialChoice }) => [name, trialChoice]),
   )
 
 /** On the bench every parameter stands at its trial value; a run takes those that its text needs. */
-export function useTrial(parameters: UsedParameters, check: Ref<QueryCheck>): { trialChoices: () => Choices } {
+export function useTrial(
+  parameters: UsedParameters,
+  check: Ref<QueryCheck>,
+): { trialChoices: () => Choices; clauses: Ref<string[]> } {
+  const { clauses, staged } = useBenchStage()
   const { uses } = parameters
   provide(choosingKey, {
-    choices: computed(() => trialsOf(uses.value)),
+    choices: computed(() => trialsOf(uses.value, staged.value)),
     needs: computed(() => Object.fromEntries(uses.value.map(use => [use.definition.name, use.needs]))),
     reportId: '',
     signed: computed(() => ''),
@@ -22,7 +31,10 @@ export function useTrial(parameters: UsedParameters, check: Ref<QueryCheck>): { 
   function trialChoices(): Choices {
     const inText = uses.value.filter(use => check.value.parameters.includes(use.definition.name))
     const needed = new Set(inText.flatMap(use => [use.definition.name, ...use.needs]))
-    return trialsOf(uses.value.filter(use => needed.has(use.definition.name)))
+    return trialsOf(
+      uses.value.filter(use => needed.has(use.definition.name)),
+      staged.value,
+    )
   }
-  return { trialChoices }
+  return { trialChoices, clauses }
 }

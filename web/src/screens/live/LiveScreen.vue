@@ -2,6 +2,7 @@
 /* What viewers have, what they would get, and what they had. */
 import { ref } from 'vue'
 import GivenList from './GivenList.vue'
+import StageList from './StageList.vue'
 import WouldGet from './WouldGet.vue'
 
 const given = ref<InstanceType<typeof GivenList>>()
@@ -10,7 +11,10 @@ const would = ref<InstanceType<typeof WouldGet>>()
 
 <template>
   <main class="page live">
-    <WouldGet ref="would" class="grow-2" @given="given?.reload()" />
+    <div class="grow-2 stack">
+      <WouldGet ref="would" @given="given?.reload()" />
+      <StageList />
+    </div>
     <GivenList ref="given" class="grow-1" @back="would?.reload()" />
   </main>
 </template>
@@ -25,6 +29,11 @@ const would = ref<InstanceType<typeof WouldGet>>()
 .grow-2 {
   flex: 2 1 480px;
   min-width: 0;
+}
+.stack {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
 }
 .grow-1 {
   flex: 1 1 360px;

@@ -7,7 +7,10 @@ import type { Matter } from '../../api/types'
 const props = defineProps<{ matter: Matter; first: boolean }>()
 const link = computed(() => {
   const id = encodeURIComponent(props.matter.id)
-  return { query: `/queries/${id}`, report: `/reports/${id}/making` }[props.matter.kind] ?? '/parameters'
+  return (
+    { query: `/queries/${id}`, report: `/reports/${id}/making`, stage: '/live#stages' }[props.matter.kind] ??
+    '/parameters'
+  )
 })
 </script>
 

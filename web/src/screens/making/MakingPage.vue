@@ -12,6 +12,7 @@ import type { Asked } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import QuestionLine from '../reader/QuestionLine.vue'
 import SidePanel from '../reader/SidePanel.vue'
+import StageNote from '../reader/StageNote.vue'
 import { useQuestion } from '../reader/useQuestion'
 import MadeCard from './MadeCard.vue'
 import MakingHead from './MakingHead.vue'
@@ -104,6 +105,7 @@ const named = (view: View): string => view.title || view.kind
 </script>
 
 <template>
+  <StageNote :said="made.report.stage" />
   <MakingHead
     :made="made"
     :busy="busy"

@@ -4,6 +4,7 @@ import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import { asOf } from '../../api/asOf'
 import { lookAs } from '../../api/lookAs'
+import { stage } from '../../api/stage'
 import { signInAddress } from '../../api/me'
 import { isByLink } from '../../api/openLink'
 import type { Report } from '../../api/types'
@@ -12,13 +13,16 @@ import FailureNote from '../../widgets/FailureNote.vue'
 import AsOfNote from './AsOfNote.vue'
 import LookingNote from './LookingNote.vue'
 import ReportPage from './ReportPage.vue'
+import StageNote from './StageNote.vue'
 import { choicesOfLink, paramsOf } from './useLinkedChoices'
 
 const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()
 const route = useRoute()
+/* With which eyes it is seen: with others it may open with other choices, or not at all. */
+const eyes = () => `${lookAs.value} ${asOf.value} ${stage.value}`
 const { state, reload } = useLoaded(async signal => ({
-  as: lookAs.value + asOf.value,
+  as: eyes(),
   report: await get<Report>(`/reports/${encodeURIComponent(props.id)}`, signal),
   choices: await choicesOfLink(props.id, paramsOf(route.fullPath)),
 }))
@@ -27,15 +31,16 @@ watch(state, ({ status }) => {
   const failed = status === 'failed' && state.value.status === 'failed' ? state.value.failure.status : 0
   if (failed === UNAUTHORIZED && isByLink()) location.replace(signInAddress())
 })
-/* A click can lead from one report to another; with other eyes it may open with other choices, or not at all. */
-watch([() => props.id, lookAs, asOf], () => void reload())
+/* A click can lead from one report to another. */
+watch([() => props.id, eyes], () => void reload())
 </script>
 
 <template>
   <LookingNote v-if="lookAs" />
   <AsOfNote v-if="asOf" />
+  <StageNote v-if="state.status === 'ready'" :said="state.data.report.stage" />
   <ReportPage
-    v-if="state.status === 'ready' && state.data.report.id === id && state.data.as === lookAs + asOf"
+    v-if="state.status === 'ready' && state.data.report.id === id && state.data.as === eyes()"
     :key="
       state.data.as + state.data.report.id + JSON.stringify(state.data.report.definition) + state.data.report.question
     "

@@ -49,6 +49,7 @@ const report: Report = {
   spans: {},
   viewParameters: {},
   needs: {},
+  stage: { name: 'live', narrows: [] },
   cap: 1000,
   version: 1,
   definition: { controls: [], views: [], start: 'defaults', onDemand: false, showsWhere: false, signed: [] },

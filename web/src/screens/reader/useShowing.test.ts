@@ -19,6 +19,7 @@ function report(start: string, onDemand: boolean): Report {
     viewParameters: {},
     needs: {},
     version: 1,
+    stage: { name: 'live', narrows: [] },
     cap: 10,
   }
 }

@@ -11,7 +11,10 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 
-/** Runs statements in turns, to the last row, so that whatever else goes on meets all of them alike. */
+/**
+ * Runs statements in turns, to the last row, so that whatever else goes on meets all of them alike; every other turn the last is
+ * the first, so that none always follows the same one.
+ */
 record InTurns(int warmUps, int runs) {
     private static final double NANOS_PER_MILLI = 1e6;
 
@@ -19,7 +22,8 @@ record InTurns(int warmUps, int runs) {
     double[] medians(Source source, List<Statement> statements) {
         double[][] times = new double[statements.size()][runs];
         for (int run = -warmUps; run < runs; run++) {
-            for (int i = 0; i < statements.size(); i++) {
+            for (int place = 0; place < statements.size(); place++) {
+                int i = Math.floorMod(run, 2) == 0 ? place : statements.size() - 1 - place;
                 long start = System.nanoTime();
                 rows(source, statements.get(i));
                 if (run >= 0) {

@@ -29,7 +29,8 @@ public final class ProjectDifference {
         PARAMETER,
         QUERY,
         REPORT,
-        DRAFT
+        DRAFT,
+        STAGE
     }
 
     /** How a thing differs. */
@@ -58,6 +59,7 @@ public final class ProjectDifference {
         difference.add(Kind.QUERY, queries(before), queries(after));
         difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportEntry::id);
         difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportEntry::id);
+        difference.entries(Kind.STAGE, before.stages().stages(), after.stages().stages(), StagesFile.StageEntry::name);
         return List.copyOf(difference.changed);
     }
 

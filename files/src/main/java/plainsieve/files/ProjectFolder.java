@@ -16,15 +16,21 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A project in a folder: {@code project.yaml}, and one file of SQL for each query.
+ * A project in a folder: {@code project.yaml}, one file of SQL for each query, and {@code stages.yaml} where something holds in a
+ * stage alone.
  *
  * @param texts the SQL by its path, as written in the YAML; every character as in the file
  */
-public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
+public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesFile stages) {
     public static final String NAME = "project.yaml";
 
     public ProjectFolder {
         texts = Map.copyOf(texts);
+    }
+
+    /** A project in whose stages nothing else holds. */
+    public ProjectFolder(ProjectFile file, Map<String, String> texts) {
+        this(file, texts, StagesFile.NONE);
     }
 
     /** Reads a folder. Throws {@link ProblemException} naming the file that is missing or cannot be read. */
@@ -37,7 +43,13 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
                 texts.put(query.draftFile(), text(folder, query.draftFile()));
             }
         }
-        return new ProjectFolder(file, texts);
+        boolean staged = Files.exists(folder.resolve(StagesFile.NAME));
+        return new ProjectFolder(file, texts, staged ? stages(text(folder, StagesFile.NAME)) : StagesFile.NONE);
+    }
+
+    /** Reads {@code stages.yaml}. Throws {@link ProblemException} with line and column. */
+    public static StagesFile stages(String yaml) {
+        return ProjectYaml.readBeside(StagesFile.class, yaml, StagesFile.NAME);
     }
 
     private static String text(Path folder, String name) {
@@ -74,7 +86,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
         ProjectFile given = file.given();
         Map<String, String> sent = new HashMap<>();
         given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
-        return new ProjectFolder(given, sent);
+        return new ProjectFolder(given, sent, stages);
     }
 
     /** The folder as one file, a ZIP. */
@@ -82,6 +94,9 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             put(zip, NAME, ProjectYaml.write(file));
+            if (hasStages()) {
+                put(zip, StagesFile.NAME, ProjectYaml.writeEntry(stages));
+            }
             for (Map.Entry<String, String> text : texts.entrySet()) {
                 put(zip, text.getKey(), text.getValue());
             }
@@ -97,6 +112,10 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
         zip.closeEntry();
     }
 
+    private boolean hasStages() {
+        return !stages.equals(StagesFile.NONE);
+    }
+
     /** Writes the folder, the SQL byte for byte. */
     public void write(Path folder) {
         try {
@@ -107,6 +126,9 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts) {
             }
             Files.createDirectories(folder);
             Files.writeString(folder.resolve(NAME), ProjectYaml.write(file));
+            if (hasStages()) {
+                Files.writeString(folder.resolve(StagesFile.NAME), ProjectYaml.writeEntry(stages));
+            }
         } catch (IOException e) {
             throw new UncheckedIOException(folder + " cannot be written", e);
         }

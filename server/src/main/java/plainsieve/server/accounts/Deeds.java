@@ -2,6 +2,7 @@ package plainsieve.server.accounts;
 
 import java.time.Clock;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import plainsieve.server.records.DeedRecords;
 import plainsieve.server.records.DeedRow;
@@ -30,6 +31,11 @@ public class Deeds {
     public void add(Doer doer, String what, String projectId, String about) {
         String cut = about.length() > LONGEST ? about.substring(0, LONGEST) + "…" : about;
         records.add(new DeedRow(0, clock.instant(), doer.person(), doer.address(), what, projectId, cut));
+    }
+
+    /** The last of a kind in a project that is about something. @param begins how what it is about begins */
+    public Optional<DeedRow> last(String projectId, String what, String begins) {
+        return records.last(projectId, what, begins);
     }
 
     /** The newest first. @param before only those that are older than this one */

@@ -37,6 +37,9 @@ class Edge implements WebMvcConfigurer {
     /** In a request of an author's: the number of the revision that it is about. */
     private static final String REVISION = "Revision";
 
+    /** In a request of an author's: the name of the stage that it is asked in. */
+    private static final String STAGE = "Stage";
+
     private final Projects projects;
     private final Callers callers;
     private final Noting noting;
@@ -74,9 +77,22 @@ class Edge implements WebMvcConfigurer {
                 ModelAndViewContainer container,
                 NativeWebRequest request,
                 WebDataBinderFactory binders) {
-            return projectOf(request.getNativeRequest(HttpServletRequest.class))
-                    .map(id -> atRevision(request.getNativeRequest(HttpServletRequest.class), projects.get(id)))
+            HttpServletRequest http = request.getNativeRequest(HttpServletRequest.class);
+            Project found = projectOf(http)
+                    .map(id -> atRevision(http, projects.get(id)))
                     .orElseGet(projects::first);
+            Staged staged = parameter.getParameterAnnotation(Staged.class);
+            return staged == null ? found : inStage(http, found, staged.value());
+        }
+
+        /** As it is in a stage, which authors may name. */
+        private Project inStage(HttpServletRequest request, Project project, String usual) {
+            String named = request.getHeader(STAGE);
+            if (named == null || named.isEmpty() || named.equals(usual)) {
+                return project.in(usual);
+            }
+            requireAuthor(request, project);
+            return project.in(named);
         }
 
         /** As it was once, for authors who look at it. */
@@ -85,11 +101,15 @@ class Edge implements WebMvcConfigurer {
             if (number == null || !number.matches("\\d{1,9}")) {
                 return now;
             }
-            Role has = callers.role(request, Optional.of(now.id()));
+            requireAuthor(request, now);
+            return revisions.at(now, Integer.parseInt(number));
+        }
+
+        private void requireAuthor(HttpServletRequest request, Project project) {
+            Role has = callers.role(request, Optional.of(project.id()));
             if (!has.mayActAs(Role.AUTHOR)) {
                 throw new Forbidden(Role.AUTHOR, has);
             }
-            return revisions.at(now, Integer.parseInt(number));
         }
     }
 

@@ -5,4 +5,9 @@ import org.springframework.stereotype.Component;
 /** What changes the parts of a project. */
 @Component
 record AllEdits(
-        SourceEdits sources, QueryEdits queries, ParameterEdits parameters, ReportEdits reports, TravelEdits travels) {}
+        SourceEdits sources,
+        QueryEdits queries,
+        ParameterEdits parameters,
+        ReportEdits reports,
+        TravelEdits travels,
+        StageEdits stages) {}

@@ -23,12 +23,15 @@ import plainsieve.files.ProjectFile.ReportEntry;
 import plainsieve.files.ProjectFile.SourceEntry;
 import plainsieve.files.ProjectFile.TravelEntry;
 import plainsieve.files.ProjectFolder;
+import plainsieve.files.StagesFile;
+import plainsieve.files.StagesFile.StageEntry;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportEntries;
+import plainsieve.server.project.StageEntries;
 import plainsieve.server.project.Travel;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
@@ -77,7 +80,11 @@ public class ProjectTransfer {
                 project.travels().stream()
                         .map(travel -> new TravelEntry(travel.from(), travel.to(), travel.allowed()))
                         .toList());
-        return new ProjectFolder(file, texts);
+        List<StageEntry> stages = project.stages().stream()
+                .filter(stage -> !stage.saysNothing())
+                .map(StageEntries::entry)
+                .toList();
+        return new ProjectFolder(file, texts, new StagesFile(stages));
     }
 
     private static String ending(String text) {
@@ -127,6 +134,7 @@ public class ProjectTransfer {
         file.reports().forEach(report -> report(withParameters, report));
         Project withReports = projects.get(projectId);
         file.drafts().forEach(draft -> draft(withReports, draft));
+        folder.stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
     }
 
     /** What would differ if the project came in. Nothing does. Throws as {@link #in}. */
@@ -202,6 +210,12 @@ public class ProjectTransfer {
             Report added = ReportEntries.report(entry, entry.id(), 1);
             edits.reports().add(project, added);
         }
+    }
+
+    private void stage(Project project, StageEntry entry) {
+        int version =
+                project.hasStage(entry.name()) ? project.stage(entry.name()).version() : 0;
+        edits.stages().keep(project, StageEntries.stage(entry, version));
     }
 
     private void draft(Project project, ReportEntry entry) {

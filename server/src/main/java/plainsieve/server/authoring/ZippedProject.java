@@ -11,6 +11,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
+import plainsieve.files.StagesFile;
 
 /** A project as files, packed as a ZIP. */
 public final class ZippedProject {
@@ -26,7 +27,11 @@ public final class ZippedProject {
         if (yaml == null) {
             throw refused("There is no " + ProjectFolder.NAME + " in the file.");
         }
-        ProjectFolder folder = new ProjectFolder(ProjectYaml.read(yaml, ProjectFolder.NAME), files);
+        String staged = files.remove(StagesFile.NAME);
+        ProjectFolder folder = new ProjectFolder(
+                ProjectYaml.read(yaml, ProjectFolder.NAME),
+                files,
+                staged == null ? StagesFile.NONE : ProjectFolder.stages(staged));
         folder.file().queries().forEach(query -> {
             if (!files.containsKey(query.file())
                     || (!query.draftFile().isEmpty() && !files.containsKey(query.draftFile()))) {

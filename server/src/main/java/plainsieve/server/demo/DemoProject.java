@@ -49,6 +49,8 @@ class DemoProject {
         bringIn(project, text("ferries.yaml"), Map.of());
         addLateCrossings(project, "", source, "for harbour offices");
         bringIn(project, text("watch.yaml"), Map.of());
+        ProjectFile nothingElse = ProjectYaml.read("", "The demo");
+        transfer.in(project, new ProjectFolder(nothingElse, Map.of(), ProjectFolder.stages(text("stages.yaml"))));
     }
 
     /** Adds a folder of files with its report: all of it or nothing. */

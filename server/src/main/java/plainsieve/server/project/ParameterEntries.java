@@ -52,7 +52,7 @@ public final class ParameterEntries {
                 definition.formula(),
                 definition.upkeep().unlogged(),
                 definition.upkeep().formerNames(),
-                definition.start().accept(new StartEntries()),
+                start(definition.start()),
                 choice(definition.trial()));
     }
 
@@ -68,6 +68,11 @@ public final class ParameterEntries {
                         hold.claim(),
                         hold.open().stream().sorted().toList())
                 : null;
+    }
+
+    /** A default as a file writes it; nothing for blank. */
+    static JsonNode start(DefaultDefinition start) {
+        return start.accept(new StartEntries());
     }
 
     private static JsonNode choice(ChoiceText choice) {

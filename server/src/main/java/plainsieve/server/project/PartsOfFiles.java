@@ -6,15 +6,14 @@ import java.util.Map;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
-import plainsieve.sources.SourceSettings;
 
-/** What files make a project of, as viewers have it. */
+/** What files make a project of, as viewers have it, on the sources and in the stages of now. */
 final class PartsOfFiles {
     private static final int VERSION = 1;
 
     private PartsOfFiles() {}
 
-    static ProjectParts of(Map<String, SourceSettings> sources, ProjectFolder folder) {
+    static ProjectParts of(ProjectParts now, ProjectFolder folder) {
         ProjectFile file = folder.file();
         Map<String, Query> queries = new LinkedHashMap<>();
         file.queries().forEach(entry -> queries.put(entry.id(), query(entry, folder.texts())));
@@ -30,7 +29,7 @@ final class PartsOfFiles {
         List<Travel> travels = file.travels().stream()
                 .map(entry -> new Travel(entry.from(), entry.to(), entry.allowed()))
                 .toList();
-        return new ProjectParts(sources, queries, parameters, reports, drafts, travels);
+        return new ProjectParts(now.sources(), queries, parameters, reports, drafts, travels, now.stages());
     }
 
     private static Query query(ProjectFile.QueryEntry entry, Map<String, String> texts) {

@@ -2,7 +2,7 @@ package plainsieve.server.project;
 
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.request.RequestText;
@@ -37,10 +38,17 @@ public final class Project {
     private final ProjectParts parts;
     private final Texts texts;
     private final ProjectGraph graph;
+    private final Stage stage;
     /* Worked out when first asked for: a page of views runs in one of them. */
     private final Map<String, Project> drafted = new ConcurrentHashMap<>();
+    private final Map<String, Project> staged = new ConcurrentHashMap<>();
 
     Project(String id, String name, ProjectParts parts, Texts texts) {
+        this(id, name, parts, texts, Stage.of(""));
+    }
+
+    private Project(String id, String name, ProjectParts parts, Texts texts, Stage stage) {
+        this.stage = stage;
         this.id = id;
         this.name = name;
         this.parts = parts;
@@ -61,19 +69,66 @@ public final class Project {
         return parts;
     }
 
+    private Project with(ProjectParts otherwise) {
+        return new Project(id, name, otherwise, texts, stage);
+    }
+
     /** The project as it would be with this parameter; nothing is kept. */
     public Project with(ParameterDefinition definition) {
-        return new Project(id, name, parts.with(definition), texts);
+        return with(parts.with(definition));
     }
 
     /** The project as it would be with a query in this form; nothing is kept. */
     public Project with(Query query) {
-        return new Project(id, name, parts.with(query), texts);
+        return with(parts.with(query));
     }
 
     /** The project as it would be with a report in this form for viewers and authors alike; nothing is kept. */
     public Project giving(Report report) {
-        return new Project(id, name, parts.giving(report), texts);
+        return with(parts.giving(report));
+    }
+
+    /**
+     * The project as it is seen in one of its stages: with what holds there, for runs. Definitions are not changed from it. Throws
+     * {@link NotFound} when there is no such stage.
+     */
+    public Project in(String stageName) {
+        return stageName.equals(stage.name()) ? this : staged.computeIfAbsent(stageName, key -> staged(stage(key)));
+    }
+
+    private Project staged(Stage wanted) {
+        Map<String, String> former = formerNames();
+        Map<String, DefaultDefinition> values = new LinkedHashMap<>();
+        wanted.values().forEach((said, value) -> values.put(former.getOrDefault(said, said), value));
+        Stage now = wanted.withValues(values);
+        return new Project(id, name, parts.in(now), texts, now);
+    }
+
+    /** What holds where this project is seen; nothing, where it is seen as it is written. */
+    public Stage stage() {
+        return stage;
+    }
+
+    /** The stages of this project: the draft, that of viewers, then others that were named. */
+    public List<Stage> stages() {
+        List<Stage> all = new ArrayList<>(List.of(stage(Stage.DRAFT), stage(Stage.LIVE)));
+        parts.stages().values().stream()
+                .filter(named ->
+                        !named.name().equals(Stage.DRAFT) && !named.name().equals(Stage.LIVE))
+                .forEach(all::add);
+        return all;
+    }
+
+    public boolean hasStage(String stageName) {
+        return stages().stream().anyMatch(one -> one.name().equals(stageName));
+    }
+
+    /** A stage of this project; the draft and that of viewers are always there. Throws {@link NotFound} for another that is not. */
+    public Stage stage(String stageName) {
+        boolean always = stageName.equals(Stage.DRAFT) || stageName.equals(Stage.LIVE);
+        return always
+                ? parts.stages().getOrDefault(stageName, Stage.of(stageName))
+                : find("stage", stageName, parts.stages());
     }
 
     /** The project as viewers would have it with this draft; nothing is given to them. */
@@ -81,7 +136,7 @@ public final class Project {
         Report draft = draft(reportId).report();
         return draft.equals(report(reportId))
                 ? this
-                : drafted.computeIfAbsent(reportId, key -> new Project(id, name, parts.with(draft), texts));
+                : drafted.computeIfAbsent(reportId, key -> with(parts.with(draft)));
     }
 
     /**
@@ -89,7 +144,7 @@ public final class Project {
      * cannot be any more.
      */
     public Project asIn(ProjectFolder files) {
-        return new Project(id, name, PartsOfFiles.of(parts.sources(), files), texts);
+        return with(PartsOfFiles.of(parts, files));
     }
 
     /** A report as its authors see it. */
@@ -153,11 +208,7 @@ public final class Project {
 
     /** Every former name that nobody has now, with the name that took its place. */
     public Map<String, String> formerNames() {
-        Map<String, String> former = new HashMap<>();
-        parameters().values().forEach(definition -> definition.upkeep().formerNames().stream()
-                .filter(before -> !parameters().containsKey(before))
-                .forEach(before -> former.put(before, definition.name())));
-        return former;
+        return parts.formerNames();
     }
 
     /** A text read by the rules of the query's source. Throws {@link ProblemException} when it cannot be read. */
@@ -276,6 +327,10 @@ public final class Project {
         queries().stream()
                 .filter(query -> query.sourceId().equals(sourceId))
                 .forEach(query -> uses.add(Use.by(Use.Kind.QUERY, query.id(), query.name())));
+        stages().stream()
+                .filter(one ->
+                        one.sources().containsKey(sourceId) || one.sources().containsValue(sourceId))
+                .forEach(one -> uses.add(Use.by(Use.Kind.STAGE, one.name(), one.name())));
         parameters().values().stream()
                 .filter(definition -> definition.list().column().sourceId().equals(sourceId))
                 .forEach(

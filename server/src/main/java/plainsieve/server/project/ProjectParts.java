@@ -1,6 +1,7 @@
 package plainsieve.server.project;
 
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +15,7 @@ import plainsieve.sources.SourceSettings;
  * @param reports as viewers get them; one that they never got, as it is drafted
  * @param drafts the same reports as their authors see them
  * @param travels what was decided of values that travel; of other pairs of sources nothing was
+ * @param stages those in which something else holds, by their names
  */
 public record ProjectParts(
         Map<String, SourceSettings> sources,
@@ -21,7 +23,8 @@ public record ProjectParts(
         Map<String, ParameterDefinition> parameters,
         Map<String, Report> reports,
         Map<String, ReportDraft> drafts,
-        List<Travel> travels) {
+        List<Travel> travels,
+        Map<String, Stage> stages) {
     public ProjectParts {
         sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
         queries = Collections.unmodifiableMap(new LinkedHashMap<>(queries));
@@ -29,20 +32,39 @@ public record ProjectParts(
         reports = Collections.unmodifiableMap(new LinkedHashMap<>(reports));
         drafts = Collections.unmodifiableMap(new LinkedHashMap<>(drafts));
         travels = List.copyOf(travels);
+        stages = Collections.unmodifiableMap(new LinkedHashMap<>(stages));
     }
 
     /** With one parameter more, or another in its place. */
     ProjectParts with(ParameterDefinition definition) {
         Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
         all.put(definition.name(), definition);
-        return new ProjectParts(sources, queries, all, reports, drafts, travels);
+        return new ProjectParts(sources, queries, all, reports, drafts, travels, stages);
+    }
+
+    /** With what holds in a stage: parameters open with what it says of them. What it says of one that is gone means nothing. */
+    ProjectParts in(Stage stage) {
+        Map<String, ParameterDefinition> all = new LinkedHashMap<>(parameters);
+        stage.values()
+                .forEach((name, value) -> all.computeIfPresent(
+                        name, (key, definition) -> definition.isComputed() ? definition : definition.withStart(value)));
+        return new ProjectParts(sources, queries, all, reports, drafts, travels, stages);
+    }
+
+    /** Every former name of a parameter that nobody has now, with the name that took its place. */
+    Map<String, String> formerNames() {
+        Map<String, String> former = new HashMap<>();
+        parameters.values().forEach(definition -> definition.upkeep().formerNames().stream()
+                .filter(before -> !parameters.containsKey(before))
+                .forEach(before -> former.put(before, definition.name())));
+        return former;
     }
 
     /** With one query in another form. */
     ProjectParts with(Query query) {
         Map<String, Query> all = new LinkedHashMap<>(queries);
         all.put(query.id(), query);
-        return new ProjectParts(sources, all, parameters, reports, drafts, travels);
+        return new ProjectParts(sources, all, parameters, reports, drafts, travels, stages);
     }
 
     /** With one report in another form, which viewers have. */
@@ -50,13 +72,13 @@ public record ProjectParts(
         Map<String, ReportDraft> all = new LinkedHashMap<>(drafts);
         all.put(report.id(), new ReportDraft(report, true));
         ProjectParts with = with(report);
-        return new ProjectParts(sources, queries, parameters, with.reports(), all, travels);
+        return new ProjectParts(sources, queries, parameters, with.reports(), all, travels, stages);
     }
 
     /** With one report in another form. */
     ProjectParts with(Report report) {
         Map<String, Report> all = new LinkedHashMap<>(reports);
         all.put(report.id(), report);
-        return new ProjectParts(sources, queries, parameters, all, drafts, travels);
+        return new ProjectParts(sources, queries, parameters, all, drafts, travels, stages);
     }
 }

@@ -15,6 +15,7 @@ import plainsieve.server.records.ProjectTables;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.StageRow;
 import plainsieve.server.records.StateRecords;
 import plainsieve.server.records.TravelRow;
 import plainsieve.sources.SourceSettings;
@@ -38,8 +39,10 @@ public class Projects {
             List<QueryRow> queries,
             List<ParameterRow> parameters,
             List<ReportRow> reports,
-            List<TravelRow> travels) {
-        private static final Rows NONE = new Rows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+            List<TravelRow> travels,
+            List<StageRow> stages) {
+        private static final Rows NONE =
+                new Rows(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
         /** The rows that one project is built from. */
         Rows of(ProjectRow project) {
@@ -56,6 +59,9 @@ public class Projects {
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList(),
                     travels.stream()
+                            .filter(row -> row.projectId().equals(project.id()))
+                            .toList(),
+                    stages.stream()
                             .filter(row -> row.projectId().equals(project.id()))
                             .toList());
         }
@@ -118,7 +124,8 @@ public class Projects {
                 tables.queries().all(),
                 tables.parameters().all(),
                 tables.reports().all(),
-                tables.travels().all());
+                tables.travels().all(),
+                tables.stages().all());
     }
 
     /* A project whose rows are the same is the same project: typing in one does not build the others anew. */
@@ -159,7 +166,9 @@ public class Projects {
         List<Travel> travels = rows.travels().stream()
                 .map(travel -> new Travel(travel.fromSource(), travel.toSource(), travel.allowed()))
                 .toList();
-        ProjectParts parts = new ProjectParts(mine, queriesById, byName, reportsById, drafts, travels);
+        Map<String, Stage> stages = new LinkedHashMap<>();
+        rows.stages().forEach(stage -> stages.put(stage.name(), forms.stage(stage)));
+        ProjectParts parts = new ProjectParts(mine, queriesById, byName, reportsById, drafts, travels, stages);
         return new Project(row.id(), row.name(), parts, texts);
     }
 }

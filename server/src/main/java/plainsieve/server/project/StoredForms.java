@@ -8,10 +8,12 @@ import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.files.ChoiceEntry;
 import plainsieve.files.ProjectYaml;
+import plainsieve.files.StagesFile;
 import plainsieve.server.records.ParameterRow;
 import plainsieve.server.records.QueryRow;
 import plainsieve.server.records.ReportRow;
 import plainsieve.server.records.SourceRow;
+import plainsieve.server.records.StageRow;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFields;
 import plainsieve.sources.SourceKind;
@@ -66,6 +68,14 @@ public final class StoredForms {
 
     public String write(Report report) {
         return numbered("report", ProjectYaml.toJson(ReportEntries.entry(report)));
+    }
+
+    public Stage stage(StageRow row) {
+        return StageEntries.stage(readRecord(row.definition(), StagesFile.StageEntry.class), row.version());
+    }
+
+    public String write(Stage stage) {
+        return writeRecord(StageEntries.entry(stage));
     }
 
     /** The settings of a source, which may be unusable; its password stands beside them. */

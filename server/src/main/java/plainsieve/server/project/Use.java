@@ -13,7 +13,8 @@ public record Use(Kind kind, String id, String name, int using, int of) {
     public enum Kind {
         QUERY,
         REPORT,
-        PARAMETER;
+        PARAMETER,
+        STAGE;
 
         public String word() {
             return name().toLowerCase(Locale.ROOT);

@@ -1,6 +1,7 @@
 package plainsieve.server.records;
 
 import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
@@ -14,6 +15,14 @@ public interface DeedRecords {
             values (#{at}, #{person}, #{address}, #{what}, #{projectId}, #{about})
             """)
     void add(DeedRow row);
+
+    @Select("""
+            select * from deed
+            where project_id = #{projectId} and what = #{what} and substr(about, 1, length(#{begins})) = #{begins}
+            order by id desc limit 1
+            """)
+    Optional<DeedRow> last(
+            @Param("projectId") String projectId, @Param("what") String what, @Param("begins") String begins);
 
     /** The newest first. @param search in any of its words; empty for all */
     @Select("""

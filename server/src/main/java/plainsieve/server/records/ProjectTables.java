@@ -10,4 +10,5 @@ public record ProjectTables(
         QueryRecords queries,
         ParameterRecords parameters,
         ReportRecords reports,
-        TravelRecords travels) {}
+        TravelRecords travels,
+        StageRecords stages) {}

@@ -13,6 +13,8 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.notice.Notices;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
@@ -22,6 +24,8 @@ import plainsieve.files.ProjectDifference;
 import plainsieve.server.authoring.HeldNotices;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
+import plainsieve.server.project.StageWords;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.records.SentWanted;
 import plainsieve.server.sent.SentLog;
@@ -46,7 +50,7 @@ public class BeforeGiving {
     /**
      * Something to look at.
      *
-     * @param kind of the thing that it is about: query, parameter, report
+     * @param kind of the thing that it is about: query, parameter, report, stage
      * @param line in its text, from 1; 0 when it is about no line
      */
     public record Matter(String kind, String id, String name, int line, String message, String advice) {}
@@ -62,7 +66,7 @@ public class BeforeGiving {
                 .filter(report -> reports.contains(report.id()))
                 .flatMap(report -> HeldNotices.of(drafted, report).stream()
                         .map(said -> new Matter("report", report.id(), report.name(), 0, said, "")));
-        return Stream.of(ofQueries, ofReports, idle(drafted))
+        return Stream.of(ofQueries, ofReports, idle(drafted), narrowing(drafted))
                 .flatMap(matters -> matters)
                 .toList();
     }
@@ -108,6 +112,35 @@ public class BeforeGiving {
     private static String took(SentRow row) {
         return "One of its statements took %.1f s, which is longer than %d s."
                 .formatted(row.totalMs() / 1000.0, SLOW.toSeconds());
+    }
+
+    /** What holds for viewers and lets them see less; what opens with nothing chosen, or with all, does not. */
+    private static Stream<Matter> narrowing(Project drafted) {
+        Stage live = drafted.stage(Stage.LIVE);
+        Stream<String> values = live.values().entrySet().stream()
+                .filter(value -> narrows(drafted.parameters().get(value.getKey()), value.getValue()))
+                .map(value -> ":%s opens with %s"
+                        .formatted(value.getKey(), StageWords.value(drafted, value.getKey(), value.getValue())));
+        Stream<String> rows = live.limits().rows().stream().mapToObj("at most %,d rows are shown"::formatted);
+        return Stream.concat(values, rows)
+                .map(said -> new Matter(
+                        "stage",
+                        Stage.LIVE,
+                        "live",
+                        0,
+                        "In this stage %s.".formatted(said),
+                        "Say otherwise under Stages if viewers should see all."));
+    }
+
+    private static boolean narrows(ParameterDefinition definition, DefaultDefinition value) {
+        boolean every = definition != null
+                && definition.isRowLimit()
+                && value.choice()
+                        .values()
+                        .contains(Long.toString(definition.meaning().everyRow().getAsLong()));
+        return definition != null
+                && !every
+                && (!value.formulaText().isEmpty() || value.choice().kind() == ChoiceText.Kind.VALUES);
     }
 
     /** A parameter that nothing mentions does nothing, whoever chooses it. */

@@ -37,6 +37,7 @@ final class ChoosingRun {
     private final ListFor who;
     private final ValueLists lists;
     private final LocalDate today;
+    private final Set<String> staged;
     private final Map<String, ChoiceText> given = new LinkedHashMap<>();
     private final Map<String, ChoiceText> fixed = new LinkedHashMap<>();
     private final Map<String, Parameter> parameters = new LinkedHashMap<>();
@@ -53,6 +54,7 @@ final class ChoosingRun {
         this.who = new ListFor(project, asked.asker());
         this.lists = lists;
         this.today = today;
+        this.staged = project.stage().values().keySet();
         Map<String, String> former = project.formerNames();
         asked.choices().forEach((name, text) -> {
             String current = former.getOrDefault(name, name);
@@ -182,7 +184,8 @@ final class ChoosingRun {
         if (given.containsKey(name)) {
             return given.get(name);
         }
-        return asked.trial() ? definition.trial() : defaultText(definition);
+        boolean trial = asked.trial() && (definition.trial().kind() != ChoiceText.Kind.BLANK || !staged.contains(name));
+        return trial ? definition.trial() : defaultText(definition);
     }
 
     private ChoiceText defaultText(ParameterDefinition definition) {

@@ -79,7 +79,7 @@ public class ReportOrders {
                 counting(project, choices, asked),
                 new RunOrder.Shape(limit, wanted(asked), asked.filters()),
                 Purpose.ofView(kind, report.id(), view.id()),
-                settings.readerCap() * asked.pages());
+                project.stage().limits().rows(settings.readerCap() * asked.pages()));
     }
 
     private static Wanted wanted(Asked asked) {

@@ -136,7 +136,9 @@ public class Sending {
     }
 
     private Duration longest(Origin origin) {
-        return origin.purpose().kind() == Purpose.Kind.DOWNLOAD ? settings.longestDownload() : settings.longestRun();
+        return origin.purpose().kind() == Purpose.Kind.DOWNLOAD
+                ? settings.longestDownload()
+                : origin.project().stage().limits().longest(settings.longestRun());
     }
 
     private static RunLimits limits(SourceLimits limits, Duration ofServer) {

@@ -16,6 +16,7 @@ import plainsieve.server.project.Projects;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
 import plainsieve.server.project.ReportEntries;
+import plainsieve.server.project.Stage;
 import tools.jackson.databind.JsonNode;
 
 /** The page of a report that is being made. */
@@ -39,7 +40,7 @@ class MakingPages {
     MakingBody of(Project project, Asker asker, String id) {
         ReportDraft draft = project.draft(id);
         Report report = draft.report();
-        Project drafted = project.drafted(id);
+        Project drafted = project.drafted(id).in(Stage.DRAFT);
         return new MakingBody(
                 answers.page(drafted, asker, report),
                 draft.given(),

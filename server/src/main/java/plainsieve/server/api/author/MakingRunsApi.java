@@ -10,6 +10,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.api.body.SaidBodies;
@@ -20,6 +21,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.sent.Purpose;
@@ -43,7 +45,7 @@ class MakingRunsApi {
 
     @PostMapping("/question")
     SaidBodies.QuestionBody question(
-            Project project,
+            @Staged(Stage.DRAFT) Project project,
             Asker asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,
@@ -54,7 +56,7 @@ class MakingRunsApi {
 
     @PostMapping("/views/{viewId}/run")
     void run(
-            Project project,
+            @Staged(Stage.DRAFT) Project project,
             Asker asker,
             @PathVariable String id,
             @PathVariable String viewId,
@@ -68,7 +70,7 @@ class MakingRunsApi {
     /** A proposal with its rows, before it is taken. */
     @PostMapping("/proposals/{queryId}/views/{proposalId}/run")
     void look(
-            Project project,
+            @Staged(Stage.DRAFT) Project project,
             Asker asker,
             @PathVariable String id,
             @PathVariable String queryId,

@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.api.body.UseBody;
@@ -29,6 +30,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.sent.Purpose;
@@ -133,7 +135,7 @@ class QueriesApi {
             responseCode = "200",
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(
-            Project project,
+            @Staged(Stage.DRAFT) Project project,
             Asker asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.BenchRun body,
@@ -147,7 +149,7 @@ class QueriesApi {
                 asked,
                 RunOrder.Shape.ALL_ROWS,
                 Purpose.BENCH,
-                settings.benchCap());
+                project.stage().limits().rows(settings.benchCap()));
         streams.run(order, response);
     }
 }

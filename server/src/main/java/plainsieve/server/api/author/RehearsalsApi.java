@@ -11,12 +11,14 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
 import plainsieve.server.rehearsal.Forms;
 import plainsieve.server.rehearsal.Rehearsal;
 import plainsieve.server.rehearsal.Rehearsals;
@@ -37,7 +39,7 @@ class RehearsalsApi {
     }
 
     @PostMapping("/reports/{id}/rehearsal")
-    Rehearsal.State start(Project project, Asker asker, @PathVariable String id) {
+    Rehearsal.State start(@Staged(Stage.LIVE) Project project, Asker asker, @PathVariable String id) {
         return rehearsals.start(project, asker, id);
     }
 
@@ -48,7 +50,7 @@ class RehearsalsApi {
 
     /** Goes on where it was stopped. */
     @PutMapping("/reports/{id}/rehearsal")
-    Rehearsal.State resume(Project project, Asker asker, @PathVariable String id) {
+    Rehearsal.State resume(@Staged(Stage.LIVE) Project project, Asker asker, @PathVariable String id) {
         return rehearsals.resume(project, asker, id);
     }
 
@@ -62,7 +64,10 @@ class RehearsalsApi {
     /** Whether the statements that reports would send of this text are taken by the database. */
     @PostMapping("/queries/{id}/forms")
     List<Forms.Form> forms(
-            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody RunBodies.BenchRun body) {
+            @Staged(Stage.LIVE) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.BenchRun body) {
         AskedChoices asked =
                 AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));
         return forms.of(project, new RunOrder.Text(project.query(id), body.text()), asked);

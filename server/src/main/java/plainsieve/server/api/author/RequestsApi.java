@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
@@ -21,6 +22,7 @@ import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
@@ -65,7 +67,11 @@ class RequestsApi {
 
     /** What would be asked. */
     @PostMapping("/address")
-    Address address(Project project, Asker asker, @PathVariable String id, @Valid @RequestBody Asked body) {
+    Address address(
+            @Staged(Stage.DRAFT) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody Asked body) {
         String base = project.source(project.query(id).sourceId()).address();
         try {
             Statement statement = runner.statementOf(order(project, asker, id, body));
@@ -136,7 +142,11 @@ class RequestsApi {
 
     /** Asks the service for the first page, and shows what it says. */
     @PostMapping("/look")
-    Look look(Project project, Asker asker, @PathVariable String id, @Valid @RequestBody Asked body) {
+    Look look(
+            @Staged(Stage.DRAFT) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody Asked body) {
         return Look.of(runner.look(order(project, asker, id, body)));
     }
 

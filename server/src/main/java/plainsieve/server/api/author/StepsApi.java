@@ -20,6 +20,7 @@ import plainsieve.core.steps.sql.StepsReading;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.authoring.StepValues;
@@ -27,6 +28,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.sources.SourceFacts;
 
@@ -55,7 +57,10 @@ class StepsApi {
     /** What could stand at a mark; values come from the rows as they are there. */
     @PostMapping("/offers")
     List<SentenceBodies.OfferBody> offers(
-            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.MarkAsked body) {
+            @Staged(Stage.DRAFT) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody StepsBodies.MarkAsked body) {
         Query query = project.query(id);
         StepsReading reading = project.steps(query.sourceId(), body.text());
         StepOffers offers = new StepOffers(reading, project.parameters().values(), rows(project, query));
@@ -121,7 +126,10 @@ class StepsApi {
     /** What could come next in a line that is being typed. */
     @PostMapping("/completions")
     List<StepsBodies.Completion> completions(
-            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.LineAsked body) {
+            @Staged(Stage.DRAFT) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody StepsBodies.LineAsked body) {
         Query query = project.query(id);
         StepsReading reading = project.steps(query.sourceId(), body.text());
         int behind = Math.min(Math.max(body.behind(), 0), reading.steps().size());

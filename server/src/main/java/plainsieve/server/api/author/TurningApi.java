@@ -8,12 +8,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.steps.simple.SimpleSql;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.authoring.SameRows;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
 
@@ -40,7 +42,10 @@ class TurningApi {
     /** Runs both to the last row. */
     @PostMapping("/same-rows")
     StepsBodies.SameBody same(
-            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.TextsAsked body) {
+            @Staged(Stage.DRAFT) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody StepsBodies.TextsAsked body) {
         Query query = project.query(id);
         AskedChoices asked =
                 AskedChoices.onTheBench(asker, project.parameters().keySet(), ChoiceBody.texts(body.choices()));

@@ -21,7 +21,7 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
         queryId = Absent.orEmpty(queryId);
     }
 
-    static DefaultBody of(DefaultDefinition start) {
+    public static DefaultBody of(DefaultDefinition start) {
         return new DefaultBody(kind(start), ChoiceBody.of(start.choice()), start.formulaText(), start.queryId());
     }
 
@@ -49,7 +49,7 @@ public record DefaultBody(String kind, ChoiceBody choice, String formula, String
         });
     }
 
-    DefaultDefinition toDefinition() {
+    public DefaultDefinition toDefinition() {
         return switch (kind) {
             case "choice" -> new DefaultDefinition.Fixed(choice.toText());
             case "formula" ->

@@ -60,7 +60,15 @@ public final class ReportBodies {
             Map<String, List<String>> spans,
             Map<String, List<String>> needs,
             long cap,
-            int version) {}
+            int version,
+            StageSaid stage) {}
+
+    /**
+     * The stage that a report is seen in.
+     *
+     * @param narrows what of it narrows what is seen here, where no control shows it; none where nothing does
+     */
+    public record StageSaid(String name, List<String> narrows) {}
 
     /**
      * Another report that a click opens.

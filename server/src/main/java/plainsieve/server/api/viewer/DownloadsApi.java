@@ -27,6 +27,7 @@ import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.downloads.Downloads;
@@ -36,6 +37,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.PickedWords;
 import plainsieve.server.runs.Questions;
@@ -65,7 +67,7 @@ class DownloadsApi {
     @PostMapping("/reports/{id}/views/{viewId}/downloads")
     @Noted("ordered a download")
     RunBodies.DownloadBody order(
-            Project project,
+            @Staged(Stage.LIVE) Project project,
             Asker asker,
             @PathVariable String id,
             @PathVariable String viewId,

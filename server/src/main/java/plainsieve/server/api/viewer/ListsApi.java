@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.Hold;
 import plainsieve.core.parameter.ListedValue;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies.ListAsked;
 import plainsieve.server.authoring.ColumnLooks;
@@ -23,6 +24,7 @@ import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.ListRequests;
 
 /** The values that parameters may take, as controls show them. */
@@ -45,7 +47,10 @@ class ListsApi {
     /** The values of the list, or a page of those that contain a search. */
     @PostMapping("/values")
     ValueLists.ValueList values(
-            Project project, Asker asker, @PathVariable String name, @Valid @RequestBody ListAsked body) {
+            @Staged(Stage.LIVE) Project project,
+            Asker asker,
+            @PathVariable String name,
+            @Valid @RequestBody ListAsked body) {
         ListRequests.Wanted wanted = wanted(project, asker, name, body);
         return body.refresh()
                 ? lists.refreshed(wanted)
@@ -55,7 +60,10 @@ class ListsApi {
     /** Those of the chosen values that are on the list, with their labels. */
     @PostMapping("/named")
     List<ListedValue> named(
-            Project project, Asker asker, @PathVariable String name, @Valid @RequestBody ListAsked body) {
+            @Staged(Stage.LIVE) Project project,
+            Asker asker,
+            @PathVariable String name,
+            @Valid @RequestBody ListAsked body) {
         return lists.named(wanted(project, asker, name, body));
     }
 
@@ -80,7 +88,10 @@ class ListsApi {
     /** How the numbers of the column behind the parameter are spread; nothing where not all rows are theirs. */
     @GetMapping("/spread")
     ColumnLooks.Spread spread(
-            Project project, Asker asker, @PathVariable String name, @RequestParam(defaultValue = "") String report) {
+            @Staged(Stage.LIVE) Project project,
+            Asker asker,
+            @PathVariable String name,
+            @RequestParam(defaultValue = "") String report) {
         requireOnReport(project, asker, name, report);
         boolean theirs = holding.shows(new ListFor(project, asker), Set.of(Hold.listOf(name)), Set.of());
         return theirs ? looks.spread(project, asker, project.parameter(name)) : ColumnLooks.Spread.NONE;

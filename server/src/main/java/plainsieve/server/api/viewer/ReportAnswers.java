@@ -62,7 +62,8 @@ public class ReportAnswers {
                 inContext.spans(),
                 needs,
                 settings.readerCap(),
-                report.version());
+                report.version(),
+                InStage.said(project, report, asker));
     }
 
     /** Without computed ones, without trial values, and with the defaults as they are now. In the project's order. */

@@ -32,6 +32,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.PickedWords;
 import plainsieve.server.runs.Questions;
@@ -66,7 +67,7 @@ class ReportPages {
             throws IOException {
         String page = PageInPlace.placed(index(), request);
         String title = callers.sees(request, projectId)
-                ? title(projects.get(projectId), callers.asker(request, projectId), id, query, locale)
+                ? title(projects.get(projectId).in(Stage.LIVE), callers.asker(request, projectId), id, query, locale)
                 : "";
         if (!title.isEmpty()) {
             String safe = HtmlUtils.htmlEscape(title);
@@ -86,6 +87,7 @@ class ReportPages {
         link.remove("saved");
         link.remove("look-as");
         link.remove("as-of");
+        link.remove("stage");
         CompletableFuture<String> asked = CompletableFuture.supplyAsync(() -> {
             Report report = askers.given(project, id, asker);
             List<RunOrder.ColumnFilter> picked = PicksOfLink.taken(link, report);

@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.OpenLinks;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.ReportBodies.ReportCard;
 import plainsieve.server.api.body.RunBodies;
@@ -23,6 +24,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.ReportDraft;
+import plainsieve.server.project.Stage;
 import plainsieve.server.records.SentRow;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
@@ -48,7 +50,7 @@ class ReportsApi {
     }
 
     @GetMapping
-    List<ReportCard> all(Project project, Asker asker, Locale locale) {
+    List<ReportCard> all(@Staged(Stage.LIVE) Project project, Asker asker, Locale locale) {
         return project.reports().stream()
                 .filter(report -> askers.sees(project, report.id(), asker))
                 .map(report -> card(project, asker, report, locale))
@@ -71,7 +73,8 @@ class ReportsApi {
     }
 
     @GetMapping("/{id}")
-    ReportBody one(Project project, Asker asker, @PathVariable String id, HttpServletRequest request) {
+    ReportBody one(
+            @Staged(Stage.LIVE) Project project, Asker asker, @PathVariable String id, HttpServletRequest request) {
         Report report = askers.given(project, id, asker);
         openLinks.opened(request, project, id);
         return answers.page(project, asker, report);
@@ -80,7 +83,7 @@ class ReportsApi {
     /** Says the question with these choices, and what of them cannot be used. Runs nothing but lists. */
     @PostMapping("/{id}/question")
     SaidBodies.QuestionBody question(
-            Project project,
+            @Staged(Stage.LIVE) Project project,
             Asker asker,
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,

@@ -14,12 +14,14 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.sent.Purpose;
@@ -44,7 +46,7 @@ class ViewRunsApi {
             responseCode = "200",
             content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
     void run(
-            Project project,
+            @Staged(Stage.LIVE) Project project,
             Asker asker,
             @PathVariable String id,
             @PathVariable String viewId,

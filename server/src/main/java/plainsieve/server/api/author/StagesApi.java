@@ -1,0 +1,185 @@
+package plainsieve.server.api.author;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.api.Noting;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.body.DefaultBody;
+import plainsieve.server.authoring.StageEdits;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Forbidden;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.project.StageWords;
+
+/**
+ * What holds in each stage of a project. It is changed without a revision: what viewers have is the same, seen under other values.
+ * What holds for viewers is the word of operators.
+ */
+@RestController
+@RequestMapping("/api/projects/{project}/stages")
+@Route(Role.AUTHOR)
+class StagesApi {
+    private static final String CHANGED = "changed a stage";
+
+    private final StageEdits edits;
+    private final Deeds deeds;
+    private final Noting noting;
+
+    StagesApi(StageEdits edits, Deeds deeds, Noting noting) {
+        this.edits = edits;
+        this.deeds = deeds;
+        this.noting = noting;
+    }
+
+    /**
+     * What a parameter opens with in a stage.
+     *
+     * @param words as people would say it
+     */
+    record StageValue(String parameter, DefaultBody value, String words) {}
+
+    /**
+     * A stage.
+     *
+     * @param sources which source is asked instead of another, by the other's id
+     * @param rows the most that a view or the bench shows; 0 for what the server says
+     * @param seconds after which a statement is stopped; 0 for what the server says
+     * @param mine whether who asks may change it
+     * @param clauses all of it in words
+     * @param lastChange what was changed last, as the record of deeds has it; empty when nothing was
+     */
+    record StageBody(
+            String name,
+            List<StageValue> values,
+            Map<String, String> sources,
+            long rows,
+            long seconds,
+            int version,
+            boolean mine,
+            List<String> clauses,
+            LastChange lastChange) {}
+
+    /** @param at ISO 8601; empty for never */
+    record LastChange(String at, String who, String what) {}
+
+    @GetMapping
+    List<StageBody> all(Project project, Asker asker) {
+        return project.stages().stream()
+                .map(stage -> body(project, asker, stage))
+                .toList();
+    }
+
+    private StageBody body(Project project, Asker asker, Stage stage) {
+        List<StageValue> values = new ArrayList<>();
+        // What is said of a parameter that is gone stays, in case it comes back, and is not shown.
+        project.in(stage.name()).stage().values().forEach((name, value) -> {
+            if (project.parameters().containsKey(name)) {
+                values.add(new StageValue(name, DefaultBody.of(value), StageWords.value(project, name, value)));
+            }
+        });
+        LastChange last = deeds.last(project.id(), CHANGED, stage.name() + ": ")
+                .map(deed -> new LastChange(
+                        deed.at().toString(),
+                        deed.person(),
+                        deed.about().substring(stage.name().length() + 2)))
+                .orElse(new LastChange("", "", ""));
+        return new StageBody(
+                stage.name(),
+                values,
+                stage.sources(),
+                stage.limits().rows().orElse(0),
+                stage.limits().longest().map(Duration::toSeconds).orElse(0L),
+                stage.version(),
+                isTheirs(asker, stage.name()),
+                StageWords.of(project, stage),
+                last);
+    }
+
+    private static boolean isTheirs(Asker asker, String stage) {
+        return asker.role().mayActAs(needed(stage));
+    }
+
+    private static Role needed(String stage) {
+        return stage.equals(Stage.LIVE) ? Role.OPERATOR : Role.AUTHOR;
+    }
+
+    /** What shall hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
+    record StageChange(
+            Map<String, DefaultBody> values, Map<String, String> sources, long rows, long seconds, int version) {
+        StageChange {
+            values = values == null ? Map.of() : new LinkedHashMap<>(values);
+            sources = sources == null ? Map.of() : new LinkedHashMap<>(sources);
+        }
+
+        private Stage toStage(String name) {
+            Map<String, DefaultDefinition> said = new LinkedHashMap<>();
+            values.forEach((parameter, value) -> said.put(parameter, value.toDefinition()));
+            return new Stage(
+                    name,
+                    said,
+                    sources,
+                    new Stage.Limits(
+                            rows == 0 ? OptionalLong.empty() : OptionalLong.of(rows),
+                            seconds == 0 ? Optional.empty() : Optional.of(Duration.ofSeconds(seconds))),
+                    version);
+        }
+    }
+
+    @PutMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void change(
+            Project project,
+            Asker asker,
+            @PathVariable String name,
+            @RequestBody StageChange body,
+            HttpServletRequest request) {
+        require(asker, name);
+        Stage after = body.toStage(name);
+        Stage before = project.hasStage(name) ? project.stage(name) : Stage.of(name);
+        edits.keep(project, after);
+        noting.note(request, CHANGED, project.id(), name + ": " + inWords(project, before, after));
+    }
+
+    private static void require(Asker asker, String name) {
+        if (!isTheirs(asker, name)) {
+            throw new Forbidden(needed(name), asker.role());
+        }
+    }
+
+    private static String inWords(Project project, Stage before, Stage after) {
+        List<String> was = StageWords.of(project, before);
+        List<String> is = StageWords.of(project, after);
+        List<String> clauses = new ArrayList<>(is);
+        clauses.removeAll(was);
+        was.stream().filter(clause -> !is.contains(clause)).forEach(clause -> clauses.add("no more “" + clause + "”"));
+        return clauses.isEmpty() ? "nothing" : String.join("; ", clauses);
+    }
+
+    /** Nothing else holds in it any more; one that was named is gone. */
+    @DeleteMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(Project project, Asker asker, @PathVariable String name, HttpServletRequest request) {
+        require(asker, name);
+        edits.remove(project, name);
+        noting.note(request, CHANGED, project.id(), name + ": nothing holds in it any more");
+    }
+}

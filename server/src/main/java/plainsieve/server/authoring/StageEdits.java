@@ -1,0 +1,105 @@
+package plainsieve.server.authoring;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Formula;
+import plainsieve.core.parameter.ParameterDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.StageRecords;
+import plainsieve.server.records.StageRow;
+
+/** Says what holds in a stage. Definitions stay as they are, so that nothing has to be given to viewers anew. */
+@Service
+public class StageEdits {
+    private static final Duration LONGEST = Duration.ofHours(1);
+
+    private final StageRecords records;
+    private final StoredForms forms;
+
+    StageEdits(StageRecords records, StoredForms forms) {
+        this.records = records;
+        this.forms = forms;
+    }
+
+    /**
+     * Lets a stage hold what it says from now on.
+     *
+     * @throws ProblemException naming what cannot be
+     * @throws Changed when somebody was faster
+     */
+    public void keep(Project project, Stage stage) {
+        check(project, stage);
+        if (records.keep(new StageRow(project.id(), stage.name(), forms.write(stage), stage.version())) == 0) {
+            throw new Changed("The stage “%s”".formatted(stage.name()));
+        }
+    }
+
+    /** Lets nothing else hold in a stage; one that was named is gone. */
+    public void remove(Project project, String name) {
+        project.stage(name);
+        records.remove(project.id(), name);
+    }
+
+    private static void check(Project project, Stage stage) {
+        if (!stage.name().matches(Stage.NAMES)) {
+            throw refused(
+                    "“%s” cannot be the name of a stage, which stands in addresses.".formatted(stage.name()),
+                    "Use small letters, digits and hyphens.");
+        }
+        stage.values().forEach((name, value) -> check(project, project.parameter(name), value));
+        stage.sources().forEach((from, to) -> check(project, stage, from, to));
+        if (stage.limits().rows().orElse(1) < 1) {
+            throw refused("A stage shows at least 1 row.", "Choose a number of rows.");
+        }
+        Duration longest = stage.limits().longest().orElse(Duration.ofSeconds(1));
+        if (longest.toSeconds() < 1 || longest.compareTo(LONGEST) > 0) {
+            throw refused("Statements cannot be stopped after that time.", "Choose 1 to 3600 seconds.");
+        }
+    }
+
+    private static void check(Project project, ParameterDefinition definition, DefaultDefinition value) {
+        if (definition.isComputed()) {
+            throw refused(
+                    ":%s is worked out and has no value of its own.".formatted(definition.name()),
+                    "Say something of what it is worked out from.");
+        }
+        if (!value.queryId().isEmpty()) {
+            throw refused(
+                    "What :%s opens with in a stage is a value or a formula, not a query.".formatted(definition.name()),
+                    "Let the query give its default.");
+        }
+        if (!value.formulaText().isEmpty()) {
+            Formula.read(value.formulaText()).parameters().forEach(project::parameter);
+        } else {
+            String name = definition.name();
+            ChoiceReader.readAll(Map.of(name, definition.toParameter()), Map.of(name, value.choice()));
+        }
+    }
+
+    /* What is asked instead is not meant itself by another: then nobody could tell where a statement goes. */
+    private static void check(Project project, Stage stage, String from, String to) {
+        if (project.source(from).kind() != project.source(to).kind()) {
+            throw refused(
+                    "“%s” cannot be asked instead of “%s”: it is of another kind.".formatted(to, from),
+                    "Choose one of the same kind, with the same tables.");
+        }
+        if (stage.sources().containsKey(to)) {
+            throw refused(
+                    "“%s” is asked instead of “%s”, and something else instead of it.".formatted(to, from),
+                    "Say directly which source is asked.");
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(List.of(Problem.of("bad-stage", message, advice)));
+    }
+}

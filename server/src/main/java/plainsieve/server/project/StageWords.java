@@ -1,0 +1,61 @@
+package plainsieve.server.project;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
+
+/** What holds in a stage, in words: a clause for each thing. */
+public final class StageWords {
+    private StageWords() {}
+
+    /** All of it, by the names that authors use. */
+    public static List<String> of(Project project, Stage stage) {
+        List<String> clauses = new ArrayList<>();
+        stage.sources().forEach((from, to) -> clauses.add("asks %s instead of %s".formatted(to, from)));
+        stage.values().forEach((name, value) -> clauses.add(":%s is %s".formatted(name, value(project, name, value))));
+        clauses.addAll(limits(stage.limits()));
+        return clauses;
+    }
+
+    /** How many rows it shows, and how long it waits. */
+    public static List<String> limits(Stage.Limits limits) {
+        List<String> clauses = new ArrayList<>();
+        limits.rows().ifPresent(rows -> clauses.add("shows at most %,d rows".formatted(rows)));
+        limits.longest().ifPresent(longest -> clauses.add("stops after %d s".formatted(longest.toSeconds())));
+        return clauses;
+    }
+
+    /** What a parameter opens with, as people would say it. */
+    public static String value(Project project, String name, DefaultDefinition value) {
+        ParameterDefinition definition = project.parameters().get(name);
+        if (!value.formulaText().isEmpty()) {
+            return value.formulaText();
+        }
+        ChoiceText choice = value.choice();
+        String blank = definition == null || definition.words().whenBlank().isEmpty()
+                ? "blank"
+                : definition.words().whenBlank();
+        return switch (choice.kind()) {
+            case BLANK -> blank;
+            case ALL -> "everything";
+            case VALUES -> values(definition, choice);
+        };
+    }
+
+    private static String values(ParameterDefinition definition, ChoiceText choice) {
+        boolean every = definition != null
+                && definition.isRowLimit()
+                && choice.values()
+                        .equals(List.of(
+                                Long.toString(definition.meaning().everyRow().getAsLong())));
+        String unit = definition == null || definition.words().unit().isEmpty()
+                ? ""
+                : " " + definition.words().unit();
+        String values = choice.values().stream().map(value -> value + unit).collect(Collectors.joining(", "));
+        String without = choice.values().isEmpty() ? "no value" : " or no value";
+        return every ? "every row" : values + (choice.withoutValue() ? without : "");
+    }
+}

@@ -1,0 +1,288 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.authoring.ZippedProject;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Projects;
+import tools.jackson.databind.JsonNode;
+
+/** The same definitions, small while they are drafted and full for viewers, changed without giving anything anew. */
+class StagesTest {
+    private static final String STAGES = "/api/projects/home/stages";
+    private static final String PORTS = "select name from ports order by name";
+
+    private static AnotherServer server;
+    private static Api api;
+
+    @BeforeAll
+    static void start() throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        Path files = folder.resolve("files");
+        Files.copy(files.resolve("ferries.duckdb"), files.resolve("small.duckdb"));
+        server = AnotherServer.on(folder, "--plainsieve.accounts=true");
+        api = Somebody.called(server, "keeper").with("", Role.OPERATOR).api();
+        Map<String, Object> small = Map.of(
+                "id",
+                "small",
+                "kind",
+                "duckdb",
+                "database",
+                files.resolve("small.duckdb").toString());
+        assertThat(api.post("/api/sources", small).status()).isEqualTo(201);
+        api.post("/api/queries", Map.of("name", "Ports", "sourceId", "ferries", "text", PORTS));
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    @AfterEach
+    void nothingHolds() {
+        api.send("DELETE", STAGES + "/draft", Map.of());
+        api.send("DELETE", STAGES + "/live", Map.of());
+    }
+
+    private static JsonNode stage(String name) {
+        for (JsonNode stage : api.get(STAGES).json()) {
+            if (stage.get("name").asString().equals(name)) {
+                return stage;
+            }
+        }
+        throw new AssertionError("There is no stage " + name);
+    }
+
+    private static Map<String, Object> holding(Object... pairs) {
+        Map<String, Object> body = new HashMap<>(Map.of("rows", 0, "seconds", 0, "version", 0));
+        for (int i = 0; i < pairs.length; i += 2) {
+            body.put(pairs[i].toString(), pairs[i + 1]);
+        }
+        return body;
+    }
+
+    private static Map<String, Object> opensWith(String parameter, String value) {
+        return Map.of(parameter, Map.of("kind", "choice", "choice", Api.values(value)));
+    }
+
+    private static void holds(String stage, Object... pairs) {
+        Api.Answer answer = api.send("PUT", STAGES + "/" + stage, holding(pairs));
+        assertThat(answer.status()).describedAs(answer.lines().toString()).isEqualTo(204);
+    }
+
+    private static Api.Answer draft(String text) {
+        return api.runDraft("ports", text, Map.of());
+    }
+
+    private static Api.Answer makes(String report, String view) {
+        return api.post(
+                "/api/reports/%s/making/views/%s/run".formatted(report, view),
+                Map.of("runId", UUID.randomUUID().toString(), "choices", Map.of(), "sortBy", "", "descending", false));
+    }
+
+    private static JsonNode newest() {
+        return api.get("/api/sent").json().get(0);
+    }
+
+    private static String lateBy(Api.Answer answer) {
+        assertThat(answer.status()).isEqualTo(200);
+        return answer.lines().get(0).get("values").toString();
+    }
+
+    @Test
+    void whatAStageSaysStandsWhereNothingElseIsChosen() {
+        holds("live", "values", opensWith("min_delay", "123"));
+        assertThat(lateBy(api.runView("late-crossings", "figures", Map.of()))).contains("123");
+        assertThat(lateBy(api.runView("late-crossings", "figures", Map.of("min_delay", Api.values("45")))))
+                .contains("45")
+                .doesNotContain("123");
+        assertThat(lateBy(makes("late-crossings", "figures"))).doesNotContain("123");
+        JsonNode parameters = api.get("/api/reports/late-crossings").json().get("parameters");
+        assertThat(parameters.toString()).contains("123");
+        assertThat(api.get("/api/parameters/min_delay").json().toString()).doesNotContain("123");
+    }
+
+    @Test
+    void aFormulaIsWorkedOutEachTime() {
+        Map<String, Object> lastDays = Map.of(
+                "from", Map.of("kind", "formula", "formula", "today - 7 days"),
+                "to", Map.of("kind", "formula", "formula", "today"));
+        holds("draft", "values", lastDays);
+        assertThat(lateBy(makes("late-crossings", "figures")))
+                .contains(LocalDate.now().minusDays(7).toString());
+    }
+
+    @Test
+    void draftsAskASmallSourceAndViewersTheFullOne() {
+        holds("draft", "sources", Map.of("ferries", "small"));
+        draft(PORTS);
+        assertThat(newest().get("sourceId").asString()).isEqualTo("small");
+        makes("late-crossings", "figures");
+        assertThat(newest().get("sourceId").asString()).isEqualTo("small");
+        api.saying("Stage", "draft").listValues("port", Map.of());
+        assertThat(newest().get("sourceId").asString()).isEqualTo("small");
+        api.runView("late-crossings", "figures", Map.of());
+        assertThat(newest().get("sourceId").asString()).isEqualTo("ferries");
+        assertThat(api.get("/api/queries/ports").json().get("sourceId").asString())
+                .isEqualTo("ferries");
+        Api.Answer removed = api.send("DELETE", "/api/sources/small", Map.of());
+        assertThat(removed.status()).isEqualTo(409);
+        assertThat(removed.failure()).contains("draft");
+    }
+
+    @Test
+    void rowsAreFewerAndTheRestIsTold() {
+        holds("draft", "rows", 3);
+        Api.Answer few = draft(PORTS);
+        assertThat(few.rows()).hasSize(3);
+        assertThat(few.last().get("more").asBoolean()).isTrue();
+        assertThat(api.saying("Stage", "live")
+                        .runDraft("ports", PORTS, Map.of())
+                        .rows())
+                .hasSizeGreaterThan(3);
+        holds("live", "rows", 2);
+        assertThat(api.runView("late-crossings", "crossings", Map.of()).rows()).hasSize(2);
+        assertThat(api.get("/api/reports/late-crossings")
+                        .json()
+                        .get("stage")
+                        .get("narrows")
+                        .toString())
+                .contains("it shows at most 2 rows");
+    }
+
+    @Test
+    void aStageStopsWhatTakesLonger() {
+        holds("draft", "seconds", 1);
+        Api.Answer stopped =
+                draft("select count(*) as n from range(100000000) a, range(100000) b where a.range % 7 = b.range % 5");
+        assertThat(stopped.last().get("message").asString()).contains("1 s");
+    }
+
+    @Test
+    void whatNarrowsWithoutAControlIsTold() {
+        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("narrows"))
+                .isEmpty();
+        holds("live", "values", opensWith("min_delay", "123"));
+        assertThat(api.get("/api/reports/late-crossings").json().get("stage").get("narrows"))
+                .describedAs("a control shows it")
+                .isEmpty();
+        assertThat(api.saying("Stage", "draft")
+                        .get("/api/reports/late-crossings")
+                        .json()
+                        .get("stage")
+                        .get("name")
+                        .asString())
+                .isEqualTo("draft");
+    }
+
+    @Test
+    void itIsNoRevisionAndIsRecorded() {
+        int before = api.get("/api/projects/home/revisions").json().size();
+        holds("live", "values", opensWith("min_delay", "60"), "seconds", 30);
+        assertThat(api.get("/api/projects/home/revisions").json()).hasSize(before);
+        JsonNode last = stage("live").get("lastChange");
+        assertThat(last.get("who").asString()).isEqualTo("keeper");
+        assertThat(last.get("what").asString()).contains(":min_delay is 60 min", "stops after 30 s");
+        holds("live", "seconds", 30, "version", stage("live").get("version").asInt());
+        assertThat(stage("live").get("lastChange").get("what").asString()).isEqualTo("no more “:min_delay is 60 min”");
+    }
+
+    @Test
+    void ofTwoWhoChangeItTheSecondIsTold() {
+        holds("draft", "rows", 5);
+        int version = stage("draft").get("version").asInt();
+        holds("draft", "rows", 6, "version", version);
+        Api.Answer second = api.send("PUT", STAGES + "/draft", holding("rows", 7, "version", version));
+        assertThat(second.status()).isEqualTo(409);
+        assertThat(stage("draft").get("rows").asInt()).isEqualTo(6);
+    }
+
+    @Test
+    void whatCannotHoldIsRefusedInWords() {
+        Map<String, Map<String, Object>> refused = Map.of(
+                "no parameter", holding("values", opensWith("nobody_knows", "1")),
+                "no number", holding("values", opensWith("min_delay", "much")),
+                "no formula", holding("values", Map.of("from", Map.of("kind", "formula", "formula", "to day"))),
+                "no source", holding("sources", Map.of("ferries", "nowhere")),
+                "rows", holding("rows", -1),
+                "seconds", holding("seconds", 3601),
+                "a query", holding("values", Map.of("port", Map.of("kind", "query", "queryId", "ports"))),
+                "two steps", holding("sources", Map.of("ferries", "small", "small", "ferries")));
+        refused.forEach((why, body) -> {
+            Api.Answer answer = api.send("PUT", STAGES + "/draft", body);
+            assertThat(answer.status()).describedAs(why).isBetween(400, 422);
+            assertThat(answer.failure()).describedAs(why).isNotBlank();
+        });
+        assertThat(api.send("PUT", STAGES + "/Not%20a%20name", holding()).status())
+                .isEqualTo(422);
+        assertThat(stage("draft").get("version").asInt()).isZero();
+    }
+
+    @Test
+    void viewersStageIsTheWordOfOperators() {
+        Api author = Somebody.called(server, "maker").with("home", Role.AUTHOR).api();
+        Api viewer = Somebody.called(server, "looker").with("home", Role.VIEWER).api();
+        assertThat(author.send("PUT", STAGES + "/draft", holding("rows", 9)).status())
+                .isEqualTo(204);
+        assertThat(author.send("PUT", STAGES + "/live", holding("rows", 9)).status())
+                .isEqualTo(403);
+        assertThat(author.send("DELETE", STAGES + "/live", Map.of()).status()).isEqualTo(403);
+        assertThat(viewer.get(STAGES).status()).isEqualTo(403);
+        assertThat(viewer.saying("Stage", "draft")
+                        .get("/api/reports/late-crossings")
+                        .status())
+                .isEqualTo(403);
+        assertThat(viewer.saying("Stage", "live")
+                        .get("/api/reports/late-crossings")
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void oneThatIsNamedIsLookedInByAuthors() {
+        holds("check", "values", opensWith("min_delay", "77"));
+        Api check = api.saying("Stage", "check");
+        assertThat(lateBy(check.runView("late-crossings", "figures", Map.of()))).contains("77");
+        assertThat(api.send("DELETE", STAGES + "/check", Map.of()).status()).isEqualTo(204);
+        assertThat(check.runView("late-crossings", "figures", Map.of()).status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aParameterThatIsRenamedKeepsWhatIsSaidOfIt() {
+        api.post("/api/parameters", Map.of("name", "said_of", "type", "integer"));
+        holds("draft", "values", opensWith("said_of", "5"));
+        assertThat(api.send("POST", "/api/parameters/said_of/name", Map.of("name", "said_now"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(stage("draft").get("values").get(0).get("parameter").asString())
+                .isEqualTo("said_now");
+        api.send("DELETE", "/api/parameters/said_now", Map.of());
+        assertThat(stage("draft").get("values")).isEmpty();
+    }
+
+    @Test
+    void itGoesOutAndInWithTheFilesOfTheProject() {
+        holds("draft", "values", opensWith("min_delay", "88"), "sources", Map.of("ferries", "small"), "rows", 50);
+        ProjectTransfer transfer = server.part(ProjectTransfer.class);
+        byte[] files = transfer.out(server.part(Projects.class).first()).zip();
+        nothingHolds();
+        transfer.in("home", ZippedProject.read(files));
+        JsonNode draft = stage("draft");
+        assertThat(draft.get("rows").asInt()).isEqualTo(50);
+        assertThat(draft.get("sources").get("ferries").asString()).isEqualTo("small");
+        assertThat(draft.get("values").toString()).contains("min_delay", "88");
+        assertThat(stage("live").get("values")).isEmpty();
+    }
+}

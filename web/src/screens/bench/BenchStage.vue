@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/* Says what holds in the stage that the bench runs in, and leads to the other: the same query, small or as viewers have it. */
+import { computed } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { IN_STAGE, stage } from '../../api/stage'
+import AboveNote from '../../widgets/AboveNote.vue'
+
+const DRAFT = 'draft'
+const props = defineProps<{ clauses: string[] }>()
+const route = useRoute()
+const drafting = computed(() => stage.value === DRAFT)
+const words = computed(() => props.clauses.join('; '))
+const to = (name: string | undefined) => ({ path: route.path, query: { ...route.query, [IN_STAGE]: name } })
+</script>
+
+<template>
+  <AboveNote v-if="!drafting || words" data-test="stage"
+    >{{ drafting ? 'While it is drafted' : `In the stage ${stage}` }}, it {{ words || 'runs as it is written' }}.
+    <RouterLink :to="to(drafting ? 'live' : undefined)">{{
+      drafting ? 'Run it as live' : 'Run it as draft'
+    }}</RouterLink>
+    <RouterLink to="/live">Stages</RouterLink>
+  </AboveNote>
+</template>

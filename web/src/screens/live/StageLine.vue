@@ -1,0 +1,124 @@
+<script setup lang="ts">
+/* What holds in one stage, as a sentence: its marks are changed where they stand. */
+import { computed } from 'vue'
+import { get } from '../../api/client'
+import type { MarkOffer, Stage } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import TypedMark from '../../sentence/TypedMark.vue'
+import { moreOffers, without, type More } from './stageOffers'
+import { saidOf, type Said, type Stages } from './useStages'
+import { dayOf } from './words'
+
+const props = defineProps<{ stage: Stage; stages: Stages }>()
+const ITSELF = '/itself'
+const AS_WRITTEN = '/as-written'
+
+const around = computed(() => props.stages.around.value)
+const keep = (changed: Partial<Said>): Promise<void> =>
+  props.stages.keep(props.stage, { ...saidOf(props.stage), ...changed })
+
+async function valueOffers(name: string): Promise<MarkOffer[]> {
+  const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
+  const values = offers.filter(offer => !offer.id.startsWith('/query/'))
+  return [...values, { id: AS_WRITTEN, words: 'what it opens with anyway', note: 'nothing is said of it', reason: '' }]
+}
+function takeValue(name: string, taken: string): void {
+  if (taken === AS_WRITTEN) void keep({ values: without(saidOf(props.stage).values, name) })
+  else void props.stages.value(props.stage, name, taken)
+}
+
+const kindOf = (id: string): string => around.value.sources.find(source => source.id === id)?.kind ?? ''
+const sourceOffers = (from: string): MarkOffer[] => [
+  ...around.value.sources
+    .filter(source => source.id !== from && source.kind === kindOf(from))
+    .map(source => ({ id: source.id, words: source.id, note: '', reason: '' })),
+  { id: ITSELF, words: from, note: 'itself', reason: '' },
+]
+const takeSource = (from: string, taken: string): Promise<void> =>
+  keep({ sources: taken === ITSELF ? without(props.stage.sources, from) : { ...props.stage.sources, [from]: taken } })
+
+const number = (typed: string): number => Number(typed.replaceAll(/[\s,]|rows?|s$/g, '')) || 0
+const more = computed<More[]>(() => moreOffers(props.stage, around.value))
+function take(id: string): void {
+  const taken = more.value.find(one => one.id === id)
+  if (taken) void keep(taken.said)
+}
+/* The draft and that of viewers are always there. */
+const named = computed(() => !['draft', 'live'].includes(props.stage.name))
+const last = computed(() => props.stage.lastChange)
+</script>
+
+<template>
+  <li class="stage" :data-stage="stage.name">
+    <span class="soft name">{{ stage.name }}</span>
+    <span v-if="stage.mine">
+      <template v-for="(to, from) in stage.sources" :key="from"
+        >asks
+        <OfferedMark
+          :text="to"
+          :about="`instead of ${from}`"
+          :offers="async () => sourceOffers(String(from))"
+          @take="takeSource(String(from), $event)" />
+        instead of {{ from }};
+      </template>
+      <template v-for="one in stage.values" :key="one.parameter"
+        ><code class="parameter">:{{ one.parameter }}</code> opens with
+        <OfferedMark
+          :text="one.words"
+          :about="`what :${one.parameter} opens with`"
+          typed
+          :begins="one.value.formula || one.value.choice.values.join(', ')"
+          :offers="() => valueOffers(one.parameter)"
+          @take="takeValue(one.parameter, $event)" />;
+      </template>
+      <template v-if="stage.rows"
+        >shows at most
+        <TypedMark
+          :text="`${stage.rows.toLocaleString()} rows`"
+          :begins="String(stage.rows)"
+          about="the most rows"
+          @take="keep({ rows: number($event) })" />;
+      </template>
+      <template v-if="stage.seconds"
+        >stops after
+        <TypedMark
+          :text="`${stage.seconds} s`"
+          :begins="String(stage.seconds)"
+          about="seconds"
+          @take="keep({ seconds: number($event) })" />;
+      </template>
+      <OfferedMark text="+ …" about="say more of it" :offers="async () => more" @take="take" />
+      <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove it</button>
+    </span>
+    <span v-else
+      >{{ stage.clauses.join('; ') || 'as it is written' }} <span class="soft">· for operators to say</span></span
+    >
+    <span v-if="last.at" class="soft last">
+      {{ last.what }} · {{ last.who ? `${last.who}, ` : '' }}{{ dayOf(last.at) }}
+    </span>
+  </li>
+</template>
+
+<style scoped>
+.stage {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+  line-height: 1.8;
+}
+.name {
+  width: 76px;
+  flex: none;
+}
+.stage > span:nth-child(2) {
+  flex: 1;
+  min-width: 240px;
+}
+.last {
+  flex-basis: 100%;
+  padding-left: 88px;
+  line-height: 1.5;
+}
+</style>

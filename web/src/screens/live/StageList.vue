@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/* What holds while a project is drafted, and what for viewers: the same definitions under other values. */
+import TypedMark from '../../sentence/TypedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import StageLine from './StageLine.vue'
+import { useStages } from './useStages'
+
+const stages = useStages()
+const { state, around, failure, reload } = stages
+const NOTHING_SAID = { values: {}, sources: {}, rows: 0, seconds: 0 }
+const add = (name: string): Promise<void> => stages.keep({ name: name.trim().toLowerCase(), version: 0 }, NOTHING_SAID)
+</script>
+
+<template>
+  <section id="stages" class="card-box" aria-label="Stages">
+    <div class="row-line">
+      <h2 class="fs-6 m-0">Stages</h2>
+      <span class="soft">the same reports, small while drafted and full for viewers; changed without a revision</span>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <ul class="stages">
+      <StageLine v-for="stage in around.stages" :key="stage.name" :stage="stage" :stages="stages" />
+    </ul>
+    <TypedMark text="+ stage" begins="" about="The name of a new stage" @take="add" />
+    <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+  </section>
+</template>
+
+<style scoped>
+.stages {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+</style>

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+/* Says, above the rows, what of a stage narrows them where no control shows it, and which stage it is, if not that of viewers. */
+import { computed } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import type { Report } from '../../api/types'
+import { IN_STAGE } from '../../api/stage'
+import AboveNote from '../../widgets/AboveNote.vue'
+
+const LIVE = 'live'
+const props = defineProps<{ said: Report['stage'] }>()
+const route = useRoute()
+const other = computed(() => props.said.name !== LIVE)
+/* Whoever makes it knows where it is seen. */
+const shown = computed(() => narrows.value || (other.value && route.meta.reader))
+const narrows = computed(() => props.said.narrows.join('; '))
+const live = computed(() => ({ path: route.path, query: { ...route.query, [IN_STAGE]: undefined } }))
+</script>
+
+<template>
+  <AboveNote v-if="shown" data-test="stage">
+    <template v-if="other"
+      >Seen in the stage <b>{{ said.name }}</b>{{ narrows ? ': ' : '. ' }}</template
+    >
+    <template v-else>What is seen here is narrowed: </template>
+    <template v-if="narrows">{{ narrows }}.</template>
+    <RouterLink v-if="other && route.meta.reader" :to="live">As viewers see it</RouterLink>
+  </AboveNote>
+</template>
