@@ -96,6 +96,7 @@ onMounted(() => void parameters.reload())
 </script>
 
 <template>
+  <BenchStage :clauses="clauses" />
   <main class="bench">
     <BenchHead
       :query="query"
@@ -108,7 +109,6 @@ onMounted(() => void parameters.reload())
       @ask="by => askBy(by).then(changed)"
       @stop="stop"
       @run="run" />
-    <BenchStage :clauses="clauses" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
       <template v-if="saving.failure.status === 409">
         <button class="as-link" @click="keepMine">Keep mine</button>{{ ' '

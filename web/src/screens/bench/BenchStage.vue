@@ -15,7 +15,7 @@ const to = (name: string | undefined) => ({ path: route.path, query: { ...route.
 
 <template>
   <AboveNote v-if="!drafting || words" data-test="stage"
-    >{{ drafting ? 'While it is drafted' : `In the stage ${stage}` }}, it {{ words || 'runs as it is written' }}.
+    >{{ drafting ? 'While it is drafted' : `In the stage ${stage}` }}: {{ words || 'it runs as it is written' }}.
     <RouterLink :to="to(drafting ? 'live' : undefined)">{{
       drafting ? 'Run it as live' : 'Run it as draft'
     }}</RouterLink>

@@ -18,8 +18,13 @@ export function useTrial(
   parameters: UsedParameters,
   check: Ref<QueryCheck>,
 ): { trialChoices: () => Choices; clauses: Ref<string[]> } {
-  const { clauses, staged } = useBenchStage()
   const { uses } = parameters
+  const { clauses: all, staged } = useBenchStage()
+  const tried = computed(() => uses.value.filter(use => use.definition.trialChoice.kind !== 'blank'))
+  /* What is tried stands, whatever the stage says of it. */
+  const clauses = computed(() =>
+    all.value.filter(clause => !tried.value.some(use => clause.startsWith(`:${use.definition.name} is `))),
+  )
   provide(choosingKey, {
     choices: computed(() => trialsOf(uses.value, staged.value)),
     needs: computed(() => Object.fromEntries(uses.value.map(use => [use.definition.name, use.needs]))),

@@ -55,6 +55,7 @@ const last = computed(() => props.stage.lastChange)
       <template v-for="(to, from) in stage.sources" :key="from"
         >asks
         <OfferedMark
+          :data-mark="`source ${from}`"
           :text="to"
           :about="`instead of ${from}`"
           :offers="async () => sourceOffers(String(from))"
@@ -64,6 +65,7 @@ const last = computed(() => props.stage.lastChange)
       <template v-for="one in stage.values" :key="one.parameter"
         ><code class="parameter">:{{ one.parameter }}</code> opens with
         <OfferedMark
+          :data-mark="`value ${one.parameter}`"
           :text="one.words"
           :about="`what :${one.parameter} opens with`"
           typed
@@ -76,6 +78,7 @@ const last = computed(() => props.stage.lastChange)
         <TypedMark
           :text="`${stage.rows.toLocaleString()} rows`"
           :begins="String(stage.rows)"
+          data-mark="rows"
           about="the most rows"
           @take="keep({ rows: number($event) })" />;
       </template>
@@ -84,10 +87,12 @@ const last = computed(() => props.stage.lastChange)
         <TypedMark
           :text="`${stage.seconds} s`"
           :begins="String(stage.seconds)"
+          data-mark="seconds"
           about="seconds"
           @take="keep({ seconds: number($event) })" />;
       </template>
-      <OfferedMark text="+ …" about="say more of it" :offers="async () => more" @take="take" />
+      <span v-if="stage.clauses.length === 0" class="soft">as it is written </span>
+      <OfferedMark data-mark="more" text="+ …" about="say more of it" :offers="async () => more" @take="take" />
       <button v-if="named" class="as-link soft ms-2" @click="stages.remove(stage.name)">Remove it</button>
     </span>
     <span v-else

@@ -16,6 +16,8 @@ class LiveTest {
     private static final String GIVEN = "section[aria-label=Given]";
     private static final String WOULD = "section[aria-label='What viewers would get']";
 
+    private static final String LIVE = ".stage[data-stage=live]";
+
     private static Query query(AnotherServer server) {
         Project project = server.part(Projects.class).first();
         return project.query(
@@ -53,6 +55,32 @@ class LiveTest {
             browser.open("/projects/home/reports/late-crossings?as-of=2");
             browser.untilText("[data-test=as-of]", text -> text.contains("with the 2nd revision"));
             browser.untilText(".kind-table tbody", text -> !text.isBlank());
+        }
+    }
+
+    @Test
+    void anOperatorChangesAStageAndTheReportFollows() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+                Browser browser = new Browser(server.address())) {
+            browser.open("/projects/home/live");
+            browser.take(LIVE, "more", ":min_delay opens with …");
+            browser.say(LIVE, "value min_delay", "60");
+            browser.untilText(LIVE, text -> text.contains(":min_delay opens with 60 min"));
+            browser.take(LIVE, "more", "shows at most … rows");
+            browser.say(LIVE, "rows", "7");
+            browser.untilText(LIVE, text -> text.contains("shows at most 7 rows"));
+
+            browser.open("/projects/home/reports/late-crossings");
+            browser.untilText("main", text -> text.contains("60 min"));
+            browser.untilText("[data-test=stage]", text -> text.contains("it shows at most 7 rows"));
+            browser.open("/projects/home/reports/late-crossings/making");
+            browser.untilText("main", text -> text.contains("late by at least") && !text.contains("60 min"));
+            assertThat(browser.all("[data-test=stage]")).isEmpty();
+
+            browser.open("/projects/home/live");
+            browser.take(LIVE, "value min_delay", "what it opens with anyway");
+            browser.untilText(LIVE, text -> !text.contains(":min_delay opens"));
+            browser.untilText(GIVEN, text -> !text.contains("2nd"));
         }
     }
 

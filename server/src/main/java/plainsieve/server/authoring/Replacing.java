@@ -75,6 +75,7 @@ public class Replacing {
         serving.removeParameters();
         serving.removeQueries();
         serving.removeTravels();
+        serving.removeStages();
         serving.removeSources();
         projects(folders);
         sources(folders, reach);

@@ -27,6 +27,9 @@ public interface ServingRecords {
     @Delete("delete from travel")
     void removeTravels();
 
+    @Delete("delete from stage")
+    void removeStages();
+
     @Delete("delete from source")
     void removeSources();
 }
