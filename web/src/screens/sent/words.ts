@@ -44,6 +44,7 @@ export const CAUSES = [
   { value: 'download', text: 'downloads' },
   { value: 'making', text: 'reports being made' },
   { value: 'rehearsal', text: 'rehearsals' },
+  { value: 'copy', text: 'stored copies' },
   { value: 'evidence', text: 'looks at plans' },
 ]
 export const ORDERS = [

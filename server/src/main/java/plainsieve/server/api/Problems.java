@@ -23,6 +23,7 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.copies.CopyFailure;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.NotSignedIn;
 import plainsieve.server.project.Changed;
@@ -92,6 +93,12 @@ class Problems extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> noRoom(NoRoom e) {
         LOG.warn("A file was not taken: {}", e.getCause().getMessage());
         return answer(detail(HttpStatus.INSUFFICIENT_STORAGE, e.getMessage(), "Make room on it, then do it again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> copy(CopyFailure e) {
+        LOG.warn("A stored copy: {}", e.getMessage(), e);
+        return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Look at the copy again."));
     }
 
     private static ResponseEntity<ProblemDetail> records(RecordsFailure e) {

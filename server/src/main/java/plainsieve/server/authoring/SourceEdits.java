@@ -70,6 +70,11 @@ public class SourceEdits {
         }
     }
 
+    /** Whether no source has this name. */
+    public boolean isFree(String id) {
+        return !kept.has(id);
+    }
+
     private void refuseTaken(String id) {
         if (kept.has(id)) {
             throw new ProblemException(

@@ -40,6 +40,11 @@ final class ParquetType {
         onlyWritten &= value instanceof String text && isWritten(text);
     }
 
+    /** Whether any value was there. */
+    boolean sawAny() {
+        return any;
+    }
+
     private boolean isWritten(String text) {
         return switch (kind) {
             case DATE -> DAY.matcher(text).matches();

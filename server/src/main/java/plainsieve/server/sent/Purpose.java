@@ -7,6 +7,7 @@ public sealed interface Purpose {
     Purpose BENCH = new ForItself(Kind.BENCH);
     Purpose LIST = new ForItself(Kind.LIST);
     Purpose LOOK = new ForItself(Kind.LOOK);
+    Purpose COPY = new ForItself(Kind.COPY);
     Purpose COMPARISON = new ForItself(Kind.COMPARISON);
     Purpose EVIDENCE = new ForItself(Kind.EVIDENCE);
 
@@ -47,6 +48,8 @@ public sealed interface Purpose {
         BENCH,
         /** A control asks for its values. */
         LIST,
+        /** A stored copy is refreshed. */
+        COPY,
         /** An author looks at a table or column. */
         LOOK,
         /** Two statements of Sent are compared. */

@@ -28,6 +28,7 @@ import plainsieve.server.people.Role;
  * @param hosts the host names by which browsers may address this server, besides loopback
  * @param accounts whether people sign in; else whoever asks from this machine has one role, and nobody else is answered
  * @param role that one role
+ * @param jobs whether stored copies are refreshed and other things done by themselves
  * @param demo whether the ferries are set up when there is nothing yet
  * @param demoCrossings how many crossings the ferries get
  */
@@ -49,6 +50,7 @@ public record Settings(
         @DefaultValue List<String> hosts,
         @DefaultValue("true") boolean accounts,
         @DefaultValue("operator") Role role,
+        @DefaultValue("true") boolean jobs,
         @DefaultValue("false") boolean demo,
         @DefaultValue("1000000") int demoCrossings) {
     public Settings {

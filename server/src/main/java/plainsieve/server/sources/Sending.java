@@ -136,7 +136,8 @@ public class Sending {
     }
 
     private Duration longest(Origin origin) {
-        return origin.purpose().kind() == Purpose.Kind.DOWNLOAD
+        Purpose.Kind kind = origin.purpose().kind();
+        return kind == Purpose.Kind.DOWNLOAD || kind == Purpose.Kind.COPY
                 ? settings.longestDownload()
                 : origin.project().stage().limits().longest(settings.longestRun());
     }

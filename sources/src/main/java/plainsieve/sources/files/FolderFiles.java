@@ -10,7 +10,9 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.sources.SourceFailure;
@@ -52,21 +54,25 @@ final class FolderFiles {
     /** What a folder says of its files comes with their names: none of them is asked one by one, but for links. */
     private final class Visitor extends SimpleFileVisitor<Path> {
         private final List<FoundFile> found;
+        private final Map<Path, Set<String>> listed = new HashMap<>();
 
         Visitor(List<FoundFile> found) {
             this.found = found;
         }
 
         @Override
-        public FileVisitResult preVisitDirectory(Path path, BasicFileAttributes about) {
+        public FileVisitResult preVisitDirectory(Path path, BasicFileAttributes about) throws IOException {
             boolean hidden = !path.equals(folder) && isHidden(path);
+            if (!hidden && ListedParts.areIn(path)) {
+                listed.put(path, ListedParts.of(path));
+            }
             return hidden ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
         }
 
         @Override
         public FileVisitResult visitFile(Path path, BasicFileAttributes about) throws IOException {
             Optional<FileKind> kind = FileKind.of(path.getFileName().toString());
-            if (kind.isPresent() && !isHidden(path)) {
+            if (kind.isPresent() && !isHidden(path) && isPart(path)) {
                 BasicFileAttributes real = about.isSymbolicLink() ? ofTarget(path) : about;
                 if (real.isRegularFile()) {
                     found.add(file(path, kind.get(), real));
@@ -76,6 +82,11 @@ final class FolderFiles {
                 throw unreadable("“%s” has more than %,d files.".formatted(called, MOST), null);
             }
             return FileVisitResult.CONTINUE;
+        }
+
+        private boolean isPart(Path path) {
+            Set<String> parts = listed.get(path.getParent());
+            return parts == null || parts.contains(path.getFileName().toString());
         }
 
         /* One that went just now is gone. */
@@ -92,7 +103,12 @@ final class FolderFiles {
                     .toString()
                     .replace(path.getFileSystem().getSeparator(), "/");
             return new FoundFile(
-                    path, name, kind, about.size(), about.lastModifiedTime().toInstant());
+                    path,
+                    name,
+                    kind,
+                    about.size(),
+                    about.lastModifiedTime().toInstant(),
+                    listed.containsKey(path.getParent()));
         }
 
         /* A link that leads out of the folder is taken for what it is, and so for no file. */

@@ -54,7 +54,10 @@ final class FolderTables {
         together.forEach((key, series) -> {
             boolean folder = !series.get(0).folder().isEmpty();
             if (folder || series.size() > 1) {
-                tables.add(plain(key.substring(0, key.lastIndexOf(folder ? '/' : '.'))), series, true);
+                tables.add(
+                        plain(key.substring(0, key.lastIndexOf(folder ? '/' : '.'))),
+                        series,
+                        !series.get(0).listed());
             }
         });
         return tables.tables;

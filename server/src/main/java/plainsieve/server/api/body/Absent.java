@@ -8,7 +8,7 @@ import java.util.List;
 public final class Absent {
     private Absent() {}
 
-    static String orElse(String text, String usual) {
+    public static String orElse(String text, String usual) {
         return text == null || text.isEmpty() ? usual : text;
     }
 

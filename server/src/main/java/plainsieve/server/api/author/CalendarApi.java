@@ -1,0 +1,125 @@
+package plainsieve.server.api.author;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.Route;
+import plainsieve.server.copies.Copies;
+import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.jobs.Planning;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.JobRow;
+import plainsieve.server.schedules.Schedule;
+import plainsieve.server.settings.Settings;
+
+/** What is done by itself on a day: what was, and what will be. */
+@RestController
+@RequestMapping("/api/projects/{project}/calendar")
+@Route(Role.AUTHOR)
+class CalendarApi {
+    private static final int MOST = 500;
+    private static final int MOST_OF_ONE = 100;
+
+    private final JobRecords records;
+    private final Copies copies;
+    private final Planning planning;
+    private final Settings settings;
+    private final Clock clock;
+
+    CalendarApi(JobRecords records, Copies copies, Planning planning, Settings settings, Clock clock) {
+        this.records = records;
+        this.copies = copies;
+        this.planning = planning;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /**
+     * Something that is done by itself.
+     *
+     * @param at when it is due, ISO 8601
+     * @param state planned, or what became of it: due, running, done, kept-back, failed, left
+     * @param seconds how long it took; 0 before it ended
+     */
+    record Entry(
+            String at, String kind, String thing, String name, String state, long rows, long seconds, String note) {}
+
+    /**
+     * A day.
+     *
+     * @param day ISO 8601
+     * @param zone in which it is this day
+     * @param now the moment of the answer, ISO 8601
+     */
+    record Day(String day, String zone, String now, List<Entry> entries) {}
+
+    @GetMapping
+    Day day(Project project, @RequestParam(defaultValue = "") String day) {
+        Instant now = clock.instant();
+        LocalDate wanted = day.isEmpty() ? LocalDate.ofInstant(now, settings.zone()) : date(day);
+        Instant from = wanted.atStartOfDay(settings.zone()).toInstant();
+        Instant until = wanted.plusDays(1).atStartOfDay(settings.zone()).toInstant();
+        Map<String, String> names =
+                copies.of(project.id()).stream().collect(Collectors.toMap(StoredCopy::id, StoredCopy::name));
+        List<Entry> entries = new ArrayList<>();
+        records.between(project.id(), from.toString(), until.toString(), MOST).stream()
+                .map(job -> entry(job, names))
+                .forEach(entries::add);
+        copies.of(project.id()).stream().filter(copy -> !copy.paused()).forEach(copy -> copy.schedule()
+                .times()
+                .ifPresent(times -> entries.addAll(planned(copy, times, from.isAfter(now) ? from : now, until))));
+        entries.sort(Comparator.comparing(Entry::at));
+        return new Day(wanted.toString(), settings.zone().getId(), now.toString(), entries);
+    }
+
+    private static LocalDate date(String day) {
+        try {
+            return LocalDate.parse(day);
+        } catch (DateTimeParseException e) {
+            throw new ProblemException(
+                    Problem.of("bad-day", "“%s” is no day.".formatted(day), "Write it as 2026-12-31."));
+        }
+    }
+
+    private static Entry entry(JobRow job, Map<String, String> names) {
+        long seconds = job.endedAt().isEmpty() || job.startedAt().isEmpty()
+                ? 0
+                : Duration.between(Instant.parse(job.startedAt()), Instant.parse(job.endedAt()))
+                        .toSeconds();
+        return new Entry(
+                job.dueAt(),
+                job.kind(),
+                job.thing(),
+                names.getOrDefault(job.thing(), job.thing()),
+                job.state(),
+                job.rows(),
+                seconds,
+                job.note());
+    }
+
+    private List<Entry> planned(StoredCopy copy, Schedule.Times times, Instant from, Instant until) {
+        List<Entry> entries = new ArrayList<>();
+        Optional<Instant> next = planning.next(times, from);
+        while (next.isPresent() && next.get().isBefore(until) && entries.size() < MOST_OF_ONE) {
+            entries.add(new Entry(next.get().toString(), StoredCopy.KIND, copy.id(), copy.name(), "planned", 0, 0, ""));
+            next = planning.next(times, next.get());
+        }
+        return entries;
+    }
+}

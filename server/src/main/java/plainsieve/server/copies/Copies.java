@@ -1,0 +1,184 @@
+package plainsieve.server.copies;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.server.jobs.Doing;
+import plainsieve.server.jobs.Outcome;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+import plainsieve.server.records.CopyRecords;
+import plainsieve.server.records.CopyRow;
+import plainsieve.server.settings.Settings;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceSettings;
+import plainsieve.sources.files.ListedParts;
+
+/** The stored copies of each project: where they lie, what is in them, and how they are refreshed. */
+@Service
+public class Copies implements Doing {
+    private static final String FOLDER = "copies-";
+
+    private final CopyRecords records;
+    private final CopyForms forms;
+    private final Projects projects;
+    private final Refreshing refreshing;
+    private final Settings settings;
+
+    Copies(CopyRecords records, CopyForms forms, Projects projects, Refreshing refreshing, Settings settings) {
+        this.records = records;
+        this.forms = forms;
+        this.projects = projects;
+        this.refreshing = refreshing;
+        this.settings = settings;
+    }
+
+    public List<StoredCopy> of(String projectId) {
+        return records.all().stream()
+                .filter(row -> row.projectId().equals(projectId))
+                .map(forms::copy)
+                .toList();
+    }
+
+    public Optional<StoredCopy> find(String projectId, String id) {
+        return of(projectId).stream().filter(copy -> copy.id().equals(id)).findFirst();
+    }
+
+    /** Throws {@link NotFound} when there is none of this id. */
+    public StoredCopy get(String projectId, String id) {
+        return find(projectId, id)
+                .orElseThrow(() -> new NotFound(
+                        "copy", id, of(projectId).stream().map(StoredCopy::id).toList()));
+    }
+
+    /** The name of the folder that is the source of a project's copies, within that for files. */
+    static String folderName(String projectId) {
+        return FOLDER + projectId;
+    }
+
+    Path folder(String projectId) {
+        return settings.foldersOfFiles().get(0).toAbsolutePath().normalize().resolve(folderName(projectId));
+    }
+
+    Path folder(String projectId, StoredCopy copy) {
+        return folder(projectId).resolve(copy.table());
+    }
+
+    /** The source that asks them; nothing before there is one. */
+    public Optional<String> source(Project project) {
+        return project.sources().entrySet().stream()
+                .filter(source -> source.getValue() instanceof SourceSettings.Folder folder
+                        && folder.file().equals(folderName(project.id())))
+                .map(Map.Entry::getKey)
+                .findFirst();
+    }
+
+    /**
+     * What is in a copy.
+     *
+     * @param asOf when its rows were asked for
+     * @param parts how many files it has
+     */
+    public record State(Instant asOf, long rows, int parts) {
+        private static State of(StoredParts parts) {
+            return new State(parts.asOf(), parts.rows(), parts.parts().size());
+        }
+    }
+
+    /** What viewers ask; nothing before it was made. */
+    public Optional<State> state(String projectId, StoredCopy copy) {
+        return StoredParts.in(folder(projectId, copy)).map(State::of);
+    }
+
+    /** What waits for somebody to look at it. */
+    public Optional<State> keptBack(String projectId, StoredCopy copy) {
+        return StoredParts.keptBackIn(folder(projectId, copy)).map(State::of);
+    }
+
+    /** Lets viewers have what was kept back. */
+    public void use(String projectId, StoredCopy copy) {
+        Path folder = folder(projectId, copy);
+        try {
+            Files.move(
+                    folder.resolve(StoredParts.KEPT_BACK),
+                    folder.resolve(ListedParts.NAME),
+                    StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException e) {
+            throw new CopyFailure("Nothing is kept back any more, or the disk refused it.", e);
+        }
+    }
+
+    /** Viewers go on with what they have; its files go with the next refresh. */
+    public void throwAway(String projectId, StoredCopy copy) {
+        try {
+            Files.deleteIfExists(folder(projectId, copy).resolve(StoredParts.KEPT_BACK));
+        } catch (IOException e) {
+            throw new CopyFailure("What was kept back could not be removed.", e);
+        }
+    }
+
+    @Override
+    public String kind() {
+        return StoredCopy.KIND;
+    }
+
+    @Override
+    public List<Planned> planned() {
+        return records.all().stream().flatMap(row -> planned(row).stream()).toList();
+    }
+
+    private Optional<Planned> planned(CopyRow row) {
+        StoredCopy copy = forms.copy(row);
+        return copy.schedule()
+                .times()
+                .filter(times -> !copy.paused())
+                .map(times -> new Planned(row.projectId(), row.id(), times, copy.since()));
+    }
+
+    @Override
+    public Outcome work(String projectId, String thing, long job, Cancellation stop) {
+        Optional<StoredCopy> copy = find(projectId, thing);
+        if (copy.isEmpty()) {
+            return new Outcome.Left("There is no such copy any more.");
+        }
+        return refreshing.refresh(projects.get(projectId), copy.get(), folder(projectId, copy.get()), job, stop);
+    }
+
+    @Override
+    public List<String> afterwards(String projectId, String thing) {
+        return of(projectId).stream()
+                .filter(copy -> !copy.paused()
+                        && copy.schedule().behind().filter(thing::equals).isPresent())
+                .map(StoredCopy::id)
+                .toList();
+    }
+
+    /** The copies whose rows its query takes. */
+    @Override
+    public Set<String> before(String projectId, String thing) {
+        Optional<StoredCopy> copy = find(projectId, thing);
+        Project project = projects.get(projectId);
+        Optional<String> source = source(project);
+        if (copy.isEmpty() || source.isEmpty() || !project.hasQuery(copy.get().queryId())) {
+            return Set.of();
+        }
+        Query query = project.query(copy.get().queryId());
+        Set<String> before = new HashSet<>();
+        of(projectId).stream()
+                .filter(other -> !other.id().equals(thing)
+                        && query.sourceId().equals(source.get())
+                        && query.liveText().matches("(?s).*\\b" + other.table() + "\\b.*"))
+                .forEach(other -> before.add(other.id()));
+        return before;
+    }
+}

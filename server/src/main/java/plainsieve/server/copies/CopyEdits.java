@@ -1,0 +1,163 @@
+package plainsieve.server.copies;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.authoring.Ids;
+import plainsieve.server.authoring.SourceEdits;
+import plainsieve.server.jobs.Jobs;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.StillUsed;
+import plainsieve.server.records.CopyRecords;
+import plainsieve.server.schedules.Schedule;
+import plainsieve.server.schedules.Timetable;
+import plainsieve.server.spool.Spools;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
+
+/** Adds, changes and removes stored copies. */
+@Service
+public class CopyEdits {
+    private static final String SOURCE = "copies";
+    private static final int MOST_AGAIN = 1_000;
+
+    private final CopyRecords records;
+    private final CopyForms forms;
+    private final Copies copies;
+    private final SourceEdits sources;
+    private final Jobs jobs;
+    private final Clock clock;
+
+    CopyEdits(CopyRecords records, CopyForms forms, Copies copies, SourceEdits sources, Jobs jobs, Clock clock) {
+        this.records = records;
+        this.forms = forms;
+        this.copies = copies;
+        this.sources = sources;
+        this.jobs = jobs;
+        this.clock = clock;
+    }
+
+    /** Keeps the answer of a query from now on, by hand at first; it is made at once. */
+    @Transactional
+    public StoredCopy add(Project project, String queryId, String name) {
+        project.query(queryId);
+        String called = Ids.name("A copy", name);
+        String id =
+                Ids.of(called, "copy", taken -> copies.find(project.id(), taken).isPresent());
+        String asked = Character.isDigit(id.charAt(0)) ? "copy-" + id : id;
+        StoredCopy copy = new StoredCopy(
+                asked, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
+        folder(copies.folder(project.id(), copy));
+        if (copies.source(project).isEmpty()) {
+            addSource(project);
+        }
+        keep(project, copy);
+        jobs.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
+        return copies.get(project.id(), copy.id());
+    }
+
+    private static void folder(Path folder) {
+        try {
+            Files.createDirectories(folder);
+        } catch (IOException e) {
+            throw new CopyFailure("The server may not write into its folder for files.", e);
+        }
+    }
+
+    private void addSource(Project project) {
+        String id = sources.isFree(SOURCE) ? SOURCE : SOURCE + "-" + project.id();
+        sources.add(new SourceAccess(
+                id, SourceSettings.Folder.of(Copies.folderName(project.id()), Map.of()), Secret.none()));
+        sources.allow(id, Set.of(project.id()));
+    }
+
+    /**
+     * Another state of a copy. A schedule that is another one counts from now.
+     *
+     * @throws ProblemException when it cannot be
+     * @throws Changed when somebody was faster
+     */
+    public void change(Project project, StoredCopy copy) {
+        StoredCopy before = copies.get(project.id(), copy.id());
+        boolean same = before.schedule().equals(copy.schedule()) && before.paused() == copy.paused();
+        keep(
+                project,
+                new StoredCopy(
+                        copy.id(),
+                        Ids.name("A copy", copy.name()),
+                        copy.queryId(),
+                        copy.parts(),
+                        copy.schedule(),
+                        copy.paused(),
+                        same ? before.since() : clock.instant(),
+                        copy.version()));
+    }
+
+    private void keep(Project project, StoredCopy copy) {
+        check(project, copy);
+        if (records.keep(forms.row(project.id(), copy)) == 0) {
+            throw new Changed("The copy “%s”".formatted(copy.name()));
+        }
+    }
+
+    private void check(Project project, StoredCopy copy) {
+        project.query(copy.queryId());
+        copy.parts().ifPresent(parts -> {
+            if (!parts.stretch().isStretch() || parts.again() < 0 || parts.again() > MOST_AGAIN) {
+                throw refused("A copy cannot be cut like that.", "Cut it by day, week, month, quarter or year.");
+            }
+        });
+        copy.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
+        requireNoCircle(project.id(), copy);
+    }
+
+    private void requireNoCircle(String projectId, StoredCopy copy) {
+        Set<String> seen = new HashSet<>(Set.of(copy.id()));
+        Optional<String> behind = copy.schedule().behind();
+        while (behind.isPresent()) {
+            if (!seen.add(behind.get())) {
+                throw refused("A copy cannot be refreshed after itself.", "Give one of them times of its own.");
+            }
+            behind = copies.get(projectId, behind.get()).schedule().behind();
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-copy", message, advice));
+    }
+
+    /** Removes a copy that nothing waits for. Throws {@link StillUsed} otherwise; queries that ask its table do not find it then. */
+    public void remove(Project project, String id) {
+        StoredCopy copy = copies.get(project.id(), id);
+        List<String> waiting = copies.afterwards(project.id(), id).stream()
+                .map(other -> "the copy “%s”"
+                        .formatted(copies.get(project.id(), other).name()))
+                .toList();
+        if (!waiting.isEmpty()) {
+            throw new StillUsed("“" + copy.name() + "”", waiting);
+        }
+        records.remove(project.id(), id);
+        jobs.stop(project.id(), StoredCopy.KIND, id);
+        Path folder = copies.folder(project.id(), copy);
+        try (Stream<Path> there = Stream.of(folder).filter(Files::exists)) {
+            for (Path one : there.toList()) {
+                Spools.remove(one);
+            }
+        } catch (IOException e) {
+            throw new CopyFailure("The copy is gone, but not all of its files could be removed.", e);
+        }
+    }
+}

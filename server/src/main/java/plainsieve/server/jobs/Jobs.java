@@ -1,0 +1,184 @@
+package plainsieve.server.jobs;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Semaphore;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.stereotype.Service;
+import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.JobRow;
+import plainsieve.sources.Cancellation;
+
+/**
+ * Does what is due. Jobs stand in the records; whoever does one holds it by a lease, which is renewed while it is done. When the
+ * server is killed, the lease runs out and the job is taken up again: none is lost, and what knows its job by number does it once.
+ */
+@Service
+public class Jobs implements DisposableBean {
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+    private static final Duration LEASE = Duration.ofSeconds(60);
+    private static final Duration RENEWED_EVERY = Duration.ofSeconds(15);
+    private static final int AT_ONCE = 2;
+    private static final int MOST_TRIES = 3;
+    private static final List<Duration> BACK_OFF = List.of(Duration.ofMinutes(1), Duration.ofMinutes(5));
+    private static final int LONGEST_NOTE = 500;
+    private static final Duration REMEMBERED = Duration.ofDays(90);
+
+    private final Map<String, Doing> kinds;
+    private final JobRecords records;
+    private final Planning planning;
+    private final Clock clock;
+    private final String holder = UUID.randomUUID().toString();
+    private final Map<Long, Cancellation> underWay = new ConcurrentHashMap<>();
+    private volatile Instant renewed = Instant.MIN;
+    private final Semaphore places = new Semaphore(AT_ONCE);
+    private final ExecutorService working = Executors.newFixedThreadPool(AT_ONCE, task -> {
+        Thread thread = new Thread(task, "jobs");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    Jobs(List<Doing> kinds, JobRecords records, Planning planning, Clock clock) {
+        this.kinds = kinds.stream().collect(Collectors.toMap(Doing::kind, Function.identity()));
+        this.records = records;
+        this.planning = planning;
+        this.clock = clock;
+    }
+
+    /** Adds something that shall be done now. One that waits already is that. */
+    public void ask(String projectId, String kind, String thing, String cause) {
+        boolean waits = records.waiting(projectId, kind).stream()
+                .anyMatch(job -> job.thing().equals(thing) && job.state().equals("due") && job.tries() == 0);
+        Instant due = clock.instant();
+        while (!waits) {
+            // Jobs of one thing are told apart by their second.
+            waits = records.add(projectId, kind, thing, Moments.of(due), cause, "due", "") == 1;
+            due = due.plusSeconds(1);
+        }
+    }
+
+    /** One look at what is due: it is added, and what can be done is begun. */
+    public void look(Instant now) {
+        renew(now);
+        kinds.values().forEach(kind -> kind.planned().forEach(planned -> plan(kind, planned, now)));
+        records.open(Moments.of(now)).stream()
+                .filter(job -> kinds.containsKey(job.kind()) && !underWay.containsKey(job.id()))
+                .filter(job -> isFirst(job, now))
+                .forEach(job -> begin(job, now));
+    }
+
+    /* One schedule that cannot be must not keep the others from theirs. */
+    private void plan(Doing kind, Doing.Planned planned, Instant now) {
+        try {
+            planning.plan(kind.kind(), planned, now);
+        } catch (RuntimeException e) {
+            LOG.warn("When {} of {} is due could not be found", planned.thing(), planned.projectId(), e);
+        }
+    }
+
+    /** Whether nothing that has to be done before it is waiting or under way. */
+    private boolean isFirst(JobRow job, Instant now) {
+        Set<String> before = kinds.get(job.kind()).before(job.projectId(), job.thing());
+        return before.isEmpty()
+                || records.waiting(job.projectId(), job.kind()).stream()
+                        .noneMatch(other -> other.id() != job.id()
+                                && before.contains(other.thing())
+                                && other.dueAt().compareTo(Moments.of(now)) <= 0);
+    }
+
+    private void begin(JobRow job, Instant now) {
+        if (!places.tryAcquire()) {
+            return;
+        }
+        Cancellation stop = new Cancellation();
+        boolean mine = records.take(job.id(), holder, Moments.of(now), Moments.of(now.plus(LEASE))) == 1;
+        if (!mine) {
+            places.release();
+            return;
+        }
+        underWay.put(job.id(), stop);
+        working.execute(() -> {
+            try {
+                work(job, stop);
+            } finally {
+                underWay.remove(job.id());
+                places.release();
+            }
+        });
+    }
+
+    private void work(JobRow job, Cancellation stop) {
+        Doing kind = kinds.get(job.kind());
+        try {
+            end(job, kind, kind.work(job.projectId(), job.thing(), job.id(), stop));
+        } catch (RuntimeException e) {
+            LOG.info("{} {} of {} was not done: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
+            failed(job, shortened(e.getMessage()));
+        }
+    }
+
+    private void end(JobRow job, Doing kind, Outcome outcome) {
+        String now = Moments.of(clock.instant());
+        records.forget(Moments.of(clock.instant().minus(REMEMBERED)));
+        int counted = records.end(job.id(), holder, outcome.word(), now, outcome.rows(), shortened(outcome.note()));
+        if (counted == 1 && outcome instanceof Outcome.Done) {
+            kind.afterwards(job.projectId(), job.thing())
+                    .forEach(next -> ask(job.projectId(), job.kind(), next, "after"));
+        }
+    }
+
+    private void failed(JobRow job, String why) {
+        Instant now = clock.instant();
+        int tries = job.tries() + 1;
+        if (tries < MOST_TRIES) {
+            Duration wait = BACK_OFF.get(Math.min(tries, BACK_OFF.size()) - 1);
+            records.retry(job.id(), holder, Moments.of(now.plus(wait)), why);
+        } else {
+            records.end(job.id(), holder, "failed", Moments.of(now), 0, why);
+        }
+    }
+
+    private static String shortened(String note) {
+        String said = Optional.ofNullable(note).orElse("It could not be done; the server's log says more.");
+        return said.substring(0, Math.min(LONGEST_NOTE, said.length()));
+    }
+
+    /** What is not this server's any more is stopped: somebody else does it. */
+    private void renew(Instant now) {
+        if (now.isAfter(renewed) && now.isBefore(renewed.plus(RENEWED_EVERY))) {
+            return;
+        }
+        renewed = now;
+        underWay.forEach((id, stop) -> {
+            if (records.renew(id, holder, Moments.of(now.plus(LEASE))) == 0) {
+                stop.stop(Cancellation.Reason.LEFT);
+            }
+        });
+    }
+
+    /** Stops what is under way of something, because it is wanted otherwise or not at all. */
+    public void stop(String projectId, String kind, String thing) {
+        records.latest(projectId, kind, thing)
+                .map(job -> underWay.get(job.id()))
+                .ifPresent(stop -> stop.stop(Cancellation.Reason.ASKED));
+    }
+
+    @Override
+    public void destroy() {
+        underWay.values().forEach(stop -> stop.stop(Cancellation.Reason.LEFT));
+        working.shutdownNow();
+    }
+}

@@ -1,0 +1,125 @@
+package plainsieve.server.records;
+
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/**
+ * What is to be done, and what was. Whoever does something holds it by a lease: when the holder is gone and the lease is over,
+ * another takes it up; a holder whose lease is over has nothing to say of it any more.
+ */
+@Mapper
+public interface JobRecords {
+    /** Does nothing when that time of that thing is there already. @return how many were added */
+    @Insert("""
+            insert into job (project_id, kind, thing, due_at, cause, state, holder, lease_until, tries, not_before,
+              started_at, ended_at, rows, note)
+            values (#{projectId}, #{kind}, #{thing}, #{dueAt}, #{cause}, #{state}, '', '', 0, #{dueAt}, '', '', 0, #{note})
+            on conflict (project_id, kind, thing, due_at) do nothing
+            """)
+    int add(
+            @Param("projectId") String projectId,
+            @Param("kind") String kind,
+            @Param("thing") String thing,
+            @Param("dueAt") String dueAt,
+            @Param("cause") String cause,
+            @Param("state") String state,
+            @Param("note") String note);
+
+    /** What waits or is under way. */
+    @Select("select * from job where project_id = #{project} and kind = #{kind} and state in ('due', 'running')")
+    List<JobRow> waiting(@Param("project") String projectId, @Param("kind") String kind);
+
+    /** What could be done now, the longest due first: of one thing no two at a time. */
+    @Select("""
+            select * from job j
+            where ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
+              and not exists (select 1 from job o
+                where o.project_id = j.project_id and o.kind = j.kind and o.thing = j.thing and o.id <> j.id
+                  and o.state = 'running' and o.lease_until > #{now})
+            order by due_at, id
+            """)
+    List<JobRow> open(@Param("now") String now);
+
+    /** @return 0 when somebody else was faster */
+    @Update("""
+            update job set state = 'running', holder = #{holder}, lease_until = #{until}, tries = tries + 1, started_at = #{now}
+            where id = #{id} and ((state = 'due' and not_before <= #{now}) or (state = 'running' and lease_until <= #{now}))
+            """)
+    int take(
+            @Param("id") long id,
+            @Param("holder") String holder,
+            @Param("now") String now,
+            @Param("until") String until);
+
+    /** @return 0 when it is not the holder's any more */
+    @Update("update job set lease_until = #{until} where id = #{id} and holder = #{holder} and state = 'running'")
+    int renew(@Param("id") long id, @Param("holder") String holder, @Param("until") String until);
+
+    /** @return 0 when it is not the holder's any more */
+    @Update("""
+            update job set state = #{state}, ended_at = #{now}, rows = #{rows}, note = #{note}, lease_until = ''
+            where id = #{id} and holder = #{holder} and state = 'running'
+            """)
+    int end(
+            @Param("id") long id,
+            @Param("holder") String holder,
+            @Param("state") String state,
+            @Param("now") String now,
+            @Param("rows") long rows,
+            @Param("note") String note);
+
+    /** It is tried again later. */
+    @Update("""
+            update job set state = 'due', not_before = #{notBefore}, note = #{note}, lease_until = ''
+            where id = #{id} and holder = #{holder} and state = 'running'
+            """)
+    int retry(
+            @Param("id") long id,
+            @Param("holder") String holder,
+            @Param("notBefore") String notBefore,
+            @Param("note") String note);
+
+    /** Somebody decided what becomes of what was kept back. */
+    @Update("update job set state = #{state}, note = #{note} where id = #{id} and state = 'kept-back'")
+    int decide(@Param("id") long id, @Param("state") String state, @Param("note") String note);
+
+    /** The last time that a schedule named, not beyond a moment. */
+    @Select("""
+            select max(due_at) from job
+            where project_id = #{project} and kind = #{kind} and thing = #{thing} and cause = 'schedule'
+              and due_at <= #{until}
+            """)
+    String lastDue(
+            @Param("project") String projectId,
+            @Param("kind") String kind,
+            @Param("thing") String thing,
+            @Param("until") String until);
+
+    @Select(
+            "select * from job where project_id = #{project} and kind = #{kind} and thing = #{thing} order by id desc limit 1")
+    Optional<JobRow> latest(
+            @Param("project") String projectId, @Param("kind") String kind, @Param("thing") String thing);
+
+    /** What was due in a stretch of time, in its order. */
+    @Select("""
+            select * from job where project_id = #{project} and due_at >= #{from} and due_at < #{until} order by due_at, id
+            limit #{most}
+            """)
+    List<JobRow> between(
+            @Param("project") String projectId,
+            @Param("from") String from,
+            @Param("until") String until,
+            @Param("most") int most);
+
+    /** Forgets what ended long ago, but the last of each schedule, by which the next is found. */
+    @Update("""
+            delete from job where ended_at <> '' and ended_at < #{before}
+              and id not in (select max(id) from job group by project_id, kind, thing, cause)
+            """)
+    int forget(@Param("before") String before);
+}
