@@ -2,10 +2,13 @@
 /* What viewers have, what they would get, and what they had. */
 import { ref } from 'vue'
 import GivenList from './GivenList.vue'
+import CopyList from './CopyList.vue'
 import StageList from './StageList.vue'
+import TodayList from './TodayList.vue'
 import WouldGet from './WouldGet.vue'
 
 const given = ref<InstanceType<typeof GivenList>>()
+const today = ref<InstanceType<typeof TodayList>>()
 const would = ref<InstanceType<typeof WouldGet>>()
 </script>
 
@@ -14,8 +17,12 @@ const would = ref<InstanceType<typeof WouldGet>>()
     <div class="grow-2 stack">
       <WouldGet ref="would" @given="given?.reload()" />
       <StageList />
+      <CopyList @changed="today?.reload()" />
     </div>
-    <GivenList ref="given" class="grow-1" @back="would?.reload()" />
+    <div class="grow-1 stack">
+      <TodayList ref="today" />
+      <GivenList ref="given" @back="would?.reload()" />
+    </div>
   </main>
 </template>
 

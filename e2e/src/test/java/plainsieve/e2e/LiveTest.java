@@ -18,6 +18,9 @@ class LiveTest {
 
     private static final String LIVE = ".stage[data-stage=live]";
 
+    private static final String COPIES = "section[aria-label='Stored copies']";
+    private static final String CALENDAR = "section[aria-label=Calendar]";
+
     private static Query query(AnotherServer server) {
         Project project = server.part(Projects.class).first();
         return project.query(
@@ -81,6 +84,31 @@ class LiveTest {
             browser.take(LIVE, "value min_delay", "what it opens with anyway");
             browser.untilText(LIVE, text -> !text.contains(":min_delay opens"));
             browser.untilText(GIVEN, text -> !text.contains("2nd"));
+        }
+    }
+
+    @Test
+    void anAnswerIsKeptCutAndGivenTimes() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+                Browser browser = new Browser(server.address())) {
+            server.api()
+                    .post(
+                            "/api/queries",
+                            Map.of("name", "All of it", "sourceId", "ferries", "text", "select * from crossings"));
+            browser.open("/projects/home/live");
+            browser.take(COPIES, "add", "All of it");
+            browser.untilText(COPIES, text -> text.contains("2,000 rows") && text.contains("Good since"));
+            browser.say(COPIES, "name", "Crossings by day");
+            browser.untilText(COPIES, text -> text.contains("Crossings by day keeps the answer of All of it"));
+            browser.take(COPIES, "parts", "in parts by the month of departed_at");
+            browser.untilText(COPIES, text -> text.contains("asks again the last 3 of them"));
+            browser.click(COPIES + " button", "Make it anew now");
+            browser.untilText(COPIES, text -> text.contains("parts; asked as all_of_it_kept"));
+            browser.take(COPIES, "times", "every weekday at 06:30");
+            browser.untilText(
+                    COPIES,
+                    text -> text.contains("made anew every weekday at 06:30") && text.contains("caught up once"));
+            browser.untilText(CALENDAR, text -> text.contains("Crossings by day made anew · 2,000 rows"));
         }
     }
 

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import plainsieve.server.jobs.Doing;
 import plainsieve.server.jobs.Outcome;
@@ -88,10 +89,15 @@ public class Copies implements Doing {
      *
      * @param asOf when its rows were asked for
      * @param parts how many files it has
+     * @param days the columns that it could be cut by
      */
-    public record State(Instant asOf, long rows, int parts) {
-        private static State of(StoredParts parts) {
-            return new State(parts.asOf(), parts.rows(), parts.parts().size());
+    public record State(Instant asOf, long rows, int parts, List<String> days) {
+        private static State of(StoredParts stored) {
+            List<String> days = IntStream.range(0, stored.columns().size())
+                    .filter(i -> stored.types().get(i).matches("date|timestamp"))
+                    .mapToObj(stored.columns()::get)
+                    .toList();
+            return new State(stored.asOf(), stored.rows(), stored.parts().size(), days);
         }
     }
 

@@ -122,11 +122,11 @@ class CopiesApi {
         }
     }
 
-    /** What is in it. @param asOf ISO 8601; empty for nothing */
-    record Content(String asOf, long rows, int parts) {
+    /** What is in it. @param asOf ISO 8601; empty for nothing. @param days the columns that it could be cut by */
+    record Content(String asOf, long rows, int parts, List<String> days) {
         private static Content of(Optional<Copies.State> state) {
-            return state.map(known -> new Content(known.asOf().toString(), known.rows(), known.parts()))
-                    .orElse(new Content("", 0, 0));
+            return state.map(known -> new Content(known.asOf().toString(), known.rows(), known.parts(), known.days()))
+                    .orElse(new Content("", 0, 0, List.of()));
         }
     }
 
@@ -145,6 +145,7 @@ class CopiesApi {
     /**
      * A copy.
      *
+     * @param opensWith the parameters of the query: they have what they open with for viewers
      * @param table what queries call it
      * @param source which source they ask
      * @param by the column that it is cut by, and the stretch behind a colon; empty for whole
@@ -156,6 +157,7 @@ class CopiesApi {
             String id,
             String name,
             String queryId,
+            List<String> opensWith,
             String table,
             String source,
             String by,
@@ -173,6 +175,7 @@ class CopiesApi {
                 copy.id(),
                 copy.name(),
                 copy.queryId(),
+                opensWith(project, copy),
                 copy.table(),
                 copies.source(project).orElse(""),
                 copy.parts().map(StoredCopy.Parts::key).orElse(""),
@@ -184,6 +187,14 @@ class CopiesApi {
                 Content.of(copies.keptBack(project.id(), copy)),
                 LastJob.of(records.latest(project.id(), StoredCopy.KIND, copy.id())),
                 next(copy));
+    }
+
+    private static List<String> opensWith(Project project, StoredCopy copy) {
+        return project.hasQuery(copy.queryId())
+                ? project.mentioned(project.query(copy.queryId())).stream()
+                        .sorted()
+                        .toList()
+                : List.of();
     }
 
     private String next(StoredCopy copy) {

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+/* A stored copy as a sentence: what it keeps, how it is cut, when it is made anew; and what is in it. */
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { QueryCard, StoredCopy } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import TypedMark from '../../sentence/TypedMark.vue'
+import { partsInWords, partsOffers, scheduleOf, timesInWords, timesOffers } from './copyWords'
+import { dayOf } from './words'
+
+const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
+const props = defineProps<{ copy: StoredCopy; copies: StoredCopy[]; queries: QueryCard[] }>()
+const emit = defineEmits<{
+  keep: [changed: Partial<StoredCopy>]
+  refresh: []
+  remove: []
+  decide: [use: boolean]
+}>()
+
+const query = computed(() => props.queries.find(one => one.id === props.copy.queryId)?.name ?? props.copy.queryId)
+const schedule = computed(() => props.copy.schedule)
+const kept = computed(() => props.copy.keptBack.asOf !== '')
+const running = computed(() => ['due', 'running'].includes(props.copy.last.state) && props.copy.last.tries < 2)
+const wrong = computed(() => (props.copy.last.note && !kept.value && !running.value ? props.copy.last.note : ''))
+const sure = ref(false)
+</script>
+
+<template>
+  <li class="copy" :data-copy="copy.id">
+    <span class="soft rows" :class="{ wrong: kept || wrong }">{{
+      kept ? 'kept back' : copy.content.asOf ? `${copy.content.rows.toLocaleString()} rows` : 'not made yet'
+    }}</span>
+    <div class="what">
+      <TypedMark :text="copy.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
+      keeps the answer of <RouterLink :to="`/queries/${encodeURIComponent(copy.queryId)}`">{{ query }}</RouterLink>
+      <template v-if="copy.opensWith.length"
+        >, with <code>{{ copy.opensWith.map(name => `:${name}`).join(', ') }}</code> as viewers’ reports open,</template
+      >
+      {{ ' ' }}
+      <OfferedMark
+        :text="partsInWords(copy.by)"
+        about="how it is cut"
+        data-mark="parts"
+        :offers="async () => partsOffers(copy.content.days)"
+        @take="emit('keep', { by: $event, again: $event ? copy.again || 3 : 0 })" />
+      <template v-if="copy.by"
+        >, asks again the last
+        <TypedMark
+          :text="String(copy.again)"
+          about="how many parts"
+          data-mark="again"
+          @take="emit('keep', { again: Number($event) || 0 })" />
+        of them and what is otherwise</template
+      >; made anew
+      <OfferedMark
+        :text="timesInWords(schedule, copies)"
+        about="when"
+        data-mark="times"
+        typed
+        :begins="schedule.every"
+        :offers="async () => timesOffers(copy, copies)"
+        @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
+      <template v-if="schedule.every">
+        in
+        <TypedMark
+          :text="schedule.zone"
+          about="time zone"
+          data-mark="zone"
+          @take="emit('keep', { schedule: { ...schedule, zone: $event } })" />, times that were missed
+        <button
+          class="marked"
+          data-mark="missed"
+          @click="
+            emit('keep', { schedule: { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' } })
+          ">
+          {{ MISSED[schedule.missed] }}
+        </button> </template
+      >.
+      <span v-if="copy.content.asOf" class="soft">
+        Good since {{ dayOf(copy.content.asOf) }}{{ copy.by ? `, ${copy.content.parts.toLocaleString()} parts` : '' }};
+        asked as <code>{{ copy.table }}</code> of {{ copy.source }}.</span
+      >
+      <div v-if="kept" class="wrong">
+        {{ copy.last.note }} Viewers still get the one before.
+        <button class="as-link" @click="emit('decide', true)">Use the new one</button>
+        <button class="as-link ms-2" @click="emit('decide', false)">Throw it away</button>
+      </div>
+      <div v-if="wrong" class="wrong">{{ wrong }}</div>
+      <div class="doing">
+        <span v-if="running" class="soft" role="status">It is being made anew …</span>
+        <button v-else class="as-link" @click="emit('refresh')">Make it anew now</button>
+        <button class="as-link" @click="emit('keep', { paused: !copy.paused })">
+          {{ copy.paused ? 'Go on by its times' : 'Pause' }}
+        </button>
+        <button v-if="!sure" class="as-link soft" @click="sure = true">Remove</button>
+        <span v-else
+          >Queries that ask it find no table then.
+          <button class="as-link" @click="emit('remove')">Remove it</button>
+          <button class="as-link soft ms-2" @click="sure = false">No</button></span
+        >
+      </div>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.copy {
+  display: flex;
+  gap: 12px;
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+  line-height: 1.8;
+}
+.rows {
+  width: 76px;
+  flex: none;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+}
+.wrong {
+  color: var(--buoy);
+}
+.doing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+</style>

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+/* What is done by itself on a day: what was, and below the line of now what will be. */
+import { computed, ref } from 'vue'
+import { get } from '../../api/client'
+import type { CalendarDay, CalendarEntry } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { entryInWords } from './copyWords'
+
+const day = ref('')
+const { state, reload } = useLoaded(signal => get<CalendarDay>(`/calendar?day=${day.value}`, signal))
+const shown = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
+const entries = computed(() => shown.value?.entries ?? [])
+const time = (iso: string): string =>
+  new Date(iso).toLocaleTimeString([], {
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+    timeZone: shown.value?.zone,
+  })
+const title = computed(() => {
+  const { day: iso, now } = shown.value ?? { day: '', now: '' }
+  if (!iso || iso === now.slice(0, iso.length)) return 'Today'
+  return new Date(`${iso}T00:00:00Z`).toLocaleDateString([], { day: 'numeric', month: 'short', timeZone: 'UTC' })
+})
+
+async function go(days: number): Promise<void> {
+  if (!shown.value) return
+  const next = new Date(`${shown.value.day}T00:00:00Z`)
+  next.setUTCDate(next.getUTCDate() + days)
+  day.value = next.toISOString().slice(0, shown.value.day.length)
+  await reload()
+}
+/* The line of now stands above the first that is still to come. */
+const first = computed(() => entries.value.findIndex(entry => entry.at > (shown.value?.now ?? '')))
+const wrong = (entry: CalendarEntry): boolean => ['failed', 'kept-back'].includes(entry.state)
+defineExpose({ reload })
+</script>
+
+<template>
+  <section class="card-box" aria-label="Calendar">
+    <div class="row-line">
+      <h2 class="fs-6 m-0">{{ title }}</h2>
+      <span class="soft">{{ shown?.zone }}</span>
+      <span class="grow"></span>
+      <button class="as-link" aria-label="The day before" @click="go(-1)">‹</button>
+      <button class="as-link" aria-label="The day after" @click="go(1)">›</button>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <p v-if="shown && entries.length === 0" class="soft m-0 pt-1">Nothing is done by itself on this day.</p>
+    <ol class="entries">
+      <template v-for="(entry, i) in entries" :key="entry.at + entry.thing">
+        <li v-if="i === first && i > 0" class="now" aria-hidden="true">now {{ time(shown?.now ?? '') }}</li>
+        <li class="entry">
+          <span class="soft time">{{ time(entry.at) }}</span>
+          <span :class="{ wrong: wrong(entry) }"
+            >{{ entry.name }} <span :class="wrong(entry) ? '' : 'soft'">{{ entryInWords(entry) }}</span></span
+          >
+        </li>
+      </template>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.entries {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  max-height: 330px;
+  overflow-y: auto;
+}
+.entry {
+  display: flex;
+  gap: 12px;
+  padding: 4px 0;
+}
+.time {
+  width: 44px;
+  flex: none;
+  font-variant-numeric: tabular-nums;
+}
+.now {
+  border-top: 2px solid var(--buoy);
+  color: var(--buoy);
+  text-align: right;
+  font-size: 12.5px;
+  line-height: 1.4;
+}
+.wrong {
+  color: var(--buoy);
+}
+</style>

@@ -1,0 +1,38 @@
+import { describe, expect, it } from 'vitest'
+import type { CopySchedule, StoredCopy } from '../../api/types'
+import { entryInWords, partsInWords, partsOffers, scheduleOf, timesInWords, timesOffers } from './copyWords'
+
+const none: CopySchedule = { every: '', cron: '', zone: 'UTC', missed: 'leave', after: '' }
+const copies = [{ id: 'a', name: 'Crossings' } as StoredCopy, { id: 'b', name: 'Ports' } as StoredCopy]
+
+describe('a stored copy in words', () => {
+  it('says when it is made anew', () => {
+    expect(timesInWords(none, copies)).toBe('only when asked')
+    expect(timesInWords({ ...none, every: 'every hour at :10' }, copies)).toBe('every hour at :10')
+    expect(timesInWords({ ...none, after: 'b' }, copies)).toBe('after Ports')
+  })
+
+  it('takes times, another copy, or nothing, and keeps the rest', () => {
+    expect(scheduleOf('every day at 06:00', { ...none, after: 'b' })).toEqual({ ...none, every: 'every day at 06:00' })
+    expect(scheduleOf('/after/b', { ...none, every: 'every hour' })).toEqual({ ...none, after: 'b' })
+    expect(scheduleOf('only when asked', { ...none, every: 'every hour' })).toEqual(none)
+  })
+
+  it('is not offered after itself', () => {
+    const words = timesOffers(copies[0] as StoredCopy, copies).map(one => one.words)
+    expect(words).toContain('after Ports')
+    expect(words).not.toContain('after Crossings')
+  })
+
+  it('says how it is cut', () => {
+    expect(partsInWords('')).toBe('as a whole')
+    expect(partsInWords('departed_at:day')).toBe('in parts by the day of departed_at')
+    expect(partsOffers(['day'])).toHaveLength(6)
+  })
+
+  it('says what became of a time', () => {
+    const entry = { at: '', kind: 'copy', thing: 'a', name: 'A', state: 'done', rows: 1200, seconds: 3, note: '' }
+    expect(entryInWords(entry)).toMatch(/^made anew · 1.200 rows, 3 s$/)
+    expect(entryInWords({ ...entry, state: 'failed', note: 'No such table.' })).toBe('failed: No such table.')
+  })
+})

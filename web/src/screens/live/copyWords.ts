@@ -1,0 +1,59 @@
+import type { CalendarEntry, CopySchedule, MarkOffer, StoredCopy } from '../../api/types'
+
+const BY_HAND = 'only when asked'
+const AFTER = '/after/'
+const STRETCHES = ['day', 'week', 'month', 'quarter', 'year']
+const USUAL_TIMES = [
+  'every hour at :10',
+  'every day at 06:00',
+  'every weekday at 06:30',
+  'every Monday at 07:00',
+  'on the 1st of every month at 05:00',
+]
+const offer = (id: string, words = id, note = ''): MarkOffer => ({ id, words, note, reason: '' })
+
+/** When it is made anew, as its sentence says it. */
+export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): string {
+  const behind = copies.find(copy => copy.id === schedule.after)
+  return schedule.every || (schedule.after ? `after ${behind?.name ?? schedule.after}` : BY_HAND)
+}
+
+export const timesOffers = (copy: StoredCopy, copies: StoredCopy[]): MarkOffer[] => [
+  ...USUAL_TIMES.map(words => offer(words)),
+  ...copies.filter(other => other.id !== copy.id).map(other => offer(`${AFTER}${other.id}`, `after ${other.name}`)),
+  offer(BY_HAND),
+]
+
+/** The schedule that was taken or typed. */
+export function scheduleOf(taken: string, before: CopySchedule): CopySchedule {
+  if (taken.startsWith(AFTER)) return { ...before, every: '', cron: '', after: taken.slice(AFTER.length) }
+  const byHand = taken === BY_HAND || taken.trim() === ''
+  return { ...before, every: byHand ? '' : taken, cron: '', after: '' }
+}
+
+/** How it is cut, as its sentence says it: `departed_at:day` is the day of departed_at. */
+export function partsInWords(by: string): string {
+  const colon = by.lastIndexOf(':')
+  return by ? `in parts by the ${by.slice(colon + 1)} of ${by.slice(0, colon)}` : 'as a whole'
+}
+
+export const partsOffers = (days: string[]): MarkOffer[] => [
+  offer('', 'as a whole', 'all of it is asked again each time'),
+  ...days.flatMap(day => STRETCHES.map(stretch => offer(`${day}:${stretch}`, partsInWords(`${day}:${stretch}`)))),
+]
+
+/** What was, is or will be, behind the name of something that is done by itself. */
+export function entryInWords(entry: CalendarEntry): string {
+  const rows = `${entry.rows.toLocaleString()} rows`
+  return (
+    {
+      planned: '',
+      due: entry.note ? `is tried again: ${entry.note}` : 'waits',
+      running: 'is being made anew',
+      done: `made anew · ${rows}, ${entry.seconds} s`,
+      'kept-back': `kept back: ${entry.note}`,
+      failed: `failed: ${entry.note}`,
+      left: entry.note || 'left out',
+    }[entry.state] ?? entry.state
+  )
+}
