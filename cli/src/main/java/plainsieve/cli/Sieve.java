@@ -3,7 +3,7 @@ package plainsieve.cli;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** {@code ./sieve}: rewriting, structure and checks without a server or a database; rehearsals with one. */
+/** {@code ./sieve}: rewriting, structure and checks without a server or a database; rehearsals and stored copies with one. */
 @Command(
         name = "sieve",
         description = {
@@ -15,7 +15,8 @@ import picocli.CommandLine.Command;
             StructureCommand.class,
             CheckCommand.class,
             RehearseCommand.class,
-            GiveCommand.class
+            GiveCommand.class,
+            RunCommand.class
         },
         mixinStandardHelpOptions = true,
         version = "Plain Sieve 0.1.0",

@@ -27,8 +27,8 @@ import plainsieve.server.security.OwnPath;
 @Order(Ordered.LOWEST_PRECEDENCE)
 class OldAddresses extends OncePerRequestFilter {
     private static final List<String> SCREENS = List.of("reports", "queries", "parameters", "sources", "sent");
-    private static final List<String> OF_API =
-            List.of("reports", "queries", "parameters", "sources", "sent", "runs", "downloads", "project.zip");
+    private static final List<String> OF_API = List.of(
+            "reports", "queries", "parameters", "sources", "sent", "runs", "downloads", "project.zip", "copies");
 
     private final Projects projects;
     private final Callers callers;
