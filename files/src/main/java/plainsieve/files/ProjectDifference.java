@@ -30,7 +30,8 @@ public final class ProjectDifference {
         QUERY,
         REPORT,
         DRAFT,
-        STAGE
+        STAGE,
+        COPY
     }
 
     /** How a thing differs. */
@@ -60,6 +61,7 @@ public final class ProjectDifference {
         difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportEntry::id);
         difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportEntry::id);
         difference.entries(Kind.STAGE, before.stages().stages(), after.stages().stages(), StagesFile.StageEntry::name);
+        difference.entries(Kind.COPY, before.copies().copies(), after.copies().copies(), CopiesFile.CopyEntry::id);
         return List.copyOf(difference.changed);
     }
 

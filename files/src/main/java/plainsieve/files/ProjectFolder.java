@@ -9,28 +9,30 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A project in a folder: {@code project.yaml}, one file of SQL for each query, and {@code stages.yaml} where something holds in a
- * stage alone.
+ * A project in a folder: {@code project.yaml}, one file of SQL for each query, {@code stages.yaml} where something holds in a stage
+ * alone, and {@code copies.yaml} where answers are kept.
  *
  * @param texts the SQL by its path, as written in the YAML; every character as in the file
  */
-public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesFile stages) {
+public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesFile stages, CopiesFile copies) {
     public static final String NAME = "project.yaml";
 
     public ProjectFolder {
         texts = Map.copyOf(texts);
     }
 
-    /** A project in whose stages nothing else holds. */
+    /** A project with nothing beside it. */
     public ProjectFolder(ProjectFile file, Map<String, String> texts) {
-        this(file, texts, StagesFile.NONE);
+        this(file, texts, StagesFile.NONE, CopiesFile.NONE);
     }
 
     /** Reads a folder. Throws {@link ProblemException} naming the file that is missing or cannot be read. */
@@ -43,13 +45,26 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
                 texts.put(query.draftFile(), text(folder, query.draftFile()));
             }
         }
-        boolean staged = Files.exists(folder.resolve(StagesFile.NAME));
-        return new ProjectFolder(file, texts, staged ? stages(text(folder, StagesFile.NAME)) : StagesFile.NONE);
+        Optional<String> stages = beside(folder, StagesFile.NAME);
+        Optional<String> copies = beside(folder, CopiesFile.NAME);
+        return new ProjectFolder(file, texts).with(stages, copies);
     }
 
-    /** Reads {@code stages.yaml}. Throws {@link ProblemException} with line and column. */
-    public static StagesFile stages(String yaml) {
-        return ProjectYaml.readBeside(StagesFile.class, yaml, StagesFile.NAME);
+    private static Optional<String> beside(Path folder, String name) {
+        return Files.exists(folder.resolve(name)) ? Optional.of(text(folder, name)) : Optional.empty();
+    }
+
+    /** With what stands beside it, as YAML. Throws {@link ProblemException} with line and column. */
+    public ProjectFolder with(Optional<String> stagesYaml, Optional<String> copiesYaml) {
+        return new ProjectFolder(
+                file,
+                texts,
+                stagesYaml
+                        .map(yaml -> ProjectYaml.readBeside(StagesFile.class, yaml, StagesFile.NAME))
+                        .orElse(StagesFile.NONE),
+                copiesYaml
+                        .map(yaml -> ProjectYaml.readBeside(CopiesFile.class, yaml, CopiesFile.NAME))
+                        .orElse(CopiesFile.NONE));
     }
 
     private static String text(Path folder, String name) {
@@ -86,7 +101,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
         ProjectFile given = file.given();
         Map<String, String> sent = new HashMap<>();
         given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
-        return new ProjectFolder(given, sent, stages);
+        return new ProjectFolder(given, sent, stages, copies);
     }
 
     /** The folder as one file, a ZIP. */
@@ -94,8 +109,8 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             put(zip, NAME, ProjectYaml.write(file));
-            if (hasStages()) {
-                put(zip, StagesFile.NAME, ProjectYaml.writeEntry(stages));
+            for (Map.Entry<String, String> one : beside().entrySet()) {
+                put(zip, one.getKey(), one.getValue());
             }
             for (Map.Entry<String, String> text : texts.entrySet()) {
                 put(zip, text.getKey(), text.getValue());
@@ -112,8 +127,16 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
         zip.closeEntry();
     }
 
-    private boolean hasStages() {
-        return !stages.equals(StagesFile.NONE);
+    /** What stands beside it, by the names of its files. */
+    private Map<String, String> beside() {
+        Map<String, String> beside = new LinkedHashMap<>();
+        if (!stages.equals(StagesFile.NONE)) {
+            beside.put(StagesFile.NAME, ProjectYaml.writeEntry(stages));
+        }
+        if (!copies.equals(CopiesFile.NONE)) {
+            beside.put(CopiesFile.NAME, ProjectYaml.writeEntry(copies));
+        }
+        return beside;
     }
 
     /** Writes the folder, the SQL byte for byte. */
@@ -126,8 +149,8 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
             }
             Files.createDirectories(folder);
             Files.writeString(folder.resolve(NAME), ProjectYaml.write(file));
-            if (hasStages()) {
-                Files.writeString(folder.resolve(StagesFile.NAME), ProjectYaml.writeEntry(stages));
+            for (Map.Entry<String, String> one : beside().entrySet()) {
+                Files.writeString(folder.resolve(one.getKey()), one.getValue());
             }
         } catch (IOException e) {
             throw new UncheckedIOException(folder + " cannot be written", e);

@@ -375,6 +375,31 @@ class CopiesTest {
     }
 
     @Test
+    void itGoesOutAndInWithTheFilesOfTheProject() throws Exception {
+        settled();
+        changed(Map.of(
+                "by", "day:day", "again", 2, "schedule", Map.of("every", "every hour at :10", "missed", "leave")));
+        Map<String, String> files = ProjectUpload.download(server.address());
+        assertThat(files.get("copies.yaml"))
+                .contains("id: all-sailings", "by: day:day", "every: 10 * * * *", "missed: leave");
+        assertThat(files.get("project.yaml")).doesNotContain("copies-home");
+        assertThat(api.send("DELETE", COPIES + "/" + copy, Map.of()).status()).isEqualTo(204);
+        assertThat(folder.resolve("files").resolve("copies-home").resolve("all_sailings"))
+                .doesNotExist();
+        files.put(
+                "copies.yaml",
+                "copies:\n- {id: behind, name: Behind, query: sailings, after: all-sailings}\n"
+                        + files.get("copies.yaml").replace("copies:\n", ""));
+        ProjectUpload.bringIn(server.address(), files);
+        settled();
+        assertThat(copy(copy).get("schedule").get("missed").asString()).isEqualTo("leave");
+        assertThat(copy("behind").get("schedule").get("after").asString()).isEqualTo(copy);
+        assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
+                .contains("200");
+        assertThat(api.send("DELETE", COPIES + "/behind", Map.of()).status()).isEqualTo(204);
+    }
+
+    @Test
     void whatWasLeftHalfWayIsNoPartOfIt() throws Exception {
         settled();
         Path files = folder.resolve("files").resolve("copies-home").resolve("all_sailings");

@@ -47,10 +47,12 @@ import plainsieve.sources.SourceSettings;
 public class ProjectTransfer {
     private final Projects projects;
     private final AllEdits edits;
+    private final GoesAlong along;
 
-    ProjectTransfer(Projects projects, AllEdits edits) {
+    ProjectTransfer(Projects projects, AllEdits edits, GoesAlong along) {
         this.projects = projects;
         this.edits = edits;
+        this.along = along;
     }
 
     public ProjectFolder out(Project project) {
@@ -69,6 +71,7 @@ public class ProjectTransfer {
                 ProjectFile.FORMAT,
                 project.name(),
                 project.sources().entrySet().stream()
+                        .filter(source -> !along.isTheirs(project, source.getKey()))
                         .map(source -> entry(source.getKey(), source.getValue()))
                         .toList(),
                 project.parameters().values().stream()
@@ -84,7 +87,7 @@ public class ProjectTransfer {
                 .filter(stage -> !stage.saysNothing())
                 .map(StageEntries::entry)
                 .toList();
-        return new ProjectFolder(file, texts, new StagesFile(stages));
+        return new ProjectFolder(file, texts, new StagesFile(stages), along.out(project.id()));
     }
 
     private static String ending(String text) {
@@ -125,6 +128,7 @@ public class ProjectTransfer {
     public void in(String projectId, ProjectFolder folder) {
         ProjectFile file = folder.file();
         file.sources().forEach(source -> source(projects.get(projectId), source));
+        along.prepare(projects.get(projectId), folder.copies());
         Project withSources = projects.get(projectId);
         file.travels().forEach(entry -> edits.travels()
                 .decide(withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
@@ -134,6 +138,7 @@ public class ProjectTransfer {
         file.reports().forEach(report -> report(withParameters, report));
         Project withReports = projects.get(projectId);
         file.drafts().forEach(draft -> draft(withReports, draft));
+        along.in(projects.get(projectId), folder.copies());
         folder.stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
     }
 

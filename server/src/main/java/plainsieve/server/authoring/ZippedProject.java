@@ -5,10 +5,12 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.files.CopiesFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
 import plainsieve.files.StagesFile;
@@ -27,11 +29,10 @@ public final class ZippedProject {
         if (yaml == null) {
             throw refused("There is no " + ProjectFolder.NAME + " in the file.");
         }
-        String staged = files.remove(StagesFile.NAME);
-        ProjectFolder folder = new ProjectFolder(
-                ProjectYaml.read(yaml, ProjectFolder.NAME),
-                files,
-                staged == null ? StagesFile.NONE : ProjectFolder.stages(staged));
+        Optional<String> stages = Optional.ofNullable(files.remove(StagesFile.NAME));
+        Optional<String> copies = Optional.ofNullable(files.remove(CopiesFile.NAME));
+        ProjectFolder folder =
+                new ProjectFolder(ProjectYaml.read(yaml, ProjectFolder.NAME), files).with(stages, copies);
         folder.file().queries().forEach(query -> {
             if (!files.containsKey(query.file())
                     || (!query.draftFile().isEmpty() && !files.containsKey(query.draftFile()))) {

@@ -60,13 +60,28 @@ public class CopyEdits {
         String asked = Character.isDigit(id.charAt(0)) ? "copy-" + id : id;
         StoredCopy copy = new StoredCopy(
                 asked, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
-        folder(copies.folder(project.id(), copy));
-        if (copies.source(project).isEmpty()) {
-            addSource(project);
-        }
+        prepare(project);
         keep(project, copy);
         jobs.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
         return copies.get(project.id(), copy.id());
+    }
+
+    /** Makes the source of a project's copies, when there is none yet. */
+    void prepare(Project project) {
+        if (copies.source(project).isEmpty()) {
+            folder(copies.folder(project.id()));
+            addSource(project);
+        }
+    }
+
+    /** One that comes with its project: what is in it is made here. */
+    void bringIn(Project project, StoredCopy copy) {
+        if (copies.find(project.id(), copy.id()).isPresent()) {
+            change(project, copy);
+        } else {
+            keep(project, copy);
+            jobs.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");
+        }
     }
 
     private static void folder(Path folder) {

@@ -49,8 +49,10 @@ class DemoProject {
         bringIn(project, text("ferries.yaml"), Map.of());
         addLateCrossings(project, "", source, "for harbour offices");
         bringIn(project, text("watch.yaml"), Map.of());
-        ProjectFile nothingElse = ProjectYaml.read("", "The demo");
-        transfer.in(project, new ProjectFolder(nothingElse, Map.of(), ProjectFolder.stages(text("stages.yaml"))));
+        ProjectFolder kept = new ProjectFolder(
+                ProjectYaml.read(text("kept.yaml"), "The demo"),
+                Map.of("all-crossings.sql", text("all-crossings.sql")));
+        transfer.in(project, kept.with(Optional.of(text("stages.yaml")), Optional.of(text("copies.yaml"))));
     }
 
     /** Adds a folder of files with its report: all of it or nothing. */

@@ -27,6 +27,9 @@ public interface ServingRecords {
     @Delete("delete from travel")
     void removeTravels();
 
+    @Delete("delete from stored_copy")
+    void removeCopies();
+
     @Delete("delete from stage")
     void removeStages();
 

@@ -1,0 +1,64 @@
+package plainsieve.server.copies;
+
+import java.time.Clock;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.files.CopiesFile;
+import plainsieve.server.authoring.GoesAlong;
+import plainsieve.server.project.Project;
+
+/** The stored copies of a project out to its files and in from them. */
+@Component
+class CopyTransfer implements GoesAlong {
+    private static final String IDS = "[a-z][a-z0-9-]{0,60}";
+
+    private final Copies copies;
+    private final CopyEdits edits;
+    private final Clock clock;
+
+    CopyTransfer(Copies copies, CopyEdits edits, Clock clock) {
+        this.copies = copies;
+        this.edits = edits;
+        this.clock = clock;
+    }
+
+    @Override
+    public CopiesFile out(String projectId) {
+        return new CopiesFile(
+                copies.of(projectId).stream().map(CopyForms::entry).toList());
+    }
+
+    @Override
+    public void prepare(Project project, CopiesFile file) {
+        if (!file.copies().isEmpty()) {
+            edits.prepare(project);
+        }
+    }
+
+    @Override
+    public void in(Project project, CopiesFile file) {
+        // One may be made after another that comes behind it.
+        file.copies().stream()
+                .filter(entry -> copies.find(project.id(), entry.id()).isEmpty())
+                .forEach(entry -> bringIn(project, entry.after("")));
+        file.copies().forEach(entry -> bringIn(project, entry));
+    }
+
+    private void bringIn(Project project, CopiesFile.CopyEntry entry) {
+        if (!entry.id().matches(IDS)) {
+            throw new ProblemException(Problem.of(
+                    "bad-id",
+                    "“%s” cannot be the id of a copy, which is the name of a table.".formatted(entry.id()),
+                    "Use small letters, digits and hyphens, a letter first."));
+        }
+        int version =
+                copies.find(project.id(), entry.id()).map(StoredCopy::version).orElse(0);
+        edits.bringIn(project, CopyForms.copy(entry, clock.instant(), version));
+    }
+
+    @Override
+    public boolean isTheirs(Project project, String sourceId) {
+        return copies.source(project).filter(sourceId::equals).isPresent();
+    }
+}
