@@ -2,7 +2,6 @@
 /* What authors have changed and viewers do not have, thing by thing; all of it is given in one step. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { get } from '../../api/client'
 import { inApi } from '../../api/project'
 import type { WouldGet } from '../../api/types'
@@ -11,13 +10,14 @@ import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 import ChangedLine from './ChangedLine.vue'
 import MatterLine from './MatterLine.vue'
+import RehearsedLine from './RehearsedLine.vue'
 
 const emit = defineEmits<{ given: [] }>()
 const { state, reload } = useLoaded(signal => get<WouldGet>('/live/changes', signal))
 const { failure, change } = useChanges(reload)
 const changed = computed(() => (state.value.status === 'ready' ? state.value.data.changes : []))
 const matters = computed(() => (state.value.status === 'ready' && changed.value.length ? state.value.data.matters : []))
-const reports = computed(() => changed.value.filter(thing => thing.kind === 'report' && thing.how !== 'gone'))
+const touched = computed(() => (state.value.status === 'ready' ? state.value.data.touched : []))
 
 const why = ref('')
 const busy = ref(false)
@@ -44,15 +44,7 @@ defineExpose({ reload })
     <ul v-else class="changes">
       <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing" />
       <MatterLine v-for="(matter, i) in matters" :key="i" :matter="matter" :first="i === 0" />
-      <li v-if="reports.length" class="rehearse">
-        <span class="soft kind">rehearse</span>
-        <span
-          ><template v-for="(report, i) in reports" :key="report.id"
-            >{{ i > 0 ? ', ' : ''
-            }}<RouterLink :to="`/reports/${report.id}/rehearsal`">{{ report.name }}</RouterLink></template
-          >, with awkward choices</span
-        >
-      </li>
+      <RehearsedLine v-for="(report, i) in touched" :key="report.id" :report="report" :first="i === 0" />
     </ul>
     <form v-if="changed.length" class="row-line pt-2" @submit.prevent="give">
       <input
@@ -72,17 +64,6 @@ defineExpose({ reload })
   list-style: none;
   margin: 8px 0 0;
   padding: 0;
-}
-.rehearse {
-  display: flex;
-  gap: 12px;
-  padding: 7px 0;
-  border-top: 1px solid var(--rule);
-  line-height: 1.8;
-}
-.kind {
-  width: 76px;
-  flex: none;
 }
 .why {
   flex: 1;

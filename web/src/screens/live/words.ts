@@ -1,3 +1,6 @@
+import type { RehearsalState } from '../../api/types'
+import { millisInWords } from '../../formats'
+
 const ENDINGS: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' }
 const rules = new Intl.PluralRules('en', { type: 'ordinal' })
 
@@ -17,3 +20,18 @@ export const dayOf = (iso: string): string =>
     hour: '2-digit',
     minute: '2-digit',
   })
+
+/** How a rehearsal went, or goes. */
+export function rehearsedInWords(state: RehearsalState | undefined): string {
+  if (!state) return 'not rehearsed yet'
+  if (state.status === 'RUNNING') return `${state.done} of ${state.total} tried …`
+  const of = (verdict: string): number => state.lines.filter(line => line.verdict === verdict).length
+  const slowest = Math.max(0, ...state.lines.map(line => line.millis))
+  const wrong = [
+    of('failed') ? `${of('failed')} failed` : '',
+    of('slow') ? `${of('slow')} slow` : '',
+    state.findings.length ? `${state.findings.length} to look at` : '',
+  ].filter(Boolean)
+  const well = state.lines.length - of('failed') - of('slow')
+  return [`${well} of ${state.lines.length} well`, ...wrong, `slowest ${millisInWords(slowest)}`].join(', ')
+}

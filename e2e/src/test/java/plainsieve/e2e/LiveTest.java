@@ -42,6 +42,8 @@ class LiveTest {
             draft(server, before + "\n-- as the harbour asked");
             browser.open("/projects/home/live");
             browser.untilText(WOULD, text -> text.contains("+-- as the harbour asked"));
+            browser.click(WOULD + " .rehearsed button", "Rehearse");
+            browser.untilText(WOULD, text -> text.contains(" well, ") && text.contains("slowest"));
             browser.type("[aria-label=Why]", "the harbour asked");
             browser.untilText(GIVEN, text -> text.contains("2nd") && text.contains("“the harbour asked”"));
             browser.untilText(WOULD, text -> text.contains("Viewers have all of it"));

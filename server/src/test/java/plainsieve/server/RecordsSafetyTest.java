@@ -3,8 +3,6 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -72,19 +70,14 @@ class RecordsSafetyTest {
 
     @Test
     void aFolderBelongsToOneServerAndItsFilesToTheirOwner() throws Exception {
-        int port = freePort();
-        Process server = startServer(port);
-        try {
+        try (ServerProcess server = ServerProcess.answering(folder)) {
             for (String name : List.of("plainsieve.sqlite", "secret.key", "server.lock")) {
                 assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve(name))))
                         .as(name)
                         .isEqualTo("rw-------");
             }
-            assertThat(refusal("second")).contains("runs already: http://127.0.0.1:" + port, "plainsieve.data-folder");
-            makeQuery(new Api("http://127.0.0.1:" + port));
-        } finally {
-            server.destroy();
-            server.waitFor();
+            assertThat(refusal("second")).contains("runs already: " + server.address(), "plainsieve.data-folder");
+            makeQuery(server.api());
         }
         for (byte[] wrong : List.of(new byte[0], new byte[32])) {
             Files.write(folder.resolve("secret.key"), wrong);
@@ -95,7 +88,8 @@ class RecordsSafetyTest {
 
     /** What a server says that does not start. */
     private String refusal(String log) throws Exception {
-        Process refused = started(freePort(), log);
+        Process refused = ServerProcess.begun(folder, ServerProcess.freePort(), folder.resolve(log))
+                .process();
         assertThat(refused.waitFor(60, TimeUnit.SECONDS)).isTrue();
         assertThat(refused.exitValue()).isEqualTo(2);
         return Files.readString(folder.resolve(log));
@@ -105,10 +99,9 @@ class RecordsSafetyTest {
     void losesNothingConfirmedWhenKilled() throws Exception {
         int confirmed = 0;
         for (int round = 0; round < KILLS; round++) {
-            int port = freePort();
-            Process server = startServer(port);
+            ServerProcess server = ServerProcess.answering(folder);
             try {
-                Api api = new Api("http://127.0.0.1:" + port);
+                Api api = server.api();
                 if (round == 0) {
                     makeQuery(api);
                 } else {
@@ -121,7 +114,7 @@ class RecordsSafetyTest {
                     api.runDraft("kept", "select " + i, Map.of());
                 }
             } finally {
-                server.destroyForcibly().waitFor();
+                server.kill();
             }
         }
     }
@@ -140,38 +133,5 @@ class RecordsSafetyTest {
                     .isEqualTo(200);
         }
         return after + 40;
-    }
-
-    private Process started(int port, String log) throws IOException {
-        return new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        "plainsieve.server.PlainSieve",
-                        "--server.port=" + port,
-                        "--plainsieve.accounts=false",
-                        "--plainsieve.data-folder=" + folder)
-                .redirectErrorStream(true)
-                .redirectOutput(folder.resolve(log).toFile())
-                .start();
-    }
-
-    private Process startServer(int port) throws IOException, InterruptedException {
-        Process server = started(port, "log");
-        for (int i = 0; i < 300; i++) {
-            try {
-                new Api("http://127.0.0.1:" + port).get("/api/reports");
-                return server;
-            } catch (IllegalStateException e) {
-                TimeUnit.MILLISECONDS.sleep(100);
-            }
-        }
-        throw new AssertionError(Files.readString(folder.resolve("log")));
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
     }
 }

@@ -3,6 +3,9 @@ package plainsieve.server.copies;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileAttribute;
+import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;
@@ -33,6 +36,8 @@ import plainsieve.sources.SourceSettings;
 public class CopyEdits {
     private static final String SOURCE = "copies";
     private static final int MOST_AGAIN = 1_000;
+    private static final FileAttribute<Set<PosixFilePermission>> OWNER_ONLY =
+            PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------"));
 
     private final CopyRecords records;
     private final CopyForms forms;
@@ -86,7 +91,7 @@ public class CopyEdits {
 
     private static void folder(Path folder) {
         try {
-            Files.createDirectories(folder);
+            Files.createDirectories(folder, OWNER_ONLY);
         } catch (IOException e) {
             throw new CopyFailure("The server may not write into its folder for files.", e);
         }

@@ -35,6 +35,7 @@ class JobClock implements DisposableBean {
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
+            looking.execute(jobs::takeUp);
             looking.scheduleWithFixedDelay(this::look, 0, 1, TimeUnit.SECONDS);
         }
     }

@@ -70,6 +70,13 @@ public class Jobs implements DisposableBean {
         }
     }
 
+    /**
+     * Ends the leases of others. These records are of one server alone while it runs: who held something before it began is gone.
+     */
+    void takeUp() {
+        records.endLeases(holder, Moments.of(clock.instant()));
+    }
+
     /** One look at what is due: it is added, and what can be done is begun. */
     public void look(Instant now) {
         renew(now);

@@ -56,6 +56,10 @@ public interface JobRecords {
             @Param("now") String now,
             @Param("until") String until);
 
+    /** Nobody else holds anything any more. */
+    @Update("update job set lease_until = #{now} where state = 'running' and holder <> #{holder}")
+    int endLeases(@Param("holder") String holder, @Param("now") String now);
+
     /** @return 0 when it is not the holder's any more */
     @Update("update job set lease_until = #{until} where id = #{id} and holder = #{holder} and state = 'running'")
     int renew(@Param("id") long id, @Param("holder") String holder, @Param("until") String until);

@@ -4,6 +4,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -136,15 +138,31 @@ class RevisionsApi {
                         "bad-kind", "Nobody goes back to a “%s”.".formatted(word), "Use parameter, query or report.")));
     }
 
-    /** @param matters what to look at first; nothing of it is in the way */
-    record WouldGet(List<ChangedThing> changes, List<BeforeGiving.Matter> matters) {}
+    /** A report that shows something of what was changed. */
+    record Touched(String id, String name) {}
+
+    /**
+     * @param matters what to look at first; nothing of it is in the way
+     * @param touched the reports that are otherwise, by themselves or by their queries: what there is to rehearse
+     */
+    record WouldGet(List<ChangedThing> changes, List<BeforeGiving.Matter> matters, List<Touched> touched) {}
 
     /** What viewers would get of what its authors have changed. */
     @GetMapping("/live/changes")
     WouldGet changes(Project project) {
         Project drafted = giving.drafted(project);
         List<ProjectDifference.Changed> changed = revisions.notGiven(project, drafted);
-        return new WouldGet(things(Optional.of(project), drafted, changed), before.of(drafted, changed));
+        return new WouldGet(
+                things(Optional.of(project), drafted, changed), before.of(drafted, changed), touched(drafted, changed));
+    }
+
+    private static List<Touched> touched(Project drafted, List<ProjectDifference.Changed> changed) {
+        Set<String> ids = changed.stream().map(ProjectDifference.Changed::id).collect(Collectors.toSet());
+        return drafted.reports().stream()
+                .filter(report ->
+                        ids.contains(report.id()) || report.queryIds().stream().anyMatch(ids::contains))
+                .map(report -> new Touched(report.id(), report.name()))
+                .toList();
     }
 
     /** Gives viewers every draft, all or nothing; refused with what would not work for them. */

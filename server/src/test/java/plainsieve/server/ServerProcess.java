@@ -1,0 +1,68 @@
+package plainsieve.server;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
+
+/** A server in a process of its own, which can be killed; without accounts. */
+record ServerProcess(Process process, int port) implements AutoCloseable {
+    /** One that answers. */
+    static ServerProcess answering(Path folder) throws IOException, InterruptedException {
+        Path log = folder.resolve("log");
+        int port = freePort();
+        ServerProcess server = begun(folder, port, log);
+        for (int i = 0; i < 300; i++) {
+            try {
+                server.api().get("/api/reports");
+                return server;
+            } catch (IllegalStateException e) {
+                TimeUnit.MILLISECONDS.sleep(100);
+            }
+        }
+        throw new AssertionError(Files.readString(log));
+    }
+
+    /** One that may not come to answer. @param log takes what it says */
+    static ServerProcess begun(Path folder, int port, Path log) throws IOException {
+        Process process = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "plainsieve.server.PlainSieve",
+                        "--server.port=" + port,
+                        "--plainsieve.accounts=false",
+                        "--plainsieve.data-folder=" + folder)
+                .redirectErrorStream(true)
+                .redirectOutput(log.toFile())
+                .start();
+        return new ServerProcess(process, port);
+    }
+
+    static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
+    String address() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    Api api() {
+        return new Api(address());
+    }
+
+    /** At once, without a word (kill -9). */
+    void kill() throws InterruptedException {
+        process.destroyForcibly().waitFor();
+    }
+
+    /** As it is asked to end. */
+    @Override
+    public void close() {
+        process.destroy();
+        process.onExit().join();
+    }
+}
