@@ -165,6 +165,8 @@ watchEffect(() => {
     :inside="inside"
     @close="open = 'nothing'" />
   <ReportFoot
+    :report-id="report.id"
+    :signed="signed"
     :answer="answer"
     :figures="!firstTable"
     :hidden="waiting !== 'no'"

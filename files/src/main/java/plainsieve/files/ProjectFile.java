@@ -130,6 +130,7 @@ public record ProjectFile(
      * @param onDemand whether it runs only when rows are asked for
      * @param signed parameters that a signed link alone may choose
      * @param showsWhere whether viewers are told where their choices ran
+     * @param asOf by what they are told how old the data are; nothing when they are not
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ReportEntry(
@@ -142,7 +143,8 @@ public record ProjectFile(
             String start,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean onDemand,
             List<String> signed,
-            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsWhere) {
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsWhere,
+            @JsonInclude(JsonInclude.Include.NON_NULL) AsOfEntry asOf) {
         public ReportEntry {
             start = ParameterEntry.orEmpty(start);
             signed = orEmpty(signed);
@@ -150,6 +152,23 @@ public record ProjectFile(
             question = ParameterEntry.orEmpty(question);
             controls = orEmpty(controls);
             views = orEmpty(views);
+        }
+    }
+
+    /**
+     * How old the data of a report are: the newest value of a column.
+     *
+     * @param query the id of the query whose answer has the column
+     * @param lateHours after so many hours they are told to be late; 0 for never
+     */
+    @JsonInclude(JsonInclude.Include.NON_EMPTY)
+    public record AsOfEntry(
+            String query,
+            String column,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int lateHours) {
+        public AsOfEntry {
+            query = ParameterEntry.orEmpty(query);
+            column = ParameterEntry.orEmpty(column);
         }
     }
 

@@ -91,7 +91,8 @@ class MakingApiTest {
         assertThat(sentence(page, "control:port")).startsWith(":port as a slicer, called Port, beside the rows under ");
         assertThat(sentence(page, "control:from")).startsWith(":from :to as a date range");
         assertThat(sentence(page, "opening"))
-                .isEqualTo("Opens with its defaults, runs at every choice, shows viewers rows alone");
+                .isEqualTo(
+                        "Opens with its defaults, runs at every choice, shows viewers rows alone, tells them of the data's age nothing");
         assertThat(rows("figures", Map.of("port", values("Lunna")))).hasSize(1);
         assertThat(rows("by-port", Map.of("port", values("Lunna", "Ardlow")))).hasSize(2);
         assertThat(sentence(page, "view:over-departed-at"))

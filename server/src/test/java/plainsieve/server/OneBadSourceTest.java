@@ -52,8 +52,8 @@ class OneBadSourceTest {
     @Test
     void everySourceIsListedWithWhatWasKept() {
         JsonNode sources = api.get("/api/sources").json();
-        assertThat(sources.findValuesAsString("id")).containsExactly("ferries", "office", "bad", "gone");
-        assertThat(sources.get(2).get("database").asString()).isEqualTo(BAD);
+        assertThat(sources.findValuesAsString("id")).containsExactly("ferries", "copies", "office", "bad", "gone");
+        assertThat(sources.get(3).get("database").asString()).isEqualTo(BAD);
     }
 
     @Test

@@ -2,10 +2,15 @@ package plainsieve.core.sentence;
 
 import java.util.List;
 import java.util.stream.Stream;
+import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.DataAge;
 import plainsieve.core.view.Opening;
 
-/** How a report opens and runs, as a sentence: "Opens [with its defaults], runs [at every choice], shows viewers [rows alone]." */
+/**
+ * How a report opens and runs, as a sentence: "Opens [with its defaults], runs [at every choice], shows viewers [rows alone], tells
+ * them of the data's age [nothing]."
+ */
 public final class OpeningSentence {
     private static final String START = "start";
     private static final String RUN = "run";
@@ -15,21 +20,57 @@ public final class OpeningSentence {
     private static final String WHERE = "where";
     private static final String ROWS = "rows";
 
-    private final Opening opening;
+    private static final String AGE = "age";
+    private static final String LATE = "late";
+    private static final String NOTHING = "nothing";
+    private static final int LONGEST_HOURS = 9_999;
 
-    public OpeningSentence(Opening opening) {
+    private final Opening opening;
+    private final List<Dated> dated;
+
+    /** A column of days or moments by which data can be told to be old. */
+    public record Dated(String queryId, String queryName, String column) {
+        private String id() {
+            return queryId + "/" + column;
+        }
+
+        private String inWords() {
+            return "the newest %s of %s".formatted(column, queryName);
+        }
+    }
+
+    /** @param dated what could tell the age of the data, and what does */
+    public OpeningSentence(Opening opening, List<Dated> dated) {
         this.opening = opening;
+        this.dated = List.copyOf(dated);
     }
 
     public Sentence sentence() {
-        return Sentence.write()
+        Sentence.Writer writer = Sentence.write()
                 .words("Opens ")
                 .mark(START, inWords(opening.start()))
                 .words(", runs ")
                 .mark(RUN, runsInWords(opening.onDemand()))
                 .words(", shows viewers ")
                 .mark(SHOWS, showsInWords(opening.showsWhere()))
-                .done();
+                .words(", tells them of the data's age ")
+                .mark(AGE, opening.age().map(this::inWords).orElse(NOTHING));
+        opening.age().ifPresent(age -> {
+            String hours = Integer.toString(age.lateHours());
+            writer.words(", late after ")
+                    .typed(LATE, age.lateHours() == 0 ? "no" : hours, hours)
+                    .words(" hours");
+        });
+        return writer.done();
+    }
+
+    private String inWords(DataAge age) {
+        return dated.stream()
+                .filter(one ->
+                        one.queryId().equals(age.queryId()) && one.column().equals(age.column()))
+                .findFirst()
+                .orElse(new Dated(age.queryId(), age.queryId(), age.column()))
+                .inWords();
     }
 
     private static String inWords(Opening.Start start) {
@@ -59,17 +100,47 @@ public final class OpeningSentence {
                 List.of(
                         Offer.of(ROWS, showsInWords(false), ""),
                         Offer.of(WHERE, showsInWords(true), "in words; never what was sent"));
+            case AGE ->
+                Stream.concat(
+                                Stream.of(Offer.of(NOTHING, NOTHING, "")),
+                                dated.stream().map(one -> Offer.of(one.id(), one.inWords(), "")))
+                        .toList();
             default -> List.of();
         };
     }
 
     /** The opening with something else at a mark. Throws {@link ProblemException} when that cannot stand there. */
     public Opening with(String mark, String taken) {
+        if (mark.equals(LATE)) {
+            return opening.telling(opening.age().map(age -> new DataAge(age.queryId(), age.column(), hours(taken))));
+        }
         Offer.taken(offers(mark), taken);
+        if (mark.equals(AGE)) {
+            int late = opening.age().map(DataAge::lateHours).orElse(0);
+            return opening.telling(dated.stream()
+                    .filter(one -> one.id().equals(taken))
+                    .findFirst()
+                    .map(one -> new DataAge(one.queryId(), one.column(), late)));
+        }
         return new Opening(
                 mark.equals(START) ? Opening.Start.ofWord(taken).orElseThrow() : opening.start(),
                 mark.equals(RUN) ? taken.equals(ON_DEMAND) : opening.onDemand(),
                 opening.signed(),
-                mark.equals(SHOWS) ? taken.equals(WHERE) : opening.showsWhere());
+                mark.equals(SHOWS) ? taken.equals(WHERE) : opening.showsWhere(),
+                opening.age());
+    }
+
+    private static int hours(String typed) {
+        String digits = typed.strip().replaceAll("\\s*(h|hours?)$", "");
+        if (digits.isEmpty() || digits.equals("no")) {
+            return 0;
+        }
+        if (!digits.matches("\\d{1,4}")) {
+            throw new ProblemException(Problem.of(
+                    "bad-age",
+                    "“%s” is no number of hours.".formatted(typed),
+                    "Type a whole number up to %,d, or 0 for never.".formatted(LONGEST_HOURS)));
+        }
+        return Integer.parseInt(digits);
     }
 }

@@ -11,13 +11,23 @@ import java.util.Optional;
  * @param onDemand whether it runs when <em>Show rows</em> is pressed, not whenever a choice changes
  * @param signed parameters whose choice comes from a signed link and from nowhere else
  * @param showsWhere whether viewers are told where their choices ran; never what was sent
+ * @param age by what viewers are told how old the data are; nothing when they are not
  */
-public record Opening(Start start, boolean onDemand, List<String> signed, boolean showsWhere) {
+public record Opening(Start start, boolean onDemand, List<String> signed, boolean showsWhere, Optional<DataAge> age) {
     /** With its defaults, at every choice, without anything signed. */
     public static final Opening USUAL = new Opening(Start.DEFAULTS, false, List.of(), false);
 
     public Opening {
         signed = List.copyOf(signed);
+    }
+
+    /** One that says nothing of the age of data. */
+    public Opening(Start start, boolean onDemand, List<String> signed, boolean showsWhere) {
+        this(start, onDemand, signed, showsWhere, Optional.empty());
+    }
+
+    public Opening telling(Optional<DataAge> ofAge) {
+        return new Opening(start, onDemand, signed, showsWhere, ofAge);
     }
 
     /** What a report waits for when it is opened. */
@@ -46,6 +56,7 @@ public record Opening(Start start, boolean onDemand, List<String> signed, boolea
                 start,
                 onDemand,
                 signed.stream().map(name -> name.equals(from) ? to : name).toList(),
-                showsWhere);
+                showsWhere,
+                age);
     }
 }

@@ -8,10 +8,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.DataAge;
 import plainsieve.core.view.Opening;
 
 class OpeningSentenceTest {
-    private static final OpeningSentence USUAL = new OpeningSentence(Opening.USUAL);
+    private static final OpeningSentence USUAL = new OpeningSentence(
+            Opening.USUAL, List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at")));
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
@@ -23,12 +25,14 @@ class OpeningSentenceTest {
             shows | where     | Opens with its defaults, runs at every choice, shows viewers where their choices ran, too
             """)
     void saysHowAReportOpensAndRuns(String mark, String taken, String sentence) {
-        assertThat(new OpeningSentence(USUAL.with(mark, taken)).sentence().text())
-                .isEqualTo(sentence);
+        assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of())
+                        .sentence()
+                        .text())
+                .isEqualTo(sentence + ", tells them of the data's age nothing");
     }
 
     @ParameterizedTest
-    @CsvSource({"start, on-demand", "run, defaults", "run, ''", "nowhere, defaults"})
+    @CsvSource({"start, on-demand", "run, defaults", "run, ''", "nowhere, defaults", "age, late/port"})
     void doesNotTakeWhatIsNotOffered(String mark, String taken) {
         assertThatThrownBy(() -> USUAL.with(mark, taken)).isInstanceOf(ProblemException.class);
     }
@@ -36,7 +40,25 @@ class OpeningSentenceTest {
     @Test
     void whatIsSignedStaysSigned() {
         Opening signed = new Opening(Opening.Start.EMPTY, false, List.of("port"), false);
-        assertThat(new OpeningSentence(signed).with("run", "on-demand").signed())
+        assertThat(new OpeningSentence(signed, List.of())
+                        .with("run", "on-demand")
+                        .signed())
                 .containsExactly("port");
+    }
+
+    @Test
+    void tellsHowOldTheDataAreAndWhenTheyAreLate() {
+        List<OpeningSentence.Dated> dated = List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at"));
+        Opening told = USUAL.with("age", "late/departed_at");
+        assertThat(told.age()).contains(new DataAge("late", "departed_at", 0));
+        Opening late = new OpeningSentence(told, dated).with("late", "26 hours");
+        assertThat(new OpeningSentence(late, dated).sentence().text())
+                .endsWith("tells them of the data's age the newest departed_at of Late crossings, late after 26 hours");
+        assertThat(new OpeningSentence(late, dated).with("run", "on-demand").age())
+                .isEqualTo(late.age());
+        assertThat(new OpeningSentence(late, dated).with("age", "nothing").age())
+                .isEmpty();
+        assertThatThrownBy(() -> new OpeningSentence(late, dated).with("late", "soon"))
+                .isInstanceOf(ProblemException.class);
     }
 }

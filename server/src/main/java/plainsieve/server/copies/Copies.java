@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -18,8 +19,7 @@ import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
-import plainsieve.server.records.CopyRecords;
-import plainsieve.server.records.CopyRow;
+import plainsieve.server.project.Report;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceSettings;
@@ -30,24 +30,22 @@ import plainsieve.sources.files.ListedParts;
 public class Copies implements Doing {
     private static final String FOLDER = "copies-";
 
-    private final CopyRecords records;
-    private final CopyForms forms;
+    private final KeptCopies kept;
     private final Projects projects;
     private final Refreshing refreshing;
     private final Settings settings;
 
-    Copies(CopyRecords records, CopyForms forms, Projects projects, Refreshing refreshing, Settings settings) {
-        this.records = records;
-        this.forms = forms;
+    Copies(KeptCopies kept, Projects projects, Refreshing refreshing, Settings settings) {
+        this.kept = kept;
         this.projects = projects;
         this.refreshing = refreshing;
         this.settings = settings;
     }
 
     public List<StoredCopy> of(String projectId) {
-        return records.all().stream()
-                .filter(row -> row.projectId().equals(projectId))
-                .map(forms::copy)
+        return kept.all().stream()
+                .filter(one -> one.projectId().equals(projectId))
+                .map(KeptCopies.Kept::copy)
                 .toList();
     }
 
@@ -111,6 +109,26 @@ public class Copies implements Doing {
         return StoredParts.keptBackIn(folder(projectId, copy)).map(State::of);
     }
 
+    /** When the oldest of the copies was made that a report asks; nothing when it asks none. */
+    public Optional<Instant> asOf(Project project, Report report) {
+        Optional<String> source = source(project);
+        List<Query> asking = report.queryIds().stream()
+                .map(project::query)
+                .filter(query -> source.filter(query.sourceId()::equals).isPresent())
+                .toList();
+        return asking.isEmpty()
+                ? Optional.empty()
+                : of(project.id()).stream()
+                        .filter(copy -> asking.stream().anyMatch(query -> mentions(query, copy)))
+                        .flatMap(copy -> state(project.id(), copy).stream())
+                        .map(State::asOf)
+                        .min(Comparator.naturalOrder());
+    }
+
+    private static boolean mentions(Query query, StoredCopy copy) {
+        return query.liveText().matches("(?s).*\\b" + copy.table() + "\\b.*");
+    }
+
     /** Lets viewers have what was kept back. */
     public void use(String projectId, StoredCopy copy) {
         Path folder = folder(projectId, copy);
@@ -140,15 +158,16 @@ public class Copies implements Doing {
 
     @Override
     public List<Planned> planned() {
-        return records.all().stream().flatMap(row -> planned(row).stream()).toList();
+        return kept.all().stream()
+                .flatMap(one -> planned(one.projectId(), one.copy()).stream())
+                .toList();
     }
 
-    private Optional<Planned> planned(CopyRow row) {
-        StoredCopy copy = forms.copy(row);
+    private static Optional<Planned> planned(String projectId, StoredCopy copy) {
         return copy.schedule()
                 .times()
                 .filter(times -> !copy.paused())
-                .map(times -> new Planned(row.projectId(), row.id(), times, copy.since()));
+                .map(times -> new Planned(projectId, copy.id(), times, copy.since()));
     }
 
     @Override
@@ -181,9 +200,8 @@ public class Copies implements Doing {
         Query query = project.query(copy.get().queryId());
         Set<String> before = new HashSet<>();
         of(projectId).stream()
-                .filter(other -> !other.id().equals(thing)
-                        && query.sourceId().equals(source.get())
-                        && query.liveText().matches("(?s).*\\b" + other.table() + "\\b.*"))
+                .filter(other ->
+                        !other.id().equals(thing) && query.sourceId().equals(source.get()) && mentions(query, other))
                 .forEach(other -> before.add(other.id()));
         return before;
     }

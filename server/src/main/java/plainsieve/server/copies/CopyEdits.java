@@ -23,7 +23,6 @@ import plainsieve.server.jobs.Jobs;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StillUsed;
-import plainsieve.server.records.CopyRecords;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 import plainsieve.server.spool.Spools;
@@ -39,16 +38,14 @@ public class CopyEdits {
     private static final FileAttribute<Set<PosixFilePermission>> OWNER_ONLY =
             PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------"));
 
-    private final CopyRecords records;
-    private final CopyForms forms;
+    private final KeptCopies kept;
     private final Copies copies;
     private final SourceEdits sources;
     private final Jobs jobs;
     private final Clock clock;
 
-    CopyEdits(CopyRecords records, CopyForms forms, Copies copies, SourceEdits sources, Jobs jobs, Clock clock) {
-        this.records = records;
-        this.forms = forms;
+    CopyEdits(KeptCopies kept, Copies copies, SourceEdits sources, Jobs jobs, Clock clock) {
+        this.kept = kept;
         this.copies = copies;
         this.sources = sources;
         this.jobs = jobs;
@@ -128,7 +125,7 @@ public class CopyEdits {
 
     private void keep(Project project, StoredCopy copy) {
         check(project, copy);
-        if (records.keep(forms.row(project.id(), copy)) == 0) {
+        if (!kept.keep(project.id(), copy)) {
             throw new Changed("The copy “%s”".formatted(copy.name()));
         }
     }
@@ -169,7 +166,7 @@ public class CopyEdits {
         if (!waiting.isEmpty()) {
             throw new StillUsed("“" + copy.name() + "”", waiting);
         }
-        records.remove(project.id(), id);
+        kept.remove(project.id(), id);
         jobs.stop(project.id(), StoredCopy.KIND, id);
         Path folder = copies.folder(project.id(), copy);
         try (Stream<Path> there = Stream.of(folder).filter(Files::exists)) {

@@ -26,7 +26,7 @@ class CopyTransfer implements GoesAlong {
     @Override
     public CopiesFile out(String projectId) {
         return new CopiesFile(
-                copies.of(projectId).stream().map(CopyForms::entry).toList());
+                copies.of(projectId).stream().map(KeptCopies::entry).toList());
     }
 
     @Override
@@ -54,7 +54,7 @@ class CopyTransfer implements GoesAlong {
         }
         int version =
                 copies.find(project.id(), entry.id()).map(StoredCopy::version).orElse(0);
-        edits.bringIn(project, CopyForms.copy(entry, clock.instant(), version));
+        edits.bringIn(project, KeptCopies.copy(entry, clock.instant(), version));
     }
 
     @Override

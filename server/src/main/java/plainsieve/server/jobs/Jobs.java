@@ -65,7 +65,7 @@ public class Jobs implements DisposableBean {
         Instant due = clock.instant();
         while (!waits) {
             // Jobs of one thing are told apart by their second.
-            waits = records.add(projectId, kind, thing, Moments.of(due), cause, "due", "") == 1;
+            waits = records.add(JobRow.due(projectId, kind, thing, Moments.of(due), cause)) == 1;
             due = due.plusSeconds(1);
         }
     }
@@ -140,7 +140,7 @@ public class Jobs implements DisposableBean {
     private void end(JobRow job, Doing kind, Outcome outcome) {
         String now = Moments.of(clock.instant());
         records.forget(Moments.of(clock.instant().minus(REMEMBERED)));
-        int counted = records.end(job.id(), holder, outcome.word(), now, outcome.rows(), shortened(outcome.note()));
+        int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
         if (counted == 1 && outcome instanceof Outcome.Done) {
             kind.afterwards(job.projectId(), job.thing())
                     .forEach(next -> ask(job.projectId(), job.kind(), next, "after"));
@@ -154,7 +154,7 @@ public class Jobs implements DisposableBean {
             Duration wait = BACK_OFF.get(Math.min(tries, BACK_OFF.size()) - 1);
             records.retry(job.id(), holder, Moments.of(now.plus(wait)), why);
         } else {
-            records.end(job.id(), holder, "failed", Moments.of(now), 0, why);
+            records.end(job.ended("failed", Moments.of(now), 0, why), holder);
         }
     }
 
@@ -174,6 +174,17 @@ public class Jobs implements DisposableBean {
                 stop.stop(Cancellation.Reason.LEFT);
             }
         });
+    }
+
+    /** Somebody decided what becomes of what was kept back. @param used whether it counts */
+    public void decide(String projectId, String kind, String thing, boolean used) {
+        records.latest(projectId, kind, thing)
+                .ifPresent(job -> records.decide(job.id(), used ? "done" : "left", job.note()));
+    }
+
+    /** The last that was done of something, or is. */
+    public Optional<JobRow> latest(String projectId, String kind, String thing) {
+        return records.latest(projectId, kind, thing);
     }
 
     /** Stops what is under way of something, because it is wanted otherwise or not at all. */

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.server.records.JobRecords;
+import plainsieve.server.records.JobRow;
 import plainsieve.server.schedules.Schedule;
 import plainsieve.server.schedules.Timetable;
 
@@ -35,14 +36,8 @@ public class Planning {
         due.ifPresent(moment -> {
             boolean missed = moment.isBefore(now.minus(ON_TIME));
             boolean left = missed && planned.times().missed() == Schedule.Missed.LEAVE;
-            records.add(
-                    planned.projectId(),
-                    kind,
-                    planned.thing(),
-                    Moments.of(moment),
-                    "schedule",
-                    left ? "left" : "due",
-                    left ? "The server did not run then." : "");
+            JobRow job = JobRow.due(planned.projectId(), kind, planned.thing(), Moments.of(moment), "schedule");
+            records.add(left ? job.left("The server did not run then.") : job);
         });
     }
 

@@ -16,6 +16,7 @@ import plainsieve.core.sentence.ViewProposals;
 import plainsieve.core.sentence.ViewSentence;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 import plainsieve.core.view.Control;
 import plainsieve.core.view.Opening;
 import plainsieve.core.view.Size;
@@ -106,7 +107,20 @@ public class Making {
         return thing instanceof Thing.OfControl
                 ? sentence(project, report, new DraftChange(report).control(thing))
                         .offers(mark.id())
-                : new OpeningSentence(report.opening()).offers(mark.id());
+                : opening(project, asker, report).offers(mark.id());
+    }
+
+    /** How a report opens, with what could tell the age of its data. */
+    private OpeningSentence opening(Project project, Asker asker, Report report) {
+        List<OpeningSentence.Dated> dated = report.queryIds().stream()
+                .flatMap(id -> columns.of(project, asker, project.query(id)).stream()
+                        .filter(column -> column.type()
+                                .filter(type -> type == Type.DATE || type == Type.DATETIME)
+                                .isPresent())
+                        .map(column ->
+                                new OpeningSentence.Dated(id, project.query(id).name(), column.name())))
+                .toList();
+        return new OpeningSentence(report.opening(), dated);
     }
 
     /** The report with something else at a mark. */
@@ -122,7 +136,8 @@ public class Making {
             Control before = change.control(thing);
             return change.with(before, sentence(project, report, before).with(mark.id(), taken));
         }
-        return report.withQuestion(report.question(), new OpeningSentence(report.opening()).with(mark.id(), taken));
+        return report.withQuestion(
+                report.question(), opening(project, asker, report).with(mark.id(), taken));
     }
 
     /** What can be done with a thing as a whole. */

@@ -37,10 +37,11 @@ public record Report(
                         "view", viewId, views.stream().map(View::id).toList()));
     }
 
-    /** The queries that its views show, each once. */
+    /** The queries that its views show, and the one that tells the age of its data, each once. */
     public Set<String> queryIds() {
         Set<String> ids = new LinkedHashSet<>();
         asking().forEach(view -> ids.add(view.queryId()));
+        opening.age().ifPresent(age -> ids.add(age.queryId()));
         return ids;
     }
 

@@ -1,9 +1,12 @@
 package plainsieve.server.project;
 
+import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
+import plainsieve.core.view.DataAge;
 import plainsieve.core.view.Opening;
+import plainsieve.files.ProjectFile.AsOfEntry;
 import plainsieve.files.ProjectFile.ControlEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
 
@@ -24,7 +27,11 @@ public final class ReportEntries {
                         : report.opening().start().word(),
                 report.opening().onDemand(),
                 report.opening().signed(),
-                report.opening().showsWhere());
+                report.opening().showsWhere(),
+                report.opening()
+                        .age()
+                        .map(age -> new AsOfEntry(age.queryId(), age.column(), age.lateHours()))
+                        .orElse(null));
     }
 
     private static ControlEntry entry(Control control) {
@@ -47,7 +54,13 @@ public final class ReportEntries {
                 entry.question(),
                 entry.controls().stream().map(ReportEntries::control).toList(),
                 entry.views().stream().map(ViewEntries::view).toList(),
-                new Opening(start(start), entry.onDemand(), entry.signed(), entry.showsWhere()),
+                new Opening(
+                        start(start),
+                        entry.onDemand(),
+                        entry.signed(),
+                        entry.showsWhere(),
+                        Optional.ofNullable(entry.asOf())
+                                .map(said -> new DataAge(said.query(), said.column(), said.lateHours()))),
                 version);
     }
 

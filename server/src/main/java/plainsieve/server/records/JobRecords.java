@@ -21,14 +21,7 @@ public interface JobRecords {
             values (#{projectId}, #{kind}, #{thing}, #{dueAt}, #{cause}, #{state}, '', '', 0, #{dueAt}, '', '', 0, #{note})
             on conflict (project_id, kind, thing, due_at) do nothing
             """)
-    int add(
-            @Param("projectId") String projectId,
-            @Param("kind") String kind,
-            @Param("thing") String thing,
-            @Param("dueAt") String dueAt,
-            @Param("cause") String cause,
-            @Param("state") String state,
-            @Param("note") String note);
+    int add(JobRow row);
 
     /** What waits or is under way. */
     @Select("select * from job where project_id = #{project} and kind = #{kind} and state in ('due', 'running')")
@@ -66,16 +59,11 @@ public interface JobRecords {
 
     /** @return 0 when it is not the holder's any more */
     @Update("""
-            update job set state = #{state}, ended_at = #{now}, rows = #{rows}, note = #{note}, lease_until = ''
-            where id = #{id} and holder = #{holder} and state = 'running'
+            update job set state = #{row.state}, ended_at = #{row.endedAt}, rows = #{row.rows}, note = #{row.note},
+              lease_until = ''
+            where id = #{row.id} and holder = #{holder} and state = 'running'
             """)
-    int end(
-            @Param("id") long id,
-            @Param("holder") String holder,
-            @Param("state") String state,
-            @Param("now") String now,
-            @Param("rows") long rows,
-            @Param("note") String note);
+    int end(@Param("row") JobRow row, @Param("holder") String holder);
 
     /** It is tried again later. */
     @Update("""

@@ -23,4 +23,34 @@ public record JobRow(
         String startedAt,
         String endedAt,
         long rows,
-        String note) {}
+        String note) {
+    /** One that is to be done. @param thing its id. @param cause schedule, after, or hand */
+    public static JobRow due(String projectId, String kind, String thing, String dueAt, String cause) {
+        return new JobRow(0, projectId, kind, thing, dueAt, cause, "due", "", "", 0, dueAt, "", "", 0, "");
+    }
+
+    /** The same as it was left out. */
+    public JobRow left(String why) {
+        return ended("left", "", 0, why);
+    }
+
+    /** The same at its end. */
+    public JobRow ended(String newState, String at, long newRows, String newNote) {
+        return new JobRow(
+                id,
+                projectId,
+                kind,
+                thing,
+                dueAt,
+                cause,
+                newState,
+                holder,
+                leaseUntil,
+                tries,
+                notBefore,
+                startedAt,
+                at,
+                newRows,
+                newNote);
+    }
+}

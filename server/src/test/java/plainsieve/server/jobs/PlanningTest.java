@@ -105,7 +105,7 @@ class PlanningTest {
 
     @Test
     void oneHoldsItUntilTheLeaseIsOver() {
-        records.add("home", "copy", thing, "2026-06-01T05:00:00Z", "hand", "due", "");
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
         long id = jobs().get(0).id();
         assertThat(records.take(id, "one", "2026-06-01T05:00:00Z", "2026-06-01T05:01:00Z"))
                 .isEqualTo(1);
@@ -117,9 +117,9 @@ class PlanningTest {
         assertThat(records.take(id, "other", "2026-06-01T05:02:00Z", "2026-06-01T05:03:00Z"))
                 .isEqualTo(1);
         assertThat(records.renew(id, "one", "2026-06-01T05:09:00Z")).isZero();
-        assertThat(records.end(id, "one", "done", "2026-06-01T05:02:10Z", 5, ""))
+        assertThat(records.end(jobs().get(0).ended("done", "2026-06-01T05:02:10Z", 5, ""), "one"))
                 .isZero();
-        assertThat(records.end(id, "other", "done", "2026-06-01T05:02:20Z", 7, ""))
+        assertThat(records.end(jobs().get(0).ended("done", "2026-06-01T05:02:20Z", 7, ""), "other"))
                 .isEqualTo(1);
         assertThat(records.take(id, "one", "2026-06-01T06:00:00Z", "2026-06-01T06:01:00Z"))
                 .isZero();
@@ -127,14 +127,14 @@ class PlanningTest {
 
     @Test
     void ofOneThingNoTwoAreDoneAtATime() {
-        records.add("home", "copy", thing, "2026-06-01T05:00:00Z", "hand", "due", "");
-        records.add("home", "copy", thing, "2026-06-01T05:00:01Z", "hand", "due", "");
-        records.add("home", "copy", thing, "2026-06-01T05:00:01Z", "schedule", "due", "");
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:00Z", "hand"));
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "hand"));
+        records.add(JobRow.due("home", "copy", thing, "2026-06-01T05:00:01Z", "schedule"));
         assertThat(jobs()).hasSize(2);
         records.take(jobs().get(0).id(), "one", "2026-06-01T05:00:02Z", "2026-06-01T05:01:02Z");
         assertThat(open("2026-06-01T05:00:03Z")).isEmpty();
         assertThat(open("2026-06-01T05:01:02Z")).hasSize(2);
-        records.end(jobs().get(0).id(), "one", "done", "2026-06-01T05:00:30Z", 5, "");
+        records.end(jobs().get(0).ended("done", "2026-06-01T05:00:30Z", 5, ""), "one");
         assertThat(open("2026-06-01T05:00:31Z")).hasSize(1);
     }
 

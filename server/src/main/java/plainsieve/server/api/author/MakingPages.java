@@ -77,7 +77,11 @@ class MakingPages {
         report.views()
                 .forEach(view -> things.add(ThingBody.of(
                         "view:" + view.id(), ViewSentence.of(view, reportId -> nameOf(project, reportId)))));
-        things.add(ThingBody.of("opening", new OpeningSentence(report.opening()).sentence()));
+        List<OpeningSentence.Dated> dated = report.opening().age().stream()
+                .map(age -> new OpeningSentence.Dated(
+                        age.queryId(), project.query(age.queryId()).name(), age.column()))
+                .toList();
+        things.add(ThingBody.of("opening", new OpeningSentence(report.opening(), dated).sentence()));
         return things;
     }
 

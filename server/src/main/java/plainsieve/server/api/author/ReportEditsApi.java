@@ -52,11 +52,17 @@ class ReportEditsApi {
         }
 
         boolean isOf(Report report) {
-            return report.question().equals(question) && report.opening().equals(opening());
+            return report.question().equals(question) && report.opening().equals(opening(report));
         }
 
-        Opening opening() {
-            return new Opening(ReportEntries.start(start), onDemand, signed, showsWhere);
+        /** What it says of the age of data is said on its page. */
+        Opening opening(Report report) {
+            return new Opening(
+                    ReportEntries.start(start),
+                    onDemand,
+                    signed,
+                    showsWhere,
+                    report.opening().age());
         }
     }
 
@@ -68,7 +74,7 @@ class ReportEditsApi {
         if (body.seen() != null && !body.seen().isOf(report)) {
             throw new Changed("The report");
         }
-        edits.changeQuestion(project, report, body.question(), body.opening());
+        edits.changeQuestion(project, report, body.question(), body.opening(report));
     }
 
     /** @param version the one that was seen */

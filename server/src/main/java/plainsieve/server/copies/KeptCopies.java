@@ -2,26 +2,48 @@ package plainsieve.server.copies;
 
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import plainsieve.core.dialect.DatePart;
 import plainsieve.files.CopiesFile.CopyEntry;
 import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.CopyRecords;
 import plainsieve.server.records.CopyRow;
 import plainsieve.server.schedules.Schedule;
 
 /** Stored copies as records and files keep them. */
 @Component
-class CopyForms {
+class KeptCopies {
     private static final String LEAVE = "leave";
 
+    private final CopyRecords records;
     private final StoredForms forms;
 
-    CopyForms(StoredForms forms) {
+    KeptCopies(CopyRecords records, StoredForms forms) {
+        this.records = records;
         this.forms = forms;
     }
 
-    StoredCopy copy(CopyRow row) {
+    /** A copy and the project that it belongs to. */
+    record Kept(String projectId, StoredCopy copy) {}
+
+    List<Kept> all() {
+        return records.all().stream()
+                .map(row -> new Kept(row.projectId(), copy(row)))
+                .toList();
+    }
+
+    /** Whether it was kept: not when somebody else was faster. */
+    boolean keep(String projectId, StoredCopy copy) {
+        return records.keep(row(projectId, copy)) == 1;
+    }
+
+    void remove(String projectId, String id) {
+        records.remove(projectId, id);
+    }
+
+    private StoredCopy copy(CopyRow row) {
         return copy(forms.readRecord(row.definition(), CopyEntry.class), Instant.parse(row.since()), row.version());
     }
 
@@ -63,7 +85,7 @@ class CopyForms {
                 copy.paused());
     }
 
-    CopyRow row(String projectId, StoredCopy copy) {
+    private CopyRow row(String projectId, StoredCopy copy) {
         return new CopyRow(
                 projectId,
                 copy.id(),

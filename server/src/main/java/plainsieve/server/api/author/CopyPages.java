@@ -1,0 +1,67 @@
+package plainsieve.server.api.author;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import plainsieve.server.api.author.CopyBodies.Content;
+import plainsieve.server.api.author.CopyBodies.CopyBody;
+import plainsieve.server.api.author.CopyBodies.LastJob;
+import plainsieve.server.api.author.CopyBodies.ScheduleBody;
+import plainsieve.server.copies.Copies;
+import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.Planning;
+import plainsieve.server.project.Project;
+
+/** Stored copies as their screen needs them: how they are defined, what is in them, what became of them last. */
+@Component
+class CopyPages {
+    private final Copies copies;
+    private final Jobs jobs;
+    private final Planning planning;
+    private final Clock clock;
+
+    CopyPages(Copies copies, Jobs jobs, Planning planning, Clock clock) {
+        this.copies = copies;
+        this.jobs = jobs;
+        this.planning = planning;
+        this.clock = clock;
+    }
+
+    CopyBody body(Project project, StoredCopy copy) {
+        return new CopyBody(
+                copy.id(),
+                copy.name(),
+                copy.queryId(),
+                opensWith(project, copy),
+                copy.table(),
+                copies.source(project).orElse(""),
+                copy.parts().map(StoredCopy.Parts::key).orElse(""),
+                copy.parts().map(StoredCopy.Parts::again).orElse(0),
+                ScheduleBody.of(copy.schedule()),
+                copy.paused(),
+                copy.version(),
+                Content.of(copies.state(project.id(), copy)),
+                Content.of(copies.keptBack(project.id(), copy)),
+                LastJob.of(jobs.latest(project.id(), StoredCopy.KIND, copy.id())),
+                next(copy));
+    }
+
+    private static List<String> opensWith(Project project, StoredCopy copy) {
+        return project.hasQuery(copy.queryId())
+                ? project.mentioned(project.query(copy.queryId())).stream()
+                        .sorted()
+                        .toList()
+                : List.of();
+    }
+
+    private String next(StoredCopy copy) {
+        return copy.schedule()
+                .times()
+                .filter(times -> !copy.paused())
+                .flatMap(times -> planning.next(times, clock.instant()))
+                .map(Instant::toString)
+                .orElse("");
+    }
+}

@@ -1,0 +1,54 @@
+package plainsieve.server.api.viewer;
+
+import java.util.Optional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.Staged;
+import plainsieve.server.copies.Copies;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.runs.DataAges;
+
+/** How old the data of a report are, which is something else than when it was asked. */
+@RestController
+@RequestMapping("/api/projects/{project}/reports")
+@Route(Role.VIEWER)
+class DataAgeApi {
+    private final LinkedAskers askers;
+    private final DataAges ages;
+    private final Copies copies;
+
+    DataAgeApi(LinkedAskers askers, DataAges ages, Copies copies) {
+        this.askers = askers;
+        this.ages = ages;
+        this.copies = copies;
+    }
+
+    /**
+     * @param newest the newest value that tells it, a day or a moment, ISO 8601; empty when nothing does
+     * @param late whether they are older than the report's author says they should be
+     * @param kept when the oldest of the stored copies was made that it asks, ISO 8601; empty when it asks none
+     */
+    record DataAgeBody(String newest, boolean late, String kept) {}
+
+    @GetMapping("/{id}/data-age")
+    DataAgeBody age(
+            @Staged(Stage.LIVE) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") String signed) {
+        Report report = askers.given(project, id, asker);
+        Optional<DataAges.Age> age = ages.of(project, askers.of(project, id, asker, signed), report);
+        return new DataAgeBody(
+                age.map(DataAges.Age::newest).orElse(""),
+                age.filter(DataAges.Age::late).isPresent(),
+                copies.asOf(project, report).map(Object::toString).orElse(""));
+    }
+}

@@ -1,0 +1,76 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Copies in parts by a date, of which only what may be otherwise is asked again. */
+class CopyPartsTest extends CopiesOfAHarbour {
+    @Test
+    void inPartsOnlyWhatMayBeOtherwiseIsAskedAgain() throws Exception {
+        cut("day:day", 3);
+        JsonNode kept = refreshed();
+        assertThat(kept.get("content").get("parts").asInt()).isEqualTo(40);
+        long before = api.get("/api/sent").json().get(0).get("id").asLong();
+        change("insert into sailings (day, port, delay) values ('%s', 'Skerrin', 9)"
+                .formatted(LocalDate.now().minusDays(20)));
+        change("update sailings set delay = 50 where day = '%s'"
+                .formatted(LocalDate.now().minusDays(1)));
+        refreshed();
+        assertThat(sums("copies", "all_sailings")).isEqualTo(sums("harbour", "sailings"));
+        long asked = 0;
+        for (JsonNode line : api.get("/api/sent").json()) {
+            boolean ofCopy = line.get("cause").asString().equals("copy");
+            asked += line.get("id").asLong() > before && ofCopy ? 1 : 0;
+        }
+        assertThat(asked)
+                .describedAs("its columns, the marks, three last days, and one that has a row more")
+                .isEqualTo(6);
+    }
+
+    @Test
+    void inPartsItIsTheSameAsWholeAfterManyChanges() throws Exception {
+        cut("day:day", 4);
+        refreshed();
+        Random random = new Random(7);
+        for (int round = 0; round < 4; round++) {
+            for (int i = 0; i < 50; i++) {
+                int ago = random.nextInt(60);
+                LocalDate day = LocalDate.now().minusDays(ago);
+                switch (random.nextInt(3)) {
+                    case 0 ->
+                        change("insert into sailings (day, port, delay) values (%s, 'Skerrin', %s)"
+                                .formatted(
+                                        ago == 59 ? "null" : "'" + day + "'", random.nextBoolean() ? "1.25" : "null"));
+                    case 1 ->
+                        change("delete from sailings where id = (select min(id) from sailings where day = '%s')"
+                                .formatted(day));
+                    default ->
+                        change("update sailings set delay = %d where day = '%s'".formatted(random.nextInt(90), day));
+                }
+            }
+            refreshed();
+            assertThat(sums("copies", "all_sailings"))
+                    .describedAs("round " + round)
+                    .isEqualTo(sums("harbour", "sailings"));
+        }
+    }
+
+    @Test
+    void aColumnThatGetsWiderIsWiderInEveryPart() throws Exception {
+        cut("day:month", 1);
+        refreshed();
+        change("insert into sailings (day, port, delay) values ('%s', 'Ardlow', 0.125)".formatted(LocalDate.now()));
+        refreshed();
+        assertThat(sums("copies", "all_sailings")).isEqualTo(sums("harbour", "sailings"));
+        assertThat(rows(
+                                "copies",
+                                "select count(distinct typeof(delay)) as kinds, min(typeof(delay)) as kind from all_sailings")
+                        .toString())
+                .doesNotContain("VARCHAR")
+                .contains("1");
+    }
+}

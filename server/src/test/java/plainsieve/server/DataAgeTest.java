@@ -1,0 +1,129 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** How old the data of a report are: by a column that its author names, and by the copies that it asks. */
+class DataAgeTest {
+    private static AnotherServer server;
+    private static Api api;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3());
+        api = server.api();
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static JsonNode age(String report) {
+        return api.get("/api/reports/" + report + "/data-age").json();
+    }
+
+    private static String given(String name, String source, String text) {
+        String query = api.post("/api/queries", Map.of("name", name, "sourceId", source, "text", text))
+                .json()
+                .get("id")
+                .asString();
+        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        give(report);
+        return report;
+    }
+
+    private static void give(String report) {
+        assertThat(api.post(making(report) + "/give", Map.of("version", version(report)))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    private static String making(String report) {
+        return "/api/reports/" + report + "/making";
+    }
+
+    private static int version(String report) {
+        return api.get(making(report)).json().get("report").get("version").asInt();
+    }
+
+    private static Api.Answer take(String report, String mark, String taken) {
+        return api.send(
+                "PUT",
+                making(report) + "/mark",
+                Map.of("thing", "opening", "mark", mark, "taken", taken, "seen", "", "version", version(report)));
+    }
+
+    @Test
+    void theNewestValueTellsItWhateverIsChosen() {
+        api.post("/api/parameters", Map.of("name", "most_late", "type", "integer"));
+        String report =
+                given("Ages", "ferries", "select departed_at, delay_min from crossings where delay_min <= :most_late");
+        assertThat(age(report).get("newest").asString()).isEmpty();
+        assertThat(take(report, "age", "ages/departed_at").status()).isEqualTo(200);
+        assertThat(take(report, "late", "26 hours").status()).isEqualTo(200);
+        assertThat(age(report).get("newest").asString())
+                .describedAs("not given yet")
+                .isEmpty();
+        give(report);
+        String newest = api.runDraft(
+                        "ages",
+                        "select max(departed_at) as m from crossings where delay_min is not null or true",
+                        Map.of())
+                .rows()
+                .get(0)
+                .get(0)
+                .asString();
+        assertThat(age(report).get("newest").asString()).isEqualTo(newest.replace(' ', 'T'));
+        assertThat(age(report).get("late").asBoolean()).isTrue();
+        assertThat(api.send("DELETE", "/api/queries/ages", Map.of()).status()).isEqualTo(409);
+    }
+
+    @Test
+    void whatIsOfTodayIsNotLate() {
+        String report = given("Fresh", "ferries", "select current_date as day, count(*) as n from ports group by 1");
+        take(report, "age", "fresh/day");
+        take(report, "late", "1");
+        give(report);
+        assertThat(age(report).get("newest").asString())
+                .isEqualTo(LocalDate.now().toString());
+        assertThat(age(report).get("late").asBoolean()).isFalse();
+    }
+
+    @Test
+    void aReportOnAStoredCopySaysSinceWhenItIsKept() throws Exception {
+        api.post("/api/queries", Map.of("name", "All ports", "sourceId", "ferries", "text", "select name from ports"));
+        api.post("/api/copies", Map.of("queryId", "all-ports", "name", "Ports kept"));
+        for (int i = 0; i < 200; i++) {
+            JsonNode copy = api.get("/api/copies").json().get(0);
+            if (!copy.get("content").get("asOf").asString().isEmpty()) {
+                break;
+            }
+            Thread.sleep(50);
+        }
+        String report = given("On the copy", "copies", "select name from ports_kept");
+        assertThat(age(report).get("kept").asString())
+                .isEqualTo(api.get("/api/copies")
+                        .json()
+                        .get(0)
+                        .get("content")
+                        .get("asOf")
+                        .asString());
+        assertThat(age("late-crossings").get("kept").asString()).isEmpty();
+    }
+
+    @Test
+    void whatHasNoDaysIsNotOffered() {
+        String report = given("No days", "ferries", "select name from ports");
+        assertThat(take(report, "age", "no-days/name").status()).isEqualTo(422);
+    }
+}
