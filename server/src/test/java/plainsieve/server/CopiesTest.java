@@ -9,6 +9,8 @@ import java.time.LocalDate;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.Moments;
+import plainsieve.server.records.JobRecords;
 import tools.jackson.databind.JsonNode;
 
 /** Answers that are kept here: made, asked as tables, given times, and never half of one and half of another. */
@@ -183,6 +185,27 @@ class CopiesTest extends CopiesOfAHarbour {
         assertThat(rows("copies", "select count(*) as n from all_sailings").toString())
                 .contains("200");
         assertThat(api.send("DELETE", COPIES + "/behind", Map.of()).status()).isEqualTo(204);
+    }
+
+    @Test
+    void whatEndsTheServerEachTimeIsGivenUp() {
+        settled();
+        JobRecords records = server.part(JobRecords.class);
+        api.post(COPIES + "/" + copy + "/refresh", Map.of());
+        long job = records.latest("home", "copy", copy).orElseThrow().id();
+        for (int i = 1; i <= 3; i++) {
+            Instant now = Instant.now().plusSeconds(10L * i);
+            assertThat(records.take(job, "gone", Moments.of(now), Moments.of(now.plusSeconds(1))))
+                    .isEqualTo(1);
+        }
+        server.part(Jobs.class).look(Instant.now().plusSeconds(60));
+        for (int i = 0;
+                i < 100 && !copy(copy).get("last").get("state").asString().equals("failed");
+                i++) {
+            sleep();
+        }
+        assertThat(copy(copy).get("last").get("state").asString()).isEqualTo("failed");
+        assertThat(copy(copy).get("last").get("note").asString()).contains("begun 3 times");
     }
 
     @Test

@@ -3,6 +3,7 @@ package plainsieve.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -72,5 +73,42 @@ class CopyPartsTest extends CopiesOfAHarbour {
                         .toString())
                 .doesNotContain("VARCHAR")
                 .contains("1");
+    }
+
+    @Test
+    void anAnswerWithOtherColumnsIsMadeAnewInAllItsParts() throws Exception {
+        cut("day:day", 1);
+        refreshed();
+        JsonNode query = api.get("/api/queries/sailings").json();
+        try {
+            give(query.get("version").asInt(), "select id, day, port, delay, 1 as more from sailings");
+            JsonNode kept = refreshed();
+            assertThat(kept.get("last").get("state").asString()).isEqualTo("done");
+            assertThat(rows("copies", "select sum(more) as n from all_sailings").toString())
+                    .contains("200");
+        } finally {
+            give(api.get("/api/queries/sailings").json().get("version").asInt(), ALL);
+        }
+    }
+
+    private static void give(int version, String text) {
+        api.send("PUT", "/api/queries/sailings/draft", Map.of("text", text, "version", version));
+        int now = api.get("/api/queries/sailings").json().get("version").asInt();
+        assertThat(api.post("/api/queries/sailings/live", Map.of("version", now))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void whereNothingIsAskedAgainOnlyWhatIsOtherwiseIs() throws Exception {
+        cut("day:day", 0);
+        refreshed();
+        change("update sailings set delay = 70 where day = '%s'".formatted(LocalDate.now()));
+        long before = api.get("/api/sent").json().get(0).get("id").asLong();
+        refreshed();
+        assertThat(api.get("/api/sent").json().get(0).get("id").asLong() - before)
+                .describedAs("its columns, the marks, and one part")
+                .isEqualTo(3);
+        assertThat(sums("copies", "all_sailings")).isEqualTo(sums("harbour", "sailings"));
     }
 }

@@ -48,10 +48,17 @@ class Asking {
     }
 
     /**
-     * What tells each part at the source from how it was, by its first day; rows without one under an empty key: how many there are,
-     * the sums of whole and exact numbers, and the least and the greatest of what else can be compared.
+     * The parts at the source as they are now.
+     *
+     * @param columns of the answer
+     * @param byKey what tells each from how it was, by its first day; rows without one under an empty key
      */
-    Map<String, String> marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
+    record Marks(List<String> columns, Map<String, String> byKey) {}
+
+    /**
+     * What tells each part at the source from how it was: how many rows there are, the sums of whole and exact numbers, and the least and the greatest of what else can be compared.
+     */
+    Marks marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
         Columns columns = new Columns(stop);
         run(project, copy, new RunOrder.Shape("", Wanted.allRows(), List.of()), 1, columns);
         List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
@@ -64,7 +71,7 @@ class Asking {
                 marks.put(day(values[0]), Arrays.toString(Arrays.copyOfRange(values, 1, values.length)));
             }
         });
-        return marks;
+        return new Marks(columns.found.stream().map(Column::name).toList(), marks);
     }
 
     /* A sum of binary fractions depends on the order in which they are met. */

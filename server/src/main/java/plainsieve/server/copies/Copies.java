@@ -192,9 +192,12 @@ public class Copies implements Doing {
     @Override
     public Set<String> before(String projectId, String thing) {
         Optional<StoredCopy> copy = find(projectId, thing);
+        if (copy.isEmpty()) {
+            return Set.of();
+        }
         Project project = projects.get(projectId);
         Optional<String> source = source(project);
-        if (copy.isEmpty() || source.isEmpty() || !project.hasQuery(copy.get().queryId())) {
+        if (source.isEmpty() || !project.hasQuery(copy.get().queryId())) {
             return Set.of();
         }
         Query query = project.query(copy.get().queryId());

@@ -36,6 +36,7 @@ class Refreshing {
     private static final double SUDDEN = 0.5;
 
     private static final int MARK_BYTES = 12;
+    private static final String NEVER = "9999-12-31";
 
     private final Asking asking;
     private final Settings settings;
@@ -99,21 +100,23 @@ class Refreshing {
 
     private Outcome inParts(Work work, StoredCopy.Parts parts) throws IOException {
         Instant asked = clock.instant();
-        Map<String, String> marks = asking.marks(work.project(), work.copy(), parts, work.stop());
-        Map<String, StoredParts.Part> known =
-                work.before().map(StoredParts::byKey).orElse(Map.of());
+        Asking.Marks marks = asking.marks(work.project(), work.copy(), parts, work.stop());
+        // Of an answer that has other columns by now nothing can stay.
+        Optional<StoredParts> before =
+                work.before().filter(state -> state.columns().equals(StoredParts.plain(marks.columns())));
+        Map<String, StoredParts.Part> known = before.map(StoredParts::byKey).orElse(Map.of());
         String again = firstAgain(parts);
         Being being = new Being();
-        work.before().ifPresent(before -> {
-            being.columns = before.columns();
-            being.types = before.types();
+        before.ifPresent(state -> {
+            being.columns = state.columns();
+            being.types = state.types();
         });
-        for (Map.Entry<String, String> now : marks.entrySet()) {
+        for (Map.Entry<String, String> now : marks.byKey().entrySet()) {
             String key = now.getKey();
             String mark = digest(now.getValue());
             StoredParts.Part former = known.get(key);
             if (former != null && former.mark().equals(mark) && key.compareTo(again) < 0) {
-                being.parts.put(former, work.before().orElseThrow().types());
+                being.parts.put(former, before.orElseThrow().types());
             } else {
                 write(work, Optional.of(key), mark, being);
             }
@@ -123,6 +126,9 @@ class Refreshing {
 
     /** The first of the parts that are asked for each time. */
     private String firstAgain(StoredCopy.Parts parts) {
+        if (parts.again() == 0) {
+            return NEVER;
+        }
         LocalDate today = LocalDate.now(clock.withZone(settings.zone()));
         LocalDate first = Stretches.first(parts.stretch(), today);
         for (int i = 1; i < parts.again(); i++) {
@@ -143,12 +149,7 @@ class Refreshing {
     /** @param key of a part; nothing for all rows */
     private void write(Work work, Optional<String> key, String mark, Being being) throws IOException {
         try (Asking.Rows rows = asking.rows(work.project(), work.copy(), key, work.stop())) {
-            List<String> columns = rows.staged().names();
-            if (!being.columns.isEmpty() && !being.columns.equals(columns)) {
-                throw new CopyFailure(
-                        "The answer has other columns by now than the copy. Remove the copy, and make it anew.", null);
-            }
-            being.columns = columns;
+            being.columns = rows.staged().names();
             being.types = StoredType.wide(being.types, rows.staged().types());
             String name = key.filter(day -> !day.isEmpty()).orElse(key.isEmpty() ? "all" : "without");
             String file = "%s.%d.parquet".formatted(name, work.job());

@@ -30,7 +30,7 @@ record StoredParts(long job, Instant asOf, List<String> columns, List<String> ty
     private static final String TAB = "\t";
 
     StoredParts {
-        columns = List.copyOf(columns);
+        columns = plain(columns);
         types = List.copyOf(types);
         parts = List.copyOf(parts);
     }
@@ -42,6 +42,11 @@ record StoredParts(long job, Instant asOf, List<String> columns, List<String> ty
      * @param mark tells whether its rows are otherwise at the source; empty for what is not cut
      */
     record Part(String file, String key, long rows, String mark) {}
+
+    /** Names of columns as they are kept: on one line each. */
+    static List<String> plain(List<String> names) {
+        return names.stream().map(name -> name.replaceAll("\\s", " ")).toList();
+    }
 
     long rows() {
         return parts.stream().mapToLong(Part::rows).sum();
@@ -98,8 +103,7 @@ record StoredParts(long job, Instant asOf, List<String> columns, List<String> ty
         List<String> lines = new ArrayList<>();
         lines.add("# job" + TAB + job);
         lines.add("# as of" + TAB + asOf);
-        lines.add("# columns" + TAB
-                + columns.stream().map(name -> name.replaceAll("\\s", " ")).collect(Collectors.joining(TAB)));
+        lines.add("# columns" + TAB + String.join(TAB, columns));
         lines.add("# types" + TAB + String.join(TAB, types));
         parts.forEach(
                 part -> lines.add(String.join(TAB, part.file(), part.key(), Long.toString(part.rows()), part.mark())));

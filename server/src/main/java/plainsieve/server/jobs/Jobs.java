@@ -129,6 +129,11 @@ public class Jobs implements DisposableBean {
 
     private void work(JobRow job, Cancellation stop) {
         Doing kind = kinds.get(job.kind());
+        if (job.tries() >= MOST_TRIES) {
+            // It may be what ends the server each time.
+            failed(job, "It was begun %d times, and the server was gone before its end.".formatted(job.tries()));
+            return;
+        }
         try {
             end(job, kind, kind.work(job.projectId(), job.thing(), job.id(), stop));
         } catch (RuntimeException e) {
