@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 import type { QueryCard, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { partsInWords, partsOffers, scheduleOf, timesInWords, timesOffers } from './copyWords'
+import { partsInWords, partsOffers, scheduleOf, shortRows, timesInWords, timesOffers } from './copyWords'
 import { dayOf } from './words'
 
 const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
@@ -28,7 +28,7 @@ const sure = ref(false)
 <template>
   <li class="copy" :data-copy="copy.id">
     <span class="soft rows" :class="{ wrong: kept || wrong }">{{
-      kept ? 'kept back' : copy.content.asOf ? `${copy.content.rows.toLocaleString()} rows` : 'not made yet'
+      kept ? 'kept back' : copy.content.asOf ? shortRows(copy.content.rows) : 'not made yet'
     }}</span>
     <div class="what">
       <TypedMark :text="copy.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
@@ -77,8 +77,9 @@ const sure = ref(false)
         </button> </template
       >.
       <span v-if="copy.content.asOf" class="soft">
-        Good since {{ dayOf(copy.content.asOf) }}{{ copy.by ? `, ${copy.content.parts.toLocaleString()} parts` : '' }};
-        asked as <code>{{ copy.table }}</code> of {{ copy.source }}.</span
+        Good since {{ dayOf(copy.content.asOf)
+        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString()} parts` : '' }}; asked as
+        <code>{{ copy.table }}</code> of {{ copy.source }}.</span
       >
       <div v-if="kept" class="wrong">
         {{ copy.last.note }} Viewers still get the one before.

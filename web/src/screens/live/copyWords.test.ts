@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { CopySchedule, StoredCopy } from '../../api/types'
-import { entryInWords, partsInWords, partsOffers, scheduleOf, timesInWords, timesOffers } from './copyWords'
+import { entryInWords, partsInWords, partsOffers, scheduleOf, shortRows, timesInWords, timesOffers } from './copyWords'
 
 const none: CopySchedule = { every: '', cron: '', zone: 'UTC', missed: 'leave', after: '' }
 const copies = [{ id: 'a', name: 'Crossings' } as StoredCopy, { id: 'b', name: 'Ports' } as StoredCopy]
@@ -28,6 +28,11 @@ describe('a stored copy in words', () => {
     expect(partsInWords('')).toBe('as a whole')
     expect(partsInWords('departed_at:day')).toBe('in parts by the day of departed_at')
     expect(partsOffers(['day'])).toHaveLength(6)
+  })
+
+  it('says large numbers of rows shortly', () => {
+    expect(shortRows(2000)).toMatch(/^2.000 rows$/)
+    expect(shortRows(4_230_000)).toBe('4.2M rows')
   })
 
   it('says what became of a time', () => {

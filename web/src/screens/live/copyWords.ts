@@ -12,6 +12,12 @@ const USUAL_TIMES = [
 ]
 const offer = (id: string, words = id, note = ''): MarkOffer => ({ id, words, note, reason: '' })
 
+const short = new Intl.NumberFormat(undefined, { notation: 'compact', maximumFractionDigits: 1 })
+const LONG = 100_000
+/** How many rows, in a narrow place. */
+export const shortRows = (rows: number): string =>
+  rows < LONG ? `${rows.toLocaleString()} rows` : `${short.format(rows)} rows`
+
 /** When it is made anew, as its sentence says it. */
 export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): string {
   const behind = copies.find(copy => copy.id === schedule.after)
