@@ -15,8 +15,8 @@ const link = computed(() => {
 </script>
 
 <template>
-  <li class="matter">
-    <span class="kind">{{ first ? 'before you do' : '' }}</span>
+  <li class="line matter">
+    <span class="kind bad-news">{{ first ? 'before you do' : '' }}</span>
     <span
       ><RouterLink :to="link">{{ matter.name }}</RouterLink
       >{{ matter.line ? `, line ${matter.line}` : '' }}: {{ matter.message }}
@@ -25,17 +25,4 @@ const link = computed(() => {
   </li>
 </template>
 
-<style scoped>
-.matter {
-  display: flex;
-  gap: 12px;
-  padding: 7px 0;
-  border-top: 1px solid var(--rule);
-  line-height: 1.8;
-}
-.kind {
-  width: 76px;
-  flex: none;
-  color: var(--buoy);
-}
-</style>
+<style scoped src="./line.css"></style>

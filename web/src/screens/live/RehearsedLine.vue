@@ -11,11 +11,12 @@ const wrong = computed(() => state.value?.lines.some(line => line.verdict === 'f
 </script>
 
 <template>
-  <li class="rehearsed">
+  <li class="line rehearsed">
     <span class="soft kind">{{ first ? 'rehearsed' : '' }}</span>
     <span
       ><RouterLink :to="`/reports/${encodeURIComponent(report.id)}/rehearsal`">{{ report.name }}</RouterLink
-      >: <span :class="{ wrong }" role="status">{{ failed ? failed.message : rehearsedInWords(state) }}</span>
+      >:
+      <span :class="{ 'bad-news': wrong }" role="status">{{ failed ? failed.message : rehearsedInWords(state) }}</span>
       <button v-if="state?.status !== 'RUNNING'" class="as-link ms-2" @click="start">
         {{ state ? 'Rehearse again' : 'Rehearse' }}
       </button></span
@@ -23,19 +24,4 @@ const wrong = computed(() => state.value?.lines.some(line => line.verdict === 'f
   </li>
 </template>
 
-<style scoped>
-.rehearsed {
-  display: flex;
-  gap: 12px;
-  padding: 7px 0;
-  border-top: 1px solid var(--rule);
-  line-height: 1.8;
-}
-.kind {
-  width: 76px;
-  flex: none;
-}
-.wrong {
-  color: var(--buoy);
-}
-</style>
+<style scoped src="./line.css"></style>

@@ -38,18 +38,7 @@ final class RehearseCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
-        try {
-            boolean well = true;
-            for (String report : reports) {
-                well &= rehearse(report);
-            }
-            return well ? Sieve.WELL : Sieve.WRONG;
-        } catch (IOException e) {
-            output.println("error: " + server.server() + " does not answer as expected. " + e.getMessage());
-            return Sieve.REFUSED;
-        } finally {
-            output.flush();
-        }
+        return server.each(reports, output, this::rehearse);
     }
 
     private boolean rehearse(String report) throws IOException, InterruptedException {

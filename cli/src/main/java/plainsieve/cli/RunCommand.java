@@ -35,18 +35,7 @@ final class RunCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
-        try {
-            boolean well = true;
-            for (String copy : copies) {
-                well &= run(copy);
-            }
-            return well ? Sieve.WELL : Sieve.WRONG;
-        } catch (IOException e) {
-            output.println("error: " + server.server() + " does not answer as expected. " + e.getMessage());
-            return Sieve.REFUSED;
-        } finally {
-            output.flush();
-        }
+        return server.each(copies, output, this::run);
     }
 
     private boolean run(String copy) throws IOException, InterruptedException {

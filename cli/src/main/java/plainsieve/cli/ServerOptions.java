@@ -1,12 +1,14 @@
 package plainsieve.cli;
 
 import java.io.IOException;
+import java.io.PrintStream;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -39,6 +41,28 @@ final class ServerOptions {
 
     private final HttpClient client =
             HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+
+    /** Something that is done with one thing of a server. */
+    interface WithOne {
+        /** Whether all is well with it. */
+        boolean done(String name) throws IOException, InterruptedException;
+    }
+
+    /** Does something with each of some things there; the exit code of it. What the server does not answer is said. */
+    int each(List<String> names, PrintStream output, WithOne work) throws InterruptedException {
+        try {
+            boolean well = true;
+            for (String name : names) {
+                well &= work.done(name);
+            }
+            return well ? Sieve.WELL : Sieve.WRONG;
+        } catch (IOException e) {
+            output.println("error: " + server + " does not answer as expected. " + e.getMessage());
+            return Sieve.REFUSED;
+        } finally {
+            output.flush();
+        }
+    }
 
     String server() {
         return server;
