@@ -37,6 +37,8 @@ public final class RunningServer {
                                 "--server.port=0",
                                 "--plainsieve.data-folder=" + data,
                                 "--plainsieve.demo=true",
+                                // What is done by itself would stand in Sent among what tests have sent.
+                                "--plainsieve.jobs=false",
                                 "--plainsieve.accounts=false",
                                 "--plainsieve.demo-crossings=" + CROSSINGS,
                                 "--plainsieve.longest-run=20s",
