@@ -10,11 +10,13 @@ const props = defineProps<{ clauses: string[] }>()
 const route = useRoute()
 const drafting = computed(() => stage.value === DRAFT)
 const words = computed(() => props.clauses.join('; '))
+/* How long it may take narrows nothing. */
+const narrows = computed(() => props.clauses.some(clause => !clause.startsWith('stops after')))
 const to = (name: string | undefined) => ({ path: route.path, query: { ...route.query, [IN_STAGE]: name } })
 </script>
 
 <template>
-  <AboveNote v-if="!drafting || words" data-test="stage"
+  <AboveNote v-if="!drafting || narrows" data-test="stage"
     >{{ drafting ? 'While it is drafted' : `In the stage ${stage}` }}: {{ words || 'it runs as it is written' }}.
     <RouterLink :to="to(drafting ? 'live' : undefined)">{{
       drafting ? 'Run it as live' : 'Run it as draft'

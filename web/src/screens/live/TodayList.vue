@@ -43,8 +43,8 @@ defineExpose({ reload })
       <h2 class="fs-6 m-0">{{ title }}</h2>
       <span class="soft">{{ shown?.zone }}</span>
       <span class="grow"></span>
-      <button class="as-link" aria-label="The day before" @click="go(-1)">‹</button>
-      <button class="as-link" aria-label="The day after" @click="go(1)">›</button>
+      <button class="as-link step" aria-label="The day before" @click="go(-1)">‹</button>
+      <button class="as-link step" aria-label="The day after" @click="go(1)">›</button>
     </div>
     <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
       ><button class="as-link" @click="reload">Try again</button></FailureNote
@@ -71,6 +71,10 @@ defineExpose({ reload })
   padding: 0;
   max-height: 330px;
   overflow-y: auto;
+}
+.step {
+  min-width: 24px;
+  min-height: 24px;
 }
 .entry {
   display: flex;

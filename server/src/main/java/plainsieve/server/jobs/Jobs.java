@@ -120,6 +120,9 @@ public class Jobs implements DisposableBean {
         working.execute(() -> {
             try {
                 work(job, stop);
+            } catch (RuntimeException e) {
+                // Its lease runs out, and it is taken up again.
+                LOG.warn("What became of job {} could not be kept: {}", job.id(), e.getMessage());
             } finally {
                 underWay.remove(job.id());
                 places.release();
