@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { QueryCard, StoredCopy } from '../../api/types'
+import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { partsInWords, partsOffers, scheduleOf, shortRows, timesInWords, timesOffers } from './copyWords'
@@ -78,7 +79,7 @@ const sure = ref(false)
       >.
       <span v-if="copy.content.asOf" class="soft">
         Good since {{ dayOf(copy.content.asOf)
-        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString()} parts` : '' }}; asked as
+        }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} parts` : '' }}; asked as
         <code>{{ copy.table }}</code> of {{ copy.source }}.</span
       >
       <div v-if="kept" class="wrong">

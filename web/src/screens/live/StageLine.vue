@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { get } from '../../api/client'
 import type { MarkOffer, Stage } from '../../api/types'
+import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { moreOffers, without, type More } from './stageOffers'
@@ -76,7 +77,7 @@ const last = computed(() => props.stage.lastChange)
       <template v-if="stage.rows"
         >shows at most
         <TypedMark
-          :text="`${stage.rows.toLocaleString()} rows`"
+          :text="`${stage.rows.toLocaleString(LOCALE)} rows`"
           :begins="String(stage.rows)"
           data-mark="rows"
           about="the most rows"

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { get } from '../../api/client'
 import type { CalendarDay, CalendarEntry } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
+import { LOCALE } from '../../locale'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { entryInWords } from './copyWords'
 
@@ -12,7 +13,7 @@ const { state, reload } = useLoaded(signal => get<CalendarDay>(`/calendar?day=${
 const shown = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
 const entries = computed(() => shown.value?.entries ?? [])
 const time = (iso: string): string =>
-  new Date(iso).toLocaleTimeString([], {
+  new Date(iso).toLocaleTimeString(LOCALE, {
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
@@ -21,7 +22,7 @@ const time = (iso: string): string =>
 const title = computed(() => {
   const { day: iso, now } = shown.value ?? { day: '', now: '' }
   if (!iso || iso === now.slice(0, iso.length)) return 'Today'
-  return new Date(`${iso}T00:00:00Z`).toLocaleDateString([], { day: 'numeric', month: 'short', timeZone: 'UTC' })
+  return new Date(`${iso}T00:00:00Z`).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short', timeZone: 'UTC' })
 })
 
 async function go(days: number): Promise<void> {

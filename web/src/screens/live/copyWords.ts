@@ -1,4 +1,5 @@
 import type { CalendarEntry, CopySchedule, MarkOffer, StoredCopy } from '../../api/types'
+import { LOCALE } from '../../locale'
 
 const BY_HAND = 'only when asked'
 const AFTER = '/after/'
@@ -12,11 +13,11 @@ const USUAL_TIMES = [
 ]
 const offer = (id: string, words = id, note = ''): MarkOffer => ({ id, words, note, reason: '' })
 
-const short = new Intl.NumberFormat(undefined, { notation: 'compact', maximumFractionDigits: 1 })
+const short = new Intl.NumberFormat(LOCALE, { notation: 'compact', maximumFractionDigits: 1 })
 const LONG = 100_000
 /** How many rows, in a narrow place. */
 export const shortRows = (rows: number): string =>
-  rows < LONG ? `${rows.toLocaleString()} rows` : `${short.format(rows)} rows`
+  rows < LONG ? `${rows.toLocaleString(LOCALE)} rows` : `${short.format(rows)} rows`
 
 /** When it is made anew, as its sentence says it. */
 export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): string {
@@ -50,7 +51,7 @@ export const partsOffers = (days: string[]): MarkOffer[] => [
 
 /** What was, is or will be, behind the name of something that is done by itself. */
 export function entryInWords(entry: CalendarEntry): string {
-  const rows = `${entry.rows.toLocaleString()} rows`
+  const rows = `${entry.rows.toLocaleString(LOCALE)} rows`
   return (
     {
       planned: '',

@@ -1,5 +1,6 @@
 import type { RehearsalState } from '../../api/types'
 import { millisInWords } from '../../formats'
+import { LOCALE } from '../../locale'
 
 const ENDINGS: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' }
 const rules = new Intl.PluralRules('en', { type: 'ordinal' })
@@ -13,7 +14,7 @@ export const thingsInWords = (things: number): string =>
 
 /** The day and the time of it, as people here write them. */
 export const dayOf = (iso: string): string =>
-  new Date(iso).toLocaleString([], {
+  new Date(iso).toLocaleString(LOCALE, {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
