@@ -18,7 +18,7 @@ const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.star
 </script>
 
 <template>
-  <li class="changed">
+  <li class="line changed">
     <span class="soft kind">{{ thing.kind }}</span>
     <div class="what">
       <RouterLink v-if="link && thing.how !== 'gone'" :to="link">{{ thing.name }}</RouterLink><b v-else>{{
@@ -38,18 +38,8 @@ const tone = (line: string): string => (line.startsWith('+') ? 'new' : line.star
   </li>
 </template>
 
+<style scoped src="./line.css"></style>
 <style scoped>
-.changed {
-  display: flex;
-  gap: 12px;
-  padding: 7px 0;
-  border-top: 1px solid var(--rule);
-  line-height: 1.8;
-}
-.kind {
-  width: 76px;
-  flex: none;
-}
 .what {
   min-width: 0;
   flex: 1;

@@ -2,9 +2,8 @@
 /* How many rows there are, how many there were before the last choice, and how long the database took. */
 import { computed, ref, watch } from 'vue'
 import type { Answer } from '../../api/runs'
-import { countInWords, dateInWords, isDay, millisInWords, momentInWords, rowsInWords, timeInWords } from '../../formats'
-import { dayOf } from '../live/words'
-import { useDataAge } from './useDataAge'
+import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
+import DataAge from './DataAge.vue'
 
 const props = defineProps<{
   reportId: string
@@ -21,7 +20,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ toggle: [] }>()
 
-const age = useDataAge(props.reportId, props.signed)
 const before = ref<number>()
 watch(
   () => props.total,
@@ -52,16 +50,7 @@ const change = computed(() =>
         }}
         in {{ millisInWords(answer.done.databaseMs) }}</span
       ><span class="dot">·</span><span>asked {{ timeInWords(answer.done.at) }}</span>
-      <template v-if="age?.newest"
-        ><span class="dot">·</span
-        ><span :class="{ late: age.late }" data-test="data-age"
-          >data as of {{ isDay(age.newest) ? dateInWords(age.newest) : momentInWords(age.newest)
-          }}{{ age.late ? ', later than they should be' : '' }}</span
-        ></template
-      >
-      <template v-if="age?.kept"
-        ><span class="dot">·</span><span data-test="kept">kept here since {{ dayOf(age.kept) }}</span></template
-      >
+      <DataAge :report-id="reportId" :signed="signed" />
     </template>
     <span class="grow"></span>
     <button v-if="seen !== 'nothing'" class="as-link" :disabled="!answer" @click="emit('toggle')">
@@ -82,9 +71,6 @@ const change = computed(() =>
   color: var(--soft);
   flex: none;
   flex-wrap: wrap;
-}
-.late {
-  color: var(--buoy);
 }
 @media (max-width: 700px) {
   .foot {

@@ -51,6 +51,19 @@ class CopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
+    void aNameThatBeginsWithADigitIsATableAllTheSame() {
+        settled();
+        for (String id : new String[] {"copy-2026-sailings", "copy-2026-sailings-2"}) {
+            Api.Answer made = api.post(COPIES, Map.of("queryId", "sailings", "name", "2026 sailings"));
+            assertThat(made.json().get("id").asString()).isEqualTo(id);
+        }
+        settled();
+        assertThat(rows("copies", "select count(*) as n from copy_2026_sailings_2")
+                        .toString())
+                .contains("200");
+    }
+
+    @Test
     void aSuddenLossIsKeptBackUntilSomebodyLooks() throws Exception {
         settled();
         change("delete from sailings where id % 5 <> 0");

@@ -130,6 +130,13 @@ class StagesTest {
         assertThat(newest().get("sourceId").asString()).isEqualTo("small");
         makes("late-crossings", "figures");
         assertThat(newest().get("sourceId").asString()).isEqualTo("small");
+        api.post(
+                "/api/queries",
+                Map.of("name", "Made small", "sourceId", "ferries", "text", "select name, 7 as seven from ports"));
+        api.post("/api/queries/made-small/reports", Map.of());
+        assertThat(newest().get("sourceId").asString())
+                .describedAs("what it could show")
+                .isEqualTo("small");
         api.saying("Stage", "draft").listValues("port", Map.of());
         assertThat(newest().get("sourceId").asString()).isEqualTo("small");
         api.runView("late-crossings", "figures", Map.of());

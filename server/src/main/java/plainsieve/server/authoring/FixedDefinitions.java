@@ -75,7 +75,7 @@ class FixedDefinitions {
                 .filter(FixedDefinitions::namesThings)
                 .flatMap(column -> ColumnLooks.place(query.sourceId(), column));
         boolean listable = hole.type() == Type.TEXT || hole.type() == Type.INTEGER;
-        Origin origin = new Origin(project, draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
+        Origin origin = new Origin(project.inMaking(), draft.asker(), query.sourceId(), query.id(), Purpose.LOOK);
         return place.isPresent() && listable && isListed(origin, place.get(), hole.values())
                 ? new ListDefinition.OfColumn(place.get(), false, ListDefinition.USUALLY_KEPT)
                 : new ListDefinition.Any();

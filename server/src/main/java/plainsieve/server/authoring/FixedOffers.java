@@ -268,7 +268,7 @@ public class FixedOffers {
         AnswerDigest digest = new AnswerDigest();
         RunOrder order = new RunOrder(
                 UUID.randomUUID().toString(),
-                project,
+                project.inMaking(),
                 new RunOrder.Text(draft.query(), text),
                 AskedChoices.onTheBench(draft.asker(), project.parameters().keySet(), draft.choices()),
                 RunOrder.Shape.ALL_ROWS,

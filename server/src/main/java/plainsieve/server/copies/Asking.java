@@ -56,7 +56,8 @@ class Asking {
     record Marks(List<String> columns, Map<String, String> byKey) {}
 
     /**
-     * What tells each part at the source from how it was: how many rows there are, the sums of whole and exact numbers, and the least and the greatest of what else can be compared.
+     * What tells each part at the source from how it was: how many rows there are, the sums of whole and exact numbers, and the
+     * least and the greatest of what else can be compared.
      */
     Marks marks(Project project, StoredCopy copy, StoredCopy.Parts parts, Cancellation stop) {
         Columns columns = new Columns(stop);
@@ -97,7 +98,7 @@ class Asking {
         return value == null ? "" : value.toString().substring(0, "2026-01-01".length());
     }
 
-    /** Rows that have come. @param staged nothing when not even their columns did */
+    /** Rows that have come. */
     record Rows(StagedRows staged, long count) implements AutoCloseable {
         @Override
         public void close() throws IOException {

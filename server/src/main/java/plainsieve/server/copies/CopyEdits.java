@@ -54,14 +54,15 @@ public class CopyEdits {
 
     /** Keeps the answer of a query from now on, by hand at first; it is made at once. */
     @Transactional
-    public StoredCopy add(Project project, String queryId, String name) {
+    public StoredCopy add(Project project, String queryId, String wanted) {
         project.query(queryId);
-        String called = Ids.name("A copy", name);
+        String called = Ids.name("A copy", wanted);
+        // It is the name of a table, which no digit begins.
+        String name = Character.isDigit(called.charAt(0)) ? "copy " + called : called;
         String id =
-                Ids.of(called, "copy", taken -> copies.find(project.id(), taken).isPresent());
-        String asked = Character.isDigit(id.charAt(0)) ? "copy-" + id : id;
-        StoredCopy copy = new StoredCopy(
-                asked, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
+                Ids.of(name, "copy", taken -> copies.find(project.id(), taken).isPresent());
+        StoredCopy copy =
+                new StoredCopy(id, called, queryId, Optional.empty(), new Schedule.ByHand(), false, clock.instant(), 0);
         prepare(project);
         keep(project, copy);
         jobs.ask(project.id(), StoredCopy.KIND, copy.id(), "hand");

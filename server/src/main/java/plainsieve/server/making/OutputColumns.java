@@ -209,7 +209,7 @@ public class OutputColumns {
     private static RunOrder order(Project project, Query query, AskedChoices choices, Asked asked) {
         return new RunOrder(
                 UUID.randomUUID().toString(),
-                project,
+                project.inMaking(),
                 RunOrder.Text.live(query),
                 choices,
                 new RunOrder.Shape("", asked.wanted(), List.of()),

@@ -104,6 +104,11 @@ public final class Project {
         return new Project(id, name, parts.in(now), texts, now);
     }
 
+    /** As authors see it while they make something of it, unless it is seen in a stage already. */
+    public Project inMaking() {
+        return stage.name().isEmpty() ? in(Stage.DRAFT) : this;
+    }
+
     /** What holds where this project is seen; nothing, where it is seen as it is written. */
     public Stage stage() {
         return stage;

@@ -59,12 +59,11 @@ public class DataAges {
 
     /** Nothing when the report tells none, or there are no rows. Throws as any run. */
     public Optional<Age> of(Project project, Asker asker, Report report) {
-        return report.opening().age().flatMap(age -> newest.get(
-                        new Asked(project, asker, age), asked -> ask(asked, report))
+        return report.opening().age().flatMap(age -> newest.get(new Asked(project, asker, age), this::ask)
                 .map(value -> new Age(value, isLate(value, age))));
     }
 
-    private Optional<String> ask(Asked asked, Report report) {
+    private Optional<String> ask(Asked asked) {
         Project project = asked.project();
         Query query = project.query(asked.age().queryId());
         Measure measure =
@@ -83,7 +82,7 @@ public class DataAges {
                         AskedChoices.of(asked.asker(), Set.of(), Map.of()).without(blank),
                         new RunOrder.Shape(
                                 "", new Wanted.Totals(List.of(), List.of(measure), Wanted.Order.KEYS), List.of()),
-                        Purpose.ofView(Purpose.Kind.REPORT, report.id(), ""),
+                        Purpose.LOOK,
                         1),
                 found);
         return Optional.ofNullable(found.value);

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+/* How old the data of a report are, which is something else than when they were asked; asked for once its rows are there. */
+import { computed } from 'vue'
+import { get } from '../../api/client'
+import type { DataAge } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import { dateInWords, isDay, momentInWords } from '../../formats'
+import { dayOf } from '../live/words'
+
+const props = defineProps<{ reportId: string; signed: string }>()
+const { state } = useLoaded(signal =>
+  get<DataAge>(
+    `/reports/${encodeURIComponent(props.reportId)}/data-age?signed=${encodeURIComponent(props.signed)}`,
+    signal,
+  ),
+)
+const age = computed(() => (state.value.status === 'ready' ? state.value.data : undefined))
+const newest = computed(() => {
+  const iso = age.value?.newest ?? ''
+  return isDay(iso) ? dateInWords(iso) : momentInWords(iso)
+})
+</script>
+
+<template>
+  <template v-if="state.status === 'failed'"
+    ><span class="dot">·</span
+    ><span class="late" :title="state.failure.message">how old the data are could not be asked</span></template
+  >
+  <template v-if="age?.newest"
+    ><span class="dot">·</span
+    ><span :class="{ late: age.late }" data-test="data-age"
+      >data as of {{ newest }}{{ age.late ? ', later than they should be' : '' }}</span
+    ></template
+  >
+  <template v-if="age?.kept"
+    ><span class="dot">·</span><span data-test="kept">kept here since {{ dayOf(age.kept) }}</span></template
+  >
+</template>
+
+<style scoped>
+.late {
+  color: var(--buoy);
+}
+</style>
