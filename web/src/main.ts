@@ -21,6 +21,11 @@ async function start(): Promise<void> {
     createApp(SignInPage).mount('#app')
     return
   }
+  if (withinServer(location.pathname).startsWith('/unsubscribe/')) {
+    const { default: UnsubscribePage } = await import('./screens/unsubscribe/UnsubscribePage.vue')
+    createApp(UnsubscribePage).mount('#app')
+    return
+  }
   /* Where that cannot be told the page says so itself, with what else it asks for. */
   const screens = import('./screens')
   const me = await askWho().catch(() => undefined)

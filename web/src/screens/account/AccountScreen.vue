@@ -6,6 +6,7 @@ import { askWho, useMe } from '../../api/me'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { useChanges } from '../people/useChanges'
 import KeyList from './KeyList.vue'
+import OwnMail from './OwnMail.vue'
 
 const { me } = useMe()
 const before = ref('')
@@ -34,6 +35,7 @@ async function keep(): Promise<void> {
         >signs in as <b>{{ name }}</b></span
       >
     </div>
+    <OwnMail />
     <section aria-label="Password" class="pb-4">
       <h2 class="pb-1">Password</h2>
       <form class="row-line" @submit.prevent="keep">

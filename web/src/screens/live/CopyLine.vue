@@ -59,7 +59,7 @@ const sure = ref(false)
         data-mark="times"
         typed
         :begins="schedule.every"
-        :offers="async () => timesOffers(copy, copies)"
+        :offers="async () => timesOffers(copies.filter(other => other.id !== copy.id))"
         @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
       <template v-if="schedule.every">
         in

@@ -3,6 +3,7 @@
 import { ref } from 'vue'
 import GivenList from './GivenList.vue'
 import CopyList from './CopyList.vue'
+import DeliveryList from './DeliveryList.vue'
 import StageList from './StageList.vue'
 import TodayList from './TodayList.vue'
 import WouldGet from './WouldGet.vue'
@@ -18,6 +19,7 @@ const would = ref<InstanceType<typeof WouldGet>>()
       <WouldGet ref="would" @given="given?.reload()" />
       <StageList />
       <CopyList @changed="today?.reload()" />
+      <DeliveryList @changed="today?.reload()" />
     </div>
     <div class="grow-1 stack">
       <TodayList ref="today" />

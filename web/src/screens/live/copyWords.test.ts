@@ -18,10 +18,11 @@ describe('a stored copy in words', () => {
     expect(scheduleOf('only when asked', { ...none, every: 'every hour' })).toEqual(none)
   })
 
-  it('is not offered after itself', () => {
-    const words = timesOffers(copies[0] as StoredCopy, copies).map(one => one.words)
+  it('is offered after others, and by hand', () => {
+    const words = timesOffers(copies.slice(1)).map(one => one.words)
     expect(words).toContain('after Ports')
     expect(words).not.toContain('after Crossings')
+    expect(words.at(-1)).toBe('only when asked')
   })
 
   it('says how it is cut', () => {
@@ -38,6 +39,8 @@ describe('a stored copy in words', () => {
   it('says what became of a time', () => {
     const entry = { at: '', kind: 'copy', thing: 'a', name: 'A', state: 'done', rows: 1200, seconds: 3, note: '' }
     expect(entryInWords(entry)).toMatch(/^made anew · 1.200 rows, 3 s$/)
+    const mails = { ...entry, kind: 'delivery', rows: 1, note: '2 had nothing to get' }
+    expect(entryInWords(mails)).toBe('sent · 1 mail, 2 had nothing to get, 3 s')
     expect(entryInWords({ ...entry, state: 'failed', note: 'No such table.' })).toBe('failed: No such table.')
   })
 })

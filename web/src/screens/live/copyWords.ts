@@ -25,9 +25,10 @@ export function timesInWords(schedule: CopySchedule, copies: StoredCopy[]): stri
   return schedule.every || (schedule.after ? `after ${behind?.name ?? schedule.after}` : BY_HAND)
 }
 
-export const timesOffers = (copy: StoredCopy, copies: StoredCopy[]): MarkOffer[] => [
+/** @param behind the copies behind which it may be */
+export const timesOffers = (behind: StoredCopy[]): MarkOffer[] => [
   ...USUAL_TIMES.map(words => offer(words)),
-  ...copies.filter(other => other.id !== copy.id).map(other => offer(`${AFTER}${other.id}`, `after ${other.name}`)),
+  ...behind.map(other => offer(`${AFTER}${other.id}`, `after ${other.name}`)),
   offer(BY_HAND),
 ]
 
@@ -51,13 +52,15 @@ export const partsOffers = (days: string[]): MarkOffer[] => [
 
 /** What was, is or will be, behind the name of something that is done by itself. */
 export function entryInWords(entry: CalendarEntry): string {
-  const rows = `${entry.rows.toLocaleString(LOCALE)} rows`
+  const mail = entry.kind === 'delivery'
+  const many = `${entry.rows.toLocaleString(LOCALE)} ${mail ? (entry.rows === 1 ? 'mail' : 'mails') : 'rows'}`
+  const also = mail && entry.note ? `, ${entry.note}` : ''
   return (
     {
       planned: '',
       due: entry.note ? `is tried again: ${entry.note}` : 'waits',
-      running: 'is being made anew',
-      done: `made anew · ${rows}, ${entry.seconds} s`,
+      running: mail ? 'is being sent' : 'is being made anew',
+      done: `${mail ? 'sent' : 'made anew'} · ${many}${also}, ${entry.seconds} s`,
       'kept-back': `kept back: ${entry.note}`,
       failed: `failed: ${entry.note}`,
       left: entry.note || 'left out',

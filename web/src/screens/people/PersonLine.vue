@@ -4,6 +4,7 @@ import { computed, shallowRef } from 'vue'
 import type { MarkOffer, PeopleGroup, PersonCard, ProjectCard, SignInLink } from '../../api/types'
 import { agoInWords } from '../reports/ago'
 import OfferedMark from '../../sentence/OfferedMark.vue'
+import TypedMark from '../../sentence/TypedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 import GivenLink from './GivenLink.vue'
 import RoleMarks from './RoleMarks.vue'
@@ -68,7 +69,13 @@ async function newLink(): Promise<void> {
           data-mark="groups"
           :offers="groupOffers"
           @take="inGroup" /></template
-      >. <span class="soft">{{ state }}.</span>
+      >; gets mail at
+      <TypedMark
+        :text="person.mail || 'no address'"
+        :begins="person.mail"
+        :about="`where ${person.label} gets mail`"
+        data-mark="mail"
+        @take="change(`${at}/mail`, 'PUT', { mail: $event })" />. <span class="soft">{{ state }}.</span>
     </p>
     <div class="row-line soft">
       <button

@@ -45,6 +45,7 @@ export const CAUSES = [
   { value: 'making', text: 'reports being made' },
   { value: 'rehearsal', text: 'rehearsals' },
   { value: 'copy', text: 'stored copies' },
+  { value: 'delivery', text: 'deliveries' },
   { value: 'evidence', text: 'looks at plans' },
 ]
 export const ORDERS = [

@@ -73,6 +73,15 @@ final class Loopback implements AutoCloseable {
         exchange.getResponseBody().write(bytes);
     }
 
+    void send(HttpExchange exchange, MailboxPages.Page page) throws IOException {
+        exchange.getResponseHeaders().set("Content-Type", page.type());
+        exchange.getResponseHeaders().set("Content-Security-Policy", page.security());
+        exchange.getResponseHeaders().set("X-Content-Type-Options", "nosniff");
+        exchange.getResponseHeaders().set("Server", name);
+        exchange.sendResponseHeaders(OK, page.body().length);
+        exchange.getResponseBody().write(page.body());
+    }
+
     /** What is asked for behind the question mark, each name with its values. */
     static Map<String, List<String>> asked(HttpExchange exchange) {
         Map<String, List<String>> all = new LinkedHashMap<>();

@@ -31,7 +31,8 @@ public final class ProjectDifference {
         REPORT,
         DRAFT,
         STAGE,
-        COPY
+        COPY,
+        DELIVERY
     }
 
     /** How a thing differs. */
@@ -60,8 +61,15 @@ public final class ProjectDifference {
         difference.add(Kind.QUERY, queries(before), queries(after));
         difference.entries(Kind.REPORT, before.file().reports(), after.file().reports(), ReportEntry::id);
         difference.entries(Kind.DRAFT, before.file().drafts(), after.file().drafts(), ReportEntry::id);
-        difference.entries(Kind.STAGE, before.stages().stages(), after.stages().stages(), StagesFile.StageEntry::name);
-        difference.entries(Kind.COPY, before.copies().copies(), after.copies().copies(), CopiesFile.CopyEntry::id);
+        BesideFiles was = before.beside();
+        BesideFiles is = after.beside();
+        difference.entries(Kind.STAGE, was.stages().stages(), is.stages().stages(), StagesFile.StageEntry::name);
+        difference.entries(Kind.COPY, was.copies().copies(), is.copies().copies(), CopiesFile.CopyEntry::id);
+        difference.entries(
+                Kind.DELIVERY,
+                was.deliveries().deliveries(),
+                is.deliveries().deliveries(),
+                DeliveriesFile.DeliveryEntry::id);
         return List.copyOf(difference.changed);
     }
 

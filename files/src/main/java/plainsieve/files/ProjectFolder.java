@@ -9,21 +9,18 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * A project in a folder: {@code project.yaml}, one file of SQL for each query, {@code stages.yaml} where something holds in a stage
- * alone, and {@code copies.yaml} where answers are kept.
+ * A project in a folder: {@code project.yaml}, one file of SQL for each query, and what stands beside them.
  *
  * @param texts the SQL by its path, as written in the YAML; every character as in the file
  */
-public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesFile stages, CopiesFile copies) {
+public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideFiles beside) {
     public static final String NAME = "project.yaml";
 
     public ProjectFolder {
@@ -32,7 +29,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
 
     /** A project with nothing beside it. */
     public ProjectFolder(ProjectFile file, Map<String, String> texts) {
-        this(file, texts, StagesFile.NONE, CopiesFile.NONE);
+        this(file, texts, BesideFiles.NONE);
     }
 
     /** Reads a folder. Throws {@link ProblemException} naming the file that is missing or cannot be read. */
@@ -45,26 +42,11 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
                 texts.put(query.draftFile(), text(folder, query.draftFile()));
             }
         }
-        Optional<String> stages = beside(folder, StagesFile.NAME);
-        Optional<String> copies = beside(folder, CopiesFile.NAME);
-        return new ProjectFolder(file, texts).with(stages, copies);
-    }
-
-    private static Optional<String> beside(Path folder, String name) {
-        return Files.exists(folder.resolve(name)) ? Optional.of(text(folder, name)) : Optional.empty();
-    }
-
-    /** With what stands beside it, as YAML. Throws {@link ProblemException} with line and column. */
-    public ProjectFolder with(Optional<String> stagesYaml, Optional<String> copiesYaml) {
-        return new ProjectFolder(
-                file,
-                texts,
-                stagesYaml
-                        .map(yaml -> ProjectYaml.readBeside(StagesFile.class, yaml, StagesFile.NAME))
-                        .orElse(StagesFile.NONE),
-                copiesYaml
-                        .map(yaml -> ProjectYaml.readBeside(CopiesFile.class, yaml, CopiesFile.NAME))
-                        .orElse(CopiesFile.NONE));
+        Map<String, String> beside = new HashMap<>();
+        BesideFiles.NAMES.stream()
+                .filter(name -> Files.exists(folder.resolve(name)))
+                .forEach(name -> beside.put(name, text(folder, name)));
+        return new ProjectFolder(file, texts, BesideFiles.read(beside));
     }
 
     private static String text(Path folder, String name) {
@@ -101,7 +83,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
         ProjectFile given = file.given();
         Map<String, String> sent = new HashMap<>();
         given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
-        return new ProjectFolder(given, sent, stages, copies);
+        return new ProjectFolder(given, sent, beside);
     }
 
     /** The folder as one file, a ZIP. */
@@ -109,7 +91,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             put(zip, NAME, ProjectYaml.write(file));
-            for (Map.Entry<String, String> one : beside().entrySet()) {
+            for (Map.Entry<String, String> one : beside.written().entrySet()) {
                 put(zip, one.getKey(), one.getValue());
             }
             for (Map.Entry<String, String> text : texts.entrySet()) {
@@ -127,18 +109,6 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
         zip.closeEntry();
     }
 
-    /** What stands beside it, by the names of its files. */
-    private Map<String, String> beside() {
-        Map<String, String> beside = new LinkedHashMap<>();
-        if (!stages.equals(StagesFile.NONE)) {
-            beside.put(StagesFile.NAME, ProjectYaml.writeEntry(stages));
-        }
-        if (!copies.equals(CopiesFile.NONE)) {
-            beside.put(CopiesFile.NAME, ProjectYaml.writeEntry(copies));
-        }
-        return beside;
-    }
-
     /** Writes the folder, the SQL byte for byte. */
     public void write(Path folder) {
         try {
@@ -149,7 +119,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, StagesF
             }
             Files.createDirectories(folder);
             Files.writeString(folder.resolve(NAME), ProjectYaml.write(file));
-            for (Map.Entry<String, String> one : beside().entrySet()) {
+            for (Map.Entry<String, String> one : beside.written().entrySet()) {
                 Files.writeString(folder.resolve(one.getKey()), one.getValue());
             }
         } catch (IOException e) {

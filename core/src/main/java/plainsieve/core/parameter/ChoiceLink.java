@@ -45,4 +45,23 @@ public final class ChoiceLink {
         }
         return choices;
     }
+
+    /** Writes what {@link #read} reads: names with their values, in their order, as they are encoded behind the question mark of a link. */
+    public static List<Map.Entry<String, String>> write(Map<String, ChoiceText> choices) {
+        List<Map.Entry<String, String>> written = new ArrayList<>();
+        choices.forEach((name, choice) -> {
+            switch (choice.kind()) {
+                case ALL -> written.add(Map.entry(ALL, name));
+                case BLANK -> written.add(Map.entry(name, ""));
+                case VALUES ->
+                    choice.values()
+                            .forEach(value ->
+                                    written.add(value.isEmpty() ? Map.entry(EMPTY, name) : Map.entry(name, value)));
+            }
+            if (choice.withoutValue()) {
+                written.add(Map.entry(WITHOUT, name));
+            }
+        });
+        return written;
+    }
 }

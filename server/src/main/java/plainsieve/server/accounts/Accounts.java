@@ -8,6 +8,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.mail.MailAddress;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
@@ -61,7 +62,8 @@ public class Accounts {
             throw new ProblemException(
                     Problem.of("name-taken", "“%s” is another's name.".formatted(own), "Take another."));
         });
-        PersonRow row = new PersonRow(UUID.randomUUID().toString(), own, label(label, own), "", false, clock.instant());
+        PersonRow row =
+                new PersonRow(UUID.randomUUID().toString(), own, label(label, own), "", false, clock.instant(), "");
         people.add(row);
         return person(row);
     }
@@ -89,15 +91,34 @@ public class Accounts {
     @Transactional
     public void rename(String id, String label) {
         PersonRow row = get(id);
-        people.change(
-                new PersonRow(id, row.name(), label(label, row.name()), row.password(), row.blocked(), row.madeAt()));
+        people.change(row.called(label(label, row.name())));
+    }
+
+    /** Says where somebody gets mail. @param address empty for nowhere */
+    @Transactional
+    public void setMail(String id, String address) {
+        get(id);
+        String own = address.strip();
+        if (!own.isEmpty() && MailAddress.read(own).isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "bad-address",
+                    "“%s” is no address for mail.".formatted(own),
+                    "Write one such as tam@ferries.example."));
+        }
+        boolean another = all().stream()
+                .anyMatch(row -> !row.id().equals(id) && row.mail().equalsIgnoreCase(own));
+        if (!own.isEmpty() && another) {
+            throw new ProblemException(
+                    Problem.of("address-taken", "“%s” is another's address.".formatted(own), "Take your own."));
+        }
+        people.setMail(id, own);
     }
 
     /** Shuts an account or opens it again. Who is shut out is signed out everywhere, at once. */
     @Transactional
     public void block(String id, boolean blocked) {
         PersonRow row = get(id);
-        people.change(new PersonRow(id, row.name(), row.label(), row.password(), blocked, row.madeAt()));
+        people.change(row.blocked(blocked));
         if (blocked) {
             signIns.signOutEverywhere(id);
             requireAnOperator();

@@ -28,7 +28,16 @@ import plainsieve.server.security.OwnPath;
 class OldAddresses extends OncePerRequestFilter {
     private static final List<String> SCREENS = List.of("reports", "queries", "parameters", "sources", "sent");
     private static final List<String> OF_API = List.of(
-            "reports", "queries", "parameters", "sources", "sent", "runs", "downloads", "project.zip", "copies");
+            "reports",
+            "queries",
+            "parameters",
+            "sources",
+            "sent",
+            "runs",
+            "downloads",
+            "project.zip",
+            "copies",
+            "deliveries");
 
     private final Projects projects;
     private final Callers callers;

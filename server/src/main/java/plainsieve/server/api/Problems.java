@@ -24,6 +24,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.copies.CopyFailure;
+import plainsieve.server.mail.MailFailure;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.NotSignedIn;
 import plainsieve.server.project.Changed;
@@ -99,6 +100,12 @@ class Problems extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> copy(CopyFailure e) {
         LOG.warn("A stored copy: {}", e.getMessage(), e);
         return answer(detail(HttpStatus.CONFLICT, e.getMessage(), "Look at the copy again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> mail(MailFailure e) {
+        LOG.warn("Mail: {}", e.getMessage());
+        return answer(detail(HttpStatus.BAD_GATEWAY, e.getMessage(), "Look at how mail is sent, then do it again."));
     }
 
     private static ResponseEntity<ProblemDetail> records(RecordsFailure e) {

@@ -41,7 +41,7 @@ public final class Ids {
     }
 
     /** Throws {@link ProblemException} when a file names an id that no address can have. */
-    static void check(String what, String id) {
+    public static void check(String what, String id) {
         if (!id.matches("[a-z0-9][a-z0-9-]{0,80}")) {
             throw new ProblemException(Problem.of(
                     "bad-id",

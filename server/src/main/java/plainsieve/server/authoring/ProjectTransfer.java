@@ -15,6 +15,9 @@ import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.files.BesideFiles;
+import plainsieve.files.CopiesFile;
+import plainsieve.files.DeliveriesFile;
 import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectDifference;
 import plainsieve.files.ProjectFile;
@@ -47,9 +50,9 @@ import plainsieve.sources.SourceSettings;
 public class ProjectTransfer {
     private final Projects projects;
     private final AllEdits edits;
-    private final GoesAlong along;
+    private final List<GoesAlong> along;
 
-    ProjectTransfer(Projects projects, AllEdits edits, GoesAlong along) {
+    ProjectTransfer(Projects projects, AllEdits edits, List<GoesAlong> along) {
         this.projects = projects;
         this.edits = edits;
         this.along = along;
@@ -71,7 +74,7 @@ public class ProjectTransfer {
                 ProjectFile.FORMAT,
                 project.name(),
                 project.sources().entrySet().stream()
-                        .filter(source -> !along.isTheirs(project, source.getKey()))
+                        .filter(source -> !isTheirs(project, source.getKey()))
                         .map(source -> entry(source.getKey(), source.getValue()))
                         .toList(),
                 project.parameters().values().stream()
@@ -87,7 +90,15 @@ public class ProjectTransfer {
                 .filter(stage -> !stage.saysNothing())
                 .map(StageEntries::entry)
                 .toList();
-        return new ProjectFolder(file, texts, new StagesFile(stages), along.out(project.id()));
+        BesideFiles beside = new BesideFiles(new StagesFile(stages), CopiesFile.NONE, DeliveriesFile.NONE);
+        for (GoesAlong one : along) {
+            beside = one.out(project.id(), beside);
+        }
+        return new ProjectFolder(file, texts, beside);
+    }
+
+    private boolean isTheirs(Project project, String sourceId) {
+        return along.stream().anyMatch(one -> one.isTheirs(project, sourceId));
     }
 
     private static String ending(String text) {
@@ -128,7 +139,7 @@ public class ProjectTransfer {
     public void in(String projectId, ProjectFolder folder) {
         ProjectFile file = folder.file();
         file.sources().forEach(source -> source(projects.get(projectId), source));
-        along.prepare(projects.get(projectId), folder.copies());
+        along.forEach(one -> one.prepare(projects.get(projectId), folder.beside()));
         Project withSources = projects.get(projectId);
         file.travels().forEach(entry -> edits.travels()
                 .decide(withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
@@ -138,8 +149,8 @@ public class ProjectTransfer {
         file.reports().forEach(report -> report(withParameters, report));
         Project withReports = projects.get(projectId);
         file.drafts().forEach(draft -> draft(withReports, draft));
-        along.in(projects.get(projectId), folder.copies());
-        folder.stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
+        along.forEach(one -> one.in(projects.get(projectId), folder.beside()));
+        folder.beside().stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
     }
 
     /** What would differ if the project came in. Nothing does. Throws as {@link #in}. */

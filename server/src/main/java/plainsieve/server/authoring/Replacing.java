@@ -76,6 +76,7 @@ public class Replacing {
         serving.removeQueries();
         serving.removeTravels();
         serving.removeStages();
+        serving.removeDeliveries();
         serving.removeCopies();
         serving.removeSources();
         projects(folders);

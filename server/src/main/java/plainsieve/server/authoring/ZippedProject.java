@@ -5,15 +5,13 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
-import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
-import plainsieve.files.CopiesFile;
+import plainsieve.files.BesideFiles;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
-import plainsieve.files.StagesFile;
 
 /** A project as files, packed as a ZIP. */
 public final class ZippedProject {
@@ -29,10 +27,9 @@ public final class ZippedProject {
         if (yaml == null) {
             throw refused("There is no " + ProjectFolder.NAME + " in the file.");
         }
-        Optional<String> stages = Optional.ofNullable(files.remove(StagesFile.NAME));
-        Optional<String> copies = Optional.ofNullable(files.remove(CopiesFile.NAME));
-        ProjectFolder folder =
-                new ProjectFolder(ProjectYaml.read(yaml, ProjectFolder.NAME), files).with(stages, copies);
+        BesideFiles beside = BesideFiles.read(files);
+        BesideFiles.NAMES.forEach(files::remove);
+        ProjectFolder folder = new ProjectFolder(ProjectYaml.read(yaml, ProjectFolder.NAME), files, beside);
         folder.file().queries().forEach(query -> {
             if (!files.containsKey(query.file())
                     || (!query.draftFile().isEmpty() && !files.containsKey(query.draftFile()))) {

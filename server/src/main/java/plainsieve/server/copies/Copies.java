@@ -180,7 +180,11 @@ public class Copies implements Doing {
     }
 
     @Override
-    public List<String> afterwards(String projectId, String thing) {
+    public List<String> behind(String projectId, String kind, String thing) {
+        return kind.equals(StoredCopy.KIND) ? behind(projectId, thing) : List.of();
+    }
+
+    private List<String> behind(String projectId, String thing) {
         return of(projectId).stream()
                 .filter(copy -> !copy.paused()
                         && copy.schedule().behind().filter(thing::equals).isPresent())

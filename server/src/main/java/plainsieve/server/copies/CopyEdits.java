@@ -160,10 +160,7 @@ public class CopyEdits {
     /** Removes a copy that nothing waits for. Throws {@link StillUsed} otherwise; queries that ask its table do not find it then. */
     public void remove(Project project, String id) {
         StoredCopy copy = copies.get(project.id(), id);
-        List<String> waiting = copies.afterwards(project.id(), id).stream()
-                .map(other -> "the copy “%s”"
-                        .formatted(copies.get(project.id(), other).name()))
-                .toList();
+        List<String> waiting = jobs.behind(project.id(), StoredCopy.KIND, id);
         if (!waiting.isEmpty()) {
             throw new StillUsed("“" + copy.name() + "”", waiting);
         }

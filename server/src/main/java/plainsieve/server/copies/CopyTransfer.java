@@ -1,15 +1,19 @@
 package plainsieve.server.copies;
 
 import java.time.Clock;
+import java.util.List;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.files.BesideFiles;
 import plainsieve.files.CopiesFile;
 import plainsieve.server.authoring.GoesAlong;
 import plainsieve.server.project.Project;
 
 /** The stored copies of a project out to its files and in from them. */
 @Component
+@Order(0)
 class CopyTransfer implements GoesAlong {
     private static final String IDS = "[a-z][a-z0-9-]{0,60}";
 
@@ -24,25 +28,26 @@ class CopyTransfer implements GoesAlong {
     }
 
     @Override
-    public CopiesFile out(String projectId) {
-        return new CopiesFile(
-                copies.of(projectId).stream().map(KeptCopies::entry).toList());
+    public BesideFiles out(String projectId, BesideFiles beside) {
+        return beside.with(new CopiesFile(
+                copies.of(projectId).stream().map(KeptCopies::entry).toList()));
     }
 
     @Override
-    public void prepare(Project project, CopiesFile file) {
-        if (!file.copies().isEmpty()) {
+    public void prepare(Project project, BesideFiles beside) {
+        if (!beside.copies().copies().isEmpty()) {
             edits.prepare(project);
         }
     }
 
     @Override
-    public void in(Project project, CopiesFile file) {
+    public void in(Project project, BesideFiles beside) {
+        List<CopiesFile.CopyEntry> entries = beside.copies().copies();
         // One may be made after another that comes behind it.
-        file.copies().stream()
+        entries.stream()
                 .filter(entry -> copies.find(project.id(), entry.id()).isEmpty())
                 .forEach(entry -> bringIn(project, entry.after("")));
-        file.copies().forEach(entry -> bringIn(project, entry));
+        entries.forEach(entry -> bringIn(project, entry));
     }
 
     private void bringIn(Project project, CopiesFile.CopyEntry entry) {

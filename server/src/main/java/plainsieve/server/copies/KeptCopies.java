@@ -1,7 +1,6 @@
 package plainsieve.server.copies;
 
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -10,13 +9,11 @@ import plainsieve.files.CopiesFile.CopyEntry;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.CopyRecords;
 import plainsieve.server.records.CopyRow;
-import plainsieve.server.schedules.Schedule;
+import plainsieve.server.schedules.WrittenSchedule;
 
 /** Stored copies as records and files keep them. */
 @Component
 class KeptCopies {
-    private static final String LEAVE = "leave";
-
     private final CopyRecords records;
     private final StoredForms forms;
 
@@ -55,33 +52,30 @@ class KeptCopies {
                 : DatePart.ofWord(kept.by().substring(colon + 1))
                         .map(stretch -> new StoredCopy.Parts(kept.by().substring(0, colon), stretch, kept.again()));
         return new StoredCopy(
-                kept.id(), kept.name(), kept.query(), parts, schedule(kept), kept.paused(), since, version);
-    }
-
-    private static Schedule schedule(CopyEntry kept) {
-        if (!kept.every().isEmpty()) {
-            Schedule.Missed missed = kept.missed().equals(LEAVE) ? Schedule.Missed.LEAVE : Schedule.Missed.CATCH_UP;
-            return new Schedule.Times(kept.every(), ZoneId.of(kept.zone()), missed);
-        }
-        return kept.after().isEmpty() ? new Schedule.ByHand() : new Schedule.After(kept.after());
+                kept.id(),
+                kept.name(),
+                kept.query(),
+                parts,
+                new WrittenSchedule(kept.every(), kept.zone(), kept.missed(), kept.after()).read(),
+                kept.paused(),
+                since,
+                version);
     }
 
     static CopyEntry entry(StoredCopy copy) {
         String by = copy.parts().map(StoredCopy.Parts::key).orElse("");
         int again = copy.parts().map(StoredCopy.Parts::again).orElse(0);
-        Optional<Schedule.Times> times = copy.schedule().times();
+        WrittenSchedule when = WrittenSchedule.of(copy.schedule());
         return new CopyEntry(
                 copy.id(),
                 copy.name(),
                 copy.queryId(),
                 by,
                 again,
-                times.map(Schedule.Times::cron).orElse(""),
-                times.map(said -> said.zone().getId()).orElse(""),
-                times.filter(said -> said.missed() == Schedule.Missed.LEAVE)
-                        .map(said -> LEAVE)
-                        .orElse(""),
-                copy.schedule().behind().orElse(""),
+                when.every(),
+                when.zone(),
+                when.missed(),
+                when.after(),
                 copy.paused());
     }
 

@@ -69,6 +69,7 @@ class DemoPeople {
 
     private String added(Of person) {
         String id = accounts.add(person.name(), person.label()).id();
+        accounts.setMail(id, person.name() + "@ferries.example");
         accounts.give(id, person.role() == Role.OPERATOR ? "" : demo.first(), person.role());
         String islands = demo.hasSource("ferries") ? demo.addIslands() : "";
         if (!islands.isEmpty() && person.role() != Role.OPERATOR) {

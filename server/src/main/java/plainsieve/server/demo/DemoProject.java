@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -11,9 +12,13 @@ import java.util.Set;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import plainsieve.files.BesideFiles;
+import plainsieve.files.CopiesFile;
+import plainsieve.files.DeliveriesFile;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.ProjectYaml;
+import plainsieve.files.StagesFile;
 import plainsieve.server.authoring.ProjectEdits;
 import plainsieve.server.authoring.ProjectTransfer;
 import plainsieve.server.authoring.SourceEdits;
@@ -26,6 +31,7 @@ import plainsieve.sources.SourceSettings;
 @Component
 class DemoProject {
     private static final String TOGETHER = "weather-and-tides";
+    private static final String OFFICES = "harbour-offices";
     private static final String ISLANDS = "Island offices";
     private static final String NAME = "Hethra Sound Ferries";
 
@@ -49,10 +55,26 @@ class DemoProject {
         bringIn(project, text("ferries.yaml"), Map.of());
         addLateCrossings(project, "", source, "for harbour offices");
         bringIn(project, text("watch.yaml"), Map.of());
-        ProjectFolder kept = new ProjectFolder(
-                ProjectYaml.read(text("kept.yaml"), "The demo"),
-                Map.of("all-crossings.sql", text("all-crossings.sql")));
-        transfer.in(project, kept.with(Optional.of(text("stages.yaml")), Optional.of(text("copies.yaml"))));
+        bringIn(project, "kept.yaml", StagesFile.NAME, CopiesFile.NAME);
+    }
+
+    /** Adds who gets reports by mail, once those are there: all of it or nothing. */
+    @Transactional
+    public void addDeliveries() {
+        Project first = projects.first();
+        if (first.hasReport("weather") && first.hasReport("late-crossings") && !first.hasQuery(OFFICES)) {
+            bringIn(first.id(), "mail.yaml", DeliveriesFile.NAME);
+        }
+    }
+
+    /** @param beside what stands beside the file in a project */
+    private void bringIn(String projectId, String yaml, String... beside) {
+        ProjectFile file = ProjectYaml.read(text(yaml), "The demo");
+        Map<String, String> texts = new HashMap<>();
+        file.queries().forEach(query -> texts.put(query.file(), text(query.file())));
+        Map<String, String> others = new HashMap<>();
+        Arrays.stream(beside).forEach(name -> others.put(name, text(name)));
+        transfer.in(projectId, new ProjectFolder(file, texts, BesideFiles.read(others)));
     }
 
     /** Adds a folder of files with its report: all of it or nothing. */

@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import plainsieve.demo.FareService;
+import plainsieve.demo.Mailbox;
 import plainsieve.demo.TideService;
 
 /** Stand-ins for outside services, on loopback, as long as this server runs. */
@@ -16,18 +17,24 @@ class DemoServices {
 
     private final Optional<TideService> tides;
     private final Optional<FareService> fares;
+    private final Optional<Mailbox> mailbox;
 
     /**
      * @param tidesPort where the stand-in for the tides shall listen; 0 for none
      * @param faresPort where the one for the fares shall listen; 0 for none
+     * @param mailPort where the mailbox shall take mail; 0 for none
+     * @param mailboxPort where it shall show what came
      */
     DemoServices(
             @Value("${plainsieve.demo-tides-port:0}") int tidesPort,
-            @Value("${plainsieve.demo-fares-port:0}") int faresPort) {
+            @Value("${plainsieve.demo-fares-port:0}") int faresPort,
+            @Value("${plainsieve.demo-mail-port:0}") int mailPort,
+            @Value("${plainsieve.demo-mailbox-port:0}") int mailboxPort) {
         // Else the small server waits 40 ms before each answer.
         System.setProperty("sun.net.httpserver.nodelay", "true");
         this.tides = started("tides", tidesPort, port -> TideService.start(port, TIRED_EVERY));
         this.fares = started("fares", faresPort, FareService::start);
+        this.mailbox = started("mailbox", mailPort, port -> Mailbox.start(port, mailboxPort));
     }
 
     /* The demo goes on without a service whose port is taken; its source says that it is not the one. */
@@ -52,8 +59,13 @@ class DemoServices {
         return fares;
     }
 
+    Optional<Mailbox> mailbox() {
+        return mailbox;
+    }
+
     @PreDestroy
     void stop() {
+        mailbox.ifPresent(Mailbox::close);
         tides.ifPresent(TideService::close);
         fares.ifPresent(FareService::close);
     }

@@ -72,6 +72,10 @@ class DemoSetup implements ApplicationRunner {
                 .ifPresent(fares -> service(
                         "fares", new ServiceSettings.OData(fares.address(), SignIn.NOTHING, ""), Secret.none()));
         project.addTogether();
+        services.mailbox().ifPresent(mailbox -> {
+            project.addDeliveries();
+            System.out.printf("Mails come to %s%n", mailbox.address());
+        });
         if (ports.postgres() > 0) {
             postgres();
         }

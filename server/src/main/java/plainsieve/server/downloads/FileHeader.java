@@ -1,7 +1,17 @@
 package plainsieve.server.downloads;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.view.Shown;
+import plainsieve.core.view.View;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.PickedWords;
+import plainsieve.server.runs.Questions;
+import plainsieve.server.runs.RunOrder;
 
 /**
  * What a file says of itself, so that its rows never lose what they are filtered by.
@@ -23,6 +33,46 @@ public record FileHeader(
     public FileHeader {
         choices = List.copyOf(choices);
         columnLabels = Map.copyOf(columnLabels);
+    }
+
+    /** What a file says of the rows of a view. */
+    public static FileHeader of(Project project, Report report, View view, Questions.Question question, String asOf) {
+        List<Map.Entry<String, String>> choices = new ArrayList<>();
+        question.chosen().texts().forEach((name, text) -> {
+            if (project.parameters().containsKey(name)) {
+                choices.add(Map.entry(project.parameter(name).label(), written(text)));
+            }
+        });
+        return new FileHeader(report.name(), question.said().sentence(), choices, asOf, false, labels(view));
+    }
+
+    /** The same with what a viewer picked in views beside it. */
+    public FileHeader picking(List<RunOrder.ColumnFilter> picked) {
+        List<Map.Entry<String, String>> all = new ArrayList<>(choices);
+        picked.forEach(filter ->
+                all.add(Map.entry("only " + PickedWords.column(filter.column()), PickedWords.values(filter))));
+        return new FileHeader(title, question + PickedWords.behindQuestion(picked), all, asOf, above, columnLabels);
+    }
+
+    private static String written(ChoiceText text) {
+        return switch (text.kind()) {
+            case BLANK -> "";
+            case ALL -> "(all)";
+            case VALUES -> String.join("; ", text.values()) + (text.withoutValue() ? "; (no value)" : "");
+        };
+    }
+
+    private static Map<String, String> labels(View view) {
+        Map<String, String> labels = new LinkedHashMap<>();
+        if (view.shown() instanceof Shown.Table table) {
+            table.columns().forEach(column -> labels.put(column.name(), column.label()));
+        }
+        return labels;
+    }
+
+    /** The same, on top of a CSV or not. */
+    public FileHeader above(boolean stands) {
+        return new FileHeader(title, question, choices, asOf, stands, columnLabels);
     }
 
     String label(String column) {

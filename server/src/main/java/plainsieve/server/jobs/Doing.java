@@ -30,8 +30,8 @@ public interface Doing {
      */
     Outcome work(String projectId, String thing, long job, Cancellation stop);
 
-    /** What is done once this was. */
-    List<String> afterwards(String projectId, String thing);
+    /** What of this kind is done once something was. @param kind of what was done */
+    List<String> behind(String projectId, String kind, String thing);
 
     /** What has to be done before this, where both are due. */
     Set<String> before(String projectId, String thing);

@@ -138,20 +138,20 @@ public class Jobs implements DisposableBean {
             return;
         }
         try {
-            end(job, kind, kind.work(job.projectId(), job.thing(), job.id(), stop));
+            end(job, kind.work(job.projectId(), job.thing(), job.id(), stop));
         } catch (RuntimeException e) {
             LOG.info("{} {} of {} was not done: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
             failed(job, shortened(e.getMessage()));
         }
     }
 
-    private void end(JobRow job, Doing kind, Outcome outcome) {
+    private void end(JobRow job, Outcome outcome) {
         String now = Moments.of(clock.instant());
         records.forget(Moments.of(clock.instant().minus(REMEMBERED)));
         int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
         if (counted == 1 && outcome instanceof Outcome.Done) {
-            kind.afterwards(job.projectId(), job.thing())
-                    .forEach(next -> ask(job.projectId(), job.kind(), next, "after"));
+            kinds.values().forEach(kind -> kind.behind(job.projectId(), job.kind(), job.thing())
+                    .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
         }
     }
 
@@ -193,6 +193,14 @@ public class Jobs implements DisposableBean {
     /** The last that was done of something, or is. */
     public Optional<JobRow> latest(String projectId, String kind, String thing) {
         return records.latest(projectId, kind, thing);
+    }
+
+    /** What is done once something was, each as “the delivery “late-crossings””. */
+    public List<String> behind(String projectId, String kind, String thing) {
+        return kinds.values().stream()
+                .flatMap(other -> other.behind(projectId, kind, thing).stream()
+                        .map(next -> "the %s “%s”".formatted(other.kind(), next)))
+                .toList();
     }
 
     /** Stops what is under way of something, because it is wanted otherwise or not at all. */

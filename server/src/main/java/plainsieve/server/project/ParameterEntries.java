@@ -71,7 +71,7 @@ public final class ParameterEntries {
     }
 
     /** A default as a file writes it; nothing for blank. */
-    static JsonNode start(DefaultDefinition start) {
+    public static JsonNode start(DefaultDefinition start) {
         return start.accept(new StartEntries());
     }
 

@@ -88,12 +88,17 @@ public final class Project {
         return with(parts.giving(report));
     }
 
-    /**
-     * The project as it is seen in one of its stages: with what holds there, for runs. Definitions are not changed from it. Throws
-     * {@link NotFound} when there is no such stage.
-     */
+    /** The project as it is seen in a stage, with what holds there, for runs. Throws {@link NotFound} when there is none. */
     public Project in(String stageName) {
         return stageName.equals(stage.name()) ? this : staged.computeIfAbsent(stageName, key -> staged(stage(key)));
+    }
+
+    /** As {@link #in}, but that some parameters open with something else yet. Their definitions are not changed from it. */
+    public Project in(String stageName, Map<String, DefaultDefinition> opening) {
+        Map<String, DefaultDefinition> values =
+                new LinkedHashMap<>(stage(stageName).values());
+        values.putAll(opening);
+        return staged(stage(stageName).withValues(values));
     }
 
     private Project staged(Stage wanted) {

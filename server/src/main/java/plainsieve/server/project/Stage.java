@@ -70,4 +70,11 @@ public record Stage(
     public Stage withValues(Map<String, DefaultDefinition> newValues) {
         return new Stage(name, newValues, sources, limits, version);
     }
+
+    /** The same, but that some parameters open with something else. */
+    Stage opening(Map<String, DefaultDefinition> others) {
+        Map<String, DefaultDefinition> all = new LinkedHashMap<>(values);
+        all.putAll(others);
+        return withValues(all);
+    }
 }

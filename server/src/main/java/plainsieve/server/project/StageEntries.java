@@ -46,7 +46,8 @@ public final class StageEntries {
                 version);
     }
 
-    private static DefaultDefinition value(JsonNode node) {
+    /** What a parameter opens with, as files write it. */
+    public static DefaultDefinition value(JsonNode node) {
         if (node == null) {
             return DefaultDefinition.of(ChoiceText.blank());
         }

@@ -22,8 +22,8 @@ public interface PersonRecords {
     Optional<PersonRow> named(String name);
 
     @Insert("""
-            insert into person (id, name, label, password, blocked, made_at)
-            values (#{id}, #{name}, #{label}, #{password}, #{blocked}, #{madeAt})
+            insert into person (id, name, label, password, blocked, made_at, mail)
+            values (#{id}, #{name}, #{label}, #{password}, #{blocked}, #{madeAt}, #{mail})
             """)
     void add(PersonRow row);
 
@@ -32,6 +32,9 @@ public interface PersonRecords {
 
     @Update("update person set password = #{password} where id = #{id}")
     void setPassword(@Param("id") String id, @Param("password") String encoded);
+
+    @Update("update person set mail = #{mail} where id = #{id}")
+    void setMail(@Param("id") String id, @Param("mail") String mail);
 
     @Delete("delete from person where id = #{id}")
     void remove(String id);

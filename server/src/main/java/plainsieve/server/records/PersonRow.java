@@ -8,5 +8,15 @@ import java.time.Instant;
  * @param name what they sign in with
  * @param label as others see them
  * @param password encoded; empty when there is none yet
+ * @param mail their address; empty for none
  */
-public record PersonRow(String id, String name, String label, String password, boolean blocked, Instant madeAt) {}
+public record PersonRow(
+        String id, String name, String label, String password, boolean blocked, Instant madeAt, String mail) {
+    public PersonRow called(String newLabel) {
+        return new PersonRow(id, name, newLabel, password, blocked, madeAt, mail);
+    }
+
+    public PersonRow blocked(boolean shut) {
+        return new PersonRow(id, name, label, password, shut, madeAt, mail);
+    }
+}

@@ -30,6 +30,9 @@ public interface ServingRecords {
     @Delete("delete from stored_copy")
     void removeCopies();
 
+    @Delete("delete from delivery")
+    void removeDeliveries();
+
     @Delete("delete from stage")
     void removeStages();
 

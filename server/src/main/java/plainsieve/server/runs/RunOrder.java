@@ -45,6 +45,11 @@ public record RunOrder(
     /** Only rows whose output column has one of these values. */
     public record ColumnFilter(String column, Type type, ChoiceText values) {}
 
+    /** The same with fewer rows at most. */
+    public RunOrder capped(long rows) {
+        return new RunOrder(runId, project, text, asked, shape, purpose, Math.min(cap, rows));
+    }
+
     Origin origin() {
         return new Origin(
                 project, asked.asker(), text.query().sourceId(), text.query().id(), purpose);

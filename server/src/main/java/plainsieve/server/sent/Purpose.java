@@ -50,6 +50,8 @@ public sealed interface Purpose {
         LIST,
         /** A stored copy is refreshed. */
         COPY,
+        /** A report is sent by mail. */
+        DELIVERY,
         /** An author looks at a table or column. */
         LOOK,
         /** Two statements of Sent are compared. */

@@ -80,6 +80,23 @@ class OwnAccountApi {
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
 
+    /** Where one gets mail. @param mail empty for nowhere */
+    record OwnMail(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String mail) {}
+
+    @GetMapping("/mail")
+    OwnMail mail() {
+        return new OwnMail(accounts.get(inPerson().person().id()).mail());
+    }
+
+    @PutMapping("/mail")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setMail(@Valid @RequestBody OwnMail body, HttpServletRequest request) {
+        accounts.setMail(inPerson().person().id(), Absent.orEmpty(body.mail()));
+        noting.note(request, "changed where they get mail", "", "");
+    }
+
     /* A program neither changes its person's password nor makes keys that outlive its own. */
     private Caller inPerson() {
         Caller caller = callers.required();

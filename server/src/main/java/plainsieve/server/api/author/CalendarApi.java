@@ -8,9 +8,7 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -18,8 +16,6 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Route;
-import plainsieve.server.copies.Copies;
-import plainsieve.server.copies.StoredCopy;
 import plainsieve.server.jobs.Planning;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -37,14 +33,14 @@ class CalendarApi {
     private static final int MOST_OF_ONE = 100;
 
     private final JobRecords records;
-    private final Copies copies;
+    private final TimedThings timed;
     private final Planning planning;
     private final Settings settings;
     private final Clock clock;
 
-    CalendarApi(JobRecords records, Copies copies, Planning planning, Settings settings, Clock clock) {
+    CalendarApi(JobRecords records, TimedThings timed, Planning planning, Settings settings, Clock clock) {
         this.records = records;
-        this.copies = copies;
+        this.timed = timed;
         this.planning = planning;
         this.settings = settings;
         this.clock = clock;
@@ -75,15 +71,15 @@ class CalendarApi {
         LocalDate wanted = day.isEmpty() ? LocalDate.ofInstant(now, settings.zone()) : date(day);
         Instant from = wanted.atStartOfDay(settings.zone()).toInstant();
         Instant until = wanted.plusDays(1).atStartOfDay(settings.zone()).toInstant();
-        Map<String, String> names =
-                copies.of(project.id()).stream().collect(Collectors.toMap(StoredCopy::id, StoredCopy::name));
+        List<TimedThings.Thing> things = timed.of(project.id());
         List<Entry> entries = new ArrayList<>();
         records.between(project.id(), from.toString(), until.toString(), MOST).stream()
-                .map(job -> entry(job, names))
+                .map(job -> entry(job, things))
                 .forEach(entries::add);
-        copies.of(project.id()).stream().filter(copy -> !copy.paused()).forEach(copy -> copy.schedule()
+        Instant ahead = from.isAfter(now) ? from : now;
+        things.stream().filter(thing -> !thing.paused()).forEach(thing -> thing.schedule()
                 .times()
-                .ifPresent(times -> entries.addAll(planned(copy, times, from.isAfter(now) ? from : now, until))));
+                .ifPresent(times -> entries.addAll(planned(thing, times, ahead, until))));
         entries.sort(Comparator.comparing(Entry::at));
         return new Day(wanted.toString(), settings.zone().getId(), now.toString(), entries);
     }
@@ -97,7 +93,7 @@ class CalendarApi {
         }
     }
 
-    private static Entry entry(JobRow job, Map<String, String> names) {
+    private static Entry entry(JobRow job, List<TimedThings.Thing> things) {
         long seconds = job.endedAt().isEmpty() || job.startedAt().isEmpty()
                 ? 0
                 : Duration.between(Instant.parse(job.startedAt()), Instant.parse(job.endedAt()))
@@ -106,18 +102,23 @@ class CalendarApi {
                 job.dueAt(),
                 job.kind(),
                 job.thing(),
-                names.getOrDefault(job.thing(), job.thing()),
+                things.stream()
+                        .filter(thing ->
+                                thing.kind().equals(job.kind()) && thing.id().equals(job.thing()))
+                        .map(TimedThings.Thing::name)
+                        .findFirst()
+                        .orElse(job.thing()),
                 job.state(),
                 job.rows(),
                 seconds,
                 job.note());
     }
 
-    private List<Entry> planned(StoredCopy copy, Schedule.Times times, Instant from, Instant until) {
+    private List<Entry> planned(TimedThings.Thing thing, Schedule.Times times, Instant from, Instant until) {
         List<Entry> entries = new ArrayList<>();
         Optional<Instant> next = planning.next(times, from);
         while (next.isPresent() && next.get().isBefore(until) && entries.size() < MOST_OF_ONE) {
-            entries.add(new Entry(next.get().toString(), StoredCopy.KIND, copy.id(), copy.name(), "planned", 0, 0, ""));
+            entries.add(new Entry(next.get().toString(), thing.kind(), thing.id(), thing.name(), "planned", 0, 0, ""));
             next = planning.next(times, next.get());
         }
         return entries;

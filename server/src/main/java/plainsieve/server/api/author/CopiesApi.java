@@ -21,7 +21,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.author.CopyBodies.CopyBody;
-import plainsieve.server.api.author.CopyBodies.ScheduleBody;
+import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.copies.Copies;

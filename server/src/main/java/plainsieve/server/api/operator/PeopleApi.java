@@ -56,6 +56,7 @@ class PeopleApi {
      *
      * @param hasPassword whether they can sign in without a link
      * @param groups the ids of their groups
+     * @param mail where they get mail; empty for nowhere
      * @param seen when they were last there, as ISO 8601; empty when they never were, or are signed out
      */
     record PersonBody(
@@ -66,6 +67,7 @@ class PeopleApi {
             boolean blocked,
             List<String> groups,
             List<RoleBody> roles,
+            String mail,
             String seen) {}
 
     @GetMapping
@@ -87,6 +89,7 @@ class PeopleApi {
                         .map(GroupRecords.Member::groupId)
                         .toList(),
                 roles.stream().filter(role -> role.holder().equals(row.id())).toList(),
+                row.mail(),
                 signIns.lastSeen(row.id()));
     }
 
@@ -133,6 +136,22 @@ class PeopleApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void rename(@PathVariable String id, @Valid @RequestBody Label body) {
         accounts.rename(id, Absent.orEmpty(body.label()));
+    }
+
+    record Mail(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String mail) {}
+
+    /** Says where somebody gets mail. */
+    @PutMapping("/{id}/mail")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setMail(@PathVariable String id, @Valid @RequestBody Mail body, HttpServletRequest request) {
+        accounts.setMail(id, Absent.orEmpty(body.mail()));
+        noting.note(
+                request,
+                "changed where somebody gets mail",
+                "",
+                accounts.get(id).name());
     }
 
     record Blocked(boolean blocked) {}

@@ -6,11 +6,8 @@ import jakarta.validation.Valid;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -19,11 +16,9 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Part;
-import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
@@ -39,7 +34,6 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.PickedWords;
 import plainsieve.server.runs.Questions;
 import plainsieve.server.runs.ReportOrders;
 import plainsieve.server.runs.RunOrder;
@@ -94,44 +88,12 @@ class DownloadsApi {
                 body.sort(),
                 picked,
                 1);
-        FileHeader header = new FileHeader(
-                report.name(),
-                question.said().sentence() + PickedWords.behindQuestion(picked),
-                inWords(project, question, picked),
-                clock.instant().toString(),
-                body.above(),
-                labels(view));
+        FileHeader header = FileHeader.of(
+                        project, report, view, question, clock.instant().toString())
+                .picking(picked)
+                .above(body.above());
         downloads.order(orders.download(project, report, choices, asked), format, header, name);
         return new RunBodies.DownloadBody(body.runId(), name);
-    }
-
-    private static List<Map.Entry<String, String>> inWords(
-            Project project, Questions.Question question, List<RunOrder.ColumnFilter> picked) {
-        List<Map.Entry<String, String>> choices = new ArrayList<>();
-        question.chosen().texts().forEach((name, text) -> {
-            if (project.parameters().containsKey(name)) {
-                choices.add(Map.entry(project.parameter(name).label(), written(text)));
-            }
-        });
-        picked.forEach(filter ->
-                choices.add(Map.entry("only " + PickedWords.column(filter.column()), PickedWords.values(filter))));
-        return choices;
-    }
-
-    private static Map<String, String> labels(View view) {
-        Map<String, String> labels = new LinkedHashMap<>();
-        if (view.shown() instanceof Shown.Table table) {
-            table.columns().forEach(column -> labels.put(column.name(), column.label()));
-        }
-        return labels;
-    }
-
-    private static String written(ChoiceText text) {
-        return switch (text.kind()) {
-            case BLANK -> "";
-            case ALL -> "(all)";
-            case VALUES -> String.join("; ", text.values()) + (text.withoutValue() ? "; (no value)" : "");
-        };
     }
 
     /** The file, as its rows come from the source. One that fails on the way breaks off. */

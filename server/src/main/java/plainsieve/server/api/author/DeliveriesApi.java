@@ -1,0 +1,140 @@
+package plainsieve.server.api.author;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.server.api.Noted;
+import plainsieve.server.api.Route;
+import plainsieve.server.api.author.DeliveryBodies.AttachedBody;
+import plainsieve.server.api.author.DeliveryBodies.DeliveryBody;
+import plainsieve.server.api.author.DeliveryBodies.OnlyBody;
+import plainsieve.server.api.author.DeliveryBodies.RecipientsBody;
+import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.DefaultBody;
+import plainsieve.server.api.body.Lengths;
+import plainsieve.server.deliveries.Deliveries;
+import plainsieve.server.deliveries.Delivery;
+import plainsieve.server.deliveries.DeliveryEdits;
+import plainsieve.server.jobs.Jobs;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.settings.Settings;
+
+/** Reports that are sent by mail: what, to whom, when, and what was sent. */
+@RestController
+@RequestMapping("/api/projects/{project}/deliveries")
+@Route(Role.AUTHOR)
+class DeliveriesApi {
+    private final Deliveries deliveries;
+    private final DeliveryEdits edits;
+    private final DeliveryPages pages;
+    private final Jobs jobs;
+    private final Settings settings;
+
+    DeliveriesApi(Deliveries deliveries, DeliveryEdits edits, DeliveryPages pages, Jobs jobs, Settings settings) {
+        this.deliveries = deliveries;
+        this.edits = edits;
+        this.pages = pages;
+        this.jobs = jobs;
+        this.settings = settings;
+    }
+
+    @GetMapping
+    List<DeliveryBody> all(Project project) {
+        return deliveries.of(project.id()).stream()
+                .map(delivery -> pages.body(project, delivery))
+                .toList();
+    }
+
+    record NewDelivery(
+            @NotBlank(message = Lengths.MISSING) String reportId,
+
+            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name) {}
+
+    /** A delivery to nobody yet. */
+    @PostMapping
+    @Noted("added a delivery")
+    DeliveryBody add(Project project, @Valid @RequestBody NewDelivery body) {
+        return pages.body(project, edits.add(project, body.reportId(), body.name()));
+    }
+
+    /** How it shall be, all of it. */
+    record DeliveryChange(
+            @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String name,
+
+            Map<String, DefaultBody> choices,
+            RecipientsBody to,
+            OnlyBody only,
+            List<AttachedBody> attached,
+            ScheduleBody schedule,
+            boolean paused,
+            int version) {
+        DeliveryChange {
+            choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
+            to = to == null ? new RecipientsBody(List.of(), "", "", Map.of()) : to;
+            only = only == null ? new OnlyBody("", "", "", "") : only;
+            attached = Absent.orEmpty(attached);
+            schedule = schedule == null ? new ScheduleBody("", "", "", "", "") : schedule;
+        }
+
+        private Delivery.Content content(String reportId) {
+            Map<String, DefaultDefinition> said = new LinkedHashMap<>();
+            choices.forEach((name, value) -> said.put(name, value.toDefinition()));
+            return new Delivery.Content(
+                    reportId,
+                    said,
+                    only.toOnly(),
+                    attached.stream().map(AttachedBody::toAttachment).toList());
+        }
+    }
+
+    @PutMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("changed a delivery")
+    void change(Project project, @PathVariable String id, @Valid @RequestBody DeliveryChange body) {
+        Delivery known = deliveries.get(project.id(), id);
+        edits.change(
+                project,
+                new Delivery(
+                        id,
+                        body.name(),
+                        body.content(known.content().reportId()),
+                        body.to().toRecipients(),
+                        body.schedule().toSchedule(settings.zone()),
+                        body.paused(),
+                        known.since(),
+                        body.version()));
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("removed a delivery")
+    void remove(Project project, @PathVariable String id) {
+        edits.remove(project, id);
+    }
+
+    /** Sends it now, to everybody who gets it. */
+    @PostMapping("/{id}/send")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("sent a delivery by hand")
+    void send(Project project, @PathVariable String id) {
+        jobs.ask(project.id(), Delivery.KIND, deliveries.get(project.id(), id).id(), "hand");
+    }
+}

@@ -1,0 +1,101 @@
+package plainsieve.server.api.author;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import plainsieve.core.view.View;
+import plainsieve.server.api.author.DeliveryBodies.AttachedBody;
+import plainsieve.server.api.author.DeliveryBodies.Chosen;
+import plainsieve.server.api.author.DeliveryBodies.DeliveryBody;
+import plainsieve.server.api.author.DeliveryBodies.FigureOf;
+import plainsieve.server.api.author.DeliveryBodies.Offers;
+import plainsieve.server.api.author.DeliveryBodies.OnlyBody;
+import plainsieve.server.api.author.DeliveryBodies.RecipientsBody;
+import plainsieve.server.api.author.DeliveryBodies.ViewOf;
+import plainsieve.server.api.author.ScheduleBodies.LastJob;
+import plainsieve.server.api.author.ScheduleBodies.ScheduleBody;
+import plainsieve.server.api.body.DefaultBody;
+import plainsieve.server.deliveries.Delivery;
+import plainsieve.server.deliveries.Unsubscribing;
+import plainsieve.server.jobs.Jobs;
+import plainsieve.server.jobs.Planning;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.StageWords;
+
+/** Deliveries as their screen needs them: what is said of each, what could be, and what became of it last. */
+@Component
+class DeliveryPages {
+    private final Jobs jobs;
+    private final Planning planning;
+    private final Unsubscribing unsubscribing;
+    private final Clock clock;
+
+    DeliveryPages(Jobs jobs, Planning planning, Unsubscribing unsubscribing, Clock clock) {
+        this.jobs = jobs;
+        this.planning = planning;
+        this.unsubscribing = unsubscribing;
+        this.clock = clock;
+    }
+
+    DeliveryBody body(Project project, Delivery delivery) {
+        List<Chosen> choices = new ArrayList<>();
+        delivery.content()
+                .choices()
+                .forEach((name, value) ->
+                        choices.add(new Chosen(name, DefaultBody.of(value), StageWords.value(project, name, value))));
+        return new DeliveryBody(
+                delivery.id(),
+                delivery.name(),
+                delivery.content().reportId(),
+                choices,
+                RecipientsBody.of(delivery.to()),
+                OnlyBody.of(delivery.content().only()),
+                delivery.content().attached().stream().map(AttachedBody::of).toList(),
+                ScheduleBody.of(delivery.schedule()),
+                delivery.paused(),
+                delivery.version(),
+                offers(project, delivery),
+                LastJob.of(jobs.latest(project.id(), Delivery.KIND, delivery.id())),
+                unsubscribing.of(project.id(), delivery.id()),
+                next(delivery));
+    }
+
+    private static Offers offers(Project project, Delivery delivery) {
+        String id = delivery.content().reportId();
+        if (!project.hasReport(id)) {
+            return new Offers("", List.of(), List.of(), List.of());
+        }
+        Report report = project.report(id);
+        List<String> chooses = project.parametersOf(report).stream()
+                .filter(name -> project.parameters().containsKey(name)
+                        && !project.parameter(name).isComputed())
+                .sorted()
+                .toList();
+        List<FigureOf> figures = report.views().stream()
+                .filter(view -> view.shown().kind().equals("figures"))
+                .flatMap(view -> view.shown().measures().stream()
+                        .map(figure -> new FigureOf(view.id(), figure.label(), figure.unit())))
+                .toList();
+        return new Offers(
+                report.name(),
+                chooses,
+                report.views().stream().map(DeliveryPages::view).toList(),
+                figures);
+    }
+
+    private static ViewOf view(View view) {
+        return new ViewOf(view.id(), view.titleOrKind(), view.asks());
+    }
+
+    private String next(Delivery delivery) {
+        return delivery.schedule()
+                .times()
+                .filter(times -> !delivery.paused())
+                .flatMap(times -> planning.next(times, clock.instant()))
+                .map(Instant::toString)
+                .orElse("");
+    }
+}

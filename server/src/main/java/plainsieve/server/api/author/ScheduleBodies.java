@@ -1,0 +1,81 @@
+package plainsieve.server.api.author;
+
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.util.Optional;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.body.Absent;
+import plainsieve.server.records.JobRow;
+import plainsieve.server.schedules.Schedule;
+import plainsieve.server.schedules.ScheduleWords;
+
+/** What is done by itself, on the wire: when, and what became of it. */
+final class ScheduleBodies {
+    private ScheduleBodies() {}
+
+    /**
+     * When something is done by itself.
+     *
+     * @param every in words or as a line of five fields; empty where it has no times
+     * @param cron the same as a line
+     * @param zone a name of the IANA database; the server's own when empty
+     * @param missed catch-up or leave
+     * @param after the id of the stored copy behind which it is; empty for none
+     */
+    record ScheduleBody(String every, String cron, String zone, String missed, String after) {
+        ScheduleBody {
+            every = Absent.orEmpty(every);
+            cron = Absent.orEmpty(cron);
+            zone = Absent.orEmpty(zone);
+            missed = Absent.orElse(missed, CATCH_UP);
+            after = Absent.orEmpty(after);
+        }
+
+        private static final String CATCH_UP = "catch-up";
+        private static final String LEAVE = "leave";
+
+        static ScheduleBody of(Schedule schedule) {
+            String after = schedule.behind().orElse("");
+            return schedule.times()
+                    .map(times -> new ScheduleBody(
+                            ScheduleWords.say(times.cron()),
+                            times.cron(),
+                            times.zone().getId(),
+                            times.missed() == Schedule.Missed.LEAVE ? LEAVE : CATCH_UP,
+                            ""))
+                    .orElseGet(() -> new ScheduleBody("", "", "", CATCH_UP, after));
+        }
+
+        Schedule toSchedule(ZoneId usual) {
+            if (!every.isEmpty()) {
+                Schedule.Missed what = missed.equals(LEAVE) ? Schedule.Missed.LEAVE : Schedule.Missed.CATCH_UP;
+                return new Schedule.Times(ScheduleWords.cron(every), zone.isEmpty() ? usual : inZone(), what);
+            }
+            return after.isEmpty() ? new Schedule.ByHand() : new Schedule.After(after);
+        }
+
+        private ZoneId inZone() {
+            try {
+                return ZoneId.of(zone);
+            } catch (DateTimeException e) {
+                throw new ProblemException(Problem.of(
+                        "bad-zone",
+                        "“%s” is no time zone.".formatted(zone),
+                        "Write one such as Europe/Lisbon or UTC."));
+            }
+        }
+    }
+
+    /** The last time that it was done or tried. @param at ISO 8601; empty for never. @param state due, running, done, kept-back, failed, left */
+    record LastJob(String at, String state, int tries, String note) {
+        static LastJob of(Optional<JobRow> job) {
+            return job.map(row -> new LastJob(
+                            row.endedAt().isEmpty() ? row.startedAt() : row.endedAt(),
+                            row.state(),
+                            row.tries(),
+                            row.note()))
+                    .orElse(new LastJob("", "", 0, ""));
+        }
+    }
+}

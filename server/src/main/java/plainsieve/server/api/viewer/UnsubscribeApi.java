@@ -1,0 +1,60 @@
+package plainsieve.server.api.viewer;
+
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import plainsieve.server.api.Route;
+import plainsieve.server.deliveries.Deliveries;
+import plainsieve.server.deliveries.Delivery;
+import plainsieve.server.deliveries.Unsubscribing;
+import plainsieve.server.people.Role;
+
+/** No more of a delivery, or again: for whoever has one of its mails. */
+@RestController
+@RequestMapping("/api/unsubscribe/{token}")
+@Route(value = Role.VIEWER, open = true)
+class UnsubscribeApi {
+    private final Unsubscribing unsubscribing;
+    private final Deliveries deliveries;
+
+    UnsubscribeApi(Unsubscribing unsubscribing, Deliveries deliveries) {
+        this.unsubscribing = unsubscribing;
+        this.deliveries = deliveries;
+    }
+
+    /** Whose mails of what. @param none whether they get no more of it */
+    record Subscription(String delivery, String address, boolean none) {}
+
+    @GetMapping
+    Subscription get(@PathVariable String token) {
+        return body(unsubscribing.read(token));
+    }
+
+    /** No more of it. Programs for mail do this, too, when their user says so (RFC 8058). */
+    @PostMapping
+    Subscription none(@PathVariable String token) {
+        return wanting(token, true);
+    }
+
+    @DeleteMapping
+    Subscription again(@PathVariable String token) {
+        return wanting(token, false);
+    }
+
+    private Subscription wanting(String token, boolean none) {
+        Unsubscribing.Of of = unsubscribing.read(token);
+        unsubscribing.want(of, none);
+        return body(of);
+    }
+
+    private Subscription body(Unsubscribing.Of of) {
+        String name = deliveries
+                .find(of.projectId(), of.deliveryId())
+                .map(Delivery::name)
+                .orElse("what is not sent any more");
+        return new Subscription(name, of.address(), unsubscribing.wantsNone(of));
+    }
+}

@@ -1,0 +1,106 @@
+package plainsieve.server.deliveries;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import plainsieve.server.copies.StoredCopy;
+import plainsieve.server.jobs.Doing;
+import plainsieve.server.jobs.Outcome;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Stage;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.Column;
+
+/** The deliveries of each project, and when they are sent. */
+@Service
+public class Deliveries implements Doing {
+    private final KeptDeliveries kept;
+    private final Projects projects;
+    private final Posting posting;
+    private final Addressees addressees;
+
+    Deliveries(KeptDeliveries kept, Projects projects, Posting posting, Addressees addressees) {
+        this.addressees = addressees;
+        this.kept = kept;
+        this.projects = projects;
+        this.posting = posting;
+    }
+
+    public List<Delivery> of(String projectId) {
+        return kept.all().stream()
+                .filter(one -> one.projectId().equals(projectId))
+                .map(KeptDeliveries.Kept::delivery)
+                .toList();
+    }
+
+    public Optional<Delivery> find(String projectId, String id) {
+        return of(projectId).stream().filter(one -> one.id().equals(id)).findFirst();
+    }
+
+    /** Throws {@link NotFound} when there is none of this id. */
+    public Delivery get(String projectId, String id) {
+        return find(projectId, id)
+                .orElseThrow(() -> new NotFound(
+                        "delivery", id, of(projectId).stream().map(Delivery::id).toList()));
+    }
+
+    /**
+     * Sends what the first who gets it would get to somebody who looks at it. Throws as any run, and
+     * {@link plainsieve.server.mail.MailFailure}.
+     *
+     * @return why nothing would be sent; nothing when it was
+     */
+    public Optional<String> trial(Project project, String id, String address) {
+        return posting.trial(project, get(project.id(), id), address);
+    }
+
+    /** The columns of a query whose rows could say who gets it. Throws as any run. */
+    public List<Column> columns(Project project, String id, String queryId) {
+        return addressees.columns(project.in(Stage.LIVE), get(project.id(), id), queryId);
+    }
+
+    @Override
+    public String kind() {
+        return Delivery.KIND;
+    }
+
+    @Override
+    public List<Planned> planned() {
+        return kept.all().stream()
+                .flatMap(one -> planned(one.projectId(), one.delivery()).stream())
+                .toList();
+    }
+
+    private static Optional<Planned> planned(String projectId, Delivery delivery) {
+        return delivery.schedule()
+                .times()
+                .filter(times -> !delivery.paused())
+                .map(times -> new Planned(projectId, delivery.id(), times, delivery.since()));
+    }
+
+    @Override
+    public Outcome work(String projectId, String thing, long job, Cancellation stop) {
+        Optional<Delivery> delivery = find(projectId, thing);
+        return delivery.isEmpty()
+                ? new Outcome.Left("There is no such delivery any more.")
+                : posting.post(projects.get(projectId), delivery.get(), job, stop);
+    }
+
+    /** Those that are sent once a copy was made. */
+    @Override
+    public List<String> behind(String projectId, String kind, String thing) {
+        return of(projectId).stream()
+                .filter(one -> kind.equals(StoredCopy.KIND) && !one.paused())
+                .filter(one -> one.schedule().behind().filter(thing::equals).isPresent())
+                .map(Delivery::id)
+                .toList();
+    }
+
+    @Override
+    public Set<String> before(String projectId, String thing) {
+        return Set.of();
+    }
+}

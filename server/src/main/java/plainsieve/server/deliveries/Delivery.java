@@ -1,0 +1,82 @@
+package plainsieve.server.deliveries;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.server.downloads.Format;
+import plainsieve.server.schedules.Schedule;
+
+/**
+ * A report that is sent by mail.
+ *
+ * @param name what people call it, and what its mails are about
+ * @param schedule when it is sent
+ * @param paused whether its times are let go by
+ * @param since when its schedule was said: nothing before it is missed
+ * @param version the version that a change is made from
+ */
+public record Delivery(
+        String id,
+        String name,
+        Content content,
+        Recipients to,
+        Schedule schedule,
+        boolean paused,
+        Instant since,
+        int version) {
+    /** Its word among things that are done by themselves. */
+    public static final String KIND = "delivery";
+
+    /**
+     * What is sent, and whether.
+     *
+     * @param choices what the report's parameters open with, worked out when it is sent; others open as ever
+     */
+    public record Content(
+            String reportId, Map<String, DefaultDefinition> choices, Only only, List<Attachment> attached) {
+        public Content {
+            choices = Collections.unmodifiableMap(new LinkedHashMap<>(choices));
+            attached = List.copyOf(attached);
+        }
+    }
+
+    /** Every row of a view as a file. */
+    public record Attachment(String viewId, Format format) {}
+
+    /** Who gets it. */
+    public sealed interface Recipients {}
+
+    /** @param who addresses, names of people, and groups as {@code group:name} */
+    public record Named(List<String> who) implements Recipients {
+        public Named {
+            who = List.copyOf(who);
+        }
+    }
+
+    /**
+     * One mail for each row of a query.
+     *
+     * @param column with the address, or the name of a person
+     * @param choices which column says what is chosen, by the parameter
+     */
+    public record EachRow(String queryId, String column, Map<String, String> choices) implements Recipients {
+        public EachRow {
+            choices = Collections.unmodifiableMap(new LinkedHashMap<>(choices));
+        }
+    }
+
+    /** When it is sent at all. */
+    public sealed interface Only {}
+
+    public record Always() implements Only {}
+
+    /** Only when a view has rows. */
+    public record AnyRows(String viewId) implements Only {}
+
+    /** Only when a figure passes a value. @param label of the figure. @param above whether it must be above it, not below */
+    public record Passes(String viewId, String label, boolean above, BigDecimal value) implements Only {}
+}

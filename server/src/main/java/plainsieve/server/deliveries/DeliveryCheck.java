@@ -1,0 +1,99 @@
+package plainsieve.server.deliveries;
+
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.View;
+import plainsieve.server.copies.Copies;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.runs.AskedChoices;
+import plainsieve.server.runs.Choosing;
+import plainsieve.server.schedules.Timetable;
+
+/** Whether a delivery can be as it is said. */
+@Component
+class DeliveryCheck {
+    private static final int MOST_NAMED = 500;
+    private static final int MOST_ATTACHED = 10;
+
+    private final Copies copies;
+    private final Choosing choosing;
+
+    DeliveryCheck(Copies copies, Choosing choosing) {
+        this.copies = copies;
+        this.choosing = choosing;
+    }
+
+    /** Throws {@link ProblemException} saying what cannot be; {@link NotFound} for what is not there. */
+    void require(Project project, Delivery delivery) {
+        Report report = project.report(delivery.content().reportId());
+        delivery.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
+        delivery.schedule().behind().ifPresent(behind -> copies.get(project.id(), behind));
+        choices(project, report, delivery);
+        only(report, delivery.content().only());
+        if (delivery.content().attached().size() > MOST_ATTACHED) {
+            throw refused("A mail takes %d files.".formatted(MOST_ATTACHED), "Leave some out.");
+        }
+        delivery.content().attached().forEach(one -> {
+            View view = report.view(one.viewId());
+            if (!view.asks()) {
+                throw refused(
+                        "“%s” has no rows that a file could have.".formatted(view.titleOrKind()),
+                        "Attach another view.");
+            }
+        });
+        if (delivery.to() instanceof Delivery.EachRow each) {
+            project.query(each.queryId());
+            each.choices().keySet().forEach(name -> requireOf(project, report, name));
+        } else if (delivery.to() instanceof Delivery.Named named && named.who().size() > MOST_NAMED) {
+            throw refused("More than %d are named.".formatted(MOST_NAMED), "Take them from the rows of a query.");
+        }
+    }
+
+    private static void requireOf(Project project, Report report, String name) {
+        if (!project.parametersOf(report).contains(name)
+                || project.parameter(name).isComputed()) {
+            throw refused(
+                    "Nothing can be chosen for :%s in “%s”.".formatted(name, report.name()),
+                    "Choose for a parameter of the report.");
+        }
+    }
+
+    private void choices(Project project, Report report, Delivery delivery) {
+        delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
+        Project live = project.in(Stage.LIVE, delivery.content().choices());
+        Set<String> said = delivery.content().choices().keySet();
+        Asker asker = Asker.of("delivery", Role.AUTHOR);
+        choosing.choose(live, said, AskedChoices.of(asker, project.parametersOf(report), Map.of())).problems().stream()
+                .filter(problem -> problem.parameter().filter(said::contains).isPresent())
+                .findFirst()
+                .ifPresent(problem -> {
+                    throw new ProblemException(problem);
+                });
+    }
+
+    private static void only(Report report, Delivery.Only only) {
+        if (only instanceof Delivery.AnyRows any) {
+            report.view(any.viewId());
+        } else if (only instanceof Delivery.Passes passes) {
+            boolean has = report.view(passes.viewId()).shown().measures().stream()
+                    .anyMatch(figure -> figure.label().equalsIgnoreCase(passes.label()));
+            if (!has) {
+                throw refused(
+                        "“%s” has no figure “%s”.".formatted(report.name(), passes.label()),
+                        "Take one of its figures.");
+            }
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-delivery", message, advice));
+    }
+}

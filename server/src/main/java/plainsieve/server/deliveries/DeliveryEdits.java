@@ -1,0 +1,94 @@
+package plainsieve.server.deliveries;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.authoring.Ids;
+import plainsieve.server.jobs.Jobs;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.schedules.Schedule;
+
+/** Adds, changes and removes deliveries. */
+@Service
+public class DeliveryEdits {
+    private final KeptDeliveries kept;
+    private final Deliveries deliveries;
+    private final DeliveryCheck check;
+    private final Jobs jobs;
+    private final Clock clock;
+
+    DeliveryEdits(KeptDeliveries kept, Deliveries deliveries, DeliveryCheck check, Jobs jobs, Clock clock) {
+        this.kept = kept;
+        this.deliveries = deliveries;
+        this.check = check;
+        this.jobs = jobs;
+        this.clock = clock;
+    }
+
+    /** A delivery of a report to nobody yet, by hand. Nothing is sent before somebody says to whom. */
+    public Delivery add(Project project, String reportId, String wanted) {
+        project.report(reportId);
+        String name = Ids.name("A delivery", wanted);
+        String id = Ids.of(
+                name, "delivery", taken -> deliveries.find(project.id(), taken).isPresent());
+        Delivery delivery = new Delivery(
+                id,
+                name,
+                new Delivery.Content(reportId, Map.of(), new Delivery.Always(), List.of()),
+                new Delivery.Named(List.of()),
+                new Schedule.ByHand(),
+                false,
+                clock.instant(),
+                0);
+        keep(project, delivery);
+        return deliveries.get(project.id(), id);
+    }
+
+    /** One that comes with its project. */
+    void bringIn(Project project, Delivery delivery) {
+        if (deliveries.find(project.id(), delivery.id()).isPresent()) {
+            change(project, delivery);
+        } else {
+            keep(project, delivery);
+        }
+    }
+
+    /**
+     * Another state of a delivery. A schedule that is another one counts from now.
+     *
+     * @throws ProblemException when it cannot be
+     * @throws Changed when somebody was faster
+     */
+    public void change(Project project, Delivery delivery) {
+        Delivery before = deliveries.get(project.id(), delivery.id());
+        boolean same = before.schedule().equals(delivery.schedule()) && before.paused() == delivery.paused();
+        keep(
+                project,
+                new Delivery(
+                        delivery.id(),
+                        Ids.name("A delivery", delivery.name()),
+                        delivery.content(),
+                        delivery.to(),
+                        delivery.schedule(),
+                        delivery.paused(),
+                        same ? before.since() : clock.instant(),
+                        delivery.version()));
+    }
+
+    private void keep(Project project, Delivery delivery) {
+        check.require(project, delivery);
+        if (!kept.keep(project.id(), delivery)) {
+            throw new Changed("The delivery “%s”".formatted(delivery.name()));
+        }
+    }
+
+    /** Nothing of it is sent any more. What was sent stays known. */
+    public void remove(Project project, String id) {
+        deliveries.get(project.id(), id);
+        kept.remove(project.id(), id);
+        jobs.stop(project.id(), Delivery.KIND, id);
+    }
+}

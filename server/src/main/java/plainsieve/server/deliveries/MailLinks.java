@@ -1,0 +1,77 @@
+package plainsieve.server.deliveries;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceLink;
+import plainsieve.server.letters.Letter;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Selections;
+import plainsieve.server.settings.LetterSettings;
+
+/** The links that stand in mails, by the address at which people reach this server. */
+@Component
+class MailLinks {
+    /** Servers and mail programs cut longer ones off. */
+    private static final int LONGEST = 6000;
+
+    private final Selections selections;
+    private final Unsubscribing unsubscribing;
+    private final LetterSettings settings;
+
+    MailLinks(Selections selections, Unsubscribing unsubscribing, LetterSettings settings) {
+        this.selections = selections;
+        this.unsubscribing = unsubscribing;
+        this.settings = settings;
+    }
+
+    /** Where the report opens as it is in the letter. */
+    String report(Project project, Delivery delivery, Letter letter) {
+        String report = delivery.content().reportId();
+        String page = "%s/projects/%s/reports/%s".formatted(settings.address(), project.id(), report);
+        String choices = ChoiceLink.write(letter.choices()).stream()
+                .map(part -> encoded(part.getKey()) + "=" + encoded(part.getValue()))
+                .collect(Collectors.joining("&"));
+        if (choices.length() <= LONGEST) {
+            return choices.isEmpty() ? page : page + "?" + choices;
+        }
+        Selections.Owner owner = new Selections.Owner(project, project.report(report), "");
+        return "%s?saved=%s"
+                .formatted(
+                        page,
+                        selections
+                                .keep(owner, "", letter.choices(), Optional.empty())
+                                .id());
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
+    /** A page that asks whether they want no more of it. */
+    String unsubscribePage(Project project, Delivery delivery, String address) {
+        return settings.address() + "/unsubscribe/" + token(project, delivery, address);
+    }
+
+    /** Lets no more of it come, without asking (RFC 8058). */
+    String unsubscribeAtOnce(Project project, Delivery delivery, String address) {
+        return settings.address() + "/api/unsubscribe/" + token(project, delivery, address);
+    }
+
+    private String token(Project project, Delivery delivery, String address) {
+        return unsubscribing.token(new Unsubscribing.Of(project.id(), delivery.id(), address));
+    }
+
+    boolean wantsNone(Project project, Delivery delivery, String address) {
+        return unsubscribing.wantsNone(new Unsubscribing.Of(project.id(), delivery.id(), address));
+    }
+
+    /** The id of a mail: the same whenever it is made again. */
+    String mailId(long job, long mail) {
+        String host = settings.address().replaceFirst("^https?://", "").replaceFirst("[:/].*", "");
+        return "delivery.%d.%d@%s".formatted(job, mail, host.toLowerCase(Locale.ROOT));
+    }
+}

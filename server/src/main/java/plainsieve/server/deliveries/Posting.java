@@ -1,0 +1,227 @@
+package plainsieve.server.deliveries;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.jobs.Outcome;
+import plainsieve.server.mail.Mail;
+import plainsieve.server.mail.MailFailure;
+import plainsieve.server.mail.Postman;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Stage;
+import plainsieve.server.records.MailRecords;
+import plainsieve.server.records.MailRow;
+import plainsieve.server.sources.Presence;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * Sends what one job of a delivery has to send. Each mail has a line in the records before it is begun, and is <em>handing over</em>
+ * there before the server for mails can have taken it: one that is handed over once is not handed over again, however the round ended.
+ */
+@Component
+class Posting {
+    private static final int LONGEST_NOTE = 500;
+
+    private final Addressees addressees;
+    private final Writing writing;
+    private final Postman postman;
+    private final MailRecords records;
+    private final Clock clock;
+
+    Posting(Addressees addressees, Writing writing, Postman postman, MailRecords records, Clock clock) {
+        this.addressees = addressees;
+        this.writing = writing;
+        this.postman = postman;
+        this.records = records;
+        this.clock = clock;
+    }
+
+    /** Throws {@link MailFailure} when something has to be tried again; what is over is not done again then. */
+    Outcome post(Project project, Delivery delivery, long job, Cancellation stop) {
+        Presence presence = new Presence();
+        if (!stop.begin(presence::leave)) {
+            return new Outcome.Left("It was stopped.");
+        }
+        List<Addressee> all = addressees.of(project.in(Stage.LIVE), delivery, presence);
+        try (Round round = new Round(project, delivery, job, presence)) {
+            for (Addressee to : all) {
+                if (stop.reason().isPresent()) {
+                    throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before everybody had it.", null);
+                }
+                round.one(to);
+            }
+            return round.outcome();
+        } finally {
+            stop.end();
+        }
+    }
+
+    /** A test: what the first of them would get goes to somebody else. @return why there would be none; nothing when it was sent */
+    Optional<String> trial(Project project, Delivery delivery, String address) {
+        Presence presence = new Presence();
+        List<Addressee> all = addressees.of(project.in(Stage.LIVE), delivery, presence);
+        Addressee first = all.stream()
+                .filter(one -> one.why().isEmpty())
+                .findFirst()
+                .orElse(new Addressee(address, Optional.empty(), Map.of(), Optional.empty()));
+        String id = writing.mailId(0, clock.millis());
+        Writing.Written written = writing.write(new Writing.Round(project, delivery, presence), first, id);
+        if (written instanceof Writing.Nothing nothing) {
+            return Optional.of(nothing.why());
+        }
+        Mail mail = ((Writing.Ready) written).mail();
+        try (Postman.Way way = postman.open()) {
+            way.hand(mail.asTestFor(address), () -> {});
+        }
+        return Optional.empty();
+    }
+
+    /** One round over all who get it. */
+    private final class Round implements AutoCloseable {
+        private final Project project;
+        private final Delivery delivery;
+        private final long job;
+        private final Writing.Round known;
+        private Optional<Postman.Way> way = Optional.empty();
+        private int sent;
+        private int left;
+        private int refused;
+        private int unsure;
+        private int waiting;
+        private String why = "";
+
+        Round(Project project, Delivery delivery, long job, Presence presence) {
+            this.project = project;
+            this.delivery = delivery;
+            this.job = job;
+            this.known = new Writing.Round(project, delivery, presence);
+        }
+
+        void one(Addressee to) {
+            MailRow row = row(to);
+            MailRow.State state = row.stands();
+            if (state == MailRow.State.HANDING_OVER) {
+                become(
+                        row,
+                        MailRow.State.UNSURE,
+                        row.subject(),
+                        "The server ended while it was handed over: it may have come, or not.");
+                unsure++;
+            } else if (state.isOver()) {
+                count(state);
+            } else if (to.why().isPresent()) {
+                become(row, MailRow.State.REFUSED, "", to.why().get());
+                refused++;
+            } else {
+                write(to, row);
+            }
+        }
+
+        private MailRow row(Addressee to) {
+            records.add(new MailRow(
+                    0,
+                    project.id(),
+                    delivery.id(),
+                    job,
+                    to.address(),
+                    to.part(),
+                    "",
+                    "",
+                    "",
+                    clock.instant().toString()));
+            return records.find(job, to.address(), to.part());
+        }
+
+        private void count(MailRow.State state) {
+            switch (state) {
+                case SENT -> sent++;
+                case REFUSED -> refused++;
+                case LEFT -> left++;
+                case UNSURE -> unsure++;
+                default -> waiting++;
+            }
+        }
+
+        private void write(Addressee to, MailRow row) {
+            try {
+                Writing.Written written = writing.write(known, to, writing.mailId(job, row.id()));
+                if (written instanceof Writing.Nothing nothing) {
+                    become(row, MailRow.State.LEFT, "", nothing.why());
+                    left++;
+                } else if (written instanceof Writing.Ready ready) {
+                    hand(ready.mail(), row);
+                }
+            } catch (ProblemException | SourceFailure e) {
+                later(row, "", e.getMessage());
+            }
+        }
+
+        private void hand(Mail mail, MailRow row) {
+            try {
+                way().hand(mail, () -> become(row, MailRow.State.HANDING_OVER, mail.subject(), ""));
+                become(row, MailRow.State.SENT, mail.subject(), "");
+                sent++;
+            } catch (MailFailure e) {
+                if (e.kind() == MailFailure.Kind.LATER) {
+                    later(row, mail.subject(), e.getMessage());
+                } else {
+                    boolean taken = e.kind() == MailFailure.Kind.UNSURE;
+                    become(row, taken ? MailRow.State.UNSURE : MailRow.State.REFUSED, mail.subject(), e.getMessage());
+                    count(taken ? MailRow.State.UNSURE : MailRow.State.REFUSED);
+                }
+            }
+        }
+
+        /* The others may have theirs. */
+        private void later(MailRow row, String subject, String note) {
+            become(row, MailRow.State.WAITING, subject, note);
+            waiting++;
+            why = note;
+        }
+
+        private Postman.Way way() {
+            if (way.filter(Postman.Way::isOpen).isEmpty()) {
+                close();
+                way = Optional.of(postman.open());
+            }
+            return way.orElseThrow();
+        }
+
+        private void become(MailRow row, MailRow.State state, String subject, String note) {
+            String said = note.substring(0, Math.min(LONGEST_NOTE, note.length()));
+            records.become(
+                    row.id(), state.word(), subject, said, clock.instant().toString());
+        }
+
+        Outcome outcome() {
+            if (waiting > 0) {
+                throw new MailFailure(MailFailure.Kind.LATER, "%d of %d wait: %s".formatted(waiting, all(), why), null);
+            }
+            StringBuilder note = new StringBuilder();
+            say(note, left, "%d had nothing to get");
+            say(note, refused, "%d cannot be reached");
+            say(note, unsure, "of %d it is not known whether they came");
+            return new Outcome.Done(sent, note.toString());
+        }
+
+        private int all() {
+            return sent + left + refused + unsure + waiting;
+        }
+
+        private static void say(StringBuilder note, int count, String words) {
+            if (count > 0) {
+                note.append(note.isEmpty() ? "" : ", ").append(words.formatted(count));
+            }
+        }
+
+        @Override
+        public void close() {
+            way.ifPresent(Postman.Way::close);
+            way = Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,47 @@
+package plainsieve.server.deliveries;
+
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.mail.MailAddress;
+import plainsieve.server.mail.Postman;
+import plainsieve.server.people.Asker;
+import plainsieve.server.records.PersonRow;
+
+/** Where a test mail goes: to the address of whoever asks for it; where there are no accounts, to one that they say. */
+@Component
+public class TestAddress {
+    private final Accounts accounts;
+    private final Postman postman;
+
+    TestAddress(Accounts accounts, Postman postman) {
+        this.accounts = accounts;
+        this.postman = postman;
+    }
+
+    /** Throws {@link ProblemException} when there is none. */
+    public String of(Asker asker, String said) {
+        String address = asker.viewer().known() ? own(asker) : said;
+        return MailAddress.read(address)
+                .filter(postman::mayGoTo)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-address",
+                        address.isEmpty()
+                                ? "It is not known where you get mail."
+                                : "“%s” is no address that mail may go to.".formatted(address),
+                        asker.viewer().known()
+                                ? "Say it at your account, top right."
+                                : "Write one such as tam@ferries.example.")));
+    }
+
+    private String own(Asker asker) {
+        Optional<PersonRow> row = accounts.all().stream()
+                .filter(person -> person.id().equals(asker.viewer().id()))
+                .findFirst();
+        return row.map(person -> person.mail().isEmpty() ? person.name() : person.mail())
+                .filter(address -> address.contains("@"))
+                .orElse("");
+    }
+}

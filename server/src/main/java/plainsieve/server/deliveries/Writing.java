@@ -1,0 +1,200 @@
+package plainsieve.server.deliveries;
+
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.letters.Composing;
+import plainsieve.server.letters.Letter;
+import plainsieve.server.letters.LetterFoot;
+import plainsieve.server.letters.LetterHtml;
+import plainsieve.server.letters.LetterText;
+import plainsieve.server.mail.Mail;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.people.Viewer;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
+import plainsieve.server.sources.Presence;
+
+/** Writes the mail that somebody gets of a delivery: with what they may see, as viewers see it now, or says why there is none. */
+@Component
+class Writing {
+    private static final String BY = "The delivery";
+
+    private final Composing composing;
+    private final Attaching attaching;
+    private final Rights rights;
+    private final MailLinks links;
+
+    Writing(Composing composing, Attaching attaching, Rights rights, MailLinks links) {
+        this.composing = composing;
+        this.attaching = attaching;
+        this.rights = rights;
+        this.links = links;
+    }
+
+    /** A mail, or why there is none. */
+    sealed interface Written {}
+
+    record Ready(Mail mail) implements Written {}
+
+    record Nothing(String why) implements Written {}
+
+    /** All mails of a delivery that are written at once: the same choices and the same rights are asked for once. */
+    static final class Round {
+        private final Project project;
+        private final Delivery delivery;
+        private final Presence presence;
+        private final Map<Object, Content> known = new LinkedHashMap<>();
+
+        /** @param project as its authors wrote it */
+        Round(Project project, Delivery delivery, Presence presence) {
+            this.project = project;
+            this.delivery = delivery;
+            this.presence = presence;
+        }
+    }
+
+    private record Content(Letter letter, Attaching.Attached attached) {}
+
+    /** Throws as any run. @param mailId of the mail among all */
+    Written write(Round round, Addressee to, String mailId) {
+        Delivery delivery = round.delivery;
+        if (links.wantsNone(round.project, delivery, to.address())) {
+            return new Nothing("They want no more of these.");
+        }
+        Project live = round.project.in(Stage.LIVE, opening(delivery, to));
+        Optional<Report> report = given(live, delivery);
+        if (report.isEmpty()) {
+            return new Nothing("Viewers do not have the report.");
+        }
+        Asker asker = asker(live, delivery, to);
+        if (!rights.isFor(asker, live.id(), report.get().id())) {
+            return new Nothing("The report is not for them.");
+        }
+        Composing.Wanted wanted = new Composing.Wanted(live, report.get(), asker, round.presence);
+        // Whoever has no account sees the same as anybody else without one.
+        Object sight = to.person().isPresent() ? to.address() : to.choices();
+        Content content = round.known.get(sight);
+        if (content == null) {
+            Letter letter = composing.compose(wanted);
+            Optional<String> unmet = unmet(delivery.content().only(), letter);
+            if (unmet.isPresent()) {
+                return new Nothing(unmet.get());
+            }
+            content =
+                    new Content(letter, attaching.of(wanted, delivery.content().attached()));
+            round.known.put(sight, content);
+        }
+        return new Ready(mail(live, delivery, to, mailId, content));
+    }
+
+    private static Map<String, DefaultDefinition> opening(Delivery delivery, Addressee to) {
+        Map<String, DefaultDefinition> opening =
+                new LinkedHashMap<>(delivery.content().choices());
+        to.choices().forEach((name, choice) -> opening.put(name, DefaultDefinition.of(choice)));
+        return opening;
+    }
+
+    private static Optional<Report> given(Project live, Delivery delivery) {
+        String id = delivery.content().reportId();
+        boolean has = live.hasReport(id) && live.draft(id).given();
+        return has ? Optional.of(live.report(id)) : Optional.empty();
+    }
+
+    /** People see what is theirs; others what a link for whoever has it would show them, with what the delivery says. */
+    private Asker asker(Project live, Delivery delivery, Addressee to) {
+        String by = "delivery";
+        if (to.person().isPresent()) {
+            return rights.asPerson(by, to.person().get(), live.id());
+        }
+        Viewer viewer = Viewer.byLink(by, delivery.content().reportId());
+        Map<String, ChoiceText> fixed = new LinkedHashMap<>(to.choices());
+        delivery.content().choices().forEach((name, start) -> {
+            if (start.formulaText().isEmpty()) {
+                fixed.putIfAbsent(name, start.choice());
+            }
+        });
+        return Asker.of(by + Asker.LOOKING + to.address(), Role.VIEWER, viewer).fixing(fixed, BY);
+    }
+
+    /** Why it is not sent; nothing when it is. Throws {@link ProblemException} when what it depends on is not there. */
+    private static Optional<String> unmet(Delivery.Only only, Letter letter) {
+        if (only instanceof Delivery.AnyRows any) {
+            boolean rows = letter.parts().stream()
+                    .filter(part -> part.viewId().equals(any.viewId()))
+                    .anyMatch(Writing::hasRows);
+            return rows ? Optional.empty() : Optional.of("There were no rows.");
+        }
+        if (only instanceof Delivery.Passes passes) {
+            Letter.Figures.One figure = letter.parts().stream()
+                    .filter(part -> part.viewId().equals(passes.viewId()) && part instanceof Letter.Figures)
+                    .flatMap(part -> ((Letter.Figures) part).all().stream())
+                    .filter(one -> one.label().equalsIgnoreCase(passes.label()))
+                    .findFirst()
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-delivery",
+                            "The report has no figure “%s” any more.".formatted(passes.label()),
+                            "Say again when it is sent.")));
+            Optional<BigDecimal> value = figure.value().flatMap(Writing::number);
+            boolean met = value.filter(
+                            is -> passes.above() ? is.compareTo(passes.value()) > 0 : is.compareTo(passes.value()) < 0)
+                    .isPresent();
+            return met ? Optional.empty() : Optional.of("“%s” was %s.".formatted(passes.label(), figure.written()));
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<BigDecimal> number(Object value) {
+        try {
+            return Optional.of(new BigDecimal(value.toString()));
+        } catch (NumberFormatException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static boolean hasRows(Letter.Part part) {
+        return part instanceof Letter.Rows rows && !rows.rows().isEmpty() || part instanceof Letter.Chart;
+    }
+
+    private Mail mail(Project live, Delivery delivery, Addressee to, String mailId, Content content) {
+        LetterFoot foot = new LetterFoot(
+                links.report(live, delivery, content.letter()),
+                content.attached().notes(),
+                "Plain Sieve of %s sends you “%s”.".formatted(live.name(), delivery.name()),
+                Optional.of(links.unsubscribePage(live, delivery, to.address())));
+        LetterHtml html = new LetterHtml(mailId);
+        String written = html.write(content.letter(), foot);
+        return new Mail(
+                mailId,
+                to.address(),
+                subject(delivery, to),
+                written,
+                new LetterText().write(content.letter(), foot),
+                html.pictures(),
+                content.attached().files(),
+                Optional.of(links.unsubscribeAtOnce(live, delivery, to.address())));
+    }
+
+    /** What it is about, and for which row where there are several. */
+    private static String subject(Delivery delivery, Addressee to) {
+        String row = to.choices().values().stream()
+                .flatMap(choice -> choice.values().stream())
+                .collect(Collectors.joining(", "));
+        return row.isEmpty() ? delivery.name() : delivery.name() + ": " + row;
+    }
+
+    /** The id of a mail: the same whenever it is made again. */
+    String mailId(long job, long mail) {
+        return links.mailId(job, mail);
+    }
+}

@@ -1,0 +1,144 @@
+package plainsieve.server.letters;
+
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import plainsieve.core.view.Shown;
+
+/** Charts of the rows that bars and lines have, and the same in words, for those who see no pictures. */
+final class Drawing {
+    private static final int MOST_SERIES = 8;
+    private static final int MOST_BARS = 20;
+    private static final int MOST_TOLD = 12;
+
+    private final WrittenValues written;
+    private final ChartPicture picture;
+    private final Locale locale;
+
+    Drawing(Locale locale) {
+        this.locale = locale;
+        this.written = new WrittenValues(locale);
+        this.picture = new ChartPicture(locale);
+    }
+
+    Letter.Part bars(String viewId, String title, Shown.Bars shown, Fetched fetched) {
+        int first = shown.rank().first() > 0 ? Math.min(shown.rank().first(), MOST_BARS) : MOST_BARS;
+        boolean parts = shown.groupBy().size() > 1;
+        Map<String, Map<String, Double>> byName = new LinkedHashMap<>();
+        for (Object[] row : fetched.rows()) {
+            String name = key(shown.groupBy().get(0), row[0]);
+            String part = parts ? key(shown.groupBy().get(1), row[1]) : "";
+            WrittenValues.number(row[parts ? 2 : 1])
+                    .ifPresent(value -> byName.computeIfAbsent(name, fresh -> new LinkedHashMap<>())
+                            .merge(part, value.doubleValue(), Double::sum));
+        }
+        List<String> names = byName.keySet().stream().limit(first).toList();
+        List<ChartPicture.Series<String>> series = new ArrayList<>();
+        for (String part : largest(byName)) {
+            Map<String, Double> values = new LinkedHashMap<>();
+            names.forEach(name ->
+                    Optional.ofNullable(byName.get(name).get(part)).ifPresent(value -> values.put(name, value)));
+            series.add(new ChartPicture.Series<>(part, values));
+        }
+        String unit = shown.measures().get(0).unit();
+        int left = byName.size() - Math.min(names.size(), MOST_TOLD);
+        String told = names.stream()
+                .limit(MOST_TOLD)
+                .map(name -> name + " "
+                        + written.figure(byName.get(name).values().stream()
+                                .mapToDouble(Double::doubleValue)
+                                .sum())
+                        + (unit.isEmpty() ? "" : " " + unit))
+                .collect(Collectors.joining(", "));
+        return chart(viewId, title, told, left, () -> picture.bars(series, shown.stacked()));
+    }
+
+    private static List<String> largest(Map<String, Map<String, Double>> byName) {
+        Map<String, Double> sums = new LinkedHashMap<>();
+        byName.values()
+                .forEach(parts -> parts.forEach((part, value) -> sums.merge(part, Math.abs(value), Double::sum)));
+        return sums.entrySet().stream()
+                .sorted(Map.Entry.<String, Double>comparingByValue(Comparator.reverseOrder()))
+                .limit(MOST_SERIES)
+                .map(Map.Entry::getKey)
+                .toList();
+    }
+
+    Letter.Part lines(String viewId, String title, Shown.Line shown, Fetched fetched) {
+        boolean several = shown.groupBy().size() > 1;
+        Map<String, Map<LocalDate, Double>> byName = new LinkedHashMap<>();
+        for (Object[] row : fetched.rows()) {
+            String name = several ? key(shown.groupBy().get(1), row[1]) : "";
+            day(row[0]).ifPresent(day -> WrittenValues.number(row[several ? 2 : 1])
+                    .ifPresent(value -> byName.computeIfAbsent(name, fresh -> new LinkedHashMap<>())
+                            .put(day, value.doubleValue())));
+        }
+        List<ChartPicture.Series<LocalDate>> series = byName.entrySet().stream()
+                .limit(MOST_SERIES)
+                .map(line -> new ChartPicture.Series<>(line.getKey(), line.getValue()))
+                .toList();
+        String told = series.stream()
+                .filter(line -> !line.values().isEmpty())
+                .map(line -> (line.name().isEmpty() ? "" : line.name() + ": ") + ends(line.values()))
+                .collect(Collectors.joining("; "));
+        return chart(viewId, title, told, byName.size() - series.size(), () -> picture.lines(series));
+    }
+
+    private String ends(Map<LocalDate, Double> values) {
+        List<LocalDate> days = values.keySet().stream().sorted().toList();
+        LocalDate last = days.get(days.size() - 1);
+        Map.Entry<LocalDate, Double> most =
+                values.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow();
+        return "%s on %s, at most %s on %s"
+                .formatted(
+                        written.figure(values.get(last)),
+                        written.figure(last.toString()),
+                        written.figure(most.getValue()),
+                        written.figure(most.getKey().toString()));
+    }
+
+    /** @param left how many are not among what is told */
+    private static Letter.Part chart(String viewId, String title, String told, int left, Supplier<byte[]> drawn) {
+        return told.isEmpty()
+                ? new Letter.Words(viewId, title, "No rows.")
+                : new Letter.Chart(
+                        viewId, title, drawn.get(), told + (left > 0 ? ", and %d more".formatted(left) : ""));
+    }
+
+    private static Optional<LocalDate> day(Object value) {
+        try {
+            return value == null
+                    ? Optional.empty()
+                    : Optional.of(LocalDate.parse(value.toString().substring(0, "2026-01-01".length())));
+        } catch (DateTimeException | StringIndexOutOfBoundsException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** A value that is grouped by, as its stretch of time is called. */
+    String key(String groupBy, Object value) {
+        if (value == null) {
+            return "no value";
+        }
+        String stretch = groupBy.substring(groupBy.lastIndexOf(':') + 1);
+        Optional<LocalDate> day = groupBy.contains(":") ? day(value) : Optional.empty();
+        return day.map(first -> switch (stretch) {
+                    case "year" -> Integer.toString(first.getYear());
+                    case "quarter" ->
+                        "Q" + DateTimeFormatter.ofPattern("q yyyy").format(first);
+                    case "month" ->
+                        DateTimeFormatter.ofPattern("LLL yyyy", locale).format(first);
+                    default -> written.figure(first.toString());
+                })
+                .orElseGet(() -> value.toString().isEmpty() ? "empty text" : value.toString());
+    }
+}

@@ -1,0 +1,38 @@
+package plainsieve.server.mail;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One mail to one address.
+ *
+ * @param id of it among all, by which whoever gets it twice knows that it is one
+ * @param text the same as the HTML, for those who read plain text
+ * @param pictures that stand in the HTML, by {@code cid:}
+ * @param unsubscribe an address that lets no more of it come; nothing where it is not one of several
+ */
+public record Mail(
+        String id,
+        String to,
+        String subject,
+        String html,
+        String text,
+        List<Picture> pictures,
+        List<Attached> attached,
+        Optional<String> unsubscribe) {
+    public Mail {
+        pictures = List.copyOf(pictures);
+        attached = List.copyOf(attached);
+    }
+
+    /** The same to somebody who looks at it first; it lets nobody unsubscribe. */
+    public Mail asTestFor(String address) {
+        return new Mail(id, address, "Test: " + subject, html, text, pictures, attached, Optional.empty());
+    }
+
+    /** A picture, PNG. */
+    public record Picture(String cid, byte[] bytes) {}
+
+    /** A file that goes with it. */
+    public record Attached(String name, String mediaType, byte[] bytes) {}
+}

@@ -1,0 +1,48 @@
+package plainsieve.server.records;
+
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** Mails of deliveries: what was sent to whom, and what is on its way. */
+@Mapper
+public interface MailRecords {
+    /** Does nothing when it is there already. */
+    @Insert("""
+            insert into mail (project_id, delivery_id, job, address, part, state, subject, note, at)
+            values (#{projectId}, #{deliveryId}, #{job}, #{address}, #{part}, 'waiting', '', '', #{at})
+            on conflict (job, address, part) do nothing
+            """)
+    void add(MailRow row);
+
+    @Select("select * from mail where job = #{job} and address = #{address} and part = #{part}")
+    MailRow find(@Param("job") long job, @Param("address") String address, @Param("part") String part);
+
+    /** @return 0 when it is not there any more */
+    @Update("update mail set state = #{state}, subject = #{subject}, note = #{note}, at = #{at} where id = #{id}")
+    int become(
+            @Param("id") long id,
+            @Param("state") String state,
+            @Param("subject") String subject,
+            @Param("note") String note,
+            @Param("at") String at);
+
+    /** The newest of a delivery, those before a number; all where it is 0. */
+    @Select("""
+            select * from mail where project_id = #{project} and delivery_id = #{delivery}
+              and (#{before} = 0 or id < #{before})
+            order by id desc limit #{most}
+            """)
+    List<MailRow> of(
+            @Param("project") String projectId,
+            @Param("delivery") String deliveryId,
+            @Param("before") long before,
+            @Param("most") int most);
+
+    /** Forgets what ended long ago. */
+    @Update("delete from mail where at < #{before}")
+    int forget(@Param("before") String before);
+}

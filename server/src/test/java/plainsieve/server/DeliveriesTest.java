@@ -1,0 +1,205 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import jakarta.mail.Part;
+import jakarta.mail.internet.MimeMessage;
+import java.io.ByteArrayInputStream;
+import java.net.URI;
+import java.util.List;
+import java.util.Map;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Reports by mail: what stands in one, who gets it, and when nobody does. */
+class DeliveriesTest extends DeliveriesOfFerries {
+    @Test
+    void aMailSaysTheQuestionShowsTheRowsAndLeadsToTheReportWithItsChoices() throws Exception {
+        String id = delivery(to("office@harbours.example"));
+        JsonNode after = sent(id);
+        assertThat(after.get("last").get("state").asString())
+                .describedAs(mails(id).toString())
+                .isEqualTo("done");
+        assertThat(mails(id)).containsExactly("office@harbours.example sent");
+
+        MimeMessage mail = came("office@harbours.example");
+        assertThat(mail.getSubject()).isEqualTo(name);
+        assertThat(mail.getFrom()[0].toString()).contains("reports@ferries.example");
+        String html = text(mail, "text/html");
+        String plain = text(mail, "text/plain");
+        for (String body : List.of(html, plain)) {
+            assertThat(body)
+                    .contains("Ardlow", "1 Jan 2025 to 31 Dec 2027", "late crossings", "late on average")
+                    .contains(ADDRESS + "/projects/home/reports/" + REPORT + "?")
+                    .contains("port=Ardlow", "from=2025-01-01", ADDRESS + "/unsubscribe/");
+            assertThat(body).contains("These are the first 20 rows; the report has more.");
+        }
+        assertThat(html).doesNotContain("<script", "http://127.0.0.1").contains("<td");
+        List<? extends Part> pictures = parts(mail, Part.INLINE);
+        assertThat(pictures).isNotEmpty();
+        for (Part picture : pictures) {
+            String cid = picture.getHeader("Content-ID")[0].replaceAll("[<>]", "");
+            assertThat(html).contains("cid:" + cid);
+            assertThat(ImageIO.read(new ByteArrayInputStream(
+                                    picture.getInputStream().readAllBytes()))
+                            .getWidth())
+                    .isEqualTo(1200);
+        }
+        assertThat(api.get("/api/sent").json().toString())
+                .contains("\"cause\":\"delivery\"", "delivery, as office@harbours.example");
+    }
+
+    @Test
+    void eachRowOfAQueryIsAMailWithItsOwnChoices() throws Exception {
+        api.post(
+                "/api/queries",
+                Map.of(
+                        "name", "Offices",
+                        "sourceId", "ferries",
+                        "text",
+                                "select name as port, lower(name) || '@harbours.example' as mail from ports where name in ('Ardlow', 'Skerrin')"));
+        String id = delivery(
+                Map.of("to", Map.of("queryId", "offices", "column", "mail", "choices", Map.of("port", "port"))));
+        sent(id);
+        assertThat(mails(id))
+                .containsExactlyInAnyOrder("ardlow@harbours.example sent", "skerrin@harbours.example sent");
+        MimeMessage skerrin = came("skerrin@harbours.example");
+        assertThat(skerrin.getSubject()).isEqualTo(name + ": Skerrin");
+        assertThat(text(skerrin, "text/plain"))
+                .contains("crossings from Skerrin", "port=Skerrin")
+                .doesNotContain("Ardlow");
+        assertThat(text(came("ardlow@harbours.example"), "text/plain")).contains("crossings from Ardlow");
+    }
+
+    @Test
+    void whatIsTooLargeForAMailIsNotAttachedAndTheMailSaysSo() throws Exception {
+        String id = delivery(Map.of(
+                "to", Map.of("who", List.of("office@harbours.example")),
+                "choices", Map.of("from", values("2025-01-01"), "to", values("2027-12-31"), "min_delay", values("0")),
+                "attached",
+                        List.of(
+                                Map.of("viewId", "by-port", "format", "xlsx"),
+                                Map.of("viewId", "crossings", "format", "csv"))));
+        sent(id);
+        assertThat(mails(id)).containsExactly("office@harbours.example sent");
+        MimeMessage mail = came("office@harbours.example");
+        List<? extends Part> files = parts(mail, Part.ATTACHMENT);
+        assertThat(files).hasSize(1);
+        assertThat(files.get(0).getFileName()).startsWith("Late crossings ").endsWith(".xlsx");
+        assertThat(text(mail, "text/html")).contains("as csv is larger than", "download it from the report");
+    }
+
+    @Test
+    void nothingIsSentWhereThereIsNothingToSay() throws Exception {
+        String id = delivery(Map.of(
+                "to", Map.of("who", List.of("office@harbours.example")),
+                "choices", Map.of("from", values("1999-01-01"), "to", values("1999-01-02"), "port", values("Ardlow")),
+                "only", Map.of("viewId", "crossings")));
+        sent(id);
+        assertThat(mails(id)).containsExactly("office@harbours.example left There were no rows.");
+        assertThat(mailbox.mails()).isEmpty();
+
+        assertThat(changed(
+                                id,
+                                Map.of(
+                                        "to", Map.of("who", List.of("office@harbours.example")),
+                                        "only",
+                                                Map.of(
+                                                        "viewId", "figures",
+                                                        "figure", "late crossings",
+                                                        "passes", "above",
+                                                        "value", "1000000")))
+                        .status())
+                .isEqualTo(204);
+        Thread.sleep(1100);
+        sent(id);
+        assertThat(mails(id).get(0)).startsWith("office@harbours.example left “late crossings” was ");
+        assertThat(mailbox.mails()).isEmpty();
+    }
+
+    @Test
+    void whoeverCannotBeReachedIsToldAndTheOthersGetTheirs() throws Exception {
+        Somebody tam = Somebody.called(server, "tam").with("home", plainsieve.server.people.Role.VIEWER);
+        String id = delivery(to(
+                "tam", "nobody", "other@elsewhere.example", "a@b@c", "oran", "group:gone", "office@harbours.example"));
+        sent(id);
+        assertThat(mails(id))
+                .containsExactlyInAnyOrder(
+                        "tam refused tam has no address for mail.",
+                        "nobody refused That is neither an address nor the name of somebody with an account.",
+                        "other@elsewhere.example refused The operator lets no mail go to that domain.",
+                        "a@b@c refused That is neither an address nor the name of somebody with an account.",
+                        "group:gone refused There is no group “gone”.",
+                        "oran@ferries.example sent",
+                        "office@harbours.example sent");
+        assertThat(one(id).get("last").get("note").asString()).isEqualTo("5 cannot be reached");
+        server.part(plainsieve.server.accounts.Accounts.class).remove(tam.id());
+    }
+
+    @Test
+    void theOneWhoWantsNoMoreGetsNoMore() throws Exception {
+        String id = delivery(to("office@harbours.example"));
+        sent(id);
+        String link =
+                came("office@harbours.example").getHeader("List-Unsubscribe")[0].replaceAll("[<>]", "");
+        assertThat(came("office@harbours.example").getHeader("List-Unsubscribe-Post")[0])
+                .isEqualTo("List-Unsubscribe=One-Click");
+        String path = URI.create(link).getPath();
+        Api nobody = server.api();
+        Api.Answer before = nobody.get(path);
+        assertThat(before.status()).describedAs(before.lines().toString()).isEqualTo(200);
+        assertThat(before.json().get("none").asBoolean()).isFalse();
+        assertThat(nobody.post(path, Map.of()).json().get("delivery").asString())
+                .isEqualTo(name);
+        assertThat(one(id).get("unsubscribed").toString()).isEqualTo("[\"office@harbours.example\"]");
+        mailbox.empty();
+        Thread.sleep(1100);
+        sent(id);
+        assertThat(mailbox.mails()).isEmpty();
+        assertThat(mails(id).get(0)).isEqualTo("office@harbours.example left They want no more of these.");
+
+        nobody.send("DELETE", path, Map.of());
+        Thread.sleep(1100);
+        sent(id);
+        assertThat(mailbox.mails()).hasSize(1);
+        assertThat(nobody.get(path.substring(0, path.length() - 3) + "abc").status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void aTestGoesToWhoAsksForItAndToNobodyElse() throws Exception {
+        String id = delivery(to("office@harbours.example"));
+        JsonNode tried = api.post(DELIVERIES + "/" + id + "/test", Map.of("to", "office@harbours.example"))
+                .json();
+        assertThat(tried.get("to").asString()).isEqualTo("oran@ferries.example");
+        assertThat(mailbox.mails()).hasSize(1);
+        assertThat(came("oran@ferries.example").getSubject()).isEqualTo("Test: " + name);
+        assertThat(mails(id)).isEmpty();
+    }
+
+    @Test
+    void whatCannotBeIsRefused() {
+        String id = delivery(to());
+        assertThat(changed(id, Map.of("choices", Map.of("unknown", values("1"))))
+                        .status())
+                .isEqualTo(422);
+        assertThat(changed(id, Map.of("choices", Map.of("from", values("not a day"))))
+                        .status())
+                .isEqualTo(422);
+        assertThat(changed(id, Map.of("only", Map.of("viewId", "no-such-view"))).status())
+                .isEqualTo(404);
+        assertThat(changed(id, Map.of("only", Map.of("viewId", "figures", "figure", "gone", "value", "1")))
+                        .status())
+                .isEqualTo(422);
+        assertThat(changed(id, Map.of("attached", List.of(Map.of("viewId", "crossings", "format", "pdf"))))
+                        .status())
+                .isEqualTo(422);
+        assertThat(changed(id, Map.of("schedule", Map.of("every", "sometimes"))).status())
+                .isEqualTo(422);
+        assertThat(changed(id, Map.of("version", 1)).status()).isEqualTo(409);
+        assertThat(api.post(DELIVERIES, Map.of("reportId", "gone", "name", "Gone"))
+                        .status())
+                .isEqualTo(404);
+    }
+}

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+/* Where one gets mail: what deliveries name one by, and where tests of them go. */
+import { computed } from 'vue'
+import { ask } from '../../api/client'
+import { useLoaded } from '../../composables/useLoaded'
+import TypedMark from '../../sentence/TypedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+
+const { state, reload } = useLoaded(signal => ask<{ mail: string }>('/api/me/mail', { signal }))
+const { failure, change } = useChanges(reload)
+const mail = computed(() => (state.value.status === 'ready' ? state.value.data.mail : ''))
+</script>
+
+<template>
+  <section aria-label="Mail" class="pb-4">
+    <h2 class="pb-1">Mail</h2>
+    <p class="m-0">
+      You get mail at
+      <TypedMark
+        :text="mail || 'no address'"
+        :begins="mail"
+        about="Where you get mail"
+        data-mark="mail"
+        @take="change('/api/me/mail', 'PUT', { mail: $event })" />.
+      <span class="soft">Reports that are delivered to you go there, with what you may see of them.</span>
+    </p>
+    <FailureNote v-if="failure" :failure="failure" />
+  </section>
+</template>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+/* What can be done with a delivery, and what was sent of it. */
+import { ref, shallowRef, watch } from 'vue'
+import { get } from '../../api/client'
+import { useMe } from '../../api/me'
+import { inApi } from '../../api/project'
+import type { Delivery, SentMail } from '../../api/types'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+import { isWrong, mailInWords } from './deliveryWords'
+import { dayOf } from './words'
+
+const props = defineProps<{ delivery: Delivery; running: boolean }>()
+const emit = defineEmits<{ pause: []; done: [] }>()
+const { me } = useMe()
+const { failure, change } = useChanges(() => emit('done'))
+const at = (path = ''): string => inApi(`/deliveries/${encodeURIComponent(props.delivery.id)}${path}`)
+
+const sure = ref('')
+async function act(what: 'send' | 'remove'): Promise<void> {
+  sure.value = ''
+  await (what === 'send' ? change(at('/send'), 'POST') : change(at(), 'DELETE'))
+}
+
+/* Where nobody signs in it is asked where the test shall go. */
+const tested = ref('')
+const to = ref('')
+const asking = ref(false)
+async function test(): Promise<void> {
+  tested.value = ''
+  if (!me.value?.accounts && !asking.value) {
+    asking.value = true
+    return
+  }
+  asking.value = false
+  const tried = await change<{ to: string; nothing: string }>(at('/test'), 'POST', { to: to.value })
+  if (tried) tested.value = tried.nothing ? `Nothing would be sent: ${tried.nothing}` : `A test went to ${tried.to}.`
+}
+
+const mails = shallowRef<SentMail[]>()
+async function show(): Promise<void> {
+  mails.value = mails.value
+    ? undefined
+    : await get<SentMail[]>(`/deliveries/${encodeURIComponent(props.delivery.id)}/mails`)
+}
+watch(
+  () => props.delivery.last.at,
+  async () => {
+    if (!mails.value) return
+    mails.value = undefined
+    await show()
+  },
+)
+</script>
+
+<template>
+  <div>
+    <div class="doing">
+      <span v-if="running" class="soft" role="status">It is being sent …</span>
+      <template v-else-if="sure !== 'send'">
+        <button class="as-link" @click="test">Send me a test</button>
+        <button class="as-link" @click="sure = 'send'">Send it now</button>
+      </template>
+      <span v-else
+        >To everybody who gets it, now?
+        <button class="as-link" @click="act('send')">Send it</button>
+        <button class="as-link soft ms-2" @click="sure = ''">No</button></span
+      >
+      <button class="as-link" :aria-expanded="!!mails" @click="show">What was sent</button>
+      <button class="as-link" @click="emit('pause')">{{ delivery.paused ? 'Go on by its times' : 'Pause' }}</button>
+      <button v-if="sure !== 'remove'" class="as-link soft" @click="sure = 'remove'">Remove</button>
+      <span v-else
+        >Nobody gets it any more.
+        <button class="as-link" @click="act('remove')">Remove it</button>
+        <button class="as-link soft ms-2" @click="sure = ''">No</button></span
+      >
+    </div>
+    <form v-if="asking" class="row-line" @submit.prevent="test">
+      <input
+        v-model="to"
+        type="email"
+        class="form-control w-auto"
+        placeholder="you@…"
+        aria-label="Where the test goes" />
+      <button class="btn btn-outline-primary btn-sm" :disabled="!to">Send the test</button>
+    </form>
+    <p v-if="tested" role="status" class="m-0 soft">{{ tested }}</p>
+    <FailureNote v-if="failure" :failure="failure" />
+    <div v-if="mails" class="mails" role="region" :aria-label="`What was sent of ${delivery.name}`" tabindex="0">
+      <p v-if="mails.length === 0" class="soft m-0">Nothing was sent yet.</p>
+      <ol v-else>
+        <li v-for="mail in mails" :key="mail.id">
+          <span class="soft when">{{ dayOf(mail.at) }}</span>
+          <span class="to">{{ mail.address }}</span>
+          <span :class="isWrong(mail) ? 'wrong' : 'soft'">{{ mailInWords(mail) }}</span>
+        </li>
+      </ol>
+      <p v-if="delivery.unsubscribed.length" class="soft m-0">
+        Want no more of it: {{ delivery.unsubscribed.join(', ') }}.
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.doing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+.mails {
+  max-height: 220px;
+  overflow-y: auto;
+  border-left: 2px solid var(--rule);
+  padding-left: 10px;
+  margin-top: 4px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  line-height: 1.6;
+}
+.when {
+  flex: 0 0 100px;
+}
+.to {
+  flex: 0 1 220px;
+  overflow-wrap: anywhere;
+}
+.wrong {
+  color: var(--buoy);
+}
+</style>

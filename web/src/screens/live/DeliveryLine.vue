@@ -1,0 +1,157 @@
+<script setup lang="ts">
+/* A delivery as a sentence: which report, to whom, with which choices, whether, with which files, and when. */
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { get } from '../../api/client'
+import type { Delivery, MarkOffer, ParameterUse, QueryCard, StoredCopy } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import TypedMark from '../../sentence/TypedMark.vue'
+import { scheduleOf, timesInWords, timesOffers } from './copyWords'
+import * as words from './deliveryWords'
+import DeliveryActs from './DeliveryActs.vue'
+import RecipientMarks from './RecipientMarks.vue'
+import { dayOf } from './words'
+
+const AS_EVER = '/as-ever'
+const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
+const props = defineProps<{
+  delivery: Delivery
+  copies: StoredCopy[]
+  queries: QueryCard[]
+  parameters: ParameterUse['definition'][]
+}>()
+const emit = defineEmits<{ keep: [changed: Partial<Delivery>]; value: [parameter: string, taken: string]; done: [] }>()
+
+const schedule = computed(() => props.delivery.schedule)
+const last = computed(() => props.delivery.last)
+const running = computed(() => ['due', 'running'].includes(last.value.state) && last.value.tries < 2)
+const choices = computed(() => props.delivery.choices)
+
+async function valueOffers(name: string): Promise<MarkOffer[]> {
+  const offers = await get<MarkOffer[]>(`/parameters/${encodeURIComponent(name)}/offers?mark=start`)
+  const ever = { id: AS_EVER, words: 'what the report opens with', note: 'nothing is said of it', reason: '' }
+  return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
+}
+function takeValue(name: string, taken: string): void {
+  if (taken === AS_EVER) emit('keep', { choices: choices.value.filter(one => one.parameter !== name) })
+  else emit('value', name, taken)
+}
+/* A parameter that nothing is said of yet begins as the report opens with it. */
+const moreOffers = computed(() =>
+  props.delivery.offers.chooses
+    .filter(name => !choices.value.some(one => one.parameter === name) && !(name in props.delivery.to.choices))
+    .map(name => ({ id: name, words: `:${name} is …`, note: '', reason: '' })),
+)
+function more(name: string): void {
+  const value = props.parameters.find(one => one.name === name)?.default
+  if (value) emit('keep', { choices: [...choices.value, { parameter: name, value, words: '' }] })
+}
+const passes = computed(() => props.delivery.only.figure !== '')
+</script>
+
+<template>
+  <li class="delivery" :data-delivery="delivery.id">
+    <span class="soft state" :class="{ wrong: last.state === 'failed' }">{{
+      last.state === 'failed' ? 'failed' : last.at ? dayOf(last.at) : 'not sent yet'
+    }}</span>
+    <div class="what">
+      <TypedMark :text="delivery.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
+      sends
+      <RouterLink :to="`/reports/${encodeURIComponent(delivery.reportId)}`">{{
+        delivery.offers.reportName || delivery.reportId
+      }}</RouterLink>
+      to
+      <RecipientMarks :delivery="delivery" :queries="queries" @take="emit('keep', { to: $event })" /><template
+        v-for="one in choices"
+        :key="one.parameter"
+        >, <code class="parameter">:{{ one.parameter }}</code> is
+        <OfferedMark
+          :text="one.words"
+          :about="`what :${one.parameter} is`"
+          :data-mark="`value ${one.parameter}`"
+          typed
+          :begins="one.value.formula || one.value.choice.values.join(', ')"
+          :offers="() => valueOffers(one.parameter)"
+          @take="takeValue(one.parameter, $event)" /></template
+      >{{ ' ' }}
+      <OfferedMark
+        v-if="moreOffers.length"
+        text="+ …"
+        about="another choice"
+        data-mark="more"
+        :offers="async () => moreOffers"
+        @take="more" />;
+      <OfferedMark
+        :text="passes ? words.onlyInWords(delivery).replace(/ \S+$/, '') : words.onlyInWords(delivery)"
+        about="whether it is sent"
+        data-mark="only"
+        :offers="async () => words.onlyOffers(delivery)"
+        @take="emit('keep', { only: words.readOnly($event, delivery.only) })" />
+      <template v-if="passes">
+        {{ ' ' }}
+        <TypedMark
+          :text="delivery.only.value"
+          about="The value"
+          data-mark="passes"
+          @take="emit('keep', { only: { ...delivery.only, value: $event } })" /></template
+      >, with
+      <OfferedMark
+        :text="words.attachedInWords(delivery)"
+        about="what goes along"
+        data-mark="attached"
+        :offers="async () => words.attachedOffers(delivery)"
+        @take="emit('keep', { attached: words.readAttached($event, delivery) })" />; sent
+      <OfferedMark
+        :text="timesInWords(schedule, copies)"
+        about="when"
+        data-mark="times"
+        typed
+        :begins="schedule.every"
+        :offers="async () => timesOffers(copies)"
+        @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
+      <template v-if="schedule.every">
+        in
+        <TypedMark
+          :text="schedule.zone"
+          about="time zone"
+          data-mark="zone"
+          @take="emit('keep', { schedule: { ...schedule, zone: $event } })" />, times that were missed
+        <button
+          class="marked"
+          data-mark="missed"
+          @click="
+            emit('keep', { schedule: { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' } })
+          ">
+          {{ MISSED[schedule.missed] }}
+        </button></template
+      >.
+      <div v-if="last.note && !running" :class="last.state === 'done' ? 'soft' : 'wrong'">{{ last.note }}</div>
+      <DeliveryActs
+        :delivery="delivery"
+        :running="running"
+        @pause="emit('keep', { paused: !delivery.paused })"
+        @done="emit('done')" />
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.delivery {
+  display: flex;
+  gap: 12px;
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+  line-height: 1.8;
+}
+.state {
+  width: 76px;
+  flex: none;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+}
+.wrong {
+  color: var(--buoy);
+}
+</style>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+/* Reports that are sent by mail, each as a sentence. */
+import { computed, onScopeDispose, watch } from 'vue'
+import { asFailure, get, post } from '../../api/client'
+import { inApi } from '../../api/project'
+import type { Delivery, MarkOffer, ParameterUse, QueryCard, ReportCard, StoredCopy, Switched } from '../../api/types'
+import { useLoaded } from '../../composables/useLoaded'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import FailureNote from '../../widgets/FailureNote.vue'
+import { useChanges } from '../people/useChanges'
+import DeliveryLine from './DeliveryLine.vue'
+
+const LOOK_EVERY = 1500
+const emit = defineEmits<{ changed: [] }>()
+const { state, reload } = useLoaded(async signal => ({
+  deliveries: await get<Delivery[]>('/deliveries', signal),
+  reports: await get<ReportCard[]>('/reports', signal),
+  copies: await get<StoredCopy[]>('/copies', signal),
+  queries: await get<QueryCard[]>('/queries', signal),
+  parameters: (await get<ParameterUse[]>('/parameters', signal)).map(use => use.definition),
+}))
+const { failure, change } = useChanges(reloaded)
+async function reloaded(): Promise<void> {
+  await reload()
+  emit('changed')
+}
+const around = computed(() =>
+  state.value.status === 'ready'
+    ? state.value.data
+    : { deliveries: [], reports: [], copies: [], queries: [], parameters: [] },
+)
+
+/* While one is sent, its line follows. */
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(
+  () => around.value.deliveries,
+  (now, before) => {
+    clearTimeout(timer)
+    const open = (all: Delivery[]): boolean => all.some(one => ['due', 'running'].includes(one.last.state))
+    if (open(now)) timer = setTimeout(() => void reload(), LOOK_EVERY)
+    else if (open(before)) emit('changed')
+  },
+)
+onScopeDispose(() => clearTimeout(timer))
+
+const offers = (): Promise<MarkOffer[]> =>
+  Promise.resolve(around.value.reports.map(one => ({ id: one.id, words: one.name, note: one.audience, reason: '' })))
+const add = (reportId: string): Promise<unknown> => {
+  const name = around.value.reports.find(one => one.id === reportId)?.name ?? reportId
+  return change(inApi('/deliveries'), 'POST', { reportId, name })
+}
+const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
+  const { name, choices, to, only, attached, schedule, paused, version } = { ...delivery, ...changed }
+  return change(inApi(`/deliveries/${encodeURIComponent(delivery.id)}`), 'PUT', {
+    name,
+    choices: Object.fromEntries(choices.map(one => [one.parameter, one.value])),
+    to,
+    only,
+    attached,
+    schedule,
+    paused,
+    version,
+  })
+}
+/* A value is read as what a parameter opens with is, by the server. */
+async function value(delivery: Delivery, parameter: string, taken: string): Promise<void> {
+  const written = around.value.parameters.find(one => one.name === parameter)
+  const said = delivery.choices.find(one => one.parameter === parameter)
+  if (!written || !said) return
+  const definition = { ...written, default: said.value }
+  try {
+    const { definition: meant } = await post<Switched>('/parameters/changed', { definition, mark: 'start', taken })
+    await keep(delivery, {
+      choices: delivery.choices.map(one => (one === said ? { ...one, value: meant.default } : one)),
+    })
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+</script>
+
+<template>
+  <section class="card-box" aria-label="Deliveries">
+    <div class="row-line">
+      <h2 class="fs-6 m-0">Deliveries</h2>
+      <span class="soft">reports by mail; everybody gets what they may see</span>
+    </div>
+    <FailureNote v-if="state.status === 'failed'" :failure="state.failure"
+      ><button class="as-link" @click="reload">Try again</button></FailureNote
+    >
+    <ul class="deliveries">
+      <DeliveryLine
+        v-for="delivery in around.deliveries"
+        :key="delivery.id"
+        :delivery="delivery"
+        :copies="around.copies"
+        :queries="around.queries"
+        :parameters="around.parameters"
+        @keep="keep(delivery, $event)"
+        @value="(parameter, taken) => value(delivery, parameter, taken)"
+        @done="reloaded" />
+    </ul>
+    <OfferedMark text="+ send …" about="a report" data-mark="add" :offers="offers" @take="add" />
+    <FailureNote v-if="failure" :failure="failure" class="mt-2" />
+  </section>
+</template>
+
+<style scoped>
+.deliveries {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+</style>

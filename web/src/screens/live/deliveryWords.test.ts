@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest'
+import type { Delivery, SentMail } from '../../api/types'
+import {
+  attachedInWords,
+  attachedOffers,
+  guessed,
+  isWrong,
+  mailInWords,
+  onlyInWords,
+  onlyOffers,
+  readAttached,
+  readOnly,
+  readWho,
+  whoInWords,
+} from './deliveryWords'
+
+const none = { viewId: '', figure: '', passes: '', value: '' }
+const delivery = {
+  only: none,
+  attached: [],
+  offers: {
+    reportName: 'Late crossings',
+    chooses: ['port', 'from'],
+    views: [
+      { id: 'figures', title: 'figures', rows: true },
+      { id: 'crossings', title: 'Crossings', rows: true },
+      { id: 'note', title: 'words', rows: false },
+    ],
+    figures: [{ viewId: 'figures', label: 'late/on time', unit: '' }],
+  },
+} as unknown as Delivery
+
+describe('A delivery', () => {
+  it('goes to whoever is typed, one behind another', () => {
+    expect(readWho(' tam, a@b.example;group:Office of Ardlow\n\n')).toEqual([
+      'tam',
+      'a@b.example',
+      'group:Office of Ardlow',
+    ])
+    expect(readWho('tam, and oran')).toEqual(['tam', 'oran'])
+    expect(whoInWords({ who: [], queryId: '', column: '', choices: {} })).toBe('nobody yet')
+  })
+
+  it('takes from the names of columns what they say', () => {
+    expect(guessed('offices', ['Port', 'mail'], delivery)).toEqual({
+      who: [],
+      queryId: 'offices',
+      column: 'mail',
+      choices: { port: 'Port' },
+    })
+    expect(guessed('offices', [], delivery).column).toBe('')
+  })
+
+  it('is sent always, for rows, or for a figure', () => {
+    expect(onlyInWords(delivery)).toBe('always')
+    const offers = onlyOffers(delivery)
+    expect(offers.map(one => one.words)).not.toContain('only when words has rows')
+    for (const offer of offers.slice(1, 3)) {
+      const only = readOnly(offer.id, none)
+      expect(onlyInWords({ ...delivery, only })).toBe(offer.words)
+    }
+    const above = readOnly('/figure/above/figures/late/on time', { ...none, value: '5' })
+    expect(above).toEqual({ viewId: 'figures', figure: 'late/on time', passes: 'above', value: '5' })
+    expect(onlyInWords({ ...delivery, only: above })).toBe('only when late/on time is above 5')
+    expect(readOnly('always', above)).toEqual(none)
+  })
+
+  it('takes a file along, and leaves it again, at the same words', () => {
+    expect(attachedInWords(delivery)).toBe('no file')
+    const attached = readAttached('xlsx/crossings', delivery)
+    const now = { ...delivery, attached }
+    expect(attachedInWords(now)).toBe('Crossings as xlsx')
+    expect(attachedOffers(now).find(one => one.id === 'xlsx/crossings')?.note).toBe('takes it out')
+    expect(readAttached('xlsx/crossings', now)).toEqual([])
+  })
+
+  it('says what became of a mail', () => {
+    const mail = (state: string, note = ''): SentMail => ({ id: 1, address: 'a', state, subject: '', note, at: '' })
+    expect(mailInWords(mail('sent'))).toBe('sent')
+    expect(mailInWords(mail('left', 'There were no rows.'))).toBe('left out: There were no rows.')
+    expect(isWrong(mail('unsure'))).toBe(true)
+    expect(isWrong(mail('left'))).toBe(false)
+  })
+})

@@ -1,0 +1,107 @@
+import type { Delivery, MarkOffer, SentMail } from '../../api/types'
+import { listInWords } from '../../formats'
+
+const offer = (id: string, words = id, note = ''): MarkOffer => ({ id, words, note, reason: '' })
+const ALWAYS = 'always'
+const ROWS = '/rows/'
+const FIGURE = '/figure/'
+const FORMATS = ['xlsx', 'csv', 'parquet']
+
+type Recipients = Delivery['to']
+type Only = Delivery['only']
+type Attached = Delivery['attached']
+
+export const NOBODY: Recipients = { who: [], queryId: '', column: '', choices: {} }
+
+/** Who gets it, where it is said: addresses, names and groups, as they are typed. */
+export const whoInWords = (to: Recipients): string => (to.who.length ? listInWords(to.who) : 'nobody yet')
+export const readWho = (typed: string): string[] =>
+  typed
+    .split(/[,;\n]+/)
+    .map(one => one.trim().replace(/^and /, ''))
+    .filter(one => one !== '')
+
+/** When it is sent at all. */
+export function onlyInWords(delivery: Delivery): string {
+  const { viewId, figure, passes, value } = delivery.only
+  if (!viewId) return ALWAYS
+  const title = delivery.offers.views.find(view => view.id === viewId)?.title ?? viewId
+  return figure ? `only when ${figure} is ${passes} ${value}` : `only when ${title} has rows`
+}
+
+export const onlyOffers = (delivery: Delivery): MarkOffer[] => [
+  offer(ALWAYS),
+  ...delivery.offers.views
+    .filter(view => view.rows)
+    .map(view => offer(`${ROWS}${view.id}`, `only when ${view.title} has rows`)),
+  ...delivery.offers.figures.flatMap(figure =>
+    ['above', 'below'].map(passes =>
+      offer(
+        `${FIGURE}${passes}/${figure.viewId}/${figure.label}`,
+        `only when ${figure.label} is ${passes} …`,
+        figure.unit,
+      ),
+    ),
+  ),
+]
+
+export function readOnly(taken: string, before: Only): Only {
+  const none = { viewId: '', figure: '', passes: '', value: '' }
+  if (taken.startsWith(ROWS)) return { ...none, viewId: taken.slice(ROWS.length) }
+  if (!taken.startsWith(FIGURE)) return none
+  const [passes = '', viewId = '', ...label] = taken.slice(FIGURE.length).split('/')
+  return { viewId, figure: label.join('/'), passes, value: before.value || '0' }
+}
+
+/** What goes along: one is added or taken out at the same words. */
+export function attachedInWords(delivery: Delivery): string {
+  const title = (id: string): string => delivery.offers.views.find(view => view.id === id)?.title ?? id
+  return delivery.attached.length
+    ? listInWords(delivery.attached.map(one => `${title(one.viewId)} as ${one.format}`))
+    : 'no file'
+}
+export const attachedOffers = (delivery: Delivery): MarkOffer[] =>
+  delivery.offers.views
+    .filter(view => view.rows)
+    .flatMap(view =>
+      FORMATS.map(format =>
+        offer(
+          `${format}/${view.id}`,
+          `${view.title} as ${format}`,
+          isAttached(delivery, format, view.id) ? 'takes it out' : '',
+        ),
+      ),
+    )
+const isAttached = (delivery: Delivery, format: string, viewId: string): boolean =>
+  delivery.attached.some(one => one.format === format && one.viewId === viewId)
+export function readAttached(taken: string, delivery: Delivery): Attached {
+  const [format = '', ...rest] = taken.split('/')
+  const viewId = rest.join('/')
+  return isAttached(delivery, format, viewId)
+    ? delivery.attached.filter(one => one.format !== format || one.viewId !== viewId)
+    : [...delivery.attached, { viewId, format }]
+}
+
+/** What the rows of a query say, as far as the names of its columns tell. */
+export function guessed(queryId: string, columns: string[], delivery: Delivery): Recipients {
+  const address = columns.find(name => /mail|address/i.test(name)) ?? columns[0] ?? ''
+  const choices = Object.fromEntries(
+    delivery.offers.chooses.flatMap(name => {
+      const column = columns.find(one => one.toLowerCase() === name.toLowerCase())
+      return column ? [[name, column]] : []
+    }),
+  )
+  return { who: [], queryId, column: address, choices }
+}
+
+const STATES: Record<string, string> = {
+  waiting: 'waits',
+  'handing-over': 'is being handed over',
+  sent: 'sent',
+  refused: 'not sent',
+  left: 'left out',
+  unsure: 'it is not known whether it came',
+}
+export const mailInWords = (mail: SentMail): string =>
+  [STATES[mail.state] ?? mail.state, mail.note].filter(words => words !== '').join(': ')
+export const isWrong = (mail: SentMail): boolean => ['refused', 'unsure'].includes(mail.state)

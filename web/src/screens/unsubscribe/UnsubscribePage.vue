@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/* No more of a delivery, or again: for whoever has one of its mails, without signing in. */
+import { onMounted, shallowRef } from 'vue'
+import { ask, asFailure, type Failure } from '../../api/client'
+import { withinServer } from '../../api/place'
+import type { Subscription } from '../../api/types'
+import FailureNote from '../../widgets/FailureNote.vue'
+
+const at = `/api${withinServer(location.pathname)}`
+const known = shallowRef<Subscription>()
+const failure = shallowRef<Failure>()
+
+async function say(method: string): Promise<void> {
+  try {
+    failure.value = undefined
+    known.value = await ask<Subscription>(at, { method })
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+onMounted(() => say('GET'))
+</script>
+
+<template>
+  <main class="letter">
+    <p class="brand"><img src="/sieve.svg" alt="" width="22" height="22" /> Plain Sieve</p>
+    <template v-if="known">
+      <h1>{{ known.delivery }}</h1>
+      <template v-if="known.none">
+        <p role="status">{{ known.address }} gets no more of it.</p>
+        <button class="as-link" @click="say('DELETE')">Get it again</button>
+      </template>
+      <template v-else>
+        <p>It is sent to {{ known.address }}.</p>
+        <button class="btn btn-primary" @click="say('POST')">No more of it</button>
+      </template>
+    </template>
+    <FailureNote v-if="failure" :failure="failure" />
+  </main>
+</template>
+
+<style scoped>
+.letter {
+  max-width: 520px;
+  margin: 12vh auto 0;
+  padding: 0 20px;
+}
+.brand {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--soft);
+}
+h1 {
+  font-size: 22px;
+}
+</style>
