@@ -127,7 +127,7 @@ li {
   line-height: 1.6;
 }
 .when {
-  flex: 0 0 100px;
+  flex: 0 0 150px;
 }
 .to {
   flex: 0 1 220px;

@@ -6,11 +6,11 @@ import { get } from '../../api/client'
 import type { Delivery, MarkOffer, ParameterUse, QueryCard, StoredCopy } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
+import { agoInWords } from '../reports/ago'
 import { scheduleOf, timesInWords, timesOffers } from './copyWords'
 import * as words from './deliveryWords'
 import DeliveryActs from './DeliveryActs.vue'
 import RecipientMarks from './RecipientMarks.vue'
-import { dayOf } from './words'
 
 const AS_EVER = '/as-ever'
 const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
@@ -52,7 +52,7 @@ const passes = computed(() => props.delivery.only.figure !== '')
 <template>
   <li class="delivery" :data-delivery="delivery.id">
     <span class="soft state" :class="{ wrong: last.state === 'failed' }">{{
-      last.state === 'failed' ? 'failed' : last.at ? dayOf(last.at) : 'not sent yet'
+      last.state === 'failed' ? 'failed' : last.at ? agoInWords(last.at, Date.now()) : 'not sent yet'
     }}</span>
     <div class="what">
       <TypedMark :text="delivery.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />

@@ -1,5 +1,6 @@
 package plainsieve.demo;
 
+import com.icegreen.greenmail.user.GreenMailUser;
 import com.icegreen.greenmail.user.UserException;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
@@ -10,6 +11,7 @@ import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * A mailbox for everybody, on loopback: it takes whatever mail is handed to it (SMTP), keeps it in memory, sends nothing on, and shows what
@@ -84,6 +86,18 @@ public final class Mailbox implements AutoCloseable {
     public void ask(String user, String password) throws UserException {
         mail.getUserManager().createUser(user, user, password);
         mail.getUserManager().setAuthRequired(true);
+    }
+
+    /** It has too much to do for so many mails to an address, and says so when it has got them. */
+    public void tire(String address, int mails) {
+        AtomicInteger left = new AtomicInteger(mails);
+        mail.getUserManager().setMessageDeliveryHandler((message, to) -> {
+            if (to.getEmail().equalsIgnoreCase(address) && left.getAndDecrement() > 0) {
+                throw new MessagingException("Too many mails at once");
+            }
+            GreenMailUser user = mail.getUserManager().getUserByEmail(to.getEmail());
+            return user == null ? mail.getUserManager().createUser(to.getEmail(), to.getEmail(), to.getEmail()) : user;
+        });
     }
 
     /** Nothing came yet. */

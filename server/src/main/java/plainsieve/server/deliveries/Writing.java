@@ -111,20 +111,22 @@ class Writing {
         return has ? Optional.of(live.report(id)) : Optional.empty();
     }
 
-    /** People see what is theirs; others what a link for whoever has it would show them, with what the delivery says. */
+    /** People see what is theirs; of what is held, others see what the delivery says is theirs, as by a link for whoever has it. */
     private Asker asker(Project live, Delivery delivery, Addressee to) {
         String by = "delivery";
         if (to.person().isPresent()) {
             return rights.asPerson(by, to.person().get(), live.id());
         }
-        Viewer viewer = Viewer.byLink(by, delivery.content().reportId());
-        Map<String, ChoiceText> fixed = new LinkedHashMap<>(to.choices());
-        delivery.content().choices().forEach((name, start) -> {
-            if (start.formulaText().isEmpty()) {
-                fixed.putIfAbsent(name, start.choice());
+        Map<String, ChoiceText> theirs = new LinkedHashMap<>();
+        opening(delivery, to).forEach((name, start) -> {
+            boolean held = live.parameters().containsKey(name)
+                    && live.parameter(name).hold().holds();
+            if (held && start.formulaText().isEmpty()) {
+                theirs.put(name, start.choice());
             }
         });
-        return Asker.of(by + Asker.LOOKING + to.address(), Role.VIEWER, viewer).fixing(fixed, BY);
+        Viewer viewer = Viewer.byLink(by, delivery.content().reportId());
+        return Asker.of(by + Asker.LOOKING + to.address(), Role.VIEWER, viewer).fixing(theirs, BY);
     }
 
     /** Why it is not sent; nothing when it is. Throws {@link ProblemException} when what it depends on is not there. */

@@ -59,6 +59,9 @@ class DemoPeople {
         for (Of person : PEOPLE) {
             String id = known.getOrDefault(person.name(), "");
             String present = id.isEmpty() ? added(person) : id;
+            if (accounts.get(present).mail().isEmpty()) {
+                accounts.setMail(present, person.name() + "@ferries.example");
+            }
             signIns.forgetLinks(present);
             String link = SignIns.path(signIns.link(present, LASTS, true));
             System.out.printf(
@@ -69,7 +72,6 @@ class DemoPeople {
 
     private String added(Of person) {
         String id = accounts.add(person.name(), person.label()).id();
-        accounts.setMail(id, person.name() + "@ferries.example");
         accounts.give(id, person.role() == Role.OPERATOR ? "" : demo.first(), person.role());
         String islands = demo.hasSource("ferries") ? demo.addIslands() : "";
         if (!islands.isEmpty() && person.role() != Role.OPERATOR) {

@@ -9,6 +9,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.question.Said;
+import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Part;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
@@ -107,7 +108,7 @@ public class Composing {
 
         @Override
         public Letter.Part figures(Shown.Figures shown) {
-            Optional<Fetched> then = shown.against().map(against -> fetch(wanted, view, new Part.Compared(), false));
+            Optional<Fetched> then = shown.against().flatMap(against -> compared(wanted, view));
             Fetched now = fetch(wanted, view, Part.MAIN, false);
             return new FiguresPart(settings.language()).figures(view.id(), title, shown, now, then);
         }
@@ -142,6 +143,15 @@ public class Composing {
                     .map(Said::sentence)
                     .orElse(shown.text());
             return new Letter.Words(view.id(), title, text);
+        }
+    }
+
+    /** Nothing where there is nothing to compare with, such as days without an end. */
+    private Optional<Fetched> compared(Wanted wanted, View view) {
+        try {
+            return Optional.of(fetch(wanted, view, new Part.Compared(), false));
+        } catch (ProblemException e) {
+            return Optional.empty();
         }
     }
 

@@ -2,25 +2,32 @@ package plainsieve.server.mail;
 
 import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
+import java.net.IDN;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
-/** Addresses of people: one name at one domain, and nothing that would be more than one, or a line of its own in a mail. */
+/**
+ * Addresses of people: one name at one domain, and nothing that would be more than one, or a line of its own in a mail. The name is of plain
+ * letters, which every server for mail takes; a domain may be of any.
+ */
 public final class MailAddress {
     private static final int LONGEST = 254;
+    private static final Pattern PLAIN =
+            Pattern.compile("[\\p{Alnum}!#$%&'*+/=?^_`{|}~.-]+@[\\p{L}\\p{N}](?:[\\p{L}\\p{N}.-]*[\\p{L}\\p{N}])?");
 
     private MailAddress() {}
 
     /** The address as it is used; nothing when it is none. */
     public static Optional<String> read(String written) {
-        String address = written.strip();
-        boolean plain = address.length() <= LONGEST && address.matches("[^\\s<>,;:\"()\\[\\]\\\\\\p{Cntrl}]+@[^\\s@]+");
-        if (!plain) {
+        String said = written.strip();
+        if (said.length() > LONGEST || !PLAIN.matcher(said).matches()) {
             return Optional.empty();
         }
         try {
+            String address = said.substring(0, said.indexOf('@') + 1) + IDN.toASCII(domain(said));
             new InternetAddress(address, true).validate();
             return Optional.of(address);
-        } catch (AddressException e) {
+        } catch (AddressException | IllegalArgumentException e) {
             return Optional.empty();
         }
     }

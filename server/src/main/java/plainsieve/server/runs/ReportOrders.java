@@ -11,6 +11,7 @@ import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.view.Against;
 import plainsieve.core.view.ComparedChoices;
 import plainsieve.core.view.Part;
 import plainsieve.core.view.Shown;
@@ -105,7 +106,21 @@ public class ReportOrders {
         Set<String> needed = project.parametersOf(asked.view());
         Map<String, ChoiceText> complete =
                 choosing.choose(project, needed, counting).orRefuse().texts();
-        return counting.with(new ComparedChoices(figures.against().get(), project.parameters()).of(complete));
+        Map<String, ChoiceText> others =
+                new ComparedChoices(figures.against().get(), project.parameters()).of(complete);
+        boolean moves = figures.against().get().kind() != Against.Kind.ALL;
+        boolean fixed = others.keySet().stream()
+                .anyMatch(name -> choices.asker().fixed().containsKey(name)
+                        && !others.get(name).equals(complete.get(name)));
+        // What is fixed would be compared with itself, and be the same.
+        if (moves && fixed) {
+            throw new ProblemException(Problem.of(
+                    "not-compared",
+                    "%s fixes what it would be compared by."
+                            .formatted(choices.asker().fixedBy()),
+                    "The figures themselves are right."));
+        }
+        return counting.with(others);
     }
 
     /** Every row of a table, or of what lies under a view, whatever its own limit and the cap are. */

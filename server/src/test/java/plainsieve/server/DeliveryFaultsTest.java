@@ -1,0 +1,110 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import jakarta.mail.internet.MimeMessage;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Groups;
+import plainsieve.server.people.Role;
+import plainsieve.server.records.MailRecords;
+import plainsieve.server.records.MailRow;
+import tools.jackson.databind.JsonNode;
+
+/** Mails when something is in the way: what went is not sent again, what did not is, and it is told. */
+class DeliveryFaultsTest extends DeliveriesOfFerries {
+    @Test
+    void whatWentIsNotSentAgainWhenTheServerForMailsComesBack() throws Exception {
+        String id = delivery(to("first@harbours.example", "second@harbours.example"));
+        mailbox.tire("second@harbours.example", 1);
+        JsonNode tried = sent(id);
+        assertThat(mails(id)).hasSize(2).anyMatch(mail -> mail.equals("first@harbours.example sent"));
+        assertThat(mails(id))
+                .anyMatch(mail ->
+                        mail.startsWith("second@harbours.example waiting The mail server does not take it now"));
+        assertThat(tried.get("last").get("state").asString()).isEqualTo("due");
+        assertThat(tried.get("last").get("note").asString()).startsWith("1 of 2 wait: ");
+
+        JsonNode again = settledAfterBackOff(id);
+        assertThat(again.get("last").get("state").asString()).isEqualTo("done");
+        assertThat(mails(id)).containsExactlyInAnyOrder("first@harbours.example sent", "second@harbours.example sent");
+        assertThat(mailbox.mails()).hasSize(2);
+    }
+
+    private static JsonNode settledAfterBackOff(String id) {
+        for (int i = 0; i < 200; i++) {
+            JsonNode now = settled(id, Instant.now().plus(Duration.ofMinutes(10)));
+            if (!now.get("last").get("state").asString().equals("due")) {
+                return now;
+            }
+            CopiesOfAHarbour.sleep();
+        }
+        throw new AssertionError("It is not tried again: " + one(id));
+    }
+
+    @Test
+    void aMailThatWasHandedOverWhenTheServerEndedIsNotSentAgain() throws Exception {
+        String id = delivery(to("office@harbours.example"));
+        sent(id);
+        MailRecords records = server.part(MailRecords.class);
+        MailRow row = records.of("home", id, 0, 1).get(0);
+        // As it stands when the server ends between giving all of it and hearing that it was taken.
+        records.become(row.id(), MailRow.State.HANDING_OVER.word(), row.subject(), "", row.at());
+        server.part(javax.sql.DataSource.class)
+                .getConnection()
+                .createStatement()
+                .execute("update job set state = 'due', tries = 1, ended_at = '' where id = " + row.job());
+        mailbox.empty();
+        settledAfterBackOff(id);
+        assertThat(mailbox.mails()).isEmpty();
+        assertThat(mails(id))
+                .containsExactly(
+                        "office@harbours.example unsure The server ended while it was handed over: it may have come, or not.");
+        assertThat(one(id).get("last").get("note").asString()).isEqualTo("of 1 it is not known whether they came");
+    }
+
+    @Test
+    void peopleGetWhatIsTheirsAndOthersWhatTheDeliverySays() throws Exception {
+        Somebody tam = Somebody.called(server, "tam").with("home", Role.VIEWER);
+        server.part(Accounts.class).setMail(tam.id(), "tam@ferries.example");
+        Groups groups = server.part(Groups.class);
+        String office = groups.add("Office").id();
+        groups.join(office, tam.id());
+        String id = delivery(Map.of(
+                "to", Map.of("who", List.of("group:office", "out@harbours.example")),
+                "choices", Map.of("from", values("2025-01-01"), "to", values("2027-12-31"))));
+        sent(id);
+        assertThat(mails(id)).containsExactlyInAnyOrder("tam@ferries.example sent", "out@harbours.example sent");
+        assertThat(api.get("/api/sent").json().toString()).contains("delivery, as tam");
+        groups.remove(office);
+
+        api.send(
+                "PUT",
+                "/api/reports/" + REPORT + "/audience",
+                Map.of("groups", List.of(groups.add("Others").id())));
+        mailbox.empty();
+        Thread.sleep(1100);
+        changed(id, Map.of("to", Map.of("who", List.of("tam"))));
+        sent(id);
+        assertThat(mails(id).get(0)).isEqualTo("tam@ferries.example left The report is not for them.");
+        assertThat(mailbox.mails()).isEmpty();
+        server.part(Accounts.class).remove(tam.id());
+    }
+
+    @Test
+    void oneMailIsOneMailWhateverStandsInItsName() throws Exception {
+        String id = delivery(Map.of(
+                "name",
+                "Late\r\nBcc: all@harbours.example",
+                "to",
+                Map.of("who", List.of("office@harbours.example", "OFFICE@harbours.example"))));
+        sent(id);
+        MimeMessage mail = came("office@harbours.example");
+        assertThat(mail.getHeader("Bcc")).isNull();
+        assertThat(mail.getAllRecipients()).hasSize(1);
+    }
+}
