@@ -125,7 +125,7 @@ const passes = computed(() => props.delivery.only.figure !== '')
           {{ MISSED[schedule.missed] }}
         </button></template
       >.
-      <div v-if="last.note && !running" :class="last.state === 'done' ? 'soft' : 'wrong'">{{ last.note }}</div>
+      <div v-if="last.note && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.note }}</div>
       <DeliveryActs
         :delivery="delivery"
         :running="running"

@@ -11,6 +11,7 @@ import {
   readAttached,
   readOnly,
   readWho,
+  wantsLooking,
   whoInWords,
 } from './deliveryWords'
 
@@ -80,5 +81,9 @@ describe('A delivery', () => {
     expect(mailInWords(mail('left', 'There were no rows.'))).toBe('left out: There were no rows.')
     expect(isWrong(mail('unsure'))).toBe(true)
     expect(isWrong(mail('left'))).toBe(false)
+    const last = { at: '', state: 'done', tries: 1, rows: 2, note: '1 had nothing to get' }
+    expect(wantsLooking(last)).toBe(false)
+    expect(wantsLooking({ ...last, note: '1 had nothing to get, 1 did not get it' })).toBe(true)
+    expect(wantsLooking({ ...last, state: 'due', note: 'The mail server is gone' })).toBe(true)
   })
 })

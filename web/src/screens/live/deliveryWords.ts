@@ -105,3 +105,7 @@ const STATES: Record<string, string> = {
 export const mailInWords = (mail: SentMail): string =>
   [STATES[mail.state] ?? mail.state, mail.note].filter(words => words !== '').join(': ')
 export const isWrong = (mail: SentMail): boolean => ['refused', 'unsure'].includes(mail.state)
+
+/** Whether what became of it is for somebody to look at. */
+export const wantsLooking = (last: Delivery['last']): boolean =>
+  last.note !== '' && (last.state !== 'done' || /did not get it|not known/.test(last.note))

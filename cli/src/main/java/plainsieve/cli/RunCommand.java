@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -14,19 +15,20 @@ import tools.jackson.databind.JsonNode;
 /** {@code sieve run}. */
 @Command(
         name = "run",
-        description = "Makes stored copies of a running server anew, now, and waits until they are.",
+        description =
+                "Makes stored copies of a running server anew, or sends deliveries, now, and waits until that is done.",
         mixinStandardHelpOptions = true,
         footer = {
             "",
-            "The exit code is 0 when each was made, 1 when one was not or is kept back, 2 when the server or the copy",
+            "The exit code is 0 when each was done, 1 when one was not or is kept back, 2 when the server or what is named",
             "cannot be reached."
         })
 final class RunCommand implements Callable<Integer> {
     private static final long ASK_EVERY_MILLIS = 300;
     private static final Set<String> UNDER_WAY = Set.of("due", "running");
 
-    @Parameters(paramLabel = "NAME", arity = "1..*", description = "The id of a stored copy.")
-    private List<String> copies;
+    @Parameters(paramLabel = "NAME", arity = "1..*", description = "The id of a stored copy or of a delivery.")
+    private List<String> names;
 
     @Mixin
     private ServerOptions server = new ServerOptions();
@@ -35,41 +37,65 @@ final class RunCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
-        return server.each(copies, output, this::run);
+        return server.each(names, output, this::run);
     }
 
-    private boolean run(String copy) throws IOException, InterruptedException {
-        server.ask("POST", server.inProject("/copies/%s/refresh".formatted(ServerOptions.encoded(copy))));
-        JsonNode state = state(copy);
+    /** What is done by itself. @param list where all of a kind stand. @param act by which it is done now */
+    private record Kind(String list, String act, String done, String counted) {
+        static final List<Kind> ALL = List.of(
+                new Kind("/copies", "refresh", "made anew", "rows"), new Kind("/deliveries", "send", "sent", "mails"));
+    }
+
+    private boolean run(String name) throws IOException, InterruptedException {
+        Kind kind = kind(name);
+        server.ask(
+                "POST", server.inProject("%s/%s/%s".formatted(kind.list(), ServerOptions.encoded(name), kind.act())));
+        JsonNode last = last(kind, name);
         // One that failed is tried again by the server; nobody waits for that here.
-        while (UNDER_WAY.contains(word(state)) && note(state).isEmpty()) {
+        while (UNDER_WAY.contains(state(last)) && note(last).isEmpty()) {
             Thread.sleep(ASK_EVERY_MILLIS);
-            state = state(copy);
+            last = last(kind, name);
         }
-        boolean well = word(state).equals("done");
-        output.println("%s: %s, %d rows%s"
+        boolean well = state(last).equals("done");
+        output.println("%s: %s, %d %s%s"
                 .formatted(
-                        copy,
-                        well ? "made anew" : word(state).replace('-', ' '),
-                        state.path("content").path("rows").asLong(0),
-                        note(state).isEmpty() ? "" : ". " + note(state)));
+                        name,
+                        well ? kind.done() : state(last).replace('-', ' '),
+                        last.path("rows").asLong(0),
+                        kind.counted(),
+                        note(last).isEmpty() ? "" : ". " + note(last)));
         return well;
     }
 
-    private static String word(JsonNode state) {
-        return state.path("last").path("state").asString("");
+    private static String state(JsonNode last) {
+        return last.path("state").asString("");
     }
 
-    private static String note(JsonNode state) {
-        return state.path("last").path("note").asString("");
+    private static String note(JsonNode last) {
+        return last.path("note").asString("");
     }
 
-    private JsonNode state(String copy) throws IOException, InterruptedException {
-        for (JsonNode one : server.ask("GET", server.inProject("/copies"))) {
-            if (one.path("id").asString("").equals(copy)) {
-                return one;
+    private Kind kind(String name) throws IOException, InterruptedException {
+        for (Kind kind : Kind.ALL) {
+            if (find(kind, name).isPresent()) {
+                return kind;
             }
         }
-        throw new IOException("There is no copy “%s” any more.".formatted(copy));
+        throw new IOException("There is no copy and no delivery “%s”.".formatted(name));
+    }
+
+    private JsonNode last(Kind kind, String name) throws IOException, InterruptedException {
+        return find(kind, name)
+                .map(one -> one.path("last"))
+                .orElseThrow(() -> new IOException("There is no “%s” any more.".formatted(name)));
+    }
+
+    private Optional<JsonNode> find(Kind kind, String name) throws IOException, InterruptedException {
+        for (JsonNode one : server.ask("GET", server.inProject(kind.list()))) {
+            if (one.path("id").asString("").equals(name)) {
+                return Optional.of(one);
+            }
+        }
+        return Optional.empty();
     }
 }

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 
-/** {@code sieve run}: stored copies made anew from a command line. */
+/** {@code sieve run}: stored copies made anew, and deliveries sent, from a command line. */
 class RunCommandTest {
     private record Ended(int code, String output) {}
 
@@ -46,6 +46,11 @@ class RunCommandTest {
             Ended wrong = sieve("run", "odd-copy", "--server", server.address());
             assertThat(wrong.output()).contains("odd-copy: due, 0 rows. ", "nothing");
             assertThat(wrong.code()).isEqualTo(1);
+
+            server.api().post("/api/deliveries", Map.of("reportId", "late-crossings", "name", "To nobody"));
+            Ended sent = sieve("run", "to-nobody", "--server", server.address());
+            assertThat(sent.output()).contains("to-nobody: sent, 0 mails");
+            assertThat(sent.code()).isZero();
 
             Ended missing = sieve("run", "nowhere", "--server", server.address());
             assertThat(missing.output()).contains("nowhere");

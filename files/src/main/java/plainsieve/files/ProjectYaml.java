@@ -77,7 +77,7 @@ public final class ProjectYaml {
     }
 
     /** One entry of a project, as its file has it. */
-    static String writeEntry(Object entry) {
+    public static String writeEntry(Object entry) {
         return YAML.writeValueAsString(entry);
     }
 

@@ -10,6 +10,11 @@ import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
+import plainsieve.files.DeliveriesFile;
+import plainsieve.files.ProjectFolder;
+import plainsieve.files.ProjectYaml;
+import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.project.Projects;
 import tools.jackson.databind.JsonNode;
 
 /** Reports by mail: what stands in one, who gets it, and when nobody does. */
@@ -133,7 +138,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                         "group:gone refused There is no group “gone”.",
                         "oran@ferries.example sent",
                         "office@harbours.example sent");
-        assertThat(one(id).get("last").get("note").asString()).isEqualTo("5 cannot be reached");
+        assertThat(one(id).get("last").get("note").asString()).isEqualTo("5 did not get it");
         server.part(plainsieve.server.accounts.Accounts.class).remove(tam.id());
     }
 
@@ -201,5 +206,51 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(api.post(DELIVERIES, Map.of("reportId", "gone", "name", "Gone"))
                         .status())
                 .isEqualTo(404);
+    }
+
+    private static ProjectFolder files() {
+        return server.part(ProjectTransfer.class)
+                .out(server.part(Projects.class).get("home"));
+    }
+
+    @Test
+    void itGoesOutAndInWithItsProject() {
+        String id = delivery(Map.of(
+                "to", Map.of("who", List.of("office@harbours.example", "group:Offices")),
+                "only", Map.of("viewId", "figures", "figure", "late crossings", "passes", "below", "value", "2.5"),
+                "attached", List.of(Map.of("viewId", "crossings", "format", "parquet")),
+                "schedule", Map.of("every", "every weekday at 06:30", "zone", "Europe/Lisbon", "missed", "leave")));
+        JsonNode before = one(id);
+        ProjectFolder files = files();
+        assertThat(ProjectYaml.writeEntry(files.beside().deliveries()))
+                .contains(
+                        "report: late-crossings",
+                        "- group:Offices",
+                        "passes: below",
+                        "every: 30 6 * * 1-5",
+                        "missed: leave");
+        api.send("DELETE", DELIVERIES + "/" + id, Map.of());
+        assertThat(files().beside().deliveries()).isEqualTo(DeliveriesFile.NONE);
+        assertThat(api.sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", files.zip())
+                        .status())
+                .isEqualTo(204);
+        for (String what : List.of("name", "choices", "to", "only", "attached", "schedule")) {
+            assertThat(one(id).get(what)).isEqualTo(before.get(what));
+        }
+    }
+
+    @Test
+    void itIsSentAtItsTimesAndStandsInTheCalendar() throws Exception {
+        String id = delivery(Map.of(
+                "to", Map.of("who", List.of("office@harbours.example")),
+                "schedule", Map.of("every", "* * * * *", "zone", "UTC")));
+        assertThat(one(id).get("next").asString()).isNotEmpty();
+        assertThat(api.get("/api/projects/home/calendar").json().toString()).contains("\"kind\":\"delivery\"", name);
+        settled(id, java.time.Instant.now().plusSeconds(90));
+        assertThat(mails(id)).containsExactly("office@harbours.example sent");
+        assertThat(changed(id, Map.of("paused", true, "schedule", Map.of("every", "* * * * *")))
+                        .status())
+                .isEqualTo(204);
+        assertThat(one(id).get("next").asString()).isEmpty();
     }
 }

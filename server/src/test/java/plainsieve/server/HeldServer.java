@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.sql.DataSource;
@@ -55,8 +56,10 @@ final class HeldServer implements AutoCloseable {
     private final AnotherServer server;
     private final Api operator;
 
-    HeldServer() throws Exception {
-        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+    HeldServer(String... settings) throws Exception {
+        String[] all = Stream.concat(Stream.of("--plainsieve.accounts=true"), Stream.of(settings))
+                .toArray(String[]::new);
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), all);
         operator = somebody("ona", "", Role.OPERATOR);
         bringIn(PROJECT);
     }
@@ -106,6 +109,10 @@ final class HeldServer implements AutoCloseable {
         Api.Answer answer =
                 operator.sendBytes("PUT", "/api/projects/home/project.zip", "application/zip", bytes.toByteArray());
         assertThat(answer.status()).as(() -> answer.lines().toString()).isEqualTo(204);
+    }
+
+    <T> T part(Class<T> type) {
+        return server.part(type);
     }
 
     Api operator() {

@@ -4,15 +4,17 @@ import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 
 /** A server in a process of its own, which can be killed; without accounts. */
 record ServerProcess(Process process, int port) implements AutoCloseable {
     /** One that answers. */
-    static ServerProcess answering(Path folder) throws IOException, InterruptedException {
+    static ServerProcess answering(Path folder, String... settings) throws IOException, InterruptedException {
         Path log = folder.resolve("log");
         int port = freePort();
-        ServerProcess server = begun(folder, port, log);
+        ServerProcess server = begun(folder, port, log, settings);
         for (int i = 0; i < 300; i++) {
             try {
                 server.api().get("/api/reports");
@@ -25,15 +27,17 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
     }
 
     /** One that may not come to answer. @param log takes what it says */
-    static ServerProcess begun(Path folder, int port, Path log) throws IOException {
-        Process process = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        "plainsieve.server.PlainSieve",
-                        "--server.port=" + port,
-                        "--plainsieve.accounts=false",
-                        "--plainsieve.data-folder=" + folder)
+    static ServerProcess begun(Path folder, int port, Path log, String... settings) throws IOException {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-cp",
+                System.getProperty("java.class.path"),
+                "plainsieve.server.PlainSieve",
+                "--server.port=" + port,
+                "--plainsieve.accounts=false",
+                "--plainsieve.data-folder=" + folder));
+        command.addAll(List.of(settings));
+        Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile())
                 .start();

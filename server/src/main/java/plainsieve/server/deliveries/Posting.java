@@ -155,8 +155,20 @@ class Posting {
                 } else if (written instanceof Writing.Ready ready) {
                     hand(ready.mail(), row);
                 }
-            } catch (ProblemException | SourceFailure e) {
+            } catch (SourceFailure e) {
                 later(row, "", e.getMessage());
+            } catch (ProblemException e) {
+                impossible(row, e);
+            }
+        }
+
+        /* Nothing is theirs, or it is said what cannot be: that is so tomorrow, too. A list that cannot be asked may be there then. */
+        private void impossible(MailRow row, ProblemException e) {
+            if (e.problems().stream().anyMatch(problem -> problem.kind().equals("list-not-there"))) {
+                later(row, "", e.getMessage());
+            } else {
+                become(row, MailRow.State.REFUSED, "", e.getMessage());
+                refused++;
             }
         }
 
@@ -203,7 +215,7 @@ class Posting {
             }
             StringBuilder note = new StringBuilder();
             say(note, left, "%d had nothing to get");
-            say(note, refused, "%d cannot be reached");
+            say(note, refused, "%d did not get it");
             say(note, unsure, "of %d it is not known whether they came");
             return new Outcome.Done(sent, note.toString());
         }

@@ -56,14 +56,18 @@ public class Composing {
         }
     }
 
-    /** Throws as any run: a letter is whole, or there is none. */
+    /** Throws as any run: where something failed there is no letter, and none where nothing of it is for them. */
     public Letter compose(Wanted wanted) {
         Questions.Question question =
                 questions.ask(wanted.project(), wanted.report(), wanted.choices(), settings.language());
         question.chosen().orRefuse();
         List<Letter.Part> parts = new ArrayList<>();
+        List<ProblemException> refused = new ArrayList<>();
         for (View view : wanted.report().views()) {
-            parts.add(view.shown().accept(new Showing(wanted, view, question)));
+            parts.add(part(wanted, view, question, refused));
+        }
+        if (!refused.isEmpty() && refused.size() == wanted.report().asking().size()) {
+            throw refused.get(0);
         }
         List<String> notes = new ArrayList<>();
         question.always().forEach(always -> notes.add(always.text() + "."));
@@ -88,6 +92,17 @@ public class Composing {
             }
         });
         return chosen;
+    }
+
+    /** A view that is not for them says so, as it does on the page. @param refused takes why */
+    private Letter.Part part(Wanted wanted, View view, Questions.Question question, List<ProblemException> refused) {
+        Showing showing = new Showing(wanted, view, question);
+        try {
+            return view.shown().accept(showing);
+        } catch (ProblemException e) {
+            refused.add(e);
+            return new Letter.Words(view.id(), showing.title, e.getMessage());
+        }
     }
 
     /** One view of a report, as its kind is shown in a letter. */

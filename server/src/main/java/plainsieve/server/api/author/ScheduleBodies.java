@@ -67,15 +67,16 @@ final class ScheduleBodies {
         }
     }
 
-    /** The last time that it was done or tried. @param at ISO 8601; empty for never. @param state due, running, done, kept-back, failed, left */
-    record LastJob(String at, String state, int tries, String note) {
+    /** The last time that it was done or tried. @param at ISO 8601; empty for never. @param state due, running, done, kept-back, failed, left. @param rows rows, or mails */
+    record LastJob(String at, String state, int tries, long rows, String note) {
         static LastJob of(Optional<JobRow> job) {
             return job.map(row -> new LastJob(
                             row.endedAt().isEmpty() ? row.startedAt() : row.endedAt(),
                             row.state(),
                             row.tries(),
+                            row.rows(),
                             row.note()))
-                    .orElse(new LastJob("", "", 0, ""));
+                    .orElse(new LastJob("", "", 0, 0, ""));
         }
     }
 }

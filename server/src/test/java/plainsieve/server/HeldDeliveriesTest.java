@@ -1,0 +1,92 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import jakarta.mail.internet.MimeMessage;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import plainsieve.demo.Mailbox;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.jobs.Jobs;
+import plainsieve.server.people.Role;
+
+/** What is held for people is held in their mails: each gets the rows of their islands, and nobody those of others. */
+class HeldDeliveriesTest {
+    private static final String DELIVERIES = "/api/projects/home/deliveries";
+
+    @Test
+    void everybodyGetsTheirIslandsAndNothingElse() throws Exception {
+        try (Mailbox mailbox = Mailbox.start(ServerProcess.freePort(), 0);
+                HeldServer server = new HeldServer(
+                        "--plainsieve.jobs=false",
+                        "--plainsieve.mail.host=127.0.0.1",
+                        "--plainsieve.mail.port=" + mailbox.smtpPort(),
+                        "--plainsieve.mail.security=none",
+                        "--plainsieve.mail.from=reports@ferries.example")) {
+            for (String person : List.of("tam", "una", "eve")) {
+                server.somebody(person, "home", Role.VIEWER);
+                Accounts accounts = server.part(Accounts.class);
+                accounts.setMail(accounts.named(person).id(), person + "@ferries.example");
+            }
+            server.officeOf("tam", "Tarn");
+            String other = server.group("Other office");
+            server.join(other, "una");
+            server.says(other, Api.values("Hethra"));
+            deliver(server, Map.of("who", List.of("tam", "una", "eve", "out@harbours.example")));
+
+            assertThat(mail(mailbox, "tam")).contains("Tarn").doesNotContain("Hethra");
+            assertThat(mail(mailbox, "una")).contains("Hethra").doesNotContain("Tarn");
+            // Nothing is said to be theirs, or it is not known who they are.
+            assertThat(mailbox.mails()).hasSize(2);
+            assertThat(notes(server))
+                    .filteredOn(note -> note.startsWith("eve@"))
+                    .allMatch(note -> note.contains("refused"));
+            assertThat(notes(server))
+                    .filteredOn(note -> note.startsWith("out@"))
+                    .allMatch(note -> note.contains("refused"));
+        }
+    }
+
+    private static void deliver(HeldServer server, Map<String, Object> to) throws InterruptedException {
+        Api api = server.operator();
+        assertThat(api.post(DELIVERIES, Map.of("reportId", "held", "name", "Held"))
+                        .status())
+                .isEqualTo(200);
+        Map<String, Object> body = new HashMap<>(Map.of("name", "Held", "version", 1, "to", to));
+        assertThat(api.send("PUT", DELIVERIES + "/held", body).status()).isEqualTo(204);
+        assertThat(api.post(DELIVERIES + "/held/send", Map.of()).status()).isEqualTo(204);
+        for (int i = 0; i < 400 && !state(api).matches("done|failed"); i++) {
+            server.part(Jobs.class).look(Instant.now().plusSeconds(2));
+            CopiesOfAHarbour.sleep();
+        }
+        assertThat(state(api)).isEqualTo("done");
+    }
+
+    private static String state(Api api) {
+        return api.get(DELIVERIES).json().get(0).get("last").get("state").asString();
+    }
+
+    private static List<String> notes(HeldServer server) {
+        return server.operator()
+                .get(DELIVERIES + "/held/mails")
+                .json()
+                .valueStream()
+                .map(mail -> mail.get("address").asString() + " "
+                        + mail.get("state").asString() + " " + mail.get("note").asString())
+                .toList();
+    }
+
+    private static String mail(Mailbox mailbox, String person) throws Exception {
+        for (MimeMessage mail : mailbox.mails()) {
+            if (Arrays.toString(mail.getAllRecipients()).contains(person)) {
+                // What is in the table: the question names no island where nobody chose one.
+                return DeliveriesOfFerries.text(mail, "text/plain");
+            }
+        }
+        throw new AssertionError("Nothing came to " + person);
+    }
+}
