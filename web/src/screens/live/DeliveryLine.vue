@@ -55,76 +55,78 @@ const passes = computed(() => props.delivery.only.figure !== '')
       last.state === 'failed' ? 'failed' : last.at ? agoInWords(last.at, Date.now()) : 'not sent yet'
     }}</span>
     <div class="what">
-      <TypedMark :text="delivery.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
-      sends
-      <RouterLink :to="`/reports/${encodeURIComponent(delivery.reportId)}`">{{
-        delivery.offers.reportName || delivery.reportId
-      }}</RouterLink>
-      to
-      <RecipientMarks :delivery="delivery" :queries="queries" @take="emit('keep', { to: $event })" /><template
-        v-for="one in choices"
-        :key="one.parameter"
-        >, <code class="parameter">:{{ one.parameter }}</code> is
+      <p class="sentence m-0">
+        <TypedMark :text="delivery.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
+        sends
+        <RouterLink :to="`/reports/${encodeURIComponent(delivery.reportId)}`">{{
+          delivery.offers.reportName || delivery.reportId
+        }}</RouterLink>
+        to
+        <RecipientMarks :delivery="delivery" :queries="queries" @take="emit('keep', { to: $event })" /><template
+          v-for="one in choices"
+          :key="one.parameter"
+          >, <code class="parameter">:{{ one.parameter }}</code> is
+          <OfferedMark
+            :text="one.words"
+            :about="`what :${one.parameter} is`"
+            :data-mark="`value ${one.parameter}`"
+            typed
+            :begins="one.value.formula || one.value.choice.values.join(', ')"
+            :offers="() => valueOffers(one.parameter)"
+            @take="takeValue(one.parameter, $event)" /></template
+        >{{ ' ' }}
         <OfferedMark
-          :text="one.words"
-          :about="`what :${one.parameter} is`"
-          :data-mark="`value ${one.parameter}`"
+          v-if="moreOffers.length"
+          text="+ …"
+          about="another choice"
+          data-mark="more"
+          :offers="async () => moreOffers"
+          @take="more" />;
+        <OfferedMark
+          :text="passes ? words.onlyInWords(delivery).replace(/ \S+$/, '') : words.onlyInWords(delivery)"
+          about="whether it is sent"
+          data-mark="only"
+          :offers="async () => words.onlyOffers(delivery)"
+          @take="emit('keep', { only: words.readOnly($event, delivery.only) })" />
+        <template v-if="passes">
+          {{ ' ' }}
+          <TypedMark
+            :text="delivery.only.value"
+            about="The value"
+            data-mark="passes"
+            @take="emit('keep', { only: { ...delivery.only, value: $event } })" /></template
+        >, with
+        <OfferedMark
+          :text="words.attachedInWords(delivery)"
+          about="what goes along"
+          data-mark="attached"
+          :offers="async () => words.attachedOffers(delivery)"
+          @take="emit('keep', { attached: words.readAttached($event, delivery) })" />; sent
+        <OfferedMark
+          :text="timesInWords(schedule, copies)"
+          about="when"
+          data-mark="times"
           typed
-          :begins="one.value.formula || one.value.choice.values.join(', ')"
-          :offers="() => valueOffers(one.parameter)"
-          @take="takeValue(one.parameter, $event)" /></template
-      >{{ ' ' }}
-      <OfferedMark
-        v-if="moreOffers.length"
-        text="+ …"
-        about="another choice"
-        data-mark="more"
-        :offers="async () => moreOffers"
-        @take="more" />;
-      <OfferedMark
-        :text="passes ? words.onlyInWords(delivery).replace(/ \S+$/, '') : words.onlyInWords(delivery)"
-        about="whether it is sent"
-        data-mark="only"
-        :offers="async () => words.onlyOffers(delivery)"
-        @take="emit('keep', { only: words.readOnly($event, delivery.only) })" />
-      <template v-if="passes">
-        {{ ' ' }}
-        <TypedMark
-          :text="delivery.only.value"
-          about="The value"
-          data-mark="passes"
-          @take="emit('keep', { only: { ...delivery.only, value: $event } })" /></template
-      >, with
-      <OfferedMark
-        :text="words.attachedInWords(delivery)"
-        about="what goes along"
-        data-mark="attached"
-        :offers="async () => words.attachedOffers(delivery)"
-        @take="emit('keep', { attached: words.readAttached($event, delivery) })" />; sent
-      <OfferedMark
-        :text="timesInWords(schedule, copies)"
-        about="when"
-        data-mark="times"
-        typed
-        :begins="schedule.every"
-        :offers="async () => timesOffers(copies)"
-        @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
-      <template v-if="schedule.every">
-        in
-        <TypedMark
-          :text="schedule.zone"
-          about="time zone"
-          data-mark="zone"
-          @take="emit('keep', { schedule: { ...schedule, zone: $event } })" />, times that were missed
-        <button
-          class="marked"
-          data-mark="missed"
-          @click="
-            emit('keep', { schedule: { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' } })
-          ">
-          {{ MISSED[schedule.missed] }}
-        </button></template
-      >.
+          :begins="schedule.every"
+          :offers="async () => timesOffers(copies)"
+          @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
+        <template v-if="schedule.every">
+          in
+          <TypedMark
+            :text="schedule.zone"
+            about="time zone"
+            data-mark="zone"
+            @take="emit('keep', { schedule: { ...schedule, zone: $event } })" />, times that were missed
+          <button
+            class="marked"
+            data-mark="missed"
+            @click="
+              emit('keep', { schedule: { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' } })
+            ">
+            {{ MISSED[schedule.missed] }}
+          </button></template
+        >.
+      </p>
       <div v-if="last.note && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.note }}</div>
       <DeliveryActs
         :delivery="delivery"

@@ -12,22 +12,22 @@ import DeliveryLine from './DeliveryLine.vue'
 
 const LOOK_EVERY = 1500
 const emit = defineEmits<{ changed: [] }>()
-const { state, reload } = useLoaded(async signal => ({
-  deliveries: await get<Delivery[]>('/deliveries', signal),
-  reports: await get<ReportCard[]>('/reports', signal),
-  copies: await get<StoredCopy[]>('/copies', signal),
-  queries: await get<QueryCard[]>('/queries', signal),
-  parameters: (await get<ParameterUse[]>('/parameters', signal)).map(use => use.definition),
-}))
+const { state, reload } = useLoaded(async signal => {
+  const [deliveries, copies, queries, uses] = await Promise.all([
+    get<Delivery[]>('/deliveries', signal),
+    get<StoredCopy[]>('/copies', signal),
+    get<QueryCard[]>('/queries', signal),
+    get<ParameterUse[]>('/parameters', signal),
+  ])
+  return { deliveries, copies, queries, parameters: uses.map(use => use.definition) }
+})
 const { failure, change } = useChanges(reloaded)
 async function reloaded(): Promise<void> {
   await reload()
   emit('changed')
 }
 const around = computed(() =>
-  state.value.status === 'ready'
-    ? state.value.data
-    : { deliveries: [], reports: [], copies: [], queries: [], parameters: [] },
+  state.value.status === 'ready' ? state.value.data : { deliveries: [], copies: [], queries: [], parameters: [] },
 )
 
 /* While one is sent, its line follows. */
@@ -43,10 +43,13 @@ watch(
 )
 onScopeDispose(() => clearTimeout(timer))
 
-const offers = (): Promise<MarkOffer[]> =>
-  Promise.resolve(around.value.reports.map(one => ({ id: one.id, words: one.name, note: one.audience, reason: '' })))
+let reports: ReportCard[] = []
+async function offers(): Promise<MarkOffer[]> {
+  reports = await get<ReportCard[]>('/reports')
+  return reports.map(one => ({ id: one.id, words: one.name, note: one.audience, reason: '' }))
+}
 const add = (reportId: string): Promise<unknown> => {
-  const name = around.value.reports.find(one => one.id === reportId)?.name ?? reportId
+  const name = reports.find(one => one.id === reportId)?.name ?? reportId
   return change(inApi('/deliveries'), 'POST', { reportId, name })
 }
 const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {

@@ -107,4 +107,22 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         assertThat(mail.getHeader("Bcc")).isNull();
         assertThat(mail.getAllRecipients()).hasSize(1);
     }
+
+    @Test
+    void authorsAreToldOnceWhatFailedForGood() throws Exception {
+        Somebody ann = Somebody.called(server, "ann").with("home", Role.AUTHOR);
+        server.part(Accounts.class).setMail(ann.id(), "ann@ferries.example");
+        String id = delivery(to("office@harbours.example"));
+        mailbox.tire("office@harbours.example", 3);
+        sent(id);
+        assertThat(settledAfterBackOff(id).get("last").get("state").asString()).isEqualTo("failed");
+        for (int i = 0; i < 200 && mailbox.mails().isEmpty(); i++) {
+            CopiesOfAHarbour.sleep();
+        }
+        MimeMessage told = came("ann@ferries.example");
+        assertThat(told.getSubject()).isEqualTo("The delivery “%s” failed".formatted(id));
+        assertThat(text(told, "text/plain")).contains("1 of 1 wait", ADDRESS + "/projects/home/live");
+        assertThat(mailbox.mails()).hasSize(1);
+        server.part(Accounts.class).remove(ann.id());
+    }
 }

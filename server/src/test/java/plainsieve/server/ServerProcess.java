@@ -15,7 +15,7 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
         Path log = folder.resolve("log");
         int port = freePort();
         ServerProcess server = begun(folder, port, log, settings);
-        for (int i = 0; i < 300; i++) {
+        for (int i = 0; i < 1_200; i++) {
             try {
                 server.api().get("/api/reports");
                 return server;

@@ -3,6 +3,7 @@ package plainsieve.server.accounts;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Person;
@@ -49,6 +50,16 @@ public class Rights {
     /** The ids of those who have a role in a project, by themselves or by a group. */
     public Set<String> peopleOf(String projectId) {
         return roles.peopleOf(projectId);
+    }
+
+    /** The ids of those who make something of a project, by a role in it of their own or of a group; not by one in all projects. */
+    public Set<String> authorsOf(String projectId) {
+        return roles.peopleOf(projectId).stream()
+                .filter(id -> roles.of(id).stream()
+                        .filter(row -> row.projectId().equals(projectId))
+                        .flatMap(row -> Role.ofWord(row.role()).stream())
+                        .anyMatch(role -> role.mayActAs(Role.AUTHOR)))
+                .collect(Collectors.toSet());
     }
 
     private Optional<Role> given(Person person, String projectId) {

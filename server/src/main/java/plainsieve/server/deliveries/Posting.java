@@ -1,6 +1,7 @@
 package plainsieve.server.deliveries;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,6 +26,7 @@ import plainsieve.sources.SourceFailure;
 @Component
 class Posting {
     private static final int LONGEST_NOTE = 500;
+    private static final Duration KEPT = Duration.ofDays(365);
 
     private final Addressees addressees;
     private final Writing writing;
@@ -47,6 +49,7 @@ class Posting {
             return new Outcome.Left("It was stopped.");
         }
         List<Addressee> all = addressees.of(project.in(Stage.LIVE), delivery, presence);
+        records.forget(clock.instant().minus(KEPT).toString());
         try (Round round = new Round(project, delivery, job, presence)) {
             for (Addressee to : all) {
                 if (stop.reason().isPresent()) {

@@ -23,6 +23,9 @@ import plainsieve.server.security.SecretBox;
 public class Unsubscribing {
     private static final String ALGORITHM = "HmacSHA256";
 
+    /** An address of a screen has no point. */
+    private static final String BETWEEN = "~";
+
     private final SecretKeySpec key;
     private final DeliveryRecords records;
     private final Clock clock;
@@ -45,13 +48,13 @@ public class Unsubscribing {
         byte[] text =
                 String.join("\n", of.projectId(), of.deliveryId(), of.address()).getBytes(StandardCharsets.UTF_8);
         Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
-        return encoder.encodeToString(text) + "." + encoder.encodeToString(signature(text));
+        return encoder.encodeToString(text) + BETWEEN + encoder.encodeToString(signature(text));
     }
 
     /** Throws {@link ProblemException} for a token that was changed. */
     public Of read(String token) {
         try {
-            String[] parts = token.split("\\.", -1);
+            String[] parts = token.split(BETWEEN, -1);
             byte[] text = Base64.getUrlDecoder().decode(parts[0]);
             String[] said = new String(text, StandardCharsets.UTF_8).split("\n", -1);
             if (parts.length == 2

@@ -40,6 +40,7 @@ public class Jobs implements DisposableBean {
     private final Map<String, Doing> kinds;
     private final JobRecords records;
     private final Planning planning;
+    private final List<Watching> watching;
     private final Clock clock;
     private final String holder = UUID.randomUUID().toString();
     private final Map<Long, Cancellation> underWay = new ConcurrentHashMap<>();
@@ -51,10 +52,11 @@ public class Jobs implements DisposableBean {
         return thread;
     });
 
-    Jobs(List<Doing> kinds, JobRecords records, Planning planning, Clock clock) {
+    Jobs(List<Doing> kinds, JobRecords records, Planning planning, List<Watching> watching, Clock clock) {
         this.kinds = kinds.stream().collect(Collectors.toMap(Doing::kind, Function.identity()));
         this.records = records;
         this.planning = planning;
+        this.watching = watching;
         this.clock = clock;
     }
 
@@ -149,6 +151,9 @@ public class Jobs implements DisposableBean {
         String now = Moments.of(clock.instant());
         records.forget(Moments.of(clock.instant().minus(REMEMBERED)));
         int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
+        if (counted == 1 && outcome instanceof Outcome.KeptBack) {
+            tell(job, outcome.word(), outcome.note());
+        }
         if (counted == 1 && outcome instanceof Outcome.Done) {
             kinds.values().forEach(kind -> kind.behind(job.projectId(), job.kind(), job.thing())
                     .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
@@ -162,7 +167,20 @@ public class Jobs implements DisposableBean {
             Duration wait = BACK_OFF.get(Math.min(tries, BACK_OFF.size()) - 1);
             records.retry(job.id(), holder, Moments.of(now.plus(wait)), why);
         } else {
-            records.end(job.ended("failed", Moments.of(now), 0, why), holder);
+            boolean counted = records.end(job.ended("failed", Moments.of(now), 0, why), holder) == 1;
+            if (counted) {
+                tell(job, "failed", why);
+            }
+        }
+    }
+
+    private void tell(JobRow job, String word, String note) {
+        for (Watching one : watching) {
+            try {
+                one.wrong(job.projectId(), job.kind(), job.thing(), word, note);
+            } catch (RuntimeException e) {
+                LOG.warn("Nobody could be told of {} {}: {}", job.kind(), job.thing(), e.getMessage());
+            }
         }
     }
 

@@ -1,0 +1,66 @@
+package plainsieve.server.deliveries;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.HtmlUtils;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.jobs.Watching;
+import plainsieve.server.mail.Mail;
+import plainsieve.server.mail.Postman;
+import plainsieve.server.records.PersonRow;
+import plainsieve.server.settings.LetterSettings;
+
+/** Tells the authors of a project by mail when something that is done by itself has failed, or was kept back. */
+@Component
+class TellingAuthors implements Watching {
+    private final Postman postman;
+    private final Accounts accounts;
+    private final Rights rights;
+    private final LetterSettings settings;
+
+    TellingAuthors(Postman postman, Accounts accounts, Rights rights, LetterSettings settings) {
+        this.postman = postman;
+        this.accounts = accounts;
+        this.rights = rights;
+        this.settings = settings;
+    }
+
+    @Override
+    public void wrong(String projectId, String kind, String thing, String word, String note) {
+        List<String> addresses = addresses(projectId);
+        if (!postman.isSetUp() || addresses.isEmpty()) {
+            return;
+        }
+        String what = word.equals("failed") ? "failed" : "was kept back";
+        String subject = "The %s “%s” %s".formatted(kind, thing, what);
+        String link = "%s/projects/%s/live".formatted(settings.address(), projectId);
+        String text = "%s.%n%n%s%n%nLook at it: %s%n".formatted(subject, note, link);
+        String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">Look at it</a></p>"
+                .formatted(said(subject), said(note), said(link));
+        try (Postman.Way way = postman.open()) {
+            for (String address : addresses) {
+                String id = "told." + UUID.randomUUID() + "@plainsieve";
+                way.hand(new Mail(id, address, subject, html, text, List.of(), List.of(), Optional.empty()), () -> {});
+            }
+        }
+    }
+
+    private static String said(String text) {
+        return HtmlUtils.htmlEscape(text, "UTF-8");
+    }
+
+    /** Of those who make something of the project themselves: whoever looks after all of them is not told of each. */
+    private List<String> addresses(String projectId) {
+        Set<String> authors = rights.authorsOf(projectId);
+        return accounts.all().stream()
+                .filter(row -> authors.contains(row.id()) && !row.blocked())
+                .map(PersonRow::mail)
+                .filter(address -> !address.isEmpty() && postman.mayGoTo(address))
+                .distinct()
+                .toList();
+    }
+}
