@@ -21,7 +21,11 @@ const emit = defineEmits<{
 const query = computed(() => props.queries.find(one => one.id === props.copy.queryId)?.name ?? props.copy.queryId)
 const schedule = computed(() => props.copy.schedule)
 const kept = computed(() => props.copy.keptBack.asOf !== '')
-const running = computed(() => ['due', 'running'].includes(props.copy.last.state) && props.copy.last.tries < 2)
+/* One that is tried again says why. */
+const running = computed(() => {
+  const { state, note } = props.copy.last
+  return state === 'running' || (state === 'due' && note === '')
+})
 const wrong = computed(() => (props.copy.last.note && !kept.value && !running.value ? props.copy.last.note : ''))
 const sure = ref(false)
 </script>

@@ -24,7 +24,8 @@ const emit = defineEmits<{ keep: [changed: Partial<Delivery>]; value: [parameter
 
 const schedule = computed(() => props.delivery.schedule)
 const last = computed(() => props.delivery.last)
-const running = computed(() => ['due', 'running'].includes(last.value.state) && last.value.tries < 2)
+/* One that is tried again says why. */
+const running = computed(() => last.value.state === 'running' || (last.value.state === 'due' && last.value.note === ''))
 const choices = computed(() => props.delivery.choices)
 
 async function valueOffers(name: string): Promise<MarkOffer[]> {

@@ -1,3 +1,3 @@
-select name as port, island, 'harbour-' || id || '@harbours.example' as mail
+select name as port, island, 'harbour-' || port_id || '@harbours.example' as mail
 from ports
 order by name
