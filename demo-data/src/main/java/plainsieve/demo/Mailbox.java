@@ -1,5 +1,6 @@
 package plainsieve.demo;
 
+import com.icegreen.greenmail.store.FolderException;
 import com.icegreen.greenmail.user.GreenMailUser;
 import com.icegreen.greenmail.user.UserException;
 import com.icegreen.greenmail.util.GreenMail;
@@ -100,9 +101,13 @@ public final class Mailbox implements AutoCloseable {
         });
     }
 
-    /** Nothing came yet. */
+    /** Throws away what came. */
     public void empty() {
-        mail.reset();
+        try {
+            mail.purgeEmailFromAllMailboxes();
+        } catch (FolderException e) {
+            throw new IllegalStateException("A mailbox in memory can always be emptied", e);
+        }
     }
 
     private void answer(HttpExchange exchange) throws IOException {
