@@ -6,10 +6,10 @@ import type { QueryCard, StoredCopy } from '../../api/types'
 import { LOCALE } from '../../locale'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
-import { partsInWords, partsOffers, scheduleOf, shortRows, timesInWords, timesOffers } from './copyWords'
+import { partsInWords, partsOffers, shortRows } from './copyWords'
+import ScheduleMarks from './ScheduleMarks.vue'
 import { dayOf } from './words'
 
-const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
 const props = defineProps<{ copy: StoredCopy; copies: StoredCopy[]; queries: QueryCard[] }>()
 const emit = defineEmits<{
   keep: [changed: Partial<StoredCopy>]
@@ -57,30 +57,10 @@ const sure = ref(false)
           @take="emit('keep', { again: Number($event) || 0 })" />
         of them and what is otherwise</template
       >; made anew
-      <OfferedMark
-        :text="timesInWords(schedule, copies)"
-        about="when"
-        data-mark="times"
-        typed
-        :begins="schedule.every"
-        :offers="async () => timesOffers(copies.filter(other => other.id !== copy.id))"
-        @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
-      <template v-if="schedule.every">
-        in
-        <TypedMark
-          :text="schedule.zone"
-          about="time zone"
-          data-mark="zone"
-          @take="emit('keep', { schedule: { ...schedule, zone: $event } })" />, times that were missed
-        <button
-          class="marked"
-          data-mark="missed"
-          @click="
-            emit('keep', { schedule: { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' } })
-          ">
-          {{ MISSED[schedule.missed] }}
-        </button> </template
-      >.
+      <ScheduleMarks
+        :schedule="schedule"
+        :behind="copies.filter(other => other.id !== copy.id)"
+        @take="emit('keep', { schedule: $event })" />.
       <span v-if="copy.content.asOf" class="soft">
         Good since {{ dayOf(copy.content.asOf)
         }}{{ copy.content.parts > 1 ? `, ${copy.content.parts.toLocaleString(LOCALE)} parts` : '' }}; asked as

@@ -7,13 +7,12 @@ import type { Delivery, MarkOffer, ParameterUse, QueryCard, StoredCopy } from '.
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import TypedMark from '../../sentence/TypedMark.vue'
 import { agoInWords } from '../reports/ago'
-import { scheduleOf, timesInWords, timesOffers } from './copyWords'
 import * as words from './deliveryWords'
 import DeliveryActs from './DeliveryActs.vue'
 import RecipientMarks from './RecipientMarks.vue'
+import ScheduleMarks from './ScheduleMarks.vue'
 
 const AS_EVER = '/as-ever'
-const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
 const props = defineProps<{
   delivery: Delivery
   copies: StoredCopy[]
@@ -103,30 +102,7 @@ const passes = computed(() => props.delivery.only.figure !== '')
           data-mark="attached"
           :offers="async () => words.attachedOffers(delivery)"
           @take="emit('keep', { attached: words.readAttached($event, delivery) })" />; sent
-        <OfferedMark
-          :text="timesInWords(schedule, copies)"
-          about="when"
-          data-mark="times"
-          typed
-          :begins="schedule.every"
-          :offers="async () => timesOffers(copies)"
-          @take="emit('keep', { schedule: scheduleOf($event, schedule) })" />
-        <template v-if="schedule.every">
-          in
-          <TypedMark
-            :text="schedule.zone"
-            about="time zone"
-            data-mark="zone"
-            @take="emit('keep', { schedule: { ...schedule, zone: $event } })" />, times that were missed
-          <button
-            class="marked"
-            data-mark="missed"
-            @click="
-              emit('keep', { schedule: { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' } })
-            ">
-            {{ MISSED[schedule.missed] }}
-          </button></template
-        >.
+        <ScheduleMarks :schedule="schedule" :behind="copies" @take="emit('keep', { schedule: $event })" />.
       </p>
       <div v-if="last.note && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.note }}</div>
       <DeliveryActs

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/* When something is done by itself: its times or what it comes behind, their zone, and what becomes of those that were missed. */
+import type { CopySchedule, StoredCopy } from '../../api/types'
+import OfferedMark from '../../sentence/OfferedMark.vue'
+import TypedMark from '../../sentence/TypedMark.vue'
+import { scheduleOf, timesInWords, timesOffers } from './copyWords'
+
+const MISSED: Record<string, string> = { 'catch-up': 'are caught up once', leave: 'are left out' }
+/** @property behind the copies behind which it may be */
+defineProps<{ schedule: CopySchedule; behind: StoredCopy[] }>()
+const emit = defineEmits<{ take: [schedule: CopySchedule] }>()
+</script>
+
+<template>
+  <OfferedMark
+    :text="timesInWords(schedule, behind)"
+    about="when"
+    data-mark="times"
+    typed
+    :begins="schedule.every"
+    :offers="async () => timesOffers(behind)"
+    @take="emit('take', scheduleOf($event, schedule))" />
+  <template v-if="schedule.every">
+    in
+    <TypedMark
+      :text="schedule.zone"
+      about="time zone"
+      data-mark="zone"
+      @take="emit('take', { ...schedule, zone: $event })" />, times that were missed
+    <button
+      class="marked"
+      data-mark="missed"
+      @click="emit('take', { ...schedule, missed: schedule.missed === 'leave' ? 'catch-up' : 'leave' })">
+      {{ MISSED[schedule.missed] }}
+    </button></template
+  >
+</template>
