@@ -36,7 +36,7 @@ class DeliveryCheck {
         Report report = project.report(delivery.content().reportId());
         delivery.schedule().times().ifPresent(times -> new Timetable(times.cron(), times.zone()));
         delivery.schedule().behind().ifPresent(behind -> copies.get(project.id(), behind));
-        choices(project, report, delivery);
+        delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
         only(report, delivery.content().only());
         if (delivery.content().attached().size() > MOST_ATTACHED) {
             throw refused("A mail takes %d files.".formatted(MOST_ATTACHED), "Leave some out.");
@@ -66,13 +66,15 @@ class DeliveryCheck {
         }
     }
 
-    private void choices(Project project, Report report, Delivery delivery) {
-        delivery.content().choices().keySet().forEach(name -> requireOf(project, report, name));
-        Project live = project.in(Stage.LIVE, delivery.content().choices());
+    /** Throws {@link ProblemException} for a choice that cannot be. Lists that cannot be asked now are in nobody's way. */
+    void requireChoices(Project project, Delivery delivery) {
         Set<String> said = delivery.content().choices().keySet();
+        Report report = project.report(delivery.content().reportId());
+        Project live = project.in(Stage.LIVE, delivery.content().choices());
         Asker asker = Asker.of("delivery", Role.AUTHOR);
         choosing.choose(live, said, AskedChoices.of(asker, project.parametersOf(report), Map.of())).problems().stream()
-                .filter(problem -> problem.parameter().filter(said::contains).isPresent())
+                .filter(problem -> problem.parameter().filter(said::contains).isPresent()
+                        && !problem.kind().equals("list-not-there"))
                 .findFirst()
                 .ifPresent(problem -> {
                     throw new ProblemException(problem);

@@ -47,13 +47,11 @@ public class DeliveryEdits {
         return deliveries.get(project.id(), id);
     }
 
-    /** One that comes with its project. */
+    /** One that comes with its project. What its choices may be is not asked: sources may be elsewhere, or not there yet. */
     void bringIn(Project project, Delivery delivery) {
-        if (deliveries.find(project.id(), delivery.id()).isPresent()) {
-            change(project, delivery);
-        } else {
-            keep(project, delivery);
-        }
+        deliveries
+                .find(project.id(), delivery.id())
+                .ifPresentOrElse(before -> keep(project, before, delivery), () -> keep(project, delivery));
     }
 
     /**
@@ -64,6 +62,12 @@ public class DeliveryEdits {
      */
     public void change(Project project, Delivery delivery) {
         Delivery before = deliveries.get(project.id(), delivery.id());
+        check.require(project, delivery);
+        check.requireChoices(project, delivery);
+        keep(project, before, delivery);
+    }
+
+    private void keep(Project project, Delivery before, Delivery delivery) {
         boolean same = before.schedule().equals(delivery.schedule()) && before.paused() == delivery.paused();
         keep(
                 project,

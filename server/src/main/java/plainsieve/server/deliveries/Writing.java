@@ -49,12 +49,12 @@ class Writing {
 
     record Nothing(String why) implements Written {}
 
-    /** All mails of a delivery that are written at once: the same choices and the same rights are asked for once. */
+    /** All mails of a delivery that are written at once: who has the same choices and rights as the one before gets the same. */
     static final class Round {
         private final Project project;
         private final Delivery delivery;
         private final Presence presence;
-        private final Map<Object, Content> known = new LinkedHashMap<>();
+        private Optional<Content> last = Optional.empty();
 
         /** @param project as its authors wrote it */
         Round(Project project, Delivery delivery, Presence presence) {
@@ -64,7 +64,8 @@ class Writing {
         }
     }
 
-    private record Content(Letter letter, Attaching.Attached attached) {}
+    /** @param sight whose it is: a person, or choices of those who have no account */
+    private record Content(Object sight, Letter letter, Attaching.Attached attached) {}
 
     /** Throws as any run. @param mailId of the mail among all */
     Written write(Round round, Addressee to, String mailId) {
@@ -84,17 +85,18 @@ class Writing {
         Composing.Wanted wanted = new Composing.Wanted(live, report.get(), asker, round.presence);
         // Whoever has no account sees the same as anybody else without one.
         Object sight = to.person().isPresent() ? to.address() : to.choices();
-        Content content = round.known.get(sight);
-        if (content == null) {
+        Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
+        if (known.isEmpty()) {
             Letter letter = composing.compose(wanted);
             Optional<String> unmet = unmet(delivery.content().only(), letter);
             if (unmet.isPresent()) {
                 return new Nothing(unmet.get());
             }
-            content =
-                    new Content(letter, attaching.of(wanted, delivery.content().attached()));
-            round.known.put(sight, content);
+            // One alone is kept: what is attached may be large.
+            round.last = Optional.of(new Content(
+                    sight, letter, attaching.of(wanted, delivery.content().attached())));
         }
+        Content content = round.last.orElseThrow();
         return new Ready(mail(live, delivery, to, mailId, content));
     }
 
