@@ -29,6 +29,11 @@ const would = ref<InstanceType<typeof WouldGet>>()
 </template>
 
 <style scoped>
+/* A link within a sentence is not told by its colour alone. */
+.live :deep(.what a),
+.live :deep(.line a) {
+  text-decoration: underline;
+}
 .live {
   display: flex;
   flex-wrap: wrap;
