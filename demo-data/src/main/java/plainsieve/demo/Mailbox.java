@@ -101,6 +101,15 @@ public final class Mailbox implements AutoCloseable {
         });
     }
 
+    /** Is not there for a while; what came is lost. It must have been started on a port of its own. */
+    public void leave() {
+        mail.stop();
+    }
+
+    public void comeBack() {
+        mail.start();
+    }
+
     /** Throws away what came. */
     public void empty() {
         try {

@@ -168,6 +168,8 @@ class DeliveriesTest extends DeliveriesOfFerries {
         Thread.sleep(1100);
         sent(id);
         assertThat(mailbox.mails()).hasSize(1);
+        api.send("DELETE", DELIVERIES + "/" + id, Map.of());
+        assertThat(nobody.post(path, Map.of()).json().get("none").asBoolean()).isTrue();
         assertThat(nobody.get(path.substring(0, path.length() - 3) + "abc").status())
                 .isEqualTo(422);
     }
@@ -180,6 +182,10 @@ class DeliveriesTest extends DeliveriesOfFerries {
         assertThat(tried.get("to").asString()).isEqualTo("oran@ferries.example");
         assertThat(mailbox.mails()).hasSize(1);
         assertThat(came("oran@ferries.example").getSubject()).isEqualTo("Test: " + name);
+        // Whoever looks at it must not take it from the one who gets it.
+        MimeMessage test = came("oran@ferries.example");
+        assertThat(test.getHeader("List-Unsubscribe")).isNull();
+        assertThat(text(test, "text/html") + text(test, "text/plain")).doesNotContain("/unsubscribe/");
         assertThat(mails(id)).isEmpty();
     }
 

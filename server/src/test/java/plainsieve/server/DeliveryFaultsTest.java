@@ -106,6 +106,8 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         MimeMessage mail = came("office@harbours.example");
         assertThat(mail.getHeader("Bcc")).isNull();
         assertThat(mail.getAllRecipients()).hasSize(1);
+        // However an address is written, and however often it is named.
+        assertThat(mailbox.mails()).hasSize(1);
     }
 
     @Test
@@ -119,10 +121,29 @@ class DeliveryFaultsTest extends DeliveriesOfFerries {
         for (int i = 0; i < 200 && mailbox.mails().isEmpty(); i++) {
             CopiesOfAHarbour.sleep();
         }
+        assertThat(mails(id))
+                .hasSize(1)
+                .allMatch(mail -> mail.startsWith("office@harbours.example refused The mail server"));
         MimeMessage told = came("ann@ferries.example");
         assertThat(told.getSubject()).isEqualTo("The delivery “%s” failed".formatted(id));
         assertThat(text(told, "text/plain")).contains("1 of 1 wait", ADDRESS + "/projects/home/live");
         assertThat(mailbox.mails()).hasSize(1);
         server.part(Accounts.class).remove(ann.id());
+    }
+
+    @Test
+    void whereThereIsNoServerForMailsItIsNotTriedForEachOfThem() throws Exception {
+        String id = delivery(to("first@harbours.example", "second@harbours.example", "third@harbours.example"));
+        mailbox.leave();
+        try {
+            JsonNode tried = sent(id);
+            assertThat(tried.get("last").get("state").asString()).isEqualTo("due");
+            assertThat(tried.get("last").get("note").asString()).contains("cannot be reached");
+            assertThat(mails(id)).containsExactly("first@harbours.example waiting");
+        } finally {
+            mailbox.comeBack();
+        }
+        assertThat(settledAfterBackOff(id).get("last").get("state").asString()).isEqualTo("done");
+        assertThat(mailbox.mails()).hasSize(3);
     }
 }

@@ -57,26 +57,28 @@ class Addressees {
     }
 
     /**
-     * Everybody, each once.
+     * Everybody, each once, however they are named and their address is written.
      *
      * @param project as viewers see it
      * @throws ProblemException when there are more than any delivery may have, or a column is missing; otherwise as any run
      */
     List<Addressee> of(Project project, Delivery delivery, Presence presence) {
         List<PersonRow> people = accounts.all();
-        Set<Addressee> all = new LinkedHashSet<>();
+        List<Addressee> all = new ArrayList<>();
         if (delivery.to() instanceof Delivery.EachRow each) {
             rows(project, delivery, each, presence)
                     .forEach(row -> all.add(addressee(row.address(), row.choices(), people)));
         } else if (delivery.to() instanceof Delivery.Named named) {
             named.who().forEach(who -> named(who, people).forEach(all::add));
         }
-        if (all.size() > settings.mostMails()) {
+        Map<String, Addressee> once = new LinkedHashMap<>();
+        all.forEach(one -> once.putIfAbsent(one.address().toLowerCase(Locale.ROOT) + "\n" + one.part(), one));
+        if (once.size() > settings.mostMails()) {
             throw refused(
                     "It would be more than %,d mails, and none was sent.".formatted(settings.mostMails()),
                     "Narrow who gets it, or let the operator allow more.");
         }
-        return List.copyOf(all);
+        return List.copyOf(once.values());
     }
 
     private List<Addressee> named(String who, List<PersonRow> people) {

@@ -89,6 +89,11 @@ public class Deliveries implements Doing {
                 : posting.post(projects.get(projectId), delivery.get(), job, stop);
     }
 
+    @Override
+    public void givenUp(long job) {
+        posting.giveUp(job);
+    }
+
     /** Those that are sent once a copy was made. */
     @Override
     public List<String> behind(String projectId, String kind, String thing) {

@@ -27,6 +27,7 @@ import plainsieve.sources.SourceFailure;
 class Posting {
     private static final int LONGEST_NOTE = 500;
     private static final Duration KEPT = Duration.ofDays(365);
+    private static final int MOST_LOST = 3;
 
     private final Addressees addressees;
     private final Writing writing;
@@ -48,10 +49,9 @@ class Posting {
         if (!stop.begin(presence::leave)) {
             return new Outcome.Left("It was stopped.");
         }
-        List<Addressee> all = addressees.of(project.in(Stage.LIVE), delivery, presence);
         records.forget(clock.instant().minus(KEPT).toString());
         try (Round round = new Round(project, delivery, job, presence)) {
-            for (Addressee to : all) {
+            for (Addressee to : addressees.of(project.in(Stage.LIVE), delivery, presence)) {
                 if (stop.reason().isPresent()) {
                     throw new MailFailure(MailFailure.Kind.LATER, "It was stopped before everybody had it.", null);
                 }
@@ -63,6 +63,11 @@ class Posting {
         }
     }
 
+    /** Nothing of a job is tried again. */
+    void giveUp(long job) {
+        records.giveUp(job);
+    }
+
     /** A test: what the first of them would get goes to somebody else. @return why there would be none; nothing when it was sent */
     Optional<String> trial(Project project, Delivery delivery, String address) {
         Presence presence = new Presence();
@@ -72,13 +77,13 @@ class Posting {
                 .findFirst()
                 .orElse(new Addressee(address, Optional.empty(), Map.of(), Optional.empty()));
         String id = writing.mailId(0, clock.millis());
-        Writing.Written written = writing.write(new Writing.Round(project, delivery, presence), first, id);
+        Writing.Round test = Writing.Round.test(project, delivery, presence, address);
+        Writing.Written written = writing.write(test, first, id);
         if (written instanceof Writing.Nothing nothing) {
             return Optional.of(nothing.why());
         }
-        Mail mail = ((Writing.Ready) written).mail();
         try (Postman.Way way = postman.open()) {
-            way.hand(mail.asTestFor(address), () -> {});
+            way.hand(((Writing.Ready) written).mail(), () -> {});
         }
         return Optional.empty();
     }
@@ -95,13 +100,14 @@ class Posting {
         private int refused;
         private int unsure;
         private int waiting;
+        private int lost;
         private String why = "";
 
         Round(Project project, Delivery delivery, long job, Presence presence) {
             this.project = project;
             this.delivery = delivery;
             this.job = job;
-            this.known = new Writing.Round(project, delivery, presence);
+            this.known = Writing.Round.of(project, delivery, presence);
         }
 
         void one(Addressee to) {
@@ -175,14 +181,21 @@ class Posting {
             }
         }
 
+        /* Where there is no way, nobody gets anything now, and each would wait for it as long as the first. */
         private void hand(Mail mail, MailRow row) {
+            Postman.Way open = way();
             try {
-                way().hand(mail, () -> become(row, MailRow.State.HANDING_OVER, mail.subject(), ""));
+                open.hand(mail, () -> become(row, MailRow.State.HANDING_OVER, mail.subject(), ""));
                 become(row, MailRow.State.SENT, mail.subject(), "");
                 sent++;
+                lost = 0;
             } catch (MailFailure e) {
                 if (e.kind() == MailFailure.Kind.LATER) {
                     later(row, mail.subject(), e.getMessage());
+                    lost = open.isOpen() ? 0 : lost + 1;
+                    if (lost == MOST_LOST) {
+                        throw e;
+                    }
                 } else {
                     boolean taken = e.kind() == MailFailure.Kind.UNSURE;
                     become(row, taken ? MailRow.State.UNSURE : MailRow.State.REFUSED, mail.subject(), e.getMessage());

@@ -4,12 +4,15 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.jobs.Watching;
 import plainsieve.server.mail.Mail;
+import plainsieve.server.mail.MailFailure;
 import plainsieve.server.mail.Postman;
 import plainsieve.server.records.PersonRow;
 import plainsieve.server.settings.LetterSettings;
@@ -17,6 +20,8 @@ import plainsieve.server.settings.LetterSettings;
 /** Tells the authors of a project by mail when something that is done by itself has failed, or was kept back. */
 @Component
 class TellingAuthors implements Watching {
+    private static final Logger LOG = LoggerFactory.getLogger(TellingAuthors.class);
+
     private final Postman postman;
     private final Accounts accounts;
     private final Rights rights;
@@ -44,8 +49,17 @@ class TellingAuthors implements Watching {
         try (Postman.Way way = postman.open()) {
             for (String address : addresses) {
                 String id = "told." + UUID.randomUUID() + "@plainsieve";
-                way.hand(new Mail(id, address, subject, html, text, List.of(), List.of(), Optional.empty()), () -> {});
+                tell(way, new Mail(id, address, subject, html, text, List.of(), List.of(), Optional.empty()));
             }
+        }
+    }
+
+    /* One whose address is not taken keeps the others from nothing. */
+    private static void tell(Postman.Way way, Mail mail) {
+        try {
+            way.hand(mail, () -> {});
+        } catch (MailFailure e) {
+            LOG.warn("{} could not be told that “{}”: {}", mail.to(), mail.subject(), e.getMessage());
         }
     }
 

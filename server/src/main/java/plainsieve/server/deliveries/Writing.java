@@ -54,13 +54,24 @@ class Writing {
         private final Project project;
         private final Delivery delivery;
         private final Presence presence;
+        private final Optional<String> testFor;
         private Optional<Content> last = Optional.empty();
 
-        /** @param project as its authors wrote it */
-        Round(Project project, Delivery delivery, Presence presence) {
+        private Round(Project project, Delivery delivery, Presence presence, Optional<String> testFor) {
             this.project = project;
             this.delivery = delivery;
             this.presence = presence;
+            this.testFor = testFor;
+        }
+
+        /** @param project as its authors wrote it */
+        static Round of(Project project, Delivery delivery, Presence presence) {
+            return new Round(project, delivery, presence, Optional.empty());
+        }
+
+        /** One whose mails all go to somebody who looks at them first, and let nobody have no more of them. */
+        static Round test(Project project, Delivery delivery, Presence presence, String address) {
+            return new Round(project, delivery, presence, Optional.of(address));
         }
     }
 
@@ -70,7 +81,7 @@ class Writing {
     /** Throws as any run. @param mailId of the mail among all */
     Written write(Round round, Addressee to, String mailId) {
         Delivery delivery = round.delivery;
-        if (links.wantsNone(round.project, delivery, to.address())) {
+        if (round.testFor.isEmpty() && links.wantsNone(round.project, delivery, to.address())) {
             return new Nothing("They want no more of these.");
         }
         Project live = round.project.in(Stage.LIVE, opening(delivery, to));
@@ -97,7 +108,7 @@ class Writing {
                     sight, letter, attaching.of(wanted, delivery.content().attached())));
         }
         Content content = round.last.orElseThrow();
-        return new Ready(mail(live, delivery, to, mailId, content));
+        return new Ready(mail(live, round, to, mailId, content));
     }
 
     private static Map<String, DefaultDefinition> opening(Delivery delivery, Addressee to) {
@@ -170,23 +181,26 @@ class Writing {
         return part instanceof Letter.Rows rows && !rows.rows().isEmpty() || part instanceof Letter.Chart;
     }
 
-    private Mail mail(Project live, Delivery delivery, Addressee to, String mailId, Content content) {
+    private Mail mail(Project live, Round round, Addressee to, String mailId, Content content) {
+        Delivery delivery = round.delivery;
+        boolean test = round.testFor.isPresent();
         LetterFoot foot = new LetterFoot(
                 links.report(live, delivery, content.letter()),
                 content.attached().notes(),
                 "Plain Sieve of %s sends you “%s”.".formatted(live.name(), delivery.name()),
-                Optional.of(links.unsubscribePage(live, delivery, to.address())));
+                Optional.of(links.unsubscribePage(live, delivery, to.address())).filter(page -> !test));
         LetterHtml html = new LetterHtml(mailId);
         String written = html.write(content.letter(), foot);
         return new Mail(
                 mailId,
-                to.address(),
-                subject(delivery, to),
+                round.testFor.orElse(to.address()),
+                (test ? "Test: " : "") + subject(delivery, to),
                 written,
                 new LetterText().write(content.letter(), foot),
                 html.pictures(),
                 content.attached().files(),
-                Optional.of(links.unsubscribeAtOnce(live, delivery, to.address())));
+                Optional.of(links.unsubscribeAtOnce(live, delivery, to.address()))
+                        .filter(link -> !test));
     }
 
     /** What it is about, and for which row where there are several. */

@@ -30,6 +30,11 @@ public interface Doing {
      */
     Outcome work(String projectId, String thing, long job, Cancellation stop);
 
+    /** A job is not tried again. */
+    default void givenUp(long job) {
+        // Most leave nothing that waits.
+    }
+
     /** What of this kind is done once something was. @param kind of what was done */
     List<String> behind(String projectId, String kind, String thing);
 

@@ -169,6 +169,7 @@ public class Jobs implements DisposableBean {
         } else {
             boolean counted = records.end(job.ended("failed", Moments.of(now), 0, why), holder) == 1;
             if (counted) {
+                kinds.get(job.kind()).givenUp(job.id());
                 tell(job, "failed", why);
             }
         }

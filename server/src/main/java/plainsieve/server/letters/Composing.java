@@ -71,12 +71,21 @@ public class Composing {
         }
         List<String> notes = new ArrayList<>();
         question.always().forEach(always -> notes.add(always.text() + "."));
-        ages.of(wanted.project(), wanted.asker(), wanted.report())
-                .ifPresent(age -> notes.add((age.late() ? "The data are late: the newest are of %s." : "Data up to %s.")
-                        .formatted(new WrittenValues(settings.language()).figure(age.newest()))));
+        age(wanted).ifPresent(notes::add);
         Map<String, ChoiceText> texts = question.chosen().texts();
         return new Letter(
                 wanted.report().name(), question.said().sentence(), parts, chosen(wanted.project(), texts), notes);
+    }
+
+    /** How old the data are; nothing where that is not theirs to know. */
+    private Optional<String> age(Wanted wanted) {
+        try {
+            return ages.of(wanted.project(), wanted.asker(), wanted.report())
+                    .map(age -> (age.late() ? "The data are late: the newest are of %s." : "Data up to %s.")
+                            .formatted(new WrittenValues(settings.language()).figure(age.newest())));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
     }
 
     /* What is worked out cannot be chosen. */

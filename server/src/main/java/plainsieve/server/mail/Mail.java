@@ -25,11 +25,6 @@ public record Mail(
         attached = List.copyOf(attached);
     }
 
-    /** The same to somebody who looks at it first; it lets nobody unsubscribe. */
-    public Mail asTestFor(String address) {
-        return new Mail(id, address, "Test: " + subject, html, text, pictures, attached, Optional.empty());
-    }
-
     /** A picture, PNG. */
     public record Picture(String cid, byte[] bytes) {}
 

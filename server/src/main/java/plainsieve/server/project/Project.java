@@ -95,10 +95,7 @@ public final class Project {
 
     /** As {@link #in}, but that some parameters open with something else yet. Their definitions are not changed from it. */
     public Project in(String stageName, Map<String, DefaultDefinition> opening) {
-        Map<String, DefaultDefinition> values =
-                new LinkedHashMap<>(stage(stageName).values());
-        values.putAll(opening);
-        return staged(stage(stageName).withValues(values));
+        return staged(stage(stageName).opening(opening));
     }
 
     private Project staged(Stage wanted) {

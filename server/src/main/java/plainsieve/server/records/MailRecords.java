@@ -30,6 +30,13 @@ public interface MailRecords {
             @Param("note") String note,
             @Param("at") String at);
 
+    /** Nothing of a job is tried again: what waited is not sent, and of what was being handed over nobody knows. */
+    @Update("""
+            update mail set state = case state when 'waiting' then 'refused' else 'unsure' end
+            where job = #{job} and state in ('waiting', 'handing-over')
+            """)
+    int giveUp(long job);
+
     /** The newest of a delivery, those before a number; all where it is 0. */
     @Select("""
             select * from mail where project_id = #{project} and delivery_id = #{delivery}

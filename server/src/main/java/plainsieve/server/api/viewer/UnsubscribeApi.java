@@ -8,7 +8,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
 import plainsieve.server.deliveries.Deliveries;
-import plainsieve.server.deliveries.Delivery;
 import plainsieve.server.deliveries.Unsubscribing;
 import plainsieve.server.people.Role;
 
@@ -46,15 +45,17 @@ class UnsubscribeApi {
 
     private Subscription wanting(String token, boolean none) {
         Unsubscribing.Of of = unsubscribing.read(token);
-        unsubscribing.want(of, none);
+        if (deliveries.find(of.projectId(), of.deliveryId()).isPresent()) {
+            unsubscribing.want(of, none);
+        }
         return body(of);
     }
 
+    /** Of what is not sent any more nobody gets anything. */
     private Subscription body(Unsubscribing.Of of) {
-        String name = deliveries
+        return deliveries
                 .find(of.projectId(), of.deliveryId())
-                .map(Delivery::name)
-                .orElse("what is not sent any more");
-        return new Subscription(name, of.address(), unsubscribing.wantsNone(of));
+                .map(delivery -> new Subscription(delivery.name(), of.address(), unsubscribing.wantsNone(of)))
+                .orElse(new Subscription("What is not sent any more", of.address(), true));
     }
 }
