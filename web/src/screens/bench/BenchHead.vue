@@ -3,6 +3,7 @@
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { Query } from '../../api/types'
+import CopyMark from './CopyMark.vue'
 import SourceMark from './SourceMark.vue'
 import type { Saving } from './useDraft'
 
@@ -14,7 +15,7 @@ const props = defineProps<{
   /** How it is written. */
   form: string
 }>()
-const emit = defineEmits<{ give: []; make: []; stop: []; run: []; ask: [parameter: string] }>()
+const emit = defineEmits<{ give: []; make: []; stop: []; run: []; ask: [parameter: string]; copy: [id: string] }>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }
 const kept = computed(() => SAVING_IN_WORDS[props.saving])
@@ -23,7 +24,9 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
 <template>
   <div class="row-line sub">
     <h1>{{ query.name }}</h1>
-    <SourceMark :query="query" @take="emit('ask', $event)" /><span class="pill">{{ form }}</span>
+    <SourceMark :query="query" @take="emit('ask', $event)" /><CopyMark
+      :query="query"
+      @take="emit('copy', $event)" /><span class="pill">{{ form }}</span>
     <span class="soft small" data-test="saving">{{ kept }}</span>
     <span class="grow"></span>
     <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>

@@ -37,7 +37,7 @@ document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
-const { failed, busy, giveToReports, makeReport, askBy } = useGiving(draft)
+const { failed, busy, giveToReports, makeReport, askBy, askCopy } = useGiving(draft)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -104,11 +104,8 @@ onMounted(() => void parameters.reload())
       :busy="busy"
       :running="isUnderWay(state)"
       :form="asSteps ? 'steps' : asRequest ? 'web request' : 'plain SQL'"
-      @give="giveToReports"
-      @make="makeReport"
-      @ask="by => askBy(by).then(changed)"
-      @stop="stop"
-      @run="run" />
+      v-on="{ give: giveToReports, make: makeReport, copy: askCopy, stop, run }"
+      @ask="by => askBy(by).then(changed)" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
       <template v-if="saving.failure.status === 409">
         <button class="as-link" @click="keepMine">Keep mine</button>{{ ' '

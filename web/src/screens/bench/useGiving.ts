@@ -13,6 +13,8 @@ export function useGiving(draft: UsedDraft): {
   makeReport: () => Promise<void>
   /** Lets a parameter say which source is asked; none for always the same. */
   askBy: (parameter: string) => Promise<void>
+  /** Lets viewers' reports ask a stored copy; none for the source each time. */
+  askCopy: (copy: string) => Promise<void>
 } {
   const router = useRouter()
   const history = inject(historyKey, undefined)
@@ -40,19 +42,27 @@ export function useGiving(draft: UsedDraft): {
       const { id } = await post<{ id: string }>(`/queries/${draft.query.value.id}/reports`, {})
       await router.push(`/reports/${id}/making`)
     })
-  async function setSource(parameter: string): Promise<boolean> {
+  async function say(what: string, said: object): Promise<boolean> {
     await attempt(async () => {
       await draft.settle()
       const { id, version } = draft.query.value
-      draft.query.value = await put<Query>(`/queries/${id}/source`, { parameter, version })
+      draft.query.value = await put<Query>(`/queries/${id}/${what}`, { ...said, version })
     })
     return !failed.value
   }
+  const setSource = (parameter: string) => say('source', { parameter })
+  const setCopy = (copy: string) => say('stored-copy', { copy })
 
   async function askBy(parameter: string): Promise<void> {
     const before = draft.query.value.source.by
     if (!(await setSource(parameter))) return
     history?.add({ label: 'which source is asked', undo: () => setSource(before), redo: () => setSource(parameter) })
   }
-  return { failed, busy, giveToReports, makeReport, askBy }
+
+  async function askCopy(copy: string): Promise<void> {
+    const before = draft.query.value.source.copy
+    if (!(await setCopy(copy))) return
+    history?.add({ label: 'whether a copy is asked', undo: () => setCopy(before), redo: () => setCopy(copy) })
+  }
+  return { failed, busy, giveToReports, makeReport, askBy, askCopy }
 }

@@ -25,6 +25,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.files.CopiesFile;
 import plainsieve.files.ParameterEntry;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
@@ -138,6 +139,13 @@ final class ProjectCheck {
         if (!query.sourceBy().isEmpty()) {
             known("parameter", query.sourceBy(), List.copyOf(parameters.keySet()), "query “" + query.id() + "”");
             used.add(query.sourceBy());
+        }
+        if (!query.copy().isEmpty()) {
+            List<String> copies = folder.beside().copies().copies().stream()
+                    .filter(copy -> copy.query().equals(query.id()))
+                    .map(CopiesFile.CopyEntry::id)
+                    .toList();
+            known("stored copy of it", query.copy(), copies, "query “" + query.id() + "”");
         }
         file.sources().stream()
                 .filter(source -> source.id().equals(query.source()))

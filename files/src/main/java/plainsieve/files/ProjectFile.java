@@ -104,22 +104,25 @@ public record ProjectFile(
      *
      * @param source the id of its source
      * @param sourceBy the parameter that says which source of the same kind is asked instead; empty for none
+     * @param copy the stored copy that reports ask instead; empty where they ask the source each time
      * @param file the path of the SQL that reports send, from the folder of this file
      * @param draftFile the path of the author's draft, when it differs
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record QueryEntry(String id, String name, String source, String sourceBy, String file, String draftFile) {
+    public record QueryEntry(
+            String id, String name, String source, String sourceBy, String copy, String file, String draftFile) {
         public QueryEntry {
             name = ParameterEntry.orEmpty(name);
             source = ParameterEntry.orEmpty(source);
             sourceBy = ParameterEntry.orEmpty(sourceBy);
+            copy = ParameterEntry.orEmpty(copy);
             file = ParameterEntry.orEmpty(file);
             draftFile = ParameterEntry.orEmpty(draftFile);
         }
 
         /** With its draft in another file, or none. */
         public QueryEntry drafted(String draft) {
-            return new QueryEntry(id, name, source, sourceBy, file, draft);
+            return new QueryEntry(id, name, source, sourceBy, copy, file, draft);
         }
     }
 

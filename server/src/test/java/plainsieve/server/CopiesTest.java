@@ -51,6 +51,71 @@ class CopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
+    void viewersAskTheCopyWhereItIsSaidSoAndAuthorsTheSource() throws Exception {
+        assertThat(askedFrom(copy).status()).describedAs("it was not made yet").isEqualTo(422);
+        settled();
+        String report = api.post("/api/queries/sailings/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        api.post("/api/projects/home/live/give", Map.of("why", "from a copy"));
+        String view = api.get("/api/reports/" + report)
+                .json()
+                .findValues("views")
+                .get(0)
+                .findValuesAsString("id")
+                .get(0);
+        assertThat(askedFrom(copy).json().get("source").get("copy").asString()).isEqualTo(copy);
+        try {
+            change("alter table sailings rename to away");
+            Api.Answer seen = api.runView(report, view, Map.of());
+            assertThat(seen.last().get("event").asString())
+                    .describedAs(seen.failure())
+                    .isEqualTo("done");
+            assertThat(seen.lines().get(0).toString()).contains("all_sailings").doesNotContain("from sailings");
+            assertThat(api.runDraft("sailings", ALL, Map.of()).failure()).contains("sailings");
+            assertThat(refreshed().get("last").get("note").asString()).contains("sailings");
+            assertThat(api.send("DELETE", COPIES + "/" + copy, Map.of()).status())
+                    .isEqualTo(409);
+            assertThat(ProjectUpload.download(server.address()).get("project.yaml"))
+                    .contains("copy: all-sailings");
+            askedFrom("");
+            assertThat(api.runView(report, view, Map.of()).failure()).contains("sailings");
+        } finally {
+            change("alter table away rename to sailings");
+            askedFrom("");
+        }
+    }
+
+    @Test
+    void aCopyIsNotAskedForAnAnswerThatIsChosen() {
+        settled();
+        api.post("/api/parameters", Map.of("name", "at_most", "type", "integer"));
+        int version = api.get("/api/queries/sailings").json().get("version").asInt();
+        askedFrom(copy);
+        Api.Answer draft = api.send(
+                "PUT",
+                "/api/queries/sailings/draft",
+                Map.of("text", ALL + " where delay <= :at_most", "version", version + 1));
+        Api.Answer live = api.post(
+                "/api/queries/sailings/live",
+                Map.of("version", draft.json().get("version").asInt()));
+        assertThat(live.json().get("source").get("asksFor").toString()).contains("at_most");
+        askedFrom("");
+        Api.Answer refused = askedFrom(copy);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.failure()).contains(":at_most", "one answer");
+        version = api.get("/api/queries/sailings").json().get("version").asInt();
+        api.send("PUT", "/api/queries/sailings/draft", Map.of("text", ALL, "version", version));
+        api.post("/api/queries/sailings/live", Map.of("version", version + 1));
+    }
+
+    private static Api.Answer askedFrom(String copy) {
+        int version = api.get("/api/queries/sailings").json().get("version").asInt();
+        return api.send("PUT", "/api/queries/sailings/stored-copy", Map.of("copy", copy, "version", version));
+    }
+
+    @Test
     void aNameThatBeginsWithADigitIsATableAllTheSame() {
         settled();
         for (String id : new String[] {"copy-2026-sailings", "copy-2026-sailings-2"}) {

@@ -68,7 +68,8 @@ public class ProjectTransfer {
             if (query.isChanged()) {
                 texts.put(draft, query.draftText());
             }
-            entries.add(new QueryEntry(query.id(), query.name(), query.sourceId(), query.sourceBy(), file, draft));
+            entries.add(new QueryEntry(
+                    query.id(), query.name(), query.sourceId(), query.sourceBy(), query.copy(), file, draft));
         }
         ProjectFile file = new ProjectFile(
                 ProjectFile.FORMAT,
@@ -192,7 +193,7 @@ public class ProjectTransfer {
         String live = texts.get(entry.file());
         String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
         String name = entry.name().isBlank() ? entry.id() : entry.name();
-        Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), draft, live, 1);
+        Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), entry.copy(), draft, live, 1);
         if (project.hasQuery(entry.id())) {
             int version = project.query(entry.id()).version();
             edits.queries().change(project, query.atVersion(version));

@@ -44,7 +44,8 @@ public class QueryEdits {
     /** Another query that begins as this one is, draft and live. */
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
-        Query copy = of.named(Ids.of(name, "query", project::hasQuery), name).atVersion(1);
+        String id = Ids.of(name, "query", project::hasQuery);
+        Query copy = of.named(id, name).askingCopy("").atVersion(1);
         records.add(row(project, copy));
         return copy;
     }
@@ -76,6 +77,11 @@ public class QueryEdits {
         Query changed = query.askingBy(parameter);
         refuseCircle(project.with(changed));
         return change(project, changed);
+    }
+
+    /** Lets viewers' reports ask a stored copy of the answer; an empty one for the source each time. */
+    public Query askCopy(Project project, Query query, String copy) {
+        return change(project, query.askingCopy(copy));
     }
 
     /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */
@@ -136,6 +142,7 @@ public class QueryEdits {
                 query.name(),
                 query.sourceId(),
                 query.sourceBy(),
+                query.copy(),
                 query.draftText(),
                 query.liveText(),
                 query.version(),

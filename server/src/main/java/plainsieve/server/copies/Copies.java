@@ -8,28 +8,26 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import plainsieve.server.jobs.Doing;
 import plainsieve.server.jobs.Outcome;
+import plainsieve.server.project.CopiesSource;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
+import plainsieve.server.project.Stage;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.SourceSettings;
 import plainsieve.sources.files.ListedParts;
 
 /** The stored copies of each project: where they lie, what is in them, and how they are refreshed. */
 @Service
 public class Copies implements Doing {
-    private static final String FOLDER = "copies-";
-
     private final KeptCopies kept;
     private final Projects projects;
     private final Refreshing refreshing;
@@ -60,13 +58,12 @@ public class Copies implements Doing {
                         "copy", id, of(projectId).stream().map(StoredCopy::id).toList()));
     }
 
-    /** The name of the folder that is the source of a project's copies, within that for files. */
-    static String folderName(String projectId) {
-        return FOLDER + projectId;
-    }
-
     Path folder(String projectId) {
-        return settings.foldersOfFiles().get(0).toAbsolutePath().normalize().resolve(folderName(projectId));
+        return settings.foldersOfFiles()
+                .get(0)
+                .toAbsolutePath()
+                .normalize()
+                .resolve(CopiesSource.folderName(projectId));
     }
 
     Path folder(String projectId, StoredCopy copy) {
@@ -75,11 +72,7 @@ public class Copies implements Doing {
 
     /** The source that asks them; nothing before there is one. */
     public Optional<String> source(Project project) {
-        return project.sources().entrySet().stream()
-                .filter(source -> source.getValue() instanceof SourceSettings.Folder folder
-                        && folder.file().equals(folderName(project.id())))
-                .map(Map.Entry::getKey)
-                .findFirst();
+        return CopiesSource.of(project.id(), project.sources());
     }
 
     /**
@@ -113,7 +106,7 @@ public class Copies implements Doing {
     public Optional<Instant> asOf(Project project, Report report) {
         Optional<String> source = source(project);
         List<Query> asking = report.queryIds().stream()
-                .map(project::query)
+                .map(project.in(Stage.LIVE)::asked)
                 .filter(query -> source.filter(query.sourceId()::equals).isPresent())
                 .toList();
         return asking.isEmpty()

@@ -7,6 +7,7 @@ import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +22,7 @@ import plainsieve.server.authoring.Ids;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.jobs.Jobs;
 import plainsieve.server.project.Changed;
+import plainsieve.server.project.CopiesSource;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.StillUsed;
 import plainsieve.server.schedules.Schedule;
@@ -98,7 +100,7 @@ public class CopyEdits {
     private void addSource(Project project) {
         String id = sources.isFree(SOURCE) ? SOURCE : SOURCE + "-" + project.id();
         sources.add(new SourceAccess(
-                id, SourceSettings.Folder.of(Copies.folderName(project.id()), Map.of()), Secret.none()));
+                id, SourceSettings.Folder.of(CopiesSource.folderName(project.id()), Map.of()), Secret.none()));
         sources.allow(id, Set.of(project.id()));
     }
 
@@ -157,12 +159,16 @@ public class CopyEdits {
         return new ProblemException(Problem.of("bad-copy", message, advice));
     }
 
-    /** Removes a copy that nothing waits for. Throws {@link StillUsed} otherwise; queries that ask its table do not find it then. */
+    /**
+     * Removes a copy that nothing waits for and no query asks instead of its source. Throws {@link StillUsed} otherwise; queries
+     * whose text names its table do not find it then.
+     */
     public void remove(Project project, String id) {
         StoredCopy copy = copies.get(project.id(), id);
-        List<String> waiting = jobs.behind(project.id(), StoredCopy.KIND, id);
-        if (!waiting.isEmpty()) {
-            throw new StillUsed("“" + copy.name() + "”", waiting);
+        List<String> needing = new ArrayList<>(jobs.behind(project.id(), StoredCopy.KIND, id));
+        project.queries().stream().filter(query -> query.copy().equals(id)).forEach(query -> needing.add(query.name()));
+        if (!needing.isEmpty()) {
+            throw new StillUsed("“" + copy.name() + "”", needing);
         }
         kept.remove(project.id(), id);
         jobs.stop(project.id(), StoredCopy.KIND, id);

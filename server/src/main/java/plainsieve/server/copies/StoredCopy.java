@@ -3,6 +3,7 @@ package plainsieve.server.copies;
 import java.time.Instant;
 import java.util.Optional;
 import plainsieve.core.dialect.DatePart;
+import plainsieve.server.project.CopiesSource;
 import plainsieve.server.schedules.Schedule;
 
 /**
@@ -43,6 +44,6 @@ public record StoredCopy(
 
     /** The table that it is asked as. */
     public String table() {
-        return id.replace('-', '_');
+        return CopiesSource.table(id);
     }
 }

@@ -167,7 +167,7 @@ class Addressees {
                 new RunOrder(
                         UUID.randomUUID().toString(),
                         project,
-                        RunOrder.Text.live(project.query(queryId)),
+                        RunOrder.Text.live(project.asked(queryId)),
                         AskedChoices.of(asker, Set.of(), Map.of()),
                         RunOrder.Shape.ALL_ROWS,
                         Purpose.ofView(Purpose.Kind.DELIVERY, delivery.content().reportId(), ""),

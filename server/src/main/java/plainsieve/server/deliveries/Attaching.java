@@ -70,7 +70,7 @@ class Attaching {
     private Optional<Mail.Attached> file(Composing.Wanted wanted, Delivery.Attachment attachment, long most) {
         View view = wanted.report().view(attachment.viewId());
         String run = UUID.randomUUID().toString();
-        RunOrder.Text text = RunOrder.Text.live(wanted.project().query(view.queryId()));
+        RunOrder.Text text = RunOrder.Text.live(wanted.project().asked(view.queryId()));
         RunOrder order = orders.download(
                 wanted.project(),
                 wanted.report(),

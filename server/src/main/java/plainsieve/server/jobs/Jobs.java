@@ -222,8 +222,9 @@ public class Jobs implements DisposableBean {
                 .toList();
     }
 
-    /** Stops what is under way of something, because it is wanted otherwise or not at all. */
+    /** Stops what is under way of something that is removed, and leaves what waits of it: else one of the same name would have it. */
     public void stop(String projectId, String kind, String thing) {
+        records.leave(projectId, kind, thing, Moments.of(clock.instant()), "It was removed.");
         records.latest(projectId, kind, thing)
                 .map(job -> underWay.get(job.id()))
                 .ifPresent(stop -> stop.stop(Cancellation.Reason.ASKED));

@@ -180,7 +180,7 @@ public class Composing {
     }
 
     private Fetched fetch(Wanted wanted, View view, Part part, boolean first) {
-        RunOrder.Text text = RunOrder.Text.live(wanted.project().query(view.queryId()));
+        RunOrder.Text text = RunOrder.Text.live(wanted.project().asked(view.queryId()));
         ReportOrders.Asked asked = ReportOrders.Asked.first(UUID.randomUUID().toString(), text, view, part);
         RunOrder order = orders.view(wanted.project(), wanted.report(), Purpose.Kind.DELIVERY, wanted.choices(), asked);
         Fetched fetched = new Fetched(wanted.presence());

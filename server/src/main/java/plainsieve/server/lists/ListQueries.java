@@ -62,7 +62,7 @@ class ListQueries {
     static Prepared prepare(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {
         return definition.list() instanceof ListDefinition.OfColumn column
                 ? ofColumn(column, definition, who)
-                : ofQuery(who.project().query(definition.list().queryId()), who, parents);
+                : ofQuery(who.project().asked(definition.list().queryId()), who, parents);
     }
 
     static Prepared ofQuery(Query query, ListFor who, Map<String, ChoiceText> parents) {

@@ -72,7 +72,7 @@ class GivingCheck {
     }
 
     private RunOrder order(Project drafted, Report draft, View view, AskedChoices choices) {
-        RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
+        RunOrder.Text live = RunOrder.Text.live(drafted.asked(view.queryId()));
         return orders.view(
                 drafted,
                 draft,

@@ -15,8 +15,6 @@ import plainsieve.core.parameter.Dependencies;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.request.RequestText;
 import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.steps.read.StepLines;
-import plainsieve.core.steps.read.StepNames;
 import plainsieve.core.steps.several.SeveralSteps;
 import plainsieve.core.steps.sql.Around;
 import plainsieve.core.steps.sql.StepsReading;
@@ -184,6 +182,29 @@ public final class Project {
         return find("query", queryId, parts.queries());
     }
 
+    /** A query as it is run where the project is seen: viewers' reports ask its stored copy, where it is said so and can be. */
+    public Query asked(String queryId) {
+        Query query = query(queryId);
+        boolean fromCopy = stage.name().equals(Stage.LIVE)
+                && !query.copy().isEmpty()
+                && askedFor(query).isEmpty();
+        return fromCopy
+                ? CopiesSource.of(id, parts.sources())
+                        .map(source -> CopiesSource.asking(source, query, source(source)))
+                        .orElse(query)
+                : query;
+    }
+
+    /** The parameters that the live text of a query asks for, and the one that says which source it asks. */
+    public List<String> askedFor(Query query) {
+        Set<String> names = new LinkedHashSet<>(
+                texts.mentioned(query.liveText(), dialect(query.sourceId()), texts.around(parts, query.sourceId())));
+        if (query.choosesSource()) {
+            names.add(query.sourceBy());
+        }
+        return List.copyOf(names);
+    }
+
     public boolean hasQuery(String queryId) {
         return parts.queries().containsKey(queryId);
     }
@@ -306,42 +327,11 @@ public final class Project {
 
     /** What shows a query or takes a list or a default from it. */
     public List<Use> usesOfQuery(String queryId) {
-        List<Use> uses = new ArrayList<>();
-        reports().stream()
-                .filter(report -> report.queryIds().contains(queryId)
-                        || draft(report.id()).report().queryIds().contains(queryId))
-                .forEach(report -> uses.add(Use.by(Use.Kind.REPORT, report.id(), report.name())));
-        parameters().values().stream()
-                .filter(definition -> definition.list().queryId().equals(queryId)
-                        || definition.start().queryId().equals(queryId)
-                        || definition.hold().queryId().equals(queryId))
-                .forEach(
-                        definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
-        queries().stream()
-                .filter(query -> takesRowsOf(query.liveText(), queryId) || takesRowsOf(query.draftText(), queryId))
-                .forEach(query -> uses.add(Use.by(Use.Kind.QUERY, query.id(), query.name())));
-        return uses;
-    }
-
-    private static boolean takesRowsOf(String text, String queryId) {
-        return StepLines.isSteps(text)
-                && StepNames.queries(text).stream().anyMatch(taken -> taken.id().equals(queryId));
+        return Uses.ofQuery(this, queryId);
     }
 
     /** What asks a source. */
     public List<Use> usesOfSource(String sourceId) {
-        List<Use> uses = new ArrayList<>();
-        queries().stream()
-                .filter(query -> query.sourceId().equals(sourceId))
-                .forEach(query -> uses.add(Use.by(Use.Kind.QUERY, query.id(), query.name())));
-        stages().stream()
-                .filter(one ->
-                        one.sources().containsKey(sourceId) || one.sources().containsValue(sourceId))
-                .forEach(one -> uses.add(Use.by(Use.Kind.STAGE, one.name(), one.name())));
-        parameters().values().stream()
-                .filter(definition -> definition.list().column().sourceId().equals(sourceId))
-                .forEach(
-                        definition -> uses.add(Use.by(Use.Kind.PARAMETER, definition.name(), ":" + definition.name())));
-        return uses;
+        return Uses.ofSource(this, sourceId);
     }
 }

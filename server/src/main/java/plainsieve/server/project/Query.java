@@ -5,15 +5,23 @@ package plainsieve.server.project;
  *
  * @param sourceId the source that it is written for
  * @param sourceBy the parameter that says which source is asked, one of the same kind; empty where it is always that one
+ * @param copy the stored copy that viewers' reports ask instead of the source; empty where the source is asked each time
  * @param draftText what the bench edits; whole or broken
  * @param liveText what reports send
  * @param version grows with every change
  */
 public record Query(
-        String id, String name, String sourceId, String sourceBy, String draftText, String liveText, int version) {
+        String id,
+        String name,
+        String sourceId,
+        String sourceBy,
+        String copy,
+        String draftText,
+        String liveText,
+        int version) {
     /** One that always asks the same source. @param text draft and live */
     public static Query of(String id, String name, String sourceId, String text) {
-        return new Query(id, name, sourceId, "", text, text, 1);
+        return new Query(id, name, sourceId, "", "", text, text, 1);
     }
 
     /** Whether the draft differs from what reports send. */
@@ -27,24 +35,29 @@ public record Query(
     }
 
     public Query named(String id, String name) {
-        return new Query(id, name, sourceId, sourceBy, draftText, liveText, version);
+        return new Query(id, name, sourceId, sourceBy, copy, draftText, liveText, version);
     }
 
     public Query drafted(String text) {
-        return new Query(id, name, sourceId, sourceBy, text, liveText, version);
+        return new Query(id, name, sourceId, sourceBy, copy, text, liveText, version);
     }
 
     /** With both of its texts. */
     public Query saying(String draft, String live) {
-        return new Query(id, name, sourceId, sourceBy, draft, live, version);
+        return new Query(id, name, sourceId, sourceBy, copy, draft, live, version);
     }
 
     /** @param parameter empty for always the same source */
     public Query askingBy(String parameter) {
-        return new Query(id, name, sourceId, parameter, draftText, liveText, version);
+        return new Query(id, name, sourceId, parameter, copy, draftText, liveText, version);
+    }
+
+    /** @param storedCopy empty for asking the source each time */
+    public Query askingCopy(String storedCopy) {
+        return new Query(id, name, sourceId, sourceBy, storedCopy, draftText, liveText, version);
     }
 
     public Query atVersion(int other) {
-        return new Query(id, name, sourceId, sourceBy, draftText, liveText, other);
+        return new Query(id, name, sourceId, sourceBy, copy, draftText, liveText, other);
     }
 }

@@ -42,7 +42,14 @@ public final class StoredForms {
 
     static Query query(QueryRow row) {
         return new Query(
-                row.id(), row.name(), row.sourceId(), row.sourceBy(), row.draftText(), row.liveText(), row.version());
+                row.id(),
+                row.name(),
+                row.sourceId(),
+                row.sourceBy(),
+                row.copy(),
+                row.draftText(),
+                row.liveText(),
+                row.version());
     }
 
     /** A parameter's definition. @param row what it was read from; name and version stand there */

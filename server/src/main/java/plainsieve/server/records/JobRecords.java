@@ -76,6 +76,18 @@ public interface JobRecords {
             @Param("notBefore") String notBefore,
             @Param("note") String note);
 
+    /** What waits of something is not done any more. */
+    @Update("""
+            update job set state = 'left', ended_at = #{now}, note = #{note}
+            where project_id = #{project} and kind = #{kind} and thing = #{thing} and state = 'due'
+            """)
+    int leave(
+            @Param("project") String projectId,
+            @Param("kind") String kind,
+            @Param("thing") String thing,
+            @Param("now") String now,
+            @Param("note") String note);
+
     /** Somebody decided what becomes of what was kept back. */
     @Update("update job set state = #{state}, note = #{note} where id = #{id} and state = 'kept-back'")
     int decide(@Param("id") long id, @Param("state") String state, @Param("note") String note);

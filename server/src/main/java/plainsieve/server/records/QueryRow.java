@@ -9,12 +9,14 @@ public record QueryRow(
         String name,
         String sourceId,
         String sourceBy,
+        String copy,
         String draftText,
         String liveText,
         int version,
         Instant changedAt) {
     public QueryRow {
-        // One that was removed before which source is asked could be chosen.
+        // One that was removed before these could be said.
         sourceBy = sourceBy == null ? "" : sourceBy;
+        copy = copy == null ? "" : copy;
     }
 }

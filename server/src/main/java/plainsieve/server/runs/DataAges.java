@@ -65,7 +65,7 @@ public class DataAges {
 
     private Optional<String> ask(Asked asked) {
         Project project = asked.project();
-        Query query = project.query(asked.age().queryId());
+        Query query = project.asked(asked.age().queryId());
         Measure measure =
                 new Measure(Measure.Function.MAX, Optional.of(asked.age().column()));
         Set<String> blank = project.parameters().values().stream()

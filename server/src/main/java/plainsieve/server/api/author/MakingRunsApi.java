@@ -83,7 +83,7 @@ class MakingRunsApi {
     }
 
     private RunOrder order(Project drafted, Asker asker, Report report, View view, RunBodies.ViewRun body) {
-        RunOrder.Text live = RunOrder.Text.live(drafted.query(view.queryId()));
+        RunOrder.Text live = RunOrder.Text.live(drafted.asked(view.queryId()));
         return orders.view(
                 drafted,
                 report,

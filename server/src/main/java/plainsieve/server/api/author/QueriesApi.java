@@ -25,6 +25,7 @@ import plainsieve.server.api.body.UseBody;
 import plainsieve.server.api.viewer.RunEvent;
 import plainsieve.server.api.viewer.Streams;
 import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.copies.AskedInstead;
 import plainsieve.server.making.Making;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
@@ -45,8 +46,10 @@ class QueriesApi {
     private final Streams streams;
     private final Settings settings;
     private final Making making;
+    private final AskedInstead asked;
 
-    QueriesApi(QueryEdits edits, Streams streams, Settings settings, Making making) {
+    QueriesApi(QueryEdits edits, Streams streams, Settings settings, Making making, AskedInstead asked) {
+        this.asked = asked;
         this.making = making;
         this.edits = edits;
         this.streams = streams;
@@ -96,6 +99,14 @@ class QueriesApi {
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.SourceBy body) {
         return QueryBodies.QueryBody.of(
                 project, edits.chooseSource(project, seen(project, id, body.version()), body.parameter()));
+    }
+
+    /** Lets viewers' reports ask a stored copy of the answer, or the source each time. */
+    @PutMapping("/{id}/stored-copy")
+    @Noted("said what a query is asked from")
+    QueryBodies.QueryBody askCopy(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedCopy body) {
+        return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.copy()));
     }
 
     @PostMapping("/{id}/copies")

@@ -59,8 +59,10 @@ final class QueryBodies {
      * @param by the parameter that says it; empty where it is always the one that the query is written for
      * @param offered the parameters that could say it
      * @param sources those of the kind that the query is written for
+     * @param copy the stored copy that viewers' reports ask instead; empty where they ask the source each time
+     * @param asksFor the parameters of what reports send: with any of them a copy cannot be asked
      */
-    record SourceChoiceBody(String by, List<String> offered, List<String> sources) {
+    record SourceChoiceBody(String by, List<String> offered, List<String> sources, String copy, List<String> asksFor) {
         static SourceChoiceBody of(Project project, Query query) {
             return new SourceChoiceBody(
                     query.sourceBy(),
@@ -68,7 +70,9 @@ final class QueryBodies {
                             .filter(SourceChoice::canBeSaidBy)
                             .map(ParameterDefinition::name)
                             .toList(),
-                    SourceChoice.possible(project, query));
+                    SourceChoice.possible(project, query),
+                    query.copy(),
+                    project.askedFor(query));
         }
     }
 
@@ -80,6 +84,17 @@ final class QueryBodies {
             int version) {
         SourceBy {
             parameter = Absent.orEmpty(parameter);
+        }
+    }
+
+    /** @param copy empty for the source each time */
+    record AskedCopy(
+            @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
+            String copy,
+
+            int version) {
+        AskedCopy {
+            copy = Absent.orEmpty(copy);
         }
     }
 

@@ -82,7 +82,7 @@ class DownloadsApi {
         List<RunOrder.ColumnFilter> picked = RunBodies.filters(body.filters());
         ReportOrders.Asked asked = new ReportOrders.Asked(
                 body.runId(),
-                RunOrder.Text.live(project.query(view.queryId())),
+                RunOrder.Text.live(project.asked(view.queryId())),
                 view,
                 Part.MAIN,
                 body.sort(),

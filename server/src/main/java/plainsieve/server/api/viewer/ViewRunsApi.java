@@ -56,7 +56,7 @@ class ViewRunsApi {
         View view = report.view(viewId);
         Asker linked = askers.of(project, id, asker, body.signed());
         Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
-        RunOrder.Text live = RunOrder.Text.live(project.query(view.queryId()));
+        RunOrder.Text live = RunOrder.Text.live(project.asked(view.queryId()));
         streams.run(
                 orders.view(
                         project,

@@ -1,0 +1,56 @@
+package plainsieve.server.copies;
+
+import java.util.List;
+import org.springframework.stereotype.Service;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.authoring.QueryEdits;
+import plainsieve.server.project.Changed;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Query;
+
+/** Whether viewers' reports ask a query's source each time, or a stored copy of its answer instead. */
+@Service
+public class AskedInstead {
+    private final Copies copies;
+    private final QueryEdits edits;
+
+    AskedInstead(Copies copies, QueryEdits edits) {
+        this.copies = copies;
+        this.edits = edits;
+    }
+
+    /**
+     * Lets a copy be asked, or the source each time.
+     *
+     * @param copyId empty for the source
+     * @throws ProblemException when the copy has something else, was not made yet, or the query asks for what is chosen
+     * @throws Changed when somebody was faster
+     */
+    public Query ask(Project project, Query query, String copyId) {
+        if (!copyId.isEmpty()) {
+            check(project, query, copies.get(project.id(), copyId));
+        }
+        return edits.askCopy(project, query, copyId);
+    }
+
+    private void check(Project project, Query query, StoredCopy copy) {
+        if (!copy.queryId().equals(query.id())) {
+            throw refused(
+                    "“%s” keeps the answer of another query.".formatted(copy.name()), "Keep the answer of this one.");
+        }
+        List<String> chosen = project.askedFor(query);
+        if (!chosen.isEmpty()) {
+            throw refused(
+                    "“%s” asks for :%s, and a copy has one answer.".formatted(query.name(), String.join(", :", chosen)),
+                    "Keep a query without it, and let this one ask that copy.");
+        }
+        if (copies.state(project.id(), copy).isEmpty()) {
+            throw refused("“%s” was not made yet.".formatted(copy.name()), "Wait until it is, under Live.");
+        }
+    }
+
+    private static ProblemException refused(String message, String advice) {
+        return new ProblemException(Problem.of("bad-copy", message, advice));
+    }
+}

@@ -1,0 +1,37 @@
+package plainsieve.server.project;
+
+import java.util.Map;
+import java.util.Optional;
+import plainsieve.sources.SourceSettings;
+
+/** Where the stored copies of a project are asked: tables of a source of its own, which is a folder. */
+public final class CopiesSource {
+    private static final String FOLDER = "copies-";
+
+    private CopiesSource() {}
+
+    /** The name of the folder, within that for files. */
+    public static String folderName(String projectId) {
+        return FOLDER + projectId;
+    }
+
+    /** The table that a copy is asked as. */
+    public static String table(String copyId) {
+        return copyId.replace('-', '_');
+    }
+
+    /** The id of the source; nothing before there is one. */
+    public static Optional<String> of(String projectId, Map<String, SourceSettings> sources) {
+        return sources.entrySet().stream()
+                .filter(source -> source.getValue() instanceof SourceSettings.Folder folder
+                        && folder.file().equals(folderName(projectId)))
+                .map(Map.Entry::getKey)
+                .findFirst();
+    }
+
+    /** A query that asks its copy, with all of its rows. */
+    static Query asking(String copiesSource, Query query, SourceSettings settings) {
+        String text = "select * from " + settings.dialect().quoteName(table(query.copy()));
+        return new Query(query.id(), query.name(), copiesSource, "", query.copy(), text, text, query.version());
+    }
+}
