@@ -98,6 +98,11 @@ final class Connections implements AutoCloseable {
         }
     }
 
+    /** Lets go of every connection that waits here: one was found to be gone, as all are when the database was started anew. */
+    void startAnew() {
+        pool.getHikariPoolMXBean().softEvictConnections();
+    }
+
     /** The database did not even hear that it shall stop. */
     void gaveNoSign() {
         silence.notice();

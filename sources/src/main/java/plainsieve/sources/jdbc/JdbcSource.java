@@ -21,6 +21,7 @@ import plainsieve.sources.RowReceiver;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Source;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.TimeLimit;
 
@@ -35,6 +36,9 @@ public final class JdbcSource implements Source {
     private static final Duration LATE = Duration.ofSeconds(5);
 
     private static final int SIGN_OF_LIFE_SECONDS = 2;
+
+    /** A connection that the other side has closed meanwhile is found to be gone at once. */
+    private static final Duration FOUND_GONE = Duration.ofMillis(100);
 
     private final SourceAccess access;
     private final Vendor vendor;
@@ -78,7 +82,26 @@ public final class JdbcSource implements Source {
     }
 
     private Answer run(Statement statement, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
+        Noticing noticing = new Noticing(receiver);
+        long start = System.nanoTime();
+        try {
+            return runOnce(statement, limits, cancellation, noticing);
+        } catch (SourceFailure e) {
+            boolean wasGone = e.kind() == SourceFailure.Kind.UNREACHABLE
+                    && System.nanoTime() - start < FOUND_GONE.toNanos()
+                    && noticing.cameToNothing()
+                    && cancellation.reason().isEmpty();
+            if (!wasGone) {
+                throw e;
+            }
+            connections.startAnew();
+            return runOnce(statement, limits, cancellation, noticing);
+        }
+    }
+
+    private Answer runOnce(Statement statement, RunLimits limits, Cancellation cancellation, Noticing receiver) {
         return onConnection(limits, cancellation, (connection, stopping) -> {
+            receiver.connected();
             try (PreparedStatement prepared = connection.prepareStatement(
                     withoutMark(vendor.jdbcText(statement)), ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY)) {
                 stopping.runs(prepared);

@@ -39,6 +39,13 @@ public final class PostgreSqlVendor implements Vendor {
             select set_config(name, '1000', false) from pg_settings
             where name = 'client_connection_check_interval' and version() ~* 'linux|darwin|bsd'""";
 
+    /**
+     * A plan for just these choices, each time: from the sixth run on the server would take one for any choices, which knows neither
+     * how many values there are nor how often they come. Servers before 12 do not know the setting.
+     */
+    private static final String PLANS_FOR_CHOICES =
+            "select set_config(name, 'force_custom_plan', false) from pg_settings where name = 'plan_cache_mode'";
+
     private final SourceSettings.PostgreSql settings;
     private final Secret password;
     private final PostgreSqlBinding binding = new PostgreSqlBinding();
@@ -60,8 +67,8 @@ public final class PostgreSqlVendor implements Vendor {
         // A statement that is being cancelled waits for that, even when its connection was broken.
         config.addDataSourceProperty("cancelSignalTimeout", "2");
         config.addDataSourceProperty("tcpKeepAlive", "true");
-        config.setConnectionInitSql(
-                "set default_transaction_read_only = on; set standard_conforming_strings = on; " + LOOKS_FOR_READER);
+        config.setConnectionInitSql("set default_transaction_read_only = on; set standard_conforming_strings = on; "
+                + LOOKS_FOR_READER + "; " + PLANS_FOR_CHOICES);
         // Committed by itself: else the first rollback takes the settings back.
         config.setIsolateInternalQueries(true);
         // Rows stream only inside a transaction, see prepareForStreaming.
@@ -72,6 +79,12 @@ public final class PostgreSqlVendor implements Vendor {
     /** pgjdbc takes every {@code ?} for a placeholder; an operator that has one is written {@code ??}. */
     @Override
     public String jdbcText(plainsieve.core.statement.Statement statement) {
+        boolean placeholdersAlone =
+                statement.text().chars().filter(sign -> sign == '?').count()
+                        == statement.values().size();
+        if (placeholdersAlone) {
+            return statement.text();
+        }
         Set<Integer> placeholders = new TreeSet<>();
         statement.values().stream().map(BoundValue::offset).forEach(placeholders::add);
         StringBuilder text = new StringBuilder(statement.text());
