@@ -8,6 +8,6 @@ defineProps<{ failure: Failure }>()
   <div class="note bad" role="alert">
     <strong>{{ failure.message.replace(failure.advice, '').trim() }}</strong>
     <template v-if="failure.advice">{{ ' ' + failure.advice }}</template>
-    <slot />
+    {{ ' ' }}<slot />
   </div>
 </template>
