@@ -1,10 +1,12 @@
 import { Failure, send } from './client'
+import { Lead } from './lead'
 import { inServer } from './place'
 import { inApi } from './project'
 import { Slots } from './slots'
 import type { Cell, RunBegun, RunDone, RunEvent } from './types'
 
 const slots = new Slots(4)
+const lead = new Lead()
 
 /** A whole answer: the statement that was sent, its rows, and how it went. */
 export interface Answer {
@@ -26,8 +28,24 @@ export interface Progress {
   arriving: (part: Arriving) => void
 }
 
+/** What is run. @param leads whether other runs that begin in the same moment wait until its rows come */
+export interface Wanted {
+  path: string
+  body: object
+  leads: boolean
+}
+
 /** Runs something and collects its stream of JSON lines. */
-export async function run(path: string, body: object, signal: AbortSignal, progress: Progress): Promise<Answer> {
+export async function run(wanted: Wanted, signal: AbortSignal, progress: Progress): Promise<Answer> {
+  const rowsCome = wanted.leads ? lead.begin() : await lead.passed()
+  try {
+    return await inSlot(wanted, signal, { ...progress, begun: () => rowsCome?.() })
+  } finally {
+    rowsCome?.()
+  }
+}
+
+async function inSlot({ path, body }: Wanted, signal: AbortSignal, progress: Telling): Promise<Answer> {
   const release = await slots.take(signal)
   progress.asked()
   try {
@@ -37,15 +55,19 @@ export async function run(path: string, body: object, signal: AbortSignal, progr
   }
 }
 
-async function collect(response: Response, progress: Progress): Promise<Answer> {
+type Telling = Progress & { begun: () => void }
+
+async function collect(response: Response, progress: Telling): Promise<Answer> {
   let begun: RunBegun | undefined
   let done: RunDone | undefined
   const rows: Cell[][] = []
   for await (const event of lines(response)) {
     if (event.event === 'waiting') progress.behind(event.before)
     else if (event.event === 'going') progress.behind(0)
-    else if (event.event === 'begun') begun = event
-    else if (event.event === 'rows') {
+    else if (event.event === 'begun') {
+      begun = event
+      progress.begun()
+    } else if (event.event === 'rows') {
       rows.push(...event.rows)
       if (begun) progress.arriving({ begun, rows })
     } else if (event.event === 'done') done = event

@@ -16,7 +16,8 @@ export type RunState =
 
 export interface UseRun {
   state: ShallowRef<RunState>
-  start: (path: string, body: object) => Promise<void>
+  /** @param leads whether other runs that begin in the same moment wait until its rows come */
+  start: (path: string, body: object, leads?: boolean) => Promise<void>
   stop: () => void
 }
 
@@ -48,7 +49,7 @@ export function useRun(): UseRun {
     current = undefined
   }
 
-  async function start(path: string, body: object): Promise<void> {
+  async function start(path: string, body: object, leads = false): Promise<void> {
     cancelCurrent()
     const mine = (current = { id: newRunId(), abort: new AbortController() })
     const last = lastAnswer(state.value)
@@ -70,7 +71,11 @@ export function useRun(): UseRun {
       state.value = { status: 'running', since, behind: 0, last, arriving: { begun, rows: rows.slice() } }
     }
     try {
-      const answer = await send(path, { ...body, runId: mine.id }, mine.abort.signal, { asked, behind, arriving })
+      const answer = await send({ path, body: { ...body, runId: mine.id }, leads }, mine.abort.signal, {
+        asked,
+        behind,
+        arriving,
+      })
       if (mine === current) state.value = { status: 'done', answer }
     } catch (error) {
       if (mine === current) state.value = { status: 'failed', failure: asFailure(error), last }

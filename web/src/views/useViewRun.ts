@@ -77,7 +77,9 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   watch(question, () => (pages.value = 1), { flush: 'sync' })
   const body = computed(() => JSON.stringify({ ...(JSON.parse(question.value) as object), pages: pages.value }))
 
-  const rerun = (): Promise<void> => start(`${path}/views/${view.id}/run`, JSON.parse(body.value) as object)
+  /* Rows are looked at first. */
+  const leads = view.kind === 'table' && !wanted.part
+  const rerun = (): Promise<void> => start(`${path}/views/${view.id}/run`, JSON.parse(body.value) as object, leads)
   watch(
     [body, waiting],
     ([, wait]) => {

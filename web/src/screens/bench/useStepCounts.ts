@@ -35,7 +35,8 @@ export function useStepCounts(
 
   async function number(asked: string): Promise<number | undefined> {
     const body = { text: counted(asked), choices: choices(), runId: newRunId() }
-    const answer = await run(`/queries/${queryId}/run`, body, leaving.signal, UNTOLD).catch(() => undefined)
+    const wanted = { path: `/queries/${queryId}/run`, body, leads: false }
+    const answer = await run(wanted, leaving.signal, UNTOLD).catch(() => undefined)
     const cell = answer?.rows[0]?.[0]
     return cell === undefined || cell === null ? undefined : Number(cell)
   }
