@@ -11,7 +11,8 @@ export function causeInWords(line: SentLine): string {
   return line.cause === 'list' ? 'value list' : line.cause
 }
 
-export const outcomeInWords = (line: SentLine): string => (line.outcome === 'done' ? 'answered' : line.outcome)
+export const outcomeInWords = (line: SentLine): string =>
+  OUTCOMES.find(known => known.value === line.outcome)?.text ?? line.outcome
 
 /** The values of a statement by parameter, each value once. */
 export function choicesInWords(line: SentLine): string {
@@ -35,6 +36,7 @@ export const OUTCOMES = [
   { value: 'failed', text: 'failed' },
   { value: 'stopped', text: 'stopped' },
   { value: 'running', text: 'running' },
+  { value: 'shared', text: 'answered with another' },
 ]
 export const CAUSES = [
   { value: '', text: 'any cause' },

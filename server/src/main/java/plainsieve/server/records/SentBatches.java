@@ -28,7 +28,10 @@ public class SentBatches {
 
     SentBatches(HikariDataSource records, WriteGate gate) {
         this.gate = gate;
-        this.connection = new SingleConnectionDataSource(records.getJdbcUrl().replace("=FULL", "=NORMAL"), true);
+        String url = records.getJdbcUrl()
+                .replace("=FULL", "=NORMAL")
+                .replace("busy_timeout=" + RecordsConfiguration.LONGEST_LOCK_MILLIS, "busy_timeout=0");
+        this.connection = new SingleConnectionDataSource(url, true);
         Configuration configuration =
                 new Configuration(new Environment("sent", new JdbcTransactionFactory(), connection));
         configuration.getTypeHandlerRegistry().register(Instant.class, new InstantHandler());
@@ -38,9 +41,12 @@ public class SentBatches {
         this.sessions = new SqlSessionFactoryBuilder().build(configuration);
     }
 
-    /** Makes all of the changes or none. Throws {@link RecordsFailure} when the records are busy or the disk is full. */
+    /**
+     * Makes all of the changes or none, at once: it does not wait for who writes just now. Throws {@link RecordsFailure} when
+     * somebody does, or the disk is full.
+     */
     public void write(List<Consumer<SentRecords>> changes) {
-        gate.enter();
+        gate.enterIfFree();
         try (SqlSession session = sessions.openSession(true)) {
             SentRecords records = session.getMapper(SentRecords.class);
             say(session, "begin immediate");

@@ -39,6 +39,13 @@ class WriteGate implements Interceptor {
         }
     }
 
+    /** Throws {@link RecordsFailure} when another writes. */
+    void enterIfFree() {
+        if (!gate.tryLock()) {
+            throw RecordsFailure.busy();
+        }
+    }
+
     void leave() {
         gate.unlock();
     }

@@ -63,11 +63,24 @@ public class Runner {
      * @throws SourceFailure when the source fails; with the place in the author's text
      */
     public void run(RunOrder order, RunListener listener) {
+        run(ready(order), order.runId(), listener);
+    }
+
+    /** An order that can be sent. @param origin where it goes, and for whom */
+    public record Ready(RunOrder order, Origin origin, Statement statement) {}
+
+    /** What would be sent for an order. Throws {@link ProblemException} when a choice or the query cannot be used. */
+    public Ready ready(RunOrder order) {
         Made made = made(order);
+        return new Ready(order, made.origin(), made.statement());
+    }
+
+    /** Runs to its end what can be sent. @param runId to stop it by. Throws {@link SourceFailure} as {@link #run(RunOrder, RunListener)} */
+    public void run(Ready ready, String runId, RunListener listener) {
         try {
-            sending.send(order.runId(), made.origin(), made.statement(), listener);
+            sending.send(runId, ready.origin(), ready.statement(), listener);
         } catch (SourceFailure e) {
-            throw placed(e, order, made.statement());
+            throw placed(e, ready.order(), ready.statement());
         }
     }
 

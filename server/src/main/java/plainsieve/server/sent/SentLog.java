@@ -3,6 +3,7 @@ package plainsieve.server.sent;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -11,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
@@ -34,6 +36,8 @@ public class SentLog {
     private static final int PRUNE_EVERY = 500;
     private static final int PRUNED_AT_ONCE = 500;
     private static final long MOST_REMEMBERED_VALUES = 200_000;
+    private static final int MOST_ALSO = 10_000;
+    private static final Duration ALSO_FOR = Duration.ofHours(1);
 
     private final SentRecords records;
     private final SentWriter writer;
@@ -46,6 +50,12 @@ public class SentLog {
     private final Cache<Long, Remembered> recent = Caffeine.newBuilder()
             .maximumWeight(MOST_REMEMBERED_VALUES)
             .weigher((Long id, Remembered sent) -> SentValues.count(sent.statement()))
+            .build();
+
+    /** Who reads the answer to a statement that somebody else has asked. */
+    private final Cache<Long, Set<String>> also = Caffeine.newBuilder()
+            .maximumSize(MOST_ALSO)
+            .expireAfterWrite(ALSO_FOR)
             .build();
 
     /** A statement with the names of the parameters whose values in it are private. */
@@ -127,7 +137,14 @@ public class SentLog {
     /** A statement that somebody may see: operators every one, others what was sent for them. */
     public Optional<SentRow> find(Project project, Asker asker, long id) {
         boolean everyones = whose(asker).isEmpty();
-        return find(project, id).filter(row -> everyones || asker.isOrLooked(row.asker()));
+        return find(project, id).filter(row -> everyones || isTheirs(asker, row));
+    }
+
+    private boolean isTheirs(Asker asker, SentRow row) {
+        return asker.isOrLooked(row.asker())
+                || Optional.ofNullable(also.getIfPresent(row.id()))
+                        .filter(others -> others.contains(asker.id()))
+                        .isPresent();
     }
 
     /** Whose statements somebody may see; empty for everyone's. */
@@ -150,15 +167,26 @@ public class SentLog {
         writer.now(now -> {});
     }
 
-    /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
-    public Begun begin(String runId, Origin origin, Statement statement) {
+    /**
+     * Writes down that somebody reads the answer to a statement that another has asked at the same moment; the evidence of that one
+     * is theirs, too.
+     */
+    public void alsoFor(long sentId, String runId, Origin origin, Statement statement) {
         long id = lastId.incrementAndGet();
+        also.asMap().merge(sentId, Set.of(origin.asker().id()), SentLog::both);
         Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
-        boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
-        if (!plan) {
-            recent.put(id, sent);
-        }
-        SentRow row = new SentRow(
+        String why = "It is the answer to statement %d, which was asked at the same moment.".formatted(sentId);
+        SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
+        SentRow shared = finished(row, "shared", why, new Answer(0, 0, 0, 0));
+        writer.later(now -> now.add(shared));
+    }
+
+    private static Set<String> both(Set<String> some, Set<String> others) {
+        return Stream.concat(some.stream(), others.stream()).collect(Collectors.toSet());
+    }
+
+    private SentRow row(long id, String runId, Origin origin, String text, String values) {
+        return new SentRow(
                 id,
                 runId,
                 clock.instant(),
@@ -169,8 +197,8 @@ public class SentLog {
                 origin.purpose().reportId(),
                 origin.purpose().viewId(),
                 origin.purpose().cause(),
-                plan ? "explain " + statement.text() : statement.text(),
-                forms.writeRecord(plan ? List.of() : sent.stored()),
+                text,
+                values,
                 "running",
                 "",
                 -1,
@@ -179,6 +207,22 @@ public class SentLog {
                 0,
                 0,
                 "");
+    }
+
+    /** Writes down that a statement is sent, or that the plan of one is asked for: then without its values. */
+    public Begun begin(String runId, Origin origin, Statement statement) {
+        long id = lastId.incrementAndGet();
+        Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
+        boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
+        if (!plan) {
+            recent.put(id, sent);
+        }
+        SentRow row = row(
+                id,
+                runId,
+                origin,
+                plan ? "explain " + statement.text() : statement.text(),
+                forms.writeRecord(plan ? List.of() : sent.stored()));
         writer.now(now -> now.add(row));
         if (id % PRUNE_EVERY == 0) {
             writer.later(this::prune);

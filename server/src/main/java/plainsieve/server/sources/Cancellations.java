@@ -36,7 +36,8 @@ public class Cancellations {
                 .build();
     }
 
-    Cancellation begin(String runId) {
+    /** From now on {@link #stop} stops it, until {@link #end}. */
+    public Cancellation begin(String runId) {
         Cancellation mine = new Cancellation();
         running.compute(runId, (id, others) -> {
             List<Cancellation> all = others == null ? new ArrayList<>() : new ArrayList<>(others);
@@ -49,7 +50,7 @@ public class Cancellations {
         return mine;
     }
 
-    void end(String runId, Cancellation mine) {
+    public void end(String runId, Cancellation mine) {
         running.computeIfPresent(runId, (id, all) -> {
             List<Cancellation> others = new ArrayList<>(all);
             others.remove(mine);

@@ -6,17 +6,20 @@ import plainsieve.sources.Cancellation;
 /** Whether somebody still waits for what a run brings. One that nobody waits for is stopped, also before it has begun. */
 public final class Presence {
     private Optional<Cancellation> run = Optional.empty();
-    private boolean left;
+    private Optional<Cancellation.Reason> left = Optional.empty();
 
     public synchronized void begun(Cancellation mine) {
         run = Optional.of(mine);
-        if (left) {
-            mine.stop(Cancellation.Reason.LEFT);
-        }
+        left.ifPresent(mine::stop);
     }
 
-    public synchronized void leave() {
-        left = true;
-        run.ifPresent(mine -> mine.stop(Cancellation.Reason.LEFT));
+    public void leave() {
+        leave(Cancellation.Reason.LEFT);
+    }
+
+    /** @param why nobody waits for it */
+    public synchronized void leave(Cancellation.Reason why) {
+        left = Optional.of(why);
+        run.ifPresent(mine -> mine.stop(why));
     }
 }

@@ -55,6 +55,11 @@ public final class Spool implements AutoCloseable {
         };
     }
 
+    /** Some more, which is not changed any more. Throws as {@link #in}. */
+    public void give(ByteBuffer some) throws IOException {
+        put(some, some.remaining());
+    }
+
     private synchronized void put(ByteBuffer bytes, int length) throws IOException {
         if (left) {
             throw new IOException("The reader went away");

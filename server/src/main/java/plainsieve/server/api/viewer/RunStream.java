@@ -1,34 +1,35 @@
 package plainsieve.server.api.viewer;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.LongConsumer;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.api.body.SentBodies;
 import plainsieve.server.sent.SentValues;
 import plainsieve.server.sources.Presence;
 import plainsieve.server.sources.RunListener;
-import plainsieve.server.sources.ShownValue;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.Column;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Writes one run as JSON lines, each with one write, and knows how it stands. */
+/**
+ * Writes one run as JSON lines, and knows how it stands. What belongs together goes together, for each write wakes its reader:
+ * that it has begun with the first rows, the last rows with how it went.
+ */
 final class RunStream implements RunListener {
-    private static final int FIRST_BATCH = 50;
-    private static final int BATCH = 500;
-
     private final OutputStream out;
     private final JsonMapper json;
     private final Clock clock;
     private final boolean inside;
-    private final List<Object[]> batch = new ArrayList<>();
+    private final LongConsumer told;
+    private final ByteArrayOutputStream lines = new ByteArrayOutputStream();
+    private final RowLines rows;
     private final Presence presence = new Presence();
     private volatile int before;
     /** Its last line is written; what is still to be kept of the run is nothing for its reader. */
@@ -36,14 +37,15 @@ final class RunStream implements RunListener {
 
     private Statement statement;
     private long sentId;
-    private int batchSize = FIRST_BATCH;
 
-    /** @param inside whether it says what was sent, too */
-    RunStream(OutputStream out, JsonMapper json, Clock clock, boolean inside) {
+    /** @param inside whether it says what was sent, too @param told is told the number in Sent */
+    RunStream(OutputStream out, JsonMapper json, Clock clock, boolean inside, LongConsumer told) {
+        this.told = told;
         this.inside = inside;
         this.out = out;
         this.json = json;
         this.clock = clock;
+        this.rows = new RowLines(json, lines);
     }
 
     @Override
@@ -51,9 +53,9 @@ final class RunStream implements RunListener {
         presence.begun(run);
     }
 
-    /** Nobody reads it any more. */
-    void leave() {
-        presence.leave();
+    /** Nobody wants it any more. */
+    void leave(Cancellation.Reason why) {
+        presence.leave(why);
     }
 
     @Override
@@ -75,36 +77,32 @@ final class RunStream implements RunListener {
         before = 0;
         sentId = id;
         statement = what;
+        told.accept(id);
     }
 
     @Override
     public void columns(List<Column> columns) {
-        write(new RunEvent.Begun(
+        lines.writeBytes(line(new RunEvent.Begun(
                 "begun",
                 sentId,
                 inside ? statement.text() : "",
                 inside ? SentBodies.SentValueBody.of(SentValues.of(statement)) : List.of(),
                 inside ? statement.placements() : List.of(),
-                columns));
+                columns)));
     }
 
     @Override
     public void row(Object[] values) {
-        for (int i = 0; i < values.length; i++) {
-            values[i] = ShownValue.of(values[i]);
-        }
-        batch.add(values);
-        if (batch.size() >= batchSize) {
-            flushBatch();
-            batchSize = BATCH;
+        if (rows.add(values)) {
+            send();
         }
     }
 
     @Override
     public void done(Answer answer) {
-        flushBatch();
+        rows.flush();
         ended = true;
-        write(new RunEvent.Done(
+        lines.writeBytes(line(new RunEvent.Done(
                 "done",
                 answer.gathered().orElse(-1),
                 answer.read().map(Answer.Read::rows).orElse(-1L),
@@ -114,30 +112,25 @@ final class RunStream implements RunListener {
                 answer.more(),
                 answer.databaseMillis(),
                 answer.totalMillis(),
-                clock.instant().toString()));
+                clock.instant().toString())));
+        send();
     }
 
-    /** The last line of a run that failed. */
-    byte[] failed(FailureBody failure) {
-        return line(new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
-    }
-
-    private void flushBatch() {
-        if (!batch.isEmpty()) {
-            write(new RunEvent.Rows("rows", List.copyOf(batch)));
-            batch.clear();
-        }
-    }
-
-    private void write(RunEvent event) {
+    private void send() {
         try {
-            out.write(line(event));
+            lines.writeTo(out);
         } catch (IOException e) {
             throw new UncheckedIOException(e.getMessage(), e);
         }
+        lines.reset();
     }
 
     private byte[] line(RunEvent event) {
+        return line(json, event);
+    }
+
+    /** An event as a line. */
+    static byte[] line(JsonMapper json, RunEvent event) {
         byte[] bytes = json.writeValueAsBytes(event);
         byte[] line = Arrays.copyOf(bytes, bytes.length + 1);
         line[bytes.length] = '\n';

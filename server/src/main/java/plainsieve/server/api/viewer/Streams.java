@@ -5,9 +5,8 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.time.Clock;
 import java.time.Duration;
-import java.util.concurrent.CompletableFuture;
+import java.util.UUID;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -19,12 +18,13 @@ import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
 import plainsieve.server.spool.Spool;
 import plainsieve.server.spool.Spools;
-import tools.jackson.databind.json.JsonMapper;
+import plainsieve.sources.Cancellation;
 
 /**
  * Runs orders and streams their answers. A run asks its source on a thread of its own and spools what comes, so that a slow
  * reader holds no connection. What fails soon is answered with a status and a problem; what takes longer begins to answer with
- * how it stands, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped.
+ * how it stands, which also tells whether anyone is still there: a reader who has gone is noticed, and his run is stopped, unless
+ * others read it, too.
  */
 @Component
 public class Streams {
@@ -33,8 +33,7 @@ public class Streams {
     private static final Duration TOLD_EVERY = Duration.ofMillis(500);
 
     private final Runner runner;
-    private final JsonMapper json;
-    private final Clock clock;
+    private final SharedRuns shared;
     private final Spools spools;
     private final ExecutorService running = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "run");
@@ -42,25 +41,23 @@ public class Streams {
         return thread;
     });
 
-    Streams(Runner runner, JsonMapper json, Clock clock, Spools spools) {
+    Streams(Runner runner, SharedRuns shared, Spools spools) {
         this.runner = runner;
-        this.json = json;
-        this.clock = clock;
+        this.shared = shared;
         this.spools = spools;
     }
 
     /** Throws what fails soon. */
     public void run(RunOrder order, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
-            RunStream stream =
-                    new RunStream(spool.in(), json, clock, order.asked().asker().seesInside());
-            CompletableFuture<Void> run = CompletableFuture.runAsync(() -> run(order, stream, spool), running);
+            RunReader reader = new RunReader(spool);
+            running.execute(() -> ask(order, reader));
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {
-                run.join();
+                reader.end().join();
             }
-            deliver(spool, stream, response);
-            finish(run, stream, response);
+            deliver(reader, response);
+            finish(reader, response);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } catch (CompletionException e) {
@@ -70,41 +67,56 @@ public class Streams {
         }
     }
 
-    private void run(RunOrder order, RunStream stream, Spool spool) {
+    private void ask(RunOrder order, RunReader reader) {
         try {
-            runner.run(order, stream);
-        } finally {
-            spool.end();
+            Runner.Ready ready = runner.ready(order);
+            SharedRuns.Joined joined = shared.join(ready, reader);
+            if (joined.isFirst()) {
+                run(ready, joined);
+            }
+        } catch (RuntimeException e) {
+            reader.fails(e);
         }
     }
 
-    private static void deliver(Spool spool, RunStream stream, HttpServletResponse response)
+    private void run(Runner.Ready ready, SharedRuns.Joined joined) {
+        try {
+            runner.run(ready, UUID.randomUUID().toString(), joined.run().stream());
+            joined.run().ends();
+        } catch (RuntimeException e) {
+            joined.run().fails(e);
+        } finally {
+            shared.over(joined);
+        }
+    }
+
+    private static void deliver(RunReader reader, HttpServletResponse response)
             throws IOException, InterruptedException {
         response.setContentType("application/x-ndjson");
         response.setCharacterEncoding("UTF-8");
         OutputStream out = response.getOutputStream();
+        Spool spool = reader.spool();
         try {
             do {
                 if (spool.hasBytes()) {
                     spool.writeTo(out);
                 } else {
-                    out.write(stream.standing());
+                    out.write(reader.standing());
                     out.flush();
                 }
             } while (!spool.isOver(TOLD_EVERY));
         } catch (IOException e) {
-            stream.leave();
+            reader.leave(Cancellation.Reason.LEFT);
             throw e;
         }
     }
 
     /* The status has gone out long ago; the last line says how it ended. */
-    private static void finish(CompletableFuture<Void> run, RunStream stream, HttpServletResponse response)
-            throws IOException {
+    private void finish(RunReader reader, HttpServletResponse response) throws IOException {
         try {
-            run.join();
+            reader.end().join();
         } catch (CompletionException e) {
-            response.getOutputStream().write(stream.failed(told(e.getCause())));
+            response.getOutputStream().write(shared.failed(told(e.getCause())));
             response.getOutputStream().flush();
         }
     }

@@ -1,0 +1,81 @@
+package plainsieve.server.api.viewer;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.LongConsumer;
+import plainsieve.server.spool.Spool;
+import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
+
+/** Somebody who waits for an answer: what has come for them, and how it ended. */
+final class RunReader {
+    private static final String GOING = "{\"event\":\"going\"}\n";
+
+    private final Spool spool;
+    private final CompletableFuture<Void> end = new CompletableFuture<>();
+    private LongConsumer answeredBy = id -> {};
+    private volatile Optional<SharedRun> run = Optional.empty();
+    private volatile Optional<Cancellation.Reason> left = Optional.empty();
+
+    RunReader(Spool spool) {
+        this.spool = spool;
+    }
+
+    Spool spool() {
+        return spool;
+    }
+
+    /** Ends when there is nothing more to come, or fails as the run did. */
+    CompletableFuture<Void> end() {
+        return end;
+    }
+
+    /**
+     * Said before it reads a run.
+     *
+     * @param stop by it the reader says that it is enough
+     * @param answered is told the number in Sent of the statement whose answer is read, where somebody else has asked it
+     */
+    void asks(Cancellation stop, LongConsumer answered) {
+        answeredBy = answered;
+        if (!stop.begin(() -> leave(Cancellation.Reason.ASKED))) {
+            leave(Cancellation.Reason.ASKED);
+        }
+    }
+
+    void reads(SharedRun shared) {
+        run = Optional.of(shared);
+        left.ifPresent(why -> shared.leave(this, why));
+    }
+
+    void answeredBy(long sentId) {
+        answeredBy.accept(sentId);
+    }
+
+    /** How it stands, as a line; empty when the last one is written. */
+    byte[] standing() {
+        return run.map(shared -> shared.stream().standing()).orElseGet(() -> GOING.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Whoever reads wants it no more. */
+    void leave(Cancellation.Reason why) {
+        left = Optional.of(why);
+        run.ifPresent(shared -> shared.leave(this, why));
+    }
+
+    void ends() {
+        end.complete(null);
+        spool.end();
+    }
+
+    void fails(RuntimeException why) {
+        end.completeExceptionally(why);
+        spool.end();
+    }
+
+    /** For others it goes on. */
+    void stopped() {
+        fails(new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null));
+    }
+}

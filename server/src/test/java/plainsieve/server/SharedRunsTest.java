@@ -1,0 +1,132 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Those who ask the same at the same moment are answered by one statement, and none of them is in another one's way. */
+class SharedRunsTest {
+    private static final String LONG =
+            "select count(*) as n from range(60000000) a, range(20) b where a.range % 7 = b.range % 5";
+
+    private final Api api = new Api(RunningServer.get().address());
+    private final ExecutorService askers = Executors.newCachedThreadPool();
+    private String query;
+    private String report;
+    private String view;
+
+    @BeforeEach
+    void aReport() {
+        query = api.post(
+                        "/api/queries",
+                        Map.of("name", "Shared " + System.nanoTime(), "sourceId", "ferries", "text", LONG))
+                .json()
+                .get("id")
+                .asString();
+        report = api.post("/api/queries/" + query + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        api.post("/api/projects/home/live/give", Map.of("why", "to be asked"));
+        view = api.get("/api/reports/" + report)
+                .json()
+                .findValues("views")
+                .get(0)
+                .findValuesAsString("id")
+                .get(0);
+    }
+
+    @AfterEach
+    void away() {
+        askers.shutdownNow();
+        api.send("DELETE", "/api/reports/" + report, "");
+        api.send("DELETE", "/api/queries/" + query, "");
+    }
+
+    private CompletableFuture<Api.Answer> asked(String runId) {
+        return CompletableFuture.supplyAsync(
+                () -> api.post(
+                        "/api/reports/%s/views/%s/run".formatted(report, view),
+                        Map.of("runId", runId, "choices", Map.of(), "sortBy", "", "descending", false)),
+                askers);
+    }
+
+    private List<String> outcomes() {
+        return api.get("/api/sent?cause=report&query=" + query).json().findValuesAsString("outcome");
+    }
+
+    private void untilItRuns() throws InterruptedException {
+        for (int i = 0; i < 100 && !outcomes().contains("running"); i++) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+    }
+
+    @Test
+    void manyAreAnsweredByOneStatement() {
+        List<CompletableFuture<Api.Answer>> all = IntStream.range(0, 12)
+                .mapToObj(i -> asked(UUID.randomUUID().toString()))
+                .toList();
+        List<String> answers = all.stream()
+                .map(CompletableFuture::join)
+                .map(answer -> answer.rows().toString())
+                .distinct()
+                .toList();
+        assertThat(answers).hasSize(1);
+        assertThat(answers.get(0)).isNotEqualTo("[]");
+        assertThat(outcomes()).hasSize(12).containsOnly("done", "shared").containsOnlyOnce("done");
+        asked(UUID.randomUUID().toString()).join();
+        assertThat(outcomes().stream().filter("done"::equals))
+                .describedAs("what is over is asked anew")
+                .hasSize(2);
+    }
+
+    @Test
+    void whoStopsStopsForNobodyElse() throws Exception {
+        String first = UUID.randomUUID().toString();
+        CompletableFuture<Api.Answer> mine = asked(first);
+        untilItRuns();
+        CompletableFuture<Api.Answer> theirs = asked(UUID.randomUUID().toString());
+        while (!outcomes().contains("shared")) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        api.post("/api/runs/" + first + "/stop", "");
+        assertThat(mine.join().failure()).contains("stopped");
+        assertThat(theirs.join().last().get("event").asString()).isEqualTo("done");
+        assertThat(outcomes()).containsExactlyInAnyOrder("done", "shared");
+    }
+
+    @Test
+    void whenNobodyWantsItAnyMoreItIsStopped() throws Exception {
+        List<String> runs =
+                List.of(UUID.randomUUID().toString(), UUID.randomUUID().toString());
+        List<CompletableFuture<Api.Answer>> answers =
+                runs.stream().map(this::asked).toList();
+        while (!outcomes().contains("shared")) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        runs.forEach(run -> api.post("/api/runs/" + run + "/stop", ""));
+        answers.forEach(answer -> assertThat(answer.join().failure()).contains("stopped"));
+        assertThat(outcomes()).containsExactlyInAnyOrder("stopped", "shared");
+    }
+
+    @Test
+    void whatAnAuthorTriesIsRunForThemAlone() {
+        List<CompletableFuture<Api.Answer>> tries = IntStream.range(0, 2)
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> api.runDraft(query, LONG, Map.of()), askers))
+                .toList();
+        tries.forEach(
+                one -> assertThat(one.join().last().get("event").asString()).isEqualTo("done"));
+        assertThat(api.get("/api/sent?cause=bench&query=" + query).json().findValuesAsString("outcome"))
+                .containsExactly("done", "done");
+    }
+}
