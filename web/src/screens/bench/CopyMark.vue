@@ -76,8 +76,9 @@ async function made(): Promise<string> {
       v-else
       :text="fromCopy ? 'a stored copy' : 'each time'"
       about="whether a stored copy is asked"
+      data-mark="asked-from"
       :offers="offers"
       @take="take" /><template v-if="hint && !fromCopy"> (not its copy)</template></span
   >
-  <FailureNote v-if="failure" :failure="failure">{{ ' ' }}<RouterLink to="/live">Live</RouterLink></FailureNote>
+  <FailureNote v-if="failure" :failure="failure"><RouterLink to="/live">Live</RouterLink></FailureNote>
 </template>

@@ -52,7 +52,7 @@ public final class EndToEnd {
                                 "--plainsieve.accounts=false",
                                 "--plainsieve.data-folder=" + data);
         System.out.println();
-        try (Connection connection = connect(data.resolve("ferries.duckdb"));
+        try (Connection connection = connect(data.resolve("files").resolve("ferries.duckdb"));
                 PreparedStatement byHand = connection.prepareStatement(BY_HAND)) {
             Callable<Long> ours = report(server.getWebServer().getPort());
             Callable<Long> theirs = () -> rowsByHand(byHand);

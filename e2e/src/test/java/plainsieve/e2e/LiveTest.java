@@ -111,6 +111,9 @@ class LiveTest {
                     COPIES,
                     text -> text.contains("made anew every weekday at 06:30") && text.contains("caught up once"));
             browser.untilText(CALENDAR, text -> text.contains("Crossings by day made anew · 2,000 rows"));
+            browser.open("/projects/home/queries/all-of-it");
+            browser.take(".bench", "asked-from", "stored copy Crossings by day");
+            browser.untilText(".bench", text -> text.contains("reports ask a stored copy"));
         }
     }
 
