@@ -238,11 +238,11 @@ class ReaderTest extends InBrowser {
                             && sent(report, "running").size() == 4
                     ? true
                     : null);
-            browser.untilText(".kind-figures", text -> text.contains("Asking the database"));
-            browser.untilText(".table-view", text -> text.contains("Waiting until other views of this page"));
-            browser.click(".kind-figures button", "Stop");
+            browser.untilText(".kind-table", text -> text.contains("Asking the database"));
+            browser.untilText("main", text -> text.contains("Waiting until other views of this page"));
+            browser.click(".kind-table button", "Stop");
             browser.until(() -> sent(report, "stopped").size() == 5 ? true : null);
-            browser.untilText(".kind-figures", text -> text.contains("Stopped."));
+            browser.untilText(".kind-table", text -> text.contains("Stopped."));
         } finally {
             makeLive(report, quick);
         }

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 /** Those who ask the same at the same moment are answered by one statement, and none of them is in another one's way. */
 class SharedRunsTest {
     private static final String LONG =
-            "select count(*) as n from range(60000000) a, range(20) b where a.range % 7 = b.range % 5";
+            "select count(*) as n from range(40000000) a, range(20) b where a.range % 7 = b.range % 5";
 
     private final Api api = new Api(RunningServer.get().address());
     private final ExecutorService askers = Executors.newCachedThreadPool();
