@@ -18,7 +18,7 @@ import plainsieve.server.records.RecordsRefused;
 
 class RecordsSafetyTest {
     private static final int ASKED = 20;
-    private static final int KILLS = Integer.getInteger("endure.kills", 2);
+    private static final int KILLS = Integer.getInteger("endure.kills", 1);
 
     @TempDir
     private Path folder;
