@@ -29,10 +29,13 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
       @take="emit('copy', $event)" /><span class="pill">{{ form }}</span>
     <span class="soft small" data-test="saving">{{ kept }}</span>
     <span class="grow"></span>
-    <span v-if="query.changed" class="soft small">Changed since it was given to the reports.</span>
-    <BButton variant="outline-primary" :disabled="busy || !query.changed" @click="emit('give')">{{
-      query.changed ? 'Give it to the reports' : 'In use by reports'
-    }}</BButton>
+    <BButton
+      variant="outline-primary"
+      :title="query.changed ? 'It was changed since it was given to them.' : undefined"
+      :disabled="busy || !query.changed"
+      @click="emit('give')"
+      >{{ query.changed ? 'Give it to the reports' : 'In use by reports' }}</BButton
+    >
     <BButton variant="outline-primary" :disabled="busy" @click="emit('make')">Make a report of it</BButton>
     <BButton v-if="running" variant="outline-primary" title="Esc" @click="emit('stop')">Stop</BButton>
     <span class="soft small">Ctrl Enter</span><BButton variant="primary" @click="emit('run')">Run</BButton>
