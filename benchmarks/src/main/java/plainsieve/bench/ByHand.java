@@ -6,13 +6,12 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Types;
 import java.util.List;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Type;
-import plainsieve.core.value.Value;
+import plainsieve.sources.jdbc.JdbcValues;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -35,36 +34,17 @@ final class ByHand implements AutoCloseable {
     }
 
     private void bind(int index, Bound bound) throws SQLException {
-        if (bound instanceof Bound.Single single) {
-            prepared.setObject(index, value(single.value()));
-        } else if (bound instanceof Bound.Nothing) {
-            prepared.setNull(index, Types.VARCHAR);
-        } else if (bound instanceof Bound.JsonArray array) {
-            prepared.setString(index, array.text());
-        } else if (bound instanceof Bound.RowCount count) {
-            prepared.setLong(index, count.rows());
-        } else if (bound instanceof Bound.Array array) {
+        if (bound instanceof Bound.Array array) {
             prepared.setObject(index, array(array));
+        } else {
+            JdbcValues.bind(prepared, index, bound);
         }
     }
 
     private Array array(Bound.Array array) throws SQLException {
         String type = array.type() == Type.INTEGER ? "BIGINT" : array.type() == Type.DATE ? "DATE" : "VARCHAR";
         return connection.createArrayOf(
-                type, array.values().stream().map(ByHand::value).toArray());
-    }
-
-    private static Object value(Value value) {
-        if (value instanceof Value.Whole whole) {
-            return whole.number();
-        }
-        if (value instanceof Value.Decimal decimal) {
-            return decimal.number();
-        }
-        if (value instanceof Value.Day day) {
-            return day.date();
-        }
-        return value instanceof Value.Moment moment ? moment.dateTime() : value.written();
+                type, array.values().stream().map(JdbcValues::of).toArray());
     }
 
     /** How many rows there are; each value of them is read. */

@@ -30,7 +30,7 @@ public class PlainSieve {
 
     /** Starts it in this process. */
     public static ConfigurableApplicationContext start(String... args) {
-        System.setProperty(UNASKED_FOR, "30000");
+        System.setProperty(UNASKED_FOR, System.getProperty(UNASKED_FOR, "30000"));
         return SpringApplication.run(PlainSieve.class, args);
     }
 }

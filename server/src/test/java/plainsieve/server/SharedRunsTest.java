@@ -13,6 +13,14 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.sent.Origin;
+import plainsieve.server.sent.Purpose;
+import plainsieve.server.sent.SentLog;
 
 /** Those who ask the same at the same moment are answered by one statement, and none of them is in another one's way. */
 class SharedRunsTest {
@@ -128,5 +136,25 @@ class SharedRunsTest {
                 one -> assertThat(one.join().last().get("event").asString()).isEqualTo("done"));
         assertThat(api.get("/api/sent?cause=bench&query=" + query).json().findValuesAsString("outcome"))
                 .containsExactly("done", "done");
+    }
+
+    @Test
+    void whatRanForOneIsTheEvidenceOfWhoSharedItAndOfNobodyElse() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+            Project project = server.part(Projects.class).first();
+            SentLog log = server.part(SentLog.class);
+            Statement statement = new Statement("select 1", List.of(), List.of(), 1);
+            Purpose purpose = Purpose.ofView(Purpose.Kind.REPORT, "late-crossings", "crossings");
+            Asker first = Asker.of("tam", Role.VIEWER);
+            Asker second = Asker.of("una", Role.VIEWER);
+            long id = log.begin("1", new Origin(project, first, "ferries", "late-crossings", purpose), statement)
+                    .id();
+            assertThat(log.find(project, second, id)).isEmpty();
+            log.alsoFor(id, "2", new Origin(project, second, "ferries", "late-crossings", purpose), statement);
+            assertThat(log.find(project, second, id)).isPresent();
+            assertThat(log.find(project, Asker.of("ola", Role.VIEWER), id)).isEmpty();
+            assertThat(log.find(project, second, id + 1).orElseThrow().outcome())
+                    .isEqualTo("shared");
+        }
     }
 }

@@ -29,6 +29,7 @@ class SentWriter {
     private static final int MOST_AT_ONCE = 500;
     private static final int MOST_WAITING = 50_000;
     private static final long LONGEST_WAIT_MILLIS = 2_000;
+    private static final long TRIED_EVERY_MILLIS = 5;
     private static final long SOON_MILLIS = 100;
     private static final long CLOSING_MILLIS = 8_000;
 
@@ -61,13 +62,26 @@ class SentWriter {
     /** Returns when it is written. Nobody waits long for a log that cannot be written now: it is written later then. */
     void now(Consumer<SentRecords> how) {
         CompletableFuture<Void> written = later(how);
+        long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(LONGEST_WAIT_MILLIS);
         writeWaiting();
+        while (!written.isDone() && System.nanoTime() < until && isAwaited(written)) {
+            writeWaiting();
+        }
+        if (!written.isDone()) {
+            LOG.warn("Sent is behind: its records are busy");
+        }
+    }
+
+    /* Somebody else's change of the records is a matter of milliseconds. @return false when nobody waits any more */
+    private static boolean isAwaited(CompletableFuture<Void> written) {
         try {
-            written.get(LONGEST_WAIT_MILLIS, TimeUnit.MILLISECONDS);
+            written.get(TRIED_EVERY_MILLIS, TimeUnit.MILLISECONDS);
+            return true;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+            return false;
         } catch (ExecutionException | TimeoutException e) {
-            LOG.warn("Sent is behind: its records are busy");
+            return true;
         }
     }
 
@@ -105,6 +119,8 @@ class SentWriter {
             }
             writeWaiting();
         }
+        // What was taken from the line while the records were busy.
+        writeWaiting();
     }
 
     private boolean write(List<Change> changes) {

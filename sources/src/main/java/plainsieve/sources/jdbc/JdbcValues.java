@@ -13,7 +13,7 @@ import plainsieve.sources.Column;
 public final class JdbcValues {
     private JdbcValues() {}
 
-    static Object of(Value value) {
+    public static Object of(Value value) {
         if (value instanceof Value.Text text) {
             return text.text();
         }
@@ -40,7 +40,7 @@ public final class JdbcValues {
                         value instanceof Value.Moment moment && moment.offset().isPresent());
     }
 
-    static void bind(PreparedStatement statement, int index, Bound bound) throws SQLException {
+    public static void bind(PreparedStatement statement, int index, Bound bound) throws SQLException {
         if (bound instanceof Bound.Single single) {
             statement.setObject(index, of(single.value()));
         } else if (bound instanceof Bound.Nothing nothing) {

@@ -1,6 +1,5 @@
 package plainsieve.server.api.viewer;
 
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.LongConsumer;
@@ -10,11 +9,10 @@ import plainsieve.sources.SourceFailure;
 
 /** Somebody who waits for an answer: what has come for them, and how it ended. */
 final class RunReader {
-    private static final String GOING = "{\"event\":\"going\"}\n";
-
     private final Spool spool;
     private final CompletableFuture<Void> end = new CompletableFuture<>();
     private LongConsumer answeredBy = id -> {};
+    private SourceFailure whenStopped;
     private volatile Optional<SharedRun> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
@@ -35,9 +33,11 @@ final class RunReader {
      * Said before it reads a run.
      *
      * @param stop by it the reader says that it is enough
+     * @param stopped what the reader is told then, while it goes on for others
      * @param answered is told the number in Sent of the statement whose answer is read, where somebody else has asked it
      */
-    void asks(Cancellation stop, LongConsumer answered) {
+    void asks(Cancellation stop, SourceFailure stopped, LongConsumer answered) {
+        whenStopped = stopped;
         answeredBy = answered;
         if (!stop.begin(() -> leave(Cancellation.Reason.ASKED))) {
             leave(Cancellation.Reason.ASKED);
@@ -53,9 +53,9 @@ final class RunReader {
         answeredBy.accept(sentId);
     }
 
-    /** How it stands, as a line; empty when the last one is written. */
-    byte[] standing() {
-        return run.map(shared -> shared.stream().standing()).orElseGet(() -> GOING.getBytes(StandardCharsets.UTF_8));
+    /** How it stands, as a line, which is empty when the last one is written; nothing before it is known what is asked. */
+    Optional<byte[]> standing() {
+        return run.map(shared -> shared.stream().standing());
     }
 
     /** Whoever reads wants it no more. */
@@ -69,13 +69,13 @@ final class RunReader {
         spool.end();
     }
 
-    void fails(RuntimeException why) {
+    void fails(Throwable why) {
         end.completeExceptionally(why);
         spool.end();
     }
 
     /** For others it goes on. */
     void stopped() {
-        fails(new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null));
+        fails(whenStopped);
     }
 }

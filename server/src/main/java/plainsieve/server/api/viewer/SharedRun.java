@@ -80,7 +80,7 @@ final class SharedRun {
         kept.clear();
     }
 
-    synchronized void fails(RuntimeException why) {
+    synchronized void fails(Throwable why) {
         closed = true;
         readers.forEach(reader -> reader.fails(why));
         kept.clear();

@@ -6,12 +6,15 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.api.body.FailureBody;
+import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
 import plainsieve.server.runs.Runner;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
 import plainsieve.server.sources.Cancellations;
+import plainsieve.server.sources.ForViewers;
 import plainsieve.sources.Cancellation;
+import plainsieve.sources.SourceFailure;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -50,9 +53,13 @@ class SharedRuns {
         String runId = ready.order().runId();
         Cancellation stop = cancellations.begin(runId);
         reader.end().whenComplete((done, failure) -> cancellations.end(runId, stop));
-        reader.asks(stop, id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
-        boolean inside = ready.order().asked().asker().seesInside();
-        Question question = new Question(ready.order().project(), ready.origin().sourceId(), ready.statement(), inside);
+        Asker asker = ready.order().asked().asker();
+        reader.asks(
+                stop,
+                ForViewers.told(asker, stopped()),
+                id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
+        Question question =
+                new Question(ready.order().project(), ready.origin().sourceId(), ready.statement(), asker.seesInside());
         boolean shared = ready.order().purpose().kind() == Purpose.Kind.REPORT;
         return shared ? join(question, reader) : new Joined(question, begun(question, reader), true);
     }
@@ -73,9 +80,18 @@ class SharedRuns {
         return new SharedRun(json, clock, question.inside(), reader);
     }
 
+    private static SourceFailure stopped() {
+        return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
+    }
+
     /** It has ended. Another that asks the same by now stays. */
     void over(Joined joined) {
         underWay.remove(joined.question(), joined.run());
+    }
+
+    /** How a run stands before it is known what is asked. */
+    byte[] going() {
+        return RunStream.line(json, new RunEvent.Going("going"));
     }
 
     /** The last line of a run that failed. */

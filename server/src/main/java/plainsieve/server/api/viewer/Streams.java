@@ -74,7 +74,8 @@ public class Streams {
             if (joined.isFirst()) {
                 run(ready, joined);
             }
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | Error e) {
+            // Whoever reads hears of everything: else they would wait for ever.
             reader.fails(e);
         }
     }
@@ -83,15 +84,14 @@ public class Streams {
         try {
             runner.run(ready, UUID.randomUUID().toString(), joined.run().stream());
             joined.run().ends();
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | Error e) {
             joined.run().fails(e);
         } finally {
             shared.over(joined);
         }
     }
 
-    private static void deliver(RunReader reader, HttpServletResponse response)
-            throws IOException, InterruptedException {
+    private void deliver(RunReader reader, HttpServletResponse response) throws IOException, InterruptedException {
         response.setContentType("application/x-ndjson");
         response.setCharacterEncoding("UTF-8");
         OutputStream out = response.getOutputStream();
@@ -101,7 +101,7 @@ public class Streams {
                 if (spool.hasBytes()) {
                     spool.writeTo(out);
                 } else {
-                    out.write(reader.standing());
+                    out.write(reader.standing().orElseGet(shared::going));
                     out.flush();
                 }
             } while (!spool.isOver(TOLD_EVERY));
