@@ -80,12 +80,14 @@ export function useThing(thing: () => Thing, changed: () => Promise<void>): UseT
   async function drop(): Promise<void> {
     const { kind, id, name } = thing()
     const address = path()
-    if (!(await attempt(() => remove(address)))) return
-    history?.add({
-      label: `removing ${name}`,
-      undo: () => attempt(() => bringBack(kind, id)),
-      redo: () => attempt(() => remove(address)),
-    })
+    const remember = (): void =>
+      history?.add({
+        label: `removing ${name}`,
+        undo: () => attempt(() => bringBack(kind, id)),
+        redo: () => attempt(() => remove(address)),
+      })
+    /* It can be taken back as soon as it is gone, not when what is shown has been loaded again. */
+    await attempt(() => remove(address).then(remember))
   }
   return { doing, failure, begin, rename, duplicate, drop }
 }
