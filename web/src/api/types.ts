@@ -97,7 +97,10 @@ export interface RunRows {
   event: 'rows'
   rows: Cell[][]
 }
+/** What comes of one run. */
 export type RunEvent = Schemas['RunWaiting'] | Schemas['RunGoing'] | RunBegun | RunRows | RunDone | RunFailed
+/** What comes of all that a page asks for. */
+export type PageEvent = RunEvent | Schemas['RunOf'] | Schemas['RunSaid']
 export type Choices = Record<string, Choice>
 export type Making = Schemas['MakingBody']
 export type MadeThing = Schemas['ThingBody']

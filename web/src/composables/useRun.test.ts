@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, watch } from 'vue'
+import { alone } from '../api/runs'
 import { hereSoFar, useRun } from './useRun'
 
 const lines = (rows: number[][]) =>
@@ -36,9 +37,9 @@ describe('a run', () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
-    const first = start('/run', {})
+    const first = start(alone('/run', {}))
     await asked(1)
-    const second = start('/run', {})
+    const second = start(alone('/run', {}))
     await asked(2)
     answers[1]?.(lines([[2]]))
     answers[0]?.(lines([[1]]))
@@ -57,7 +58,7 @@ describe('a run', () => {
     const say = (line: string) => send?.enqueue(new TextEncoder().encode(line + '\n'))
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
-    const run = start('/run', {})
+    const run = start(alone('/run', {}))
     say(begun)
     await vi.waitFor(() => expect(state.value.status).toBe('running'))
     expect(hereSoFar(state.value)).toBeUndefined()
@@ -87,7 +88,7 @@ describe('a run', () => {
         { flush: 'sync' },
       ),
     )
-    const run = start('/run', {})
+    const run = start(alone('/run', {}))
     await asked(1)
     answers[0]?.('{"event":"waiting","before":12}\n{"event":"going"}\n' + lines([[1]]))
     await run
@@ -100,7 +101,7 @@ describe('a run', () => {
     fakeServer()
     const scope = effectScope()
     const { state, start } = scope.run(useRun) ?? expect.fail()
-    const run = start('/run', {})
+    const run = start(alone('/run', {}))
     await asked(1)
     answers[0]?.(
       lines([[1]])
@@ -116,10 +117,11 @@ describe('a run', () => {
     scope.stop()
   })
 
-  it('is stopped when its page goes', () => {
+  it('is stopped when its page goes', async () => {
     fakeServer()
     const scope = effectScope()
-    void scope.run(useRun)?.start('/run', {})
+    void scope.run(useRun)?.start(alone('/run', {}))
+    await asked(1)
     scope.stop()
     expect(stopped).toHaveLength(1)
   })

@@ -1,6 +1,7 @@
 import { onScopeDispose, shallowRef, type ShallowRef } from 'vue'
 import { asFailure, type Failure } from '../api/client'
-import { newRunId, run as send, stop as stopAtDatabase, type Answer, type Arriving } from '../api/runs'
+import type { Answer, Arriving } from '../api/answer'
+import type { Run } from '../api/runs'
 
 /**
  * How a run stands. Some of a page run at once, the others wait for their turn; one that runs may have others before it at
@@ -16,8 +17,7 @@ export type RunState =
 
 export interface UseRun {
   state: ShallowRef<RunState>
-  /** @param leads whether other runs that begin in the same moment wait until its rows come */
-  start: (path: string, body: object, leads?: boolean) => Promise<void>
+  start: (run: Run) => Promise<void>
   stop: () => void
 }
 
@@ -40,18 +40,17 @@ const BETWEEN_ROWS_MS = 200
 /** Runs one thing at a time. A newer run stops the older one at the database; its late answer is ignored. */
 export function useRun(): UseRun {
   const state = shallowRef<RunState>({ status: 'idle' })
-  let current: { id: string; abort: AbortController } | undefined
+  let current: AbortController | undefined
 
   function cancelCurrent(): void {
-    if (!current) return
-    stopAtDatabase(current.id)
-    current.abort.abort()
+    const mine = current
     current = undefined
+    mine?.abort()
   }
 
-  async function start(path: string, body: object, leads = false): Promise<void> {
+  async function start(run: Run): Promise<void> {
     cancelCurrent()
-    const mine = (current = { id: newRunId(), abort: new AbortController() })
+    const mine = (current = new AbortController())
     const last = lastAnswer(state.value)
     let since = Date.now()
     let shown = since
@@ -71,11 +70,7 @@ export function useRun(): UseRun {
       state.value = { status: 'running', since, behind: 0, last, arriving: { begun, rows: rows.slice() } }
     }
     try {
-      const answer = await send({ path, body: { ...body, runId: mine.id }, leads }, mine.abort.signal, {
-        asked,
-        behind,
-        arriving,
-      })
+      const answer = await run(mine.signal, { asked, behind, arriving })
       if (mine === current) state.value = { status: 'done', answer }
     } catch (error) {
       if (mine === current) state.value = { status: 'failed', failure: asFailure(error), last }

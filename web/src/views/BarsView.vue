@@ -112,6 +112,7 @@ useChart(
 <style scoped>
 .stale .drawing {
   opacity: 0.55;
+  transition: opacity var(--late);
 }
 .drawing {
   flex: none;

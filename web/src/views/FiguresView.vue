@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import type { Answer } from '../api/runs'
+import type { Answer } from '../api/answer'
 import type { Cell, View } from '../api/types'
 import { isUnderWay, lastAnswer } from '../composables/useRun'
 import { dateInWords, measureInWords } from '../formats'
@@ -111,5 +111,6 @@ const changes = computed(() =>
 }
 .stale b {
   color: var(--soft);
+  transition: color var(--late);
 }
 </style>

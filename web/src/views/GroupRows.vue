@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* The groups of one level, each opened and closed by itself. */
 import { reactive } from 'vue'
-import type { Answer } from '../api/runs'
+import type { Answer } from '../api/answer'
 import type { Cell, ColumnFilter, View } from '../api/types'
 import { figureInWords } from './figureInWords'
 import GroupUnder from './GroupUnder.vue'

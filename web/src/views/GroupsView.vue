@@ -67,6 +67,7 @@ const levels = props.view.groupBy.map(columnInWords).join(' › ')
 }
 .stale tbody {
   opacity: 0.55;
+  transition: opacity var(--late);
 }
 tfoot th,
 tfoot td {

@@ -23,11 +23,13 @@ const MOST_SAID = 12
 const answer = computed(() => lastAnswer(state.value))
 const range = (props.asked.report.spans as Partial<Report['spans']>)[props.view.id]
 const chosen = (name: string | undefined): string => (name && props.asked.choices.value[name]?.values[0]) ?? ''
-const drawn = computed(() =>
-  linesOf(props.view, answer.value?.rows ?? [], stretch, [chosen(range?.[0]), chosen(range?.[1])]),
-)
+/* As texts, so that nothing is drawn anew by other choices. */
+const first = computed(() => chosen(range?.[0]))
+const last = computed(() => chosen(range?.[1]))
+const drawn = computed(() => linesOf(props.view, answer.value?.rows ?? [], stretch, [first.value, last.value]))
 
 const words = (day: string): string => stretchInWords(stretch, day)
+const dayWords = computed(() => drawn.value.days.map(words))
 const said = (line: Line, at: number): string => {
   const value = line.values[at]
   return value === null || value === undefined ? '–' : measureInWords(value)
@@ -52,7 +54,7 @@ useChart(
   now => now.days.length === 0,
   async () => {
     const { createLines, drawLines } = await import('./lines')
-    return { create: box => createLines(box, pick), draw: (chart, now) => drawLines(chart, now, words) }
+    return { create: box => createLines(box, pick), draw: (chart, now) => drawLines(chart, now, dayWords.value) }
   },
 )
 </script>
@@ -64,7 +66,7 @@ useChart(
     <QuietTable
       :caption="`${view.title} ${figure?.label}`"
       :heads="[columnInWords(by), ...drawn.lines.map(line => line.name || (figure?.label ?? ''))]"
-      :rows="drawn.days.map((day, i) => [words(day), ...drawn.lines.map(line => said(line, i))])" />
+      :rows="dayWords.map((day, i) => [day, ...drawn.lines.map(line => said(line, i))])" />
     <div v-if="drawn.leftOut" class="small soft">{{ drawn.leftOut }} more lines have no room here.</div>
     <div v-if="drawn.withoutDay > 0" class="small soft">
       {{ figure?.function === 'count' ? rowsInWords(drawn.withoutDay) : 'Rows' }} without a day are not on the line.
@@ -85,5 +87,6 @@ useChart(
 }
 .stale .line {
   opacity: 0.55;
+  transition: opacity var(--late);
 }
 </style>

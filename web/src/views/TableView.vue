@@ -8,7 +8,7 @@ import CopyRows from './CopyRows.vue'
 import { chosenColumns } from './chosenColumns'
 import { furtherRows } from './follow'
 import { formatted } from './formatted'
-import type { Answer } from '../api/runs'
+import type { Answer } from '../api/answer'
 import DownloadPanel from '../screens/reader/DownloadPanel.vue'
 import { useViewRun, type Asked, type Sorted } from './useViewRun'
 import RunNote from './RunNote.vue'
@@ -135,5 +135,6 @@ function sort(column: string): void {
 }
 .stale:not(.arriving) :deep(tbody) {
   opacity: 0.55;
+  transition: opacity var(--late);
 }
 </style>

@@ -19,6 +19,9 @@ const SERIES = ['--sea', '--mark-3', '--mark-1', '--mark-5', '--mark-6', '--mark
 /** The colour of the n-th line or part. */
 export const seriesColour = (n: number): string => token(SERIES[n] ?? '--stone')
 
+/** What is drawn first grows; afterwards it is there at once, as moving it would hold up the rows beside it. */
+export const MOVING = { animationDuration: 200, animationDurationUpdate: 0 }
+
 export const FACE = 'Atkinson Hyperlegible'
 
 /** The legend of several lines or parts. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Answer } from '../api/runs'
+import type { Answer } from '../api/answer'
 import type { View } from '../api/types'
 import { chosenColumns } from './chosenColumns'
 import { asCells } from './asCells'

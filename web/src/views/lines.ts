@@ -4,7 +4,7 @@ import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/compon
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { measureInWords } from '../formats'
-import { FACE, legend, seriesColour, token } from './charts'
+import { FACE, legend, MOVING, seriesColour, token } from './charts'
 import type { Lines } from './linesOf'
 
 use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
@@ -18,13 +18,13 @@ export function createLines(element: HTMLElement, onPick: (index: number) => voi
   return chart
 }
 
-/** @param words a day as viewers read it */
-export function drawLines(chart: ECharts, { days, lines }: Lines, words: (day: string) => string): void {
+/** @param words its days as viewers read them */
+export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[]): void {
   const label = { color: token('--ink'), fontSize: 12, fontFamily: FACE }
   const rule = { lineStyle: { color: token('--rule') } }
   chart.setOption(
     {
-      animationDuration: 200,
+      ...MOVING,
       grid: {
         left: 4,
         right: 16,
@@ -40,7 +40,7 @@ export function drawLines(chart: ECharts, { days, lines }: Lines, words: (day: s
       },
       xAxis: {
         type: 'category',
-        data: days.map(words),
+        data: words,
         axisTick: { show: false },
         axisLine: rule,
         axisLabel: { ...label, hideOverlap: true },

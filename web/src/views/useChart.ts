@@ -33,11 +33,18 @@ export function useChart<T>(
     if (!chart || chart.getDom() !== box) {
       letGo()
       chart = create(box)
-      size = new ResizeObserver(() => chart?.resize())
+      size = new ResizeObserver(fit)
       size.observe(box)
     }
+    fit()
     draw(chart, what.value)
-    chart.resize()
+  }
+
+  /* A chart that is told its size draws all of itself anew. */
+  function fit(): void {
+    if (!chart) return
+    const { clientWidth, clientHeight } = chart.getDom()
+    if (chart.getWidth() !== clientWidth || chart.getHeight() !== clientHeight) chart.resize()
   }
 
   function letGo(): void {

@@ -1,5 +1,6 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Choices, ColumnFilter, Report, SaidPart, View } from '../api/types'
+import type { Run } from '../api/runs'
 import { useRun } from '../composables/useRun'
 import type { Waiting } from '../screens/reader/useShowing'
 
@@ -19,8 +20,8 @@ export interface Picked {
 
 /** What every view of a report runs with. */
 export interface Asked {
-  /** Where its views are run: what viewers have, or a draft. */
-  path: string
+  /** Runs one of its views: as viewers have it, or in a draft. */
+  run: (view: string, body: object) => Run
   report: Report
   choices: Ref<Choices>
   picked: Ref<Picked[]>
@@ -48,7 +49,7 @@ export interface Wanted {
  */
 export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const { state, start, stop } = useRun()
-  const { path, report, choices, picked, signed, waiting } = asked
+  const { run, report, choices, picked, signed, waiting } = asked
   const known = new Set(report.parameters.map(parameter => parameter.name))
   const mine = new Set(report.viewParameters[view.id] ?? [])
   const sorted = wanted.sorted ?? ref<Sorted>()
@@ -77,15 +78,14 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   watch(question, () => (pages.value = 1), { flush: 'sync' })
   const body = computed(() => JSON.stringify({ ...(JSON.parse(question.value) as object), pages: pages.value }))
 
-  /* Rows are looked at first. */
-  const leads = view.kind === 'table' && !wanted.part
-  const rerun = (): Promise<void> => start(`${path}/views/${view.id}/run`, JSON.parse(body.value) as object, leads)
+  const rerun = (): Promise<void> => start(run(view.id, JSON.parse(body.value) as object))
+  /* Asked for as soon as it is chosen, before the page is drawn anew. */
   watch(
     [body, waiting],
     ([, wait]) => {
       if (wait === 'no') void rerun()
     },
-    { immediate: true },
+    { immediate: true, flush: 'sync' },
   )
   return { state, rerun, stop, filters, question }
 }

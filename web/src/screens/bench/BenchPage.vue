@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
+import { alone } from '../../api/runs'
 import type { Query } from '../../api/types'
 import { isUnderWay, useRun } from '../../composables/useRun'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -76,7 +77,7 @@ const { answer, stale, placements, proof, measure, verdicts, runProblems, fetche
 
 function run(): void {
   ranText.value = asked.value
-  void start(`/queries/${props.loaded.id}/run`, { text: asked.value, choices: trialChoices() })
+  void start(alone(`/queries/${props.loaded.id}/run`, { text: asked.value, choices: trialChoices() }))
 }
 
 /* A changed choice is tried at once, if the query has been run before. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Answer } from '../../api/runs'
+import type { Answer } from '../../api/answer'
 import type { Proof } from '../../api/types'
 import type { Loaded } from '../../composables/useLoaded'
 import CopySql from '../../query/CopySql.vue'

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { newRunId, run } from '../../api/runs'
+import { alone } from '../../api/runs'
 import type { Choices, StepsReading } from '../../api/types'
 import { counted, linesOf, textOf, upTo, type Line } from '../../query/steps'
 
@@ -34,9 +34,8 @@ export function useStepCounts(
   const keyOf = (lines: Line[], step: number): string => JSON.stringify([upTo(lines, step), choices()])
 
   async function number(asked: string): Promise<number | undefined> {
-    const body = { text: counted(asked), choices: choices(), runId: newRunId() }
-    const wanted = { path: `/queries/${queryId}/run`, body, leads: false }
-    const answer = await run(wanted, leaving.signal, UNTOLD).catch(() => undefined)
+    const run = alone(`/queries/${queryId}/run`, { text: counted(asked), choices: choices() })
+    const answer = await run(leaving.signal, UNTOLD).catch(() => undefined)
     const cell = answer?.rows[0]?.[0]
     return cell === undefined || cell === null ? undefined : Number(cell)
   }

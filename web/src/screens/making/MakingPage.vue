@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /* The report itself, with live rows and its sentences open: what an author defines is changed where it stands. */
 import { computed, nextTick, provide, ref, useTemplateRef } from 'vue'
+import { ofPage } from '../../api/page'
 import type { Choices, Making, View } from '../../api/types'
 import { defaultsOf } from '../../choices/choices'
 import { choosingKey } from '../../composables/useChoosing'
@@ -66,7 +67,7 @@ provide(choosingKey, {
 })
 
 const asked = computed<Asked>(() => ({
-  path,
+  run: (view, body) => ofPage(path, view, body),
   report: report.value,
   choices,
   picked,

@@ -2,6 +2,7 @@
 /* What a query could also show, each small and with its rows; one click takes it. */
 import { computed, ref, watch } from 'vue'
 import { get } from '../../api/client'
+import { alone } from '../../api/runs'
 import type { QueryCard, ViewProposal } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import type { Asked } from '../../views/useViewRun'
@@ -31,7 +32,7 @@ function look(query: string): void {
 /* The proposal is run where its query is asked for it. */
 const askedOf = (proposal: ViewProposal): Asked => ({
   ...props.asked,
-  path: `${props.path}/proposals/${encodeURIComponent(proposal.queryId)}`,
+  run: (view, body) => alone(`${props.path}/proposals/${encodeURIComponent(proposal.queryId)}/views/${view}/run`, body),
   titles: computed(() => ({})),
   picked: ref([]),
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* How many rows there are, how many there were before the last choice, and how long the database took. */
 import { computed, ref, watch } from 'vue'
-import type { Answer } from '../../api/runs'
+import type { Answer } from '../../api/answer'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
 import DataAge from './DataAge.vue'
 

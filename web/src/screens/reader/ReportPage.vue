@@ -3,7 +3,8 @@ import { BButton } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef, watchEffect } from 'vue'
 import { lookAs } from '../../api/lookAs'
 import { useMe } from '../../api/me'
-import type { Answer } from '../../api/runs'
+import type { Answer } from '../../api/answer'
+import { ofPage } from '../../api/page'
 import type { Choices, Report, View } from '../../api/types'
 import { useRouter } from 'vue-router'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -47,7 +48,7 @@ const inside = computed(() => isAuthor.value && !lookAs.value)
 const router = useRouter()
 const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report)
 const asked: Asked = {
-  path: `/reports/${props.report.id}`,
+  run: (view, body) => ofPage(`/reports/${props.report.id}`, view, body),
   report: props.report,
   choices: shown,
   picked,

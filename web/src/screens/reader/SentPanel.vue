@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import type { Answer } from '../../api/runs'
+import type { Answer } from '../../api/answer'
 import { useProof } from '../../composables/useProof'
 import CopySql from '../../query/CopySql.vue'
 import { sentInWords } from '../../query/several'

@@ -3,6 +3,7 @@ import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
 import { get, post } from '../../api/client'
 import { AS_OF, asOf } from '../../api/asOf'
 import { LOOK_AS, lookAs } from '../../api/lookAs'
+import { atOnce } from '../../api/page'
 import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
 import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
@@ -68,7 +69,7 @@ export function useLinkedChoices(
   )
 
   async function set(next: Choices, replace = false): Promise<void> {
-    choices.value = next
+    atOnce(() => (choices.value = next))
     const mine = ++turn
     const link = toLink(sayable(next))
     const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(sayable(next)) } : queryOf(link)

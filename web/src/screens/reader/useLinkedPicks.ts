@@ -1,5 +1,6 @@
 import { computed, onScopeDispose, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { atOnce } from '../../api/page'
 import type { Report } from '../../api/types'
 import { isPick, picksOfLink, picksToLink, strangePicks } from '../../choices/picksLink'
 import { togglePick } from '../../views/usePicked'
@@ -33,7 +34,7 @@ export function useLinkedPicks(report: Report): {
   )
 
   async function set(next: Picked[]): Promise<void> {
-    picked.value = next
+    atOnce(() => (picked.value = next))
     const rest = new URLSearchParams(
       [...paramsOf(route.fullPath)].filter(([name, value]) => !isPick(name) && !(name === 'without' && isPick(value))),
     )

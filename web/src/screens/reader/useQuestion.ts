@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { asFailure, post, type Failure } from '../../api/client'
+import { asFailure, type Failure } from '../../api/client'
+import { questionOf } from '../../api/page'
 import type { Choices, Question } from '../../api/types'
 
 /**
@@ -21,10 +22,7 @@ export function useQuestion(
   async function ask(): Promise<void> {
     const mine = (current = Symbol('question'))
     try {
-      const answer = await post<Question>(`${path}/question`, {
-        choices: choices.value,
-        signed: signed.value,
-      })
+      const answer = await questionOf(path, { choices: choices.value, signed: signed.value })
       if (mine !== current) return
       question.value = answer
       failure.value = undefined
@@ -36,7 +34,7 @@ export function useQuestion(
   watch(
     () => JSON.stringify([choices.value, signed.value, version.value]),
     () => void ask(),
-    { immediate: true },
+    { immediate: true, flush: 'sync' },
   )
   onScopeDispose(() => (current = undefined))
   return { question, failure }

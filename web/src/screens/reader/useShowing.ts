@@ -52,8 +52,12 @@ export function useShowing(
     },
     { immediate: true },
   )
-  watch(choices, now => {
-    if (!onDemand || !asked.value) shown.value = { ...now }
-  })
+  watch(
+    choices,
+    now => {
+      if (!onDemand || !asked.value) shown.value = { ...now }
+    },
+    { flush: 'sync' },
+  )
   return { shown, waiting, outdated, missing, show }
 }

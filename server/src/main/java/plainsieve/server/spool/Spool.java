@@ -64,6 +64,9 @@ public final class Spool implements AutoCloseable {
         if (left) {
             throw new IOException("The reader went away");
         }
+        if (length == 0) {
+            return;
+        }
         if (read == written && bytesInMemory + length <= MOST_IN_MEMORY) {
             inMemory.add(bytes);
             bytesInMemory += length;

@@ -2,6 +2,7 @@ package plainsieve.server.api.author;
 
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
+import java.util.List;
 import java.util.Locale;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -11,19 +12,18 @@ import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.Staged;
-import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.api.body.SaidBodies;
+import plainsieve.server.api.viewer.PageAsked;
 import plainsieve.server.api.viewer.ReportAnswers;
 import plainsieve.server.api.viewer.Streams;
+import plainsieve.server.api.viewer.ViewOrders;
 import plainsieve.server.making.Making;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
 import plainsieve.server.sent.Purpose;
 
 /** A draft with live rows: its question and its views, run as viewers will run them. */
@@ -33,10 +33,10 @@ import plainsieve.server.sent.Purpose;
 class MakingRunsApi {
     private final Making making;
     private final ReportAnswers answers;
-    private final ReportOrders orders;
+    private final ViewOrders orders;
     private final Streams streams;
 
-    MakingRunsApi(Making making, ReportAnswers answers, ReportOrders orders, Streams streams) {
+    MakingRunsApi(Making making, ReportAnswers answers, ViewOrders orders, Streams streams) {
         this.making = making;
         this.answers = answers;
         this.orders = orders;
@@ -64,7 +64,36 @@ class MakingRunsApi {
             HttpServletResponse response) {
         Project drafted = project.drafted(id);
         Report report = drafted.report(id);
-        streams.run(order(drafted, asker, report, report.view(viewId), body), response);
+        streams.run(orders.order(whom(drafted, asker, report), report.view(viewId), body), response);
+    }
+
+    /** Views of a draft and its question, as one choice touches them: in one answer. */
+    @PostMapping("/run")
+    void page(
+            @Staged(Stage.DRAFT) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.PageRun body,
+            Locale locale,
+            HttpServletResponse response) {
+        Project drafted = project.drafted(id);
+        Report report = drafted.report(id);
+        List<PageAsked.View> views = body.views().stream()
+                .map(one -> asked(drafted, asker, report, one))
+                .toList();
+        streams.run(
+                new PageAsked(
+                        body.runId(),
+                        views,
+                        body.question()
+                                .map(asked -> () -> answers.question(drafted, asker, report, asked.choices(), locale))),
+                response);
+    }
+
+    private PageAsked.View asked(Project drafted, Asker asker, Report report, RunBodies.ViewOfPage one) {
+        View view = report.view(one.view());
+        return new PageAsked.View(
+                ViewOrders.leads(view, one.run()), () -> orders.order(whom(drafted, asker, report), view, one.run()));
     }
 
     /** A proposal with its rows, before it is taken. */
@@ -79,23 +108,10 @@ class MakingRunsApi {
             HttpServletResponse response) {
         Project drafted = project.drafted(id);
         View proposed = making.proposed(drafted, asker, queryId, proposalId);
-        streams.run(order(drafted, asker, drafted.report(id), proposed, body), response);
+        streams.run(orders.order(whom(drafted, asker, drafted.report(id)), proposed, body), response);
     }
 
-    private RunOrder order(Project drafted, Asker asker, Report report, View view, RunBodies.ViewRun body) {
-        RunOrder.Text live = RunOrder.Text.live(drafted.asked(view.queryId()));
-        return orders.view(
-                drafted,
-                report,
-                Purpose.Kind.MAKING,
-                ReportOrders.choices(drafted, asker, report, ChoiceBody.texts(body.choices())),
-                new ReportOrders.Asked(
-                        body.runId(),
-                        live,
-                        view,
-                        body.partOf(),
-                        body.sort(),
-                        RunBodies.filters(body.filters()),
-                        body.pages()));
+    private static ViewOrders.For whom(Project drafted, Asker asker, Report report) {
+        return new ViewOrders.For(drafted, report, asker, Purpose.Kind.MAKING);
     }
 }

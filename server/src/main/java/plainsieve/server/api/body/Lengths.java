@@ -10,6 +10,10 @@ public final class Lengths {
     /** So many pages of rows a browser still shows with ease; who wants more downloads them. */
     public static final int MOST_PAGES = 10;
 
+    /** Of what a page asks for at once; reports have a few. */
+    public static final int MOST_VIEWS = 500;
+
+    public static final String TOO_MANY = "has more than {max} of them";
     public static final String PAGES = "is not between 1 and " + MOST_PAGES;
     public static final String TOO_LONG = "is longer than {max} characters";
     public static final String MISSING = "is missing";

@@ -72,6 +72,30 @@ public final class RunBodies {
         }
     }
 
+    /**
+     * All that a page asks for in one request.
+     *
+     * @param runId to stop all of it by; each view has one of its own, too
+     * @param question empty where the question is not asked for
+     */
+    public record PageRun(
+            String runId,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.MOST_VIEWS, message = Lengths.TOO_MANY)
+            List<@NotNull(message = Lengths.MISSING) @Valid ViewOfPage> views,
+
+            @Valid Optional<Asked> question) {
+        public PageRun {
+            runId = RunIds.given(runId);
+            question = question == null ? Optional.empty() : question;
+        }
+    }
+
+    /** @param view its id */
+    public record ViewOfPage(
+            @NotBlank(message = Lengths.MISSING) String view,
+            @NotNull(message = Lengths.MISSING) @Valid ViewRun run) {}
+
     /** A file with every row. @param above whether a CSV begins with the question and the choices */
     public record NewDownload(
             String runId,

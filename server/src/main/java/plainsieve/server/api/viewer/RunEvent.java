@@ -4,15 +4,19 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import plainsieve.core.statement.Placement;
 import plainsieve.server.api.body.ProblemBody;
+import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.api.body.SentBodies;
 import plainsieve.sources.Column;
 
 /**
  * One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. What takes
- * longer says how it stands before and in between: waiting, or going.
+ * longer says how it stands before and in between: waiting, or going. In the answer of a whole page a line says of what those
+ * are that follow it.
  */
 @Schema(
         oneOf = {
+            RunEvent.Of.class,
+            RunEvent.Said.class,
             RunEvent.Waiting.class,
             RunEvent.Going.class,
             RunEvent.Begun.class,
@@ -22,6 +26,16 @@ import plainsieve.sources.Column;
         })
 public sealed interface RunEvent {
     String event();
+
+    /** The lines after it are of one of those that a page asks for. @param asked its place among them, from 0 on; -1 is the question */
+    @Schema(name = "RunOf")
+    record Of(@Schema(allowableValues = "of") String event, int asked) implements RunEvent {
+        static final int QUESTION = -1;
+    }
+
+    /** The question of a page. */
+    @Schema(name = "RunSaid")
+    record Said(@Schema(allowableValues = "said") String event, SaidBodies.QuestionBody question) implements RunEvent {}
 
     /** @param before how many runs go in to the source before this one */
     @Schema(name = "RunWaiting")

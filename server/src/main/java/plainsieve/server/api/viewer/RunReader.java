@@ -3,25 +3,25 @@ package plainsieve.server.api.viewer;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.LongConsumer;
-import plainsieve.server.spool.Spool;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
 /** Somebody who waits for an answer: what has come for them, and how it ended. */
 final class RunReader {
-    private final Spool spool;
+    private final Outlet outlet;
     private final CompletableFuture<Void> end = new CompletableFuture<>();
     private LongConsumer answeredBy = id -> {};
     private SourceFailure whenStopped;
     private volatile Optional<SharedRun> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
-    RunReader(Spool spool) {
-        this.spool = spool;
+    /** @param outlet where what comes goes */
+    RunReader(Outlet outlet) {
+        this.outlet = outlet;
     }
 
-    Spool spool() {
-        return spool;
+    Outlet outlet() {
+        return outlet;
     }
 
     /** Ends when there is nothing more to come, or fails as the run did. */
@@ -66,12 +66,12 @@ final class RunReader {
 
     void ends() {
         end.complete(null);
-        spool.end();
+        outlet.end();
     }
 
     void fails(Throwable why) {
         end.completeExceptionally(why);
-        spool.end();
+        outlet.end();
     }
 
     /** For others it goes on. */

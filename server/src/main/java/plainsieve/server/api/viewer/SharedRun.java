@@ -89,7 +89,7 @@ final class SharedRun {
     /* Whoever has gone, or is too slow for what may wait for them, keeps it from nobody else. */
     private Optional<IOException> give(RunReader reader, ByteBuffer some) {
         try {
-            reader.spool().give(some.duplicate());
+            reader.outlet().give(some.duplicate());
             return Optional.empty();
         } catch (IOException e) {
             reader.fails(new UncheckedIOException(e.getMessage(), e));

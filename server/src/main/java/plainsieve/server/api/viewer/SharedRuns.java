@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import plainsieve.core.statement.Statement;
-import plainsieve.server.api.body.FailureBody;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
 import plainsieve.server.runs.Runner;
@@ -80,23 +79,13 @@ class SharedRuns {
         return new SharedRun(json, clock, question.inside(), reader);
     }
 
-    private static SourceFailure stopped() {
+    /** What is told of a run that was stopped. */
+    static SourceFailure stopped() {
         return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
     }
 
     /** It has ended. Another that asks the same by now stays. */
     void over(Joined joined) {
         underWay.remove(joined.question(), joined.run());
-    }
-
-    /** How a run stands before it is known what is asked. */
-    byte[] going() {
-        return RunStream.line(json, new RunEvent.Going("going"));
-    }
-
-    /** The last line of a run that failed. */
-    byte[] failed(FailureBody failure) {
-        return RunStream.line(
-                json, new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
     }
 }

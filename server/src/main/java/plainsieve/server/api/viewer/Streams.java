@@ -5,20 +5,26 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.time.Duration;
 import java.util.UUID;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import plainsieve.server.api.body.FailureBody;
+import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
+import plainsieve.server.sources.Cancellations;
 import plainsieve.server.spool.Spool;
 import plainsieve.server.spool.Spools;
 import plainsieve.sources.Cancellation;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Runs orders and streams their answers. A run asks its source on a thread of its own and spools what comes, so that a slow
@@ -34,42 +40,77 @@ public class Streams {
 
     private final Runner runner;
     private final SharedRuns shared;
+    private final Cancellations cancellations;
     private final Spools spools;
+    private final JsonMapper json;
     private final ExecutorService running = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "run");
         thread.setDaemon(true);
         return thread;
     });
 
-    Streams(Runner runner, SharedRuns shared, Spools spools) {
+    Streams(Runner runner, SharedRuns shared, Cancellations cancellations, Spools spools, JsonMapper json) {
         this.runner = runner;
         this.shared = shared;
+        this.cancellations = cancellations;
         this.spools = spools;
+        this.json = json;
     }
 
     /** Throws what fails soon. */
     public void run(RunOrder order, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
-            RunReader reader = new RunReader(spool);
-            running.execute(() -> ask(order, reader));
+            RunReader reader = new RunReader(Outlet.into(spool));
+            begin(() -> ask(() -> order, reader));
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {
                 reader.end().join();
             }
-            deliver(reader, response);
+            deliver(spool, response, new Delivery(() -> spool.give(ByteBuffer.wrap(standing(reader))), reader::leave));
             finish(reader, response);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } catch (CompletionException e) {
             throw e.getCause() instanceof RuntimeException cause ? cause : e;
         } catch (IOException e) {
-            throw new UncheckedIOException("The browser went away", e);
+            throw gone(e);
         }
     }
 
-    private void ask(RunOrder order, RunReader reader) {
+    /** All that a page asks for, in one answer. What fails of it is told in its lines, and keeps nothing else back. */
+    public void run(PageAsked page, HttpServletResponse response) {
+        int asked = page.views().size() + (page.question().isPresent() ? 1 : 0);
+        Cancellation stop = cancellations.begin(page.runId());
+        try (Spool spool = spools.open()) {
+            PageRun run = new PageRun(page, new PageAnswer(spool, json, asked), this);
+            run.begin();
+            if (!stop.begin(() -> run.leave(Cancellation.Reason.ASKED))) {
+                run.leave(Cancellation.Reason.ASKED);
+            }
+            spool.await(TOLD_EVERY);
+            deliver(spool, response, new Delivery(run::tellStanding, run::leave));
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (IOException e) {
+            throw gone(e);
+        } finally {
+            cancellations.end(page.runId(), stop);
+        }
+    }
+
+    private static UncheckedIOException gone(IOException e) {
+        return new UncheckedIOException("The browser went away", e);
+    }
+
+    /** Does something beside what the caller does. */
+    void begin(Runnable work) {
+        running.execute(work);
+    }
+
+    /** Asks, and has the answer read, to its end unless others read it, too. */
+    void ask(Supplier<RunOrder> order, RunReader reader) {
         try {
-            Runner.Ready ready = runner.ready(order);
+            Runner.Ready ready = runner.ready(order.get());
             SharedRuns.Joined joined = shared.join(ready, reader);
             if (joined.isFirst()) {
                 run(ready, joined);
@@ -91,22 +132,28 @@ public class Streams {
         }
     }
 
-    private void deliver(RunReader reader, HttpServletResponse response) throws IOException, InterruptedException {
+    /** How an answer is handed over. @param standing says how it stands while nothing comes @param leave is told when nobody reads */
+    private record Delivery(Telling standing, Consumer<Cancellation.Reason> leave) {
+        private interface Telling {
+            void tell() throws IOException;
+        }
+    }
+
+    private static void deliver(Spool spool, HttpServletResponse response, Delivery delivery)
+            throws IOException, InterruptedException {
         response.setContentType("application/x-ndjson");
         response.setCharacterEncoding("UTF-8");
         OutputStream out = response.getOutputStream();
-        Spool spool = reader.spool();
         try {
             do {
                 if (spool.hasBytes()) {
                     spool.writeTo(out);
                 } else {
-                    out.write(reader.standing().orElseGet(shared::going));
-                    out.flush();
+                    delivery.standing().tell();
                 }
             } while (!spool.isOver(TOLD_EVERY));
         } catch (IOException e) {
-            reader.leave(Cancellation.Reason.LEFT);
+            delivery.leave().accept(Cancellation.Reason.LEFT);
             throw e;
         }
     }
@@ -116,9 +163,34 @@ public class Streams {
         try {
             reader.end().join();
         } catch (CompletionException e) {
-            response.getOutputStream().write(shared.failed(told(e.getCause())));
+            response.getOutputStream().write(failed(e.getCause()));
             response.getOutputStream().flush();
         }
+    }
+
+    /** How a run stands, as a line; nothing when its last line is written. */
+    byte[] standing(RunReader reader) {
+        return reader.standing().orElseGet(() -> line(new RunEvent.Going("going")));
+    }
+
+    /** That something waits for its turn, as a line. @param before so many are before it */
+    byte[] waiting(int before) {
+        return line(new RunEvent.Waiting("waiting", before));
+    }
+
+    /** A question, as a line. */
+    byte[] said(SaidBodies.QuestionBody question) {
+        return line(new RunEvent.Said("said", question));
+    }
+
+    /** The last line of what failed. */
+    byte[] failed(Throwable why) {
+        FailureBody failure = told(why);
+        return line(new RunEvent.Failed("failed", failure.message(), failure.advice(), failure.problems()));
+    }
+
+    private byte[] line(RunEvent event) {
+        return RunStream.line(json, event);
     }
 
     private static FailureBody told(Throwable failure) {

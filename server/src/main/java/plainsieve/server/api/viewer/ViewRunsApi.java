@@ -5,25 +5,25 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
-import java.util.Map;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.view.View;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.Staged;
-import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
-import plainsieve.server.runs.ReportOrders;
-import plainsieve.server.runs.RunOrder;
 import plainsieve.server.sent.Purpose;
 
 /** The rows of a report's views, streamed. */
@@ -31,13 +31,15 @@ import plainsieve.server.sent.Purpose;
 @RequestMapping("/api/projects/{project}/reports")
 @Route(Role.VIEWER)
 class ViewRunsApi {
-    private final ReportOrders orders;
+    private final ViewOrders orders;
     private final LinkedAskers askers;
+    private final ReportAnswers answers;
     private final Streams streams;
 
-    ViewRunsApi(ReportOrders orders, LinkedAskers askers, Streams streams) {
+    ViewRunsApi(ViewOrders orders, LinkedAskers askers, ReportAnswers answers, Streams streams) {
         this.orders = orders;
         this.askers = askers;
+        this.answers = answers;
         this.streams = streams;
     }
 
@@ -54,23 +56,40 @@ class ViewRunsApi {
             HttpServletResponse response) {
         Report report = askers.given(project, id, asker);
         View view = report.view(viewId);
-        Asker linked = askers.of(project, id, asker, body.signed());
-        Map<String, ChoiceText> choices = ChoiceBody.texts(body.choices());
-        RunOrder.Text live = RunOrder.Text.live(project.asked(view.queryId()));
-        streams.run(
-                orders.view(
-                        project,
-                        report,
-                        Purpose.Kind.REPORT,
-                        ReportOrders.choices(project, linked, report, choices),
-                        new ReportOrders.Asked(
-                                body.runId(),
-                                live,
-                                view,
-                                body.partOf(),
-                                body.sort(),
-                                RunBodies.filters(body.filters()),
-                                body.pages())),
-                response);
+        streams.run(orders.order(whom(project, asker, report, body.signed()), view, body), response);
+    }
+
+    /** Views of a report and its question, as one choice touches them: in one answer. */
+    @PostMapping("/{id}/run")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = RunEvent.class)))
+    void page(
+            @Staged(Stage.LIVE) Project project,
+            Asker asker,
+            @PathVariable String id,
+            @Valid @RequestBody RunBodies.PageRun body,
+            Locale locale,
+            HttpServletResponse response) {
+        Report report = askers.given(project, id, asker);
+        List<PageAsked.View> views = body.views().stream()
+                .map(one -> asked(project, asker, report, one))
+                .toList();
+        Optional<Supplier<SaidBodies.QuestionBody>> question = body.question()
+                .map(asked -> () -> answers.question(
+                        project, askers.of(project, id, asker, asked.signed()), report, asked.choices(), locale));
+        streams.run(new PageAsked(body.runId(), views, question), response);
+    }
+
+    private PageAsked.View asked(Project project, Asker asker, Report report, RunBodies.ViewOfPage one) {
+        View view = report.view(one.view());
+        return new PageAsked.View(
+                ViewOrders.leads(view, one.run()),
+                () -> orders.order(whom(project, asker, report, one.run().signed()), view, one.run()));
+    }
+
+    private ViewOrders.For whom(Project project, Asker asker, Report report, String signed) {
+        Asker linked = askers.of(project, report.id(), asker, signed);
+        return new ViewOrders.For(project, report, linked, Purpose.Kind.REPORT);
     }
 }

@@ -1,0 +1,23 @@
+package plainsieve.server.api.viewer;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import plainsieve.server.api.body.SaidBodies;
+import plainsieve.server.runs.RunOrder;
+
+/**
+ * What a page asks for in one request.
+ *
+ * @param runId given by the caller, to stop all of it by
+ * @param question says its question, where that is asked for, too
+ */
+public record PageAsked(String runId, List<View> views, Optional<Supplier<SaidBodies.QuestionBody>> question) {
+    /**
+     * A view of it.
+     *
+     * @param leads whether its rows are what is looked at first: the others have the source once they come
+     * @param order throws what cannot be ordered
+     */
+    public record View(boolean leads, Supplier<RunOrder> order) {}
+}

@@ -1,0 +1,55 @@
+package plainsieve.server.api.viewer;
+
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import plainsieve.core.view.Part;
+import plainsieve.core.view.Shown;
+import plainsieve.core.view.View;
+import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.people.Asker;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Report;
+import plainsieve.server.runs.ReportOrders;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.sent.Purpose;
+
+/** Orders of views as pages ask for them. */
+@Component
+public class ViewOrders {
+    private final ReportOrders orders;
+
+    ViewOrders(ReportOrders orders) {
+        this.orders = orders;
+    }
+
+    /**
+     * Who asks, and for what report.
+     *
+     * @param asker with what is fixed for them
+     * @param kind what causes it
+     */
+    public record For(Project project, Report report, Asker asker, Purpose.Kind kind) {}
+
+    /** A view with the choices of a request. Throws {@link plainsieve.core.value.ProblemException} when it has no such part. */
+    public RunOrder order(For whom, View view, RunBodies.ViewRun body) {
+        return orders.view(
+                whom.project(),
+                whom.report(),
+                whom.kind(),
+                ReportOrders.choices(whom.project(), whom.asker(), whom.report(), ChoiceBody.texts(body.choices())),
+                new ReportOrders.Asked(
+                        body.runId(),
+                        RunOrder.Text.live(whom.project().asked(view.queryId())),
+                        view,
+                        body.partOf(),
+                        body.sort(),
+                        RunBodies.filters(body.filters()),
+                        body.pages()));
+    }
+
+    /** Whether rows are asked for, which are looked at first. */
+    public static boolean leads(View view, RunBodies.ViewRun body) {
+        return view.shown() instanceof Shown.Table && Part.read(body.part()).equals(Optional.of(Part.MAIN));
+    }
+}

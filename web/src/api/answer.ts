@@ -1,0 +1,70 @@
+import { Failure } from './client'
+import type { Cell, RunBegun, RunDone, RunEvent } from './types'
+
+/** A whole answer: the statement that was sent, its rows, and how it went. */
+export interface Answer {
+  begun: RunBegun
+  rows: Cell[][]
+  done: RunDone
+}
+
+/** What of an answer is here while the rest still comes. */
+export type Arriving = Pick<Answer, 'begun' | 'rows'>
+
+/** What a run tells on its way. */
+export interface Progress {
+  /** Its turn on this page has come: the server is asked from now on. */
+  asked: () => void
+  /** All places at the source are taken; so many runs go in before this one. */
+  behind: (others: number) => void
+  /** Some rows came; these are here by now. */
+  arriving: (part: Arriving) => void
+}
+
+/** An answer as its events come. */
+export class Collecting {
+  private begun?: RunBegun
+  private done?: RunDone
+  private readonly rows: Cell[][] = []
+
+  constructor(private readonly progress: Progress) {}
+
+  /** Throws the failure that the server tells. */
+  take(event: RunEvent): void {
+    if (event.event === 'waiting') this.progress.behind(event.before)
+    else if (event.event === 'going') this.progress.behind(0)
+    else if (event.event === 'begun') this.begun = event
+    else if (event.event === 'rows') this.add(event.rows)
+    else if (event.event === 'done') this.done = event
+    else throw new Failure(0, event.message, event.advice, event.problems)
+  }
+
+  private add(rows: Cell[][]): void {
+    for (const row of rows) this.rows.push(row)
+    if (this.begun) this.progress.arriving({ begun: this.begun, rows: this.rows })
+  }
+
+  get isWhole(): boolean {
+    return this.done !== undefined
+  }
+
+  /** Throws when something of it has not come. */
+  whole(): Answer {
+    if (!this.begun || !this.done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')
+    return { begun: this.begun, rows: this.rows, done: this.done }
+  }
+}
+
+/** The JSON lines of an answer, as they come. */
+export async function* lines<T>(response: Response): AsyncGenerator<T> {
+  if (!response.body) return
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { value, done } = await reader.read()
+    if (done) break
+    const parts = (rest + value).split('\n')
+    rest = parts.pop() ?? ''
+    for (const line of parts) yield JSON.parse(line) as T
+  }
+}

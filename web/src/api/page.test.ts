@@ -1,0 +1,117 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { atOnce, ofPage, questionOf } from './page'
+
+interface Sent {
+  path: string
+  body: { runId: string; views: { view: string; run: { runId: string } }[]; question?: object }
+  say: (...events: object[]) => void
+  end: () => void
+}
+let sent: Sent[]
+let stopped: string[]
+
+beforeEach(() => {
+  sent = []
+  stopped = []
+  vi.stubGlobal('navigator', { language: 'en', sendBeacon: (path: string) => stopped.push(path) > 0 })
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+    let out: ReadableStreamDefaultController<Uint8Array> | undefined
+    const stream = new ReadableStream<Uint8Array>({ start: controller => void (out = controller) })
+    init.signal?.addEventListener('abort', () => {
+      out?.error(new DOMException('aborted', 'AbortError'))
+      out = undefined
+    })
+    sent.push({
+      path,
+      body: JSON.parse(init.body as string) as Sent['body'],
+      say: (...events) => events.forEach(event => out?.enqueue(new TextEncoder().encode(JSON.stringify(event) + '\n'))),
+      end: () => {
+        out?.close()
+        out = undefined
+      },
+    })
+    return Promise.resolve(new Response(stream))
+  })
+})
+afterEach(() => {
+  sent.forEach(one => one.end())
+  vi.unstubAllGlobals()
+})
+
+const UNTOLD = { asked: () => {}, behind: () => {}, arriving: () => {} }
+const never = new AbortController().signal
+const run = (view: string, signal = never) => ofPage('/reports/late', view, { choices: {} })(signal, UNTOLD)
+const begun = { event: 'begun', sentId: 1, text: '', values: [], placements: [], columns: [] }
+const done = { event: 'done', fetched: 1, shown: 1, more: false, databaseMs: 1, totalMs: 1, at: '' }
+const of = (asked: number) => ({ event: 'of', asked })
+const rows = (value: number) => ({ event: 'rows', rows: [[value]] })
+const first = async (): Promise<Sent> => {
+  await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0))
+  return sent[0] as Sent
+}
+
+describe('what a page asks for in the same moment', () => {
+  it('is one request, whose lines say of what they are', async () => {
+    const table = run('table')
+    const bars = run('bars')
+    const question = questionOf('/reports/late', { choices: {} })
+    const request = await first()
+    expect(sent).toHaveLength(1)
+    expect(request.path).toContain('/reports/late/run')
+    expect(request.body.views.map(one => one.view)).toEqual(['table', 'bars'])
+    request.say(of(1), begun, of(0), begun, rows(7), of(1), rows(8), done, of(-1), { event: 'said', question: 'Late?' })
+    await expect(bars).resolves.toMatchObject({ rows: [[8]] })
+    await expect(question).resolves.toBe('Late?')
+    request.say(of(0), rows(9), done)
+    request.end()
+    await expect(table).resolves.toMatchObject({ rows: [[7], [9]] })
+  })
+
+  it('is sent before anything else is done, where it is asked for at once', () => {
+    const opened = vi.fn()
+    atOnce(() => void run('table').catch(opened))
+    atOnce(() => void run('bars').catch(opened))
+    return vi.waitFor(() => expect(sent.map(one => one.body.views.length)).toEqual([1, 1]))
+  })
+
+  it('is not what another page asks for', async () => {
+    void run('table').catch(() => {})
+    void ofPage('/reports/early', 'table', {})(never, UNTOLD).catch(() => {})
+    await vi.waitFor(() => expect(sent.map(one => one.path.split('/').at(-2))).toEqual(['late', 'early']))
+  })
+
+  it('is left one by one, and stopped whole with the last one', async () => {
+    const leaving = [new AbortController(), new AbortController()]
+    const [table, bars] = leaving.map((one, i) => run(`view-${i}`, one.signal)) as [Promise<unknown>, Promise<unknown>]
+    const request = await first()
+    leaving[0]?.abort()
+    await expect(table).rejects.toThrow('aborted')
+    expect(stopped.join()).toContain(request.body.views[0]?.run.runId)
+    leaving[1]?.abort()
+    await expect(bars).rejects.toThrow('aborted')
+    expect(stopped).toHaveLength(2)
+    expect(stopped[1]).toContain(request.body.runId)
+  })
+
+  it('is not asked for what was left before it was sent', async () => {
+    const leaving = new AbortController()
+    const left = run('old', leaving.signal)
+    void run('new').catch(() => {})
+    leaving.abort()
+    await expect(left).rejects.toThrow('aborted')
+    const request = await first()
+    expect(request.body.views.map(one => one.view)).toEqual(['new'])
+    expect(stopped).toEqual([])
+  })
+
+  it('fails each for itself, and what breaks off is told', async () => {
+    const [table, bars, line] = ['table', 'bars', 'line'].map(view => run(view))
+    const request = await first()
+    request.say(of(0), { event: 'failed', message: 'No such port.', advice: '', problems: [] }, of(1), begun, done)
+    request.say(of(2), begun)
+    request.end()
+    await expect(table).rejects.toThrow('No such port.')
+    await expect(bars).resolves.toMatchObject({ rows: [] })
+    await expect(line).rejects.toThrow('broke off')
+  })
+})

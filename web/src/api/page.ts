@@ -1,0 +1,181 @@
+import { Collecting, lines, type Answer, type Progress } from './answer'
+import { asFailure, Failure, send } from './client'
+import { newRunId, slots, stop, type Run } from './runs'
+import type { PageEvent, Question } from './types'
+
+const QUESTION = -1
+
+/** Something of a page that is asked for, and what becomes of its lines. */
+interface Asked {
+  take: (event: PageEvent) => void
+  /** All that will come has come. */
+  over: () => void
+  fails: (why: unknown) => void
+  begins: () => void
+}
+interface AskedView extends Asked {
+  view: string
+  run: { runId: string }
+  isWanted: boolean
+}
+interface AskedQuestion extends Asked {
+  body: object
+}
+
+/**
+ * What a page asks for in the same moment: it goes in one request, and comes in one answer, whose lines say of what they are. So
+ * a choice is one request, however many views it touches.
+ */
+class Moment {
+  private readonly views: AskedView[] = []
+  private question?: AskedQuestion
+  private readonly runId = newRunId()
+  private readonly leaving = new AbortController()
+  private sent = false
+
+  constructor(private readonly path: string) {}
+
+  run(view: string, body: object, signal: AbortSignal, progress: Progress): Promise<Answer> {
+    return new Promise((resolve, reject) => {
+      const collecting = new Collecting(progress)
+      const mine: AskedView = {
+        view,
+        run: { ...body, runId: newRunId() },
+        isWanted: true,
+        begins: progress.asked,
+        take: event => {
+          if (event.event !== 'of' && event.event !== 'said') collecting.take(event)
+          if (collecting.isWhole) resolve(collecting.whole())
+        },
+        over: () => resolve(collecting.whole()),
+        fails: reject,
+      }
+      this.views.push(mine)
+      signal.addEventListener('abort', () => {
+        reject(new DOMException('aborted', 'AbortError'))
+        this.leave(mine)
+      })
+    })
+  }
+
+  ask(body: object): Promise<Question> {
+    return new Promise((resolve, reject) => {
+      this.question = {
+        body,
+        begins: () => {},
+        take: event => {
+          if (event.event === 'said') resolve(event.question)
+          else if (event.event === 'failed') reject(new Failure(0, event.message, event.advice, event.problems))
+        },
+        over: () => reject(new Failure(0, 'The answer broke off before its end.', 'Choose again.')),
+        fails: reject,
+      }
+    })
+  }
+
+  /* The last one that is left takes the whole request with it. */
+  private leave(mine: AskedView): void {
+    mine.isWanted = false
+    if (!this.sent) return
+    if (this.views.some(view => view.isWanted)) stop(mine.run.runId)
+    else if (!this.leaving.signal.aborted) {
+      stop(this.runId)
+      this.leaving.abort()
+    }
+  }
+
+  async send(): Promise<void> {
+    this.sent = true
+    const views = this.views.filter(view => view.isWanted)
+    const all: Asked[] = this.question ? [...views, this.question] : views
+    if (all.length === 0) return
+    try {
+      const release = await slots.take(this.leaving.signal)
+      try {
+        all.forEach(one => one.begins())
+        await this.read(views)
+      } finally {
+        release()
+      }
+      all.forEach(one => tell(one, one.over))
+    } catch (error) {
+      all.forEach(one => one.fails(error))
+    }
+  }
+
+  private async read(views: AskedView[]): Promise<void> {
+    const body = {
+      runId: this.runId,
+      views: views.map(({ view, run }) => ({ view, run })),
+      question: this.question?.body,
+    }
+    const response = await send(`${this.path}/run`, {
+      method: 'POST',
+      body: JSON.stringify(body),
+      signal: this.leaving.signal,
+    })
+    let speaking: Asked | undefined
+    let drawn = false
+    for await (const event of lines<PageEvent>(response)) {
+      if (event.event === 'of') speaking = event.asked === QUESTION ? this.question : views[event.asked]
+      else if (speaking) tell(speaking, one => one.take(event))
+      if (event.event !== 'done' || drawn) continue
+      drawn = true
+      await painted()
+    }
+  }
+}
+
+/* The first answer is in sight before the others are drawn. A page that is not in sight draws nothing. */
+const LONGEST_FRAME_MS = 50
+const painted = (): Promise<void> =>
+  new Promise(resolve => {
+    const late = setTimeout(resolve, LONGEST_FRAME_MS)
+    requestAnimationFrame(() =>
+      setTimeout(() => {
+        clearTimeout(late)
+        resolve()
+      }),
+    )
+  })
+
+/* What fails of one keeps nothing else back. */
+function tell<A extends Asked>(one: A, what: (one: A) => void): void {
+  try {
+    what(one)
+  } catch (error) {
+    one.fails(asFailure(error))
+  }
+}
+
+const gathering = new Map<string, Moment>()
+
+function momentOf(path: string): Moment {
+  const known = gathering.get(path)
+  if (known) return known
+  const moment = new Moment(path)
+  gathering.set(path, moment)
+  queueMicrotask(sendGathered)
+  return moment
+}
+
+function sendGathered(): void {
+  const moments = [...gathering.values()]
+  gathering.clear()
+  moments.forEach(moment => void moment.send())
+}
+
+/** A view of a page, run together with what else the page asks for in the same moment. */
+export const ofPage =
+  (path: string, view: string, body: object): Run =>
+  (signal, progress) =>
+    momentOf(path).run(view, body, signal, progress)
+
+/** The question of a page in words, asked together with what else the page asks for in the same moment. */
+export const questionOf = (path: string, body: object): Promise<Question> => momentOf(path).ask(body)
+
+/** Asks for what a change makes the page ask for before the page is drawn anew. */
+export function atOnce(change: () => void): void {
+  change()
+  sendGathered()
+}
