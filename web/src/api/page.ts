@@ -11,7 +11,6 @@ interface Asked {
   /** All that will come has come. */
   over: () => void
   fails: (why: unknown) => void
-  begins: () => void
 }
 interface AskedView extends Asked {
   view: string
@@ -38,12 +37,14 @@ class Moment {
   run(view: string, body: object, signal: AbortSignal, progress: Progress): Promise<Answer> {
     return new Promise((resolve, reject) => {
       const collecting = new Collecting(progress)
+      let begun = false
       const mine: AskedView = {
         view,
         run: { ...body, runId: newRunId() },
         isWanted: true,
-        begins: progress.asked,
         take: event => {
+          if (!begun) progress.asked()
+          begun = true
           if (event.event !== 'of' && event.event !== 'said') collecting.take(event)
           if (collecting.isWhole) resolve(collecting.whole())
         },
@@ -62,7 +63,6 @@ class Moment {
     return new Promise((resolve, reject) => {
       this.question = {
         body,
-        begins: () => {},
         take: event => {
           if (event.event === 'said') resolve(event.question)
           else if (event.event === 'failed') reject(new Failure(0, event.message, event.advice, event.problems))
@@ -92,7 +92,6 @@ class Moment {
     try {
       const release = await slots.take(this.leaving.signal)
       try {
-        all.forEach(one => one.begins())
         await this.read(views)
       } finally {
         release()

@@ -22,7 +22,7 @@ import plainsieve.sources.Column;
 final class CsvRows implements RowWriter {
     private static final int BUFFER = 1 << 16;
 
-    private static final Pattern FORMULA = Pattern.compile("(?s)[=+\\-@\t\r\n].*");
+    private static final String FORMULA_BEGINS = "=+-@\t\r\n";
     private static final Pattern NUMBER_OR_TIME = Pattern.compile("[+-]?\\d[\\d.,:eE+-]*|-?[Ii]nfinity");
 
     private final Writer out;
@@ -83,16 +83,30 @@ final class CsvRows implements RowWriter {
     }
 
     private static boolean isFormula(String text) {
-        return FORMULA.matcher(text).matches() && !NUMBER_OR_TIME.matcher(text).matches();
+        return !text.isEmpty()
+                && FORMULA_BEGINS.indexOf(text.charAt(0)) >= 0
+                && !NUMBER_OR_TIME.matcher(text).matches();
     }
 
     /** A text that begins with # would read as a comment where it stands first. */
     private static boolean needsQuotes(String text) {
-        return text.isEmpty()
-                || text.charAt(0) == '#'
-                || text.charAt(0) == ' '
-                || text.charAt(text.length() - 1) == ' '
-                || text.chars().anyMatch(c -> c == ',' || c == '"' || c == '\n' || c == '\r' || c == ';' || c == '\t');
+        int length = text.length();
+        if (length == 0 || text.charAt(0) == '#' || text.charAt(0) == ' ' || text.charAt(length - 1) == ' ') {
+            return true;
+        }
+        for (int i = 0; i < length; i++) {
+            if (isSeparator(text.charAt(i))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static boolean isSeparator(char sign) {
+        return switch (sign) {
+            case ',', '"', '\n', '\r', ';', '\t' -> true;
+            default -> false;
+        };
     }
 
     @Override

@@ -10,7 +10,6 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
-import java.util.stream.Stream;
 import plainsieve.server.api.body.SaidBodies;
 import plainsieve.sources.Cancellation;
 
@@ -74,27 +73,26 @@ final class PageRun {
             return reader.end().isDone();
         }
 
-        /** How it stands. @param before how many of the page are before it */
-        byte[] standing(int before) {
-            return begun ? streams.standing(reader) : streams.waiting(before);
+        /** Whether it is asked for, and there is more to come. */
+        boolean isUnderWay() {
+            return begun && !isOver();
         }
     }
 
     void begin() {
         question.ifPresent(asked -> streams.begin(() -> say(asked)));
-        Stream<Mine> leading = views.stream().filter(mine -> mine.view.leads());
-        CompletableFuture<?>[] rows = leading.map(mine -> {
-                    streams.begin(mine::ask);
-                    return mine.comes;
-                })
-                .toArray(CompletableFuture[]::new);
-        CompletableFuture.allOf(rows)
+        List<Mine> leading = views.stream().filter(mine -> mine.view.leads()).toList();
+        leading.forEach(mine -> streams.begin(() -> {
+            mine.ask();
+            askOthers();
+        }));
+        CompletableFuture.allOf(leading.stream().map(mine -> mine.comes).toArray(CompletableFuture[]::new))
                 .completeOnTimeout(null, HEAD_START_MILLIS, TimeUnit.MILLISECONDS)
-                .thenRun(this::beginOthers);
+                .thenRun(() -> beginOthers(AT_ONCE - leading.size()));
     }
 
-    private void beginOthers() {
-        int some = Math.min(AT_ONCE, others.size());
+    private void beginOthers(int most) {
+        int some = Math.min(most, others.size());
         for (int i = 0; i < some; i++) {
             streams.begin(this::askOthers);
         }
@@ -117,12 +115,9 @@ final class PageRun {
         }
     }
 
-    /** Says of each that is not over how it stands. */
+    /** Says of each that is under way how it stands. What waits for its turn says nothing. */
     void tellStanding() {
-        List<Mine> open = views.stream().filter(mine -> !mine.isOver()).toList();
-        for (Mine mine : open) {
-            tell(mine.outlet, mine.standing(open.indexOf(mine)));
-        }
+        views.stream().filter(Mine::isUnderWay).forEach(mine -> tell(mine.outlet, streams.standing(mine.reader)));
     }
 
     /** Nobody wants any of it any more. */

@@ -36,6 +36,9 @@ import tools.jackson.databind.json.JsonMapper;
 public class Streams {
     private static final Logger LOG = LoggerFactory.getLogger(Streams.class);
     private static final Duration SOON = Duration.ofSeconds(1);
+    /** Before a page says that its views wait for their turn. */
+    private static final Duration TOLD_FIRST = Duration.ofMillis(300);
+
     private static final Duration TOLD_EVERY = Duration.ofMillis(500);
 
     private final Runner runner;
@@ -87,7 +90,7 @@ public class Streams {
             if (!stop.begin(() -> run.leave(Cancellation.Reason.ASKED))) {
                 run.leave(Cancellation.Reason.ASKED);
             }
-            spool.await(TOLD_EVERY);
+            spool.await(TOLD_FIRST);
             deliver(spool, response, new Delivery(run::tellStanding, run::leave));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -171,11 +174,6 @@ public class Streams {
     /** How a run stands, as a line; nothing when its last line is written. */
     byte[] standing(RunReader reader) {
         return reader.standing().orElseGet(() -> line(new RunEvent.Going("going")));
-    }
-
-    /** That something waits for its turn, as a line. @param before so many are before it */
-    byte[] waiting(int before) {
-        return line(new RunEvent.Waiting("waiting", before));
     }
 
     /** A question, as a line. */
