@@ -3,6 +3,7 @@ package plainsieve.bench;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryType;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -40,12 +41,36 @@ public final class DownloadMemory {
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
         try {
             System.out.println();
-            for (String format : new String[] {"csv", "json", "xlsx"}) {
+            String[] formats =
+                    System.getProperty("bench.formats", "csv json xlsx parquet").split(" ");
+            for (String format : formats) {
+                time(address, format);
+            }
+            for (String format : formats) {
+                time(address, format);
                 measure(address, format);
             }
         } finally {
             SpringApplication.exit(server);
         }
+    }
+
+    /** Without the collections that are forced to measure memory. Once before it counts. */
+    private static void time(String address, String format) throws Exception {
+        HttpClient client = HttpClient.newHttpClient();
+        String runId = "timed-" + format + System.nanoTime();
+        order(client, address, EVERYTHING.formatted(runId, format));
+        long start = System.nanoTime();
+        long bytes;
+        try (InputStream body = client.send(
+                        HttpRequest.newBuilder(URI.create(address + "/api/projects/home/downloads/" + runId))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofInputStream())
+                .body()) {
+            bytes = body.transferTo(OutputStream.nullOutputStream());
+        }
+        System.out.printf(
+                "download as %s: %.0f MB in %.1f s%n", format, bytes / MEGA, (System.nanoTime() - start) / 1e9);
     }
 
     private static void measure(String address, String format) throws Exception {
@@ -107,9 +132,13 @@ public final class DownloadMemory {
         }
     }
 
+    /** What was in use when the collection ended: meanwhile more has been made. */
     private static long liveHeap() {
         System.gc();
-        return ManagementFactory.getMemoryMXBean().getHeapMemoryUsage().getUsed();
+        return ManagementFactory.getMemoryPoolMXBeans().stream()
+                .filter(pool -> pool.getType() == MemoryType.HEAP && pool.getCollectionUsage() != null)
+                .mapToLong(pool -> pool.getCollectionUsage().getUsed())
+                .sum();
     }
 
     private static long processKilobytes() throws Exception {

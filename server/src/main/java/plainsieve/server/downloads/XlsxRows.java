@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import plainsieve.sources.Column;
@@ -29,6 +30,7 @@ final class XlsxRows implements RowWriter {
     private Worksheet sheet;
     private int sheets;
     private int row;
+    private int flushed;
 
     XlsxRows(OutputStream stream, FileHeader header) {
         this.workbook = new Workbook(stream, "Plain Sieve", "1.0");
@@ -55,6 +57,7 @@ final class XlsxRows implements RowWriter {
 
     private void nextSheet() throws IOException {
         if (sheet != null) {
+            flush();
             sheet.finish();
         }
         sheets++;
@@ -65,6 +68,7 @@ final class XlsxRows implements RowWriter {
             sheet.style(0, i).bold().set();
         }
         row = 1;
+        flushed = 1;
     }
 
     @Override
@@ -76,8 +80,28 @@ final class XlsxRows implements RowWriter {
             cell(i, values[i]);
         }
         if (++row % FLUSH_EVERY == 0) {
-            sheet.flush();
+            flush();
         }
+    }
+
+    /* How days look is told of many cells at once: told of each, it would take as long as all else. */
+    private void flush() throws IOException {
+        for (int i = 0; i < columns.size() && flushed < row; i++) {
+            Optional<String> look = look(columns.get(i));
+            if (look.isPresent()) {
+                sheet.range(flushed, i, row - 1, i).style().format(look.get()).set();
+            }
+        }
+        sheet.flush();
+        flushed = row;
+    }
+
+    private static Optional<String> look(Column column) {
+        return switch (column.kind()) {
+            case DATE -> Optional.of("yyyy-mm-dd");
+            case DATETIME -> Optional.of("yyyy-mm-dd hh:mm:ss");
+            default -> Optional.empty();
+        };
     }
 
     private void cell(int column, Object value) {
@@ -109,13 +133,11 @@ final class XlsxRows implements RowWriter {
             switch (columns.get(column).kind()) {
                 case DATE -> {
                     LocalDate day = LocalDate.parse(text);
-                    return day.getYear() >= FIRST_YEAR
-                            && styled(column, "yyyy-mm-dd", () -> sheet.value(row, column, day));
+                    return day.getYear() >= FIRST_YEAR && written(() -> sheet.value(row, column, day));
                 }
                 case DATETIME -> {
                     LocalDateTime moment = LocalDateTime.parse(text.replace(' ', 'T'));
-                    return moment.getYear() >= FIRST_YEAR
-                            && styled(column, "yyyy-mm-dd hh:mm:ss", () -> sheet.value(row, column, moment));
+                    return moment.getYear() >= FIRST_YEAR && written(() -> sheet.value(row, column, moment));
                 }
                 default -> {
                     return false;
@@ -126,15 +148,15 @@ final class XlsxRows implements RowWriter {
         }
     }
 
-    private boolean styled(int column, String format, Runnable write) {
+    private static boolean written(Runnable write) {
         write.run();
-        sheet.style(row, column).format(format).set();
         return true;
     }
 
     @Override
     public void close() throws IOException {
         if (sheet != null) {
+            flush();
             sheet.finish();
         }
         workbook.finish();
