@@ -102,7 +102,7 @@ public final class Starting {
         String records = "--plainsieve.data-folder=" + folder.resolve("records");
         for (int i = -1; i < STARTS; i++) {
             try (Child empty = start(
-                            "plainsieve.bench.empty.EmptyApplication",
+                            "plainsieve.bench.EmptyApplication",
                             "",
                             "--spring.flyway.enabled=false",
                             "--spring.datasource.url=jdbc:sqlite:" + folder.resolve("empty.db"));

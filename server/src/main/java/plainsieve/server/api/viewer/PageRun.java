@@ -24,7 +24,8 @@ final class PageRun {
     private final PageAnswer answer;
     private final Streams streams;
     private final List<Mine> views = new ArrayList<>();
-    private final Queue<Mine> others = new ConcurrentLinkedQueue<>();
+    private final List<Mine> leading;
+    private final Queue<Mine> others;
     private final Optional<Supplier<SaidBodies.QuestionBody>> question;
 
     PageRun(PageAsked page, PageAnswer answer, Streams streams) {
@@ -34,7 +35,10 @@ final class PageRun {
         for (PageAsked.View view : page.views()) {
             views.add(new Mine(view, answer.outlet(views.size())));
         }
-        views.stream().filter(mine -> !mine.view.leads()).forEach(others::add);
+        leading =
+                views.stream().filter(mine -> mine.view.leads()).limit(AT_ONCE).toList();
+        others = new ConcurrentLinkedQueue<>(views);
+        others.removeAll(leading);
     }
 
     /** One view of it. */
@@ -81,7 +85,6 @@ final class PageRun {
 
     void begin() {
         question.ifPresent(asked -> streams.begin(() -> say(asked)));
-        List<Mine> leading = views.stream().filter(mine -> mine.view.leads()).toList();
         leading.forEach(mine -> streams.begin(() -> {
             mine.ask();
             askOthers();

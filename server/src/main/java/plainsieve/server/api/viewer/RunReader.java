@@ -65,13 +65,16 @@ final class RunReader {
     }
 
     void ends() {
-        end.complete(null);
-        outlet.end();
+        if (end.complete(null)) {
+            outlet.end();
+        }
     }
 
+    /** It may fail more than once, as who is too slow does while the run fails, too: the first time counts. */
     void fails(Throwable why) {
-        end.completeExceptionally(why);
-        outlet.end();
+        if (end.completeExceptionally(why)) {
+            outlet.end();
+        }
     }
 
     /** For others it goes on. */

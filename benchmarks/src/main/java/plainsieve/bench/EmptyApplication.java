@@ -1,4 +1,4 @@
-package plainsieve.bench.empty;
+package plainsieve.bench;
 
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
