@@ -93,6 +93,19 @@ describe('what a page asks for in the same moment', () => {
     expect(stopped[1]).toContain(request.body.runId)
   })
 
+  it('is stopped whole by who leaves all of it, but for its question', async () => {
+    const leaving = new AbortController()
+    const left = ['table', 'bars', 'line'].map(view => run(view, leaving.signal))
+    const question = questionOf('/reports/late', {})
+    const request = await first()
+    leaving.abort()
+    for (const view of left) await expect(view).rejects.toThrow('aborted')
+    expect(stopped).toHaveLength(1)
+    expect(stopped[0]).toContain(request.body.runId)
+    request.say(of(-1), { event: 'said', question: 'Late?' })
+    await expect(question).resolves.toBe('Late?')
+  })
+
   it('is not asked for what was left before it was sent', async () => {
     const leaving = new AbortController()
     const left = run('old', leaving.signal)

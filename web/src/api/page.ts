@@ -31,6 +31,9 @@ class Moment {
   private readonly runId = newRunId()
   private readonly leaving = new AbortController()
   private sent = false
+  /** Whether the question is still to come. */
+  private asking = false
+  private readonly left: AskedView[] = []
 
   constructor(private readonly path: string) {}
 
@@ -60,10 +63,12 @@ class Moment {
   }
 
   ask(body: object): Promise<Question> {
+    this.asking = true
     return new Promise((resolve, reject) => {
       this.question = {
         body,
         take: event => {
+          this.asking = false
           if (event.event === 'said') resolve(event.question)
           else if (event.event === 'failed') reject(new Failure(0, event.message, event.advice, event.problems))
         },
@@ -73,15 +78,19 @@ class Moment {
     })
   }
 
-  /* The last one that is left takes the whole request with it. */
   private leave(mine: AskedView): void {
     mine.isWanted = false
     if (!this.sent) return
-    if (this.views.some(view => view.isWanted)) stop(mine.run.runId)
-    else if (!this.leaving.signal.aborted) {
-      stop(this.runId)
-      this.leaving.abort()
-    }
+    this.left.push(mine)
+    if (this.left.length === 1) queueMicrotask(() => this.stopLeft())
+  }
+
+  /* Who leaves all of them leaves them at once: stopped one by one, each would make room for the next. */
+  private stopLeft(): void {
+    const left = this.left.splice(0)
+    if (this.views.some(view => view.isWanted)) return left.forEach(view => stop(view.run.runId))
+    stop(this.runId)
+    if (!this.asking) this.leaving.abort()
   }
 
   async send(): Promise<void> {
