@@ -100,16 +100,13 @@ class LiveTest {
             browser.open("/projects/home/live");
             browser.take(COPIES, "add", "All of it");
             browser.untilText(
-                    COPIES,
-                    text -> text.contains("2,000 rows") && text.contains("Good since"),
-                    Browser.LONG_PATIENCE);
+                    COPIES, text -> text.contains("2,000 rows") && text.contains("Good since"), Browser.LONG_PATIENCE);
             browser.say(COPIES, "name", "Crossings by day");
             browser.untilText(COPIES, text -> text.contains("Crossings by day keeps the answer of All of it"));
             browser.take(COPIES, "parts", "in parts by the month of departed_at");
             browser.untilText(COPIES, text -> text.contains("asks again the last 3 of them"));
             browser.click(COPIES + " button", "Make it anew now");
-            browser.untilText(
-                    COPIES, text -> text.contains("parts; asked as all_of_it_kept"), Browser.LONG_PATIENCE);
+            browser.untilText(COPIES, text -> text.contains("parts; asked as all_of_it_kept"), Browser.LONG_PATIENCE);
             browser.take(COPIES, "times", "every weekday at 06:30");
             browser.untilText(
                     COPIES,
