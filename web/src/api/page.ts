@@ -41,6 +41,11 @@ class Moment {
     return new Promise((resolve, reject) => {
       const collecting = new Collecting(progress)
       let begun = false
+      /* What has come is not stopped with the rest. */
+      const end = (how: () => void): void => {
+        mine.isWanted = false
+        how()
+      }
       const mine: AskedView = {
         view,
         run: { ...body, runId: newRunId() },
@@ -49,10 +54,10 @@ class Moment {
           if (!begun) progress.asked()
           begun = true
           if (event.event !== 'of' && event.event !== 'said') collecting.take(event)
-          if (collecting.isWhole) resolve(collecting.whole())
+          if (collecting.isWhole) end(() => resolve(collecting.whole()))
         },
         over: () => resolve(collecting.whole()),
-        fails: reject,
+        fails: why => end(() => reject(asFailure(why))),
       }
       this.views.push(mine)
       signal.addEventListener('abort', () => {
@@ -93,21 +98,19 @@ class Moment {
     if (!this.asking) this.leaving.abort()
   }
 
+  /** Where a slot is free it is sent before this returns. */
   async send(): Promise<void> {
+    const release = slots.free() ?? (await slots.take(this.leaving.signal))
     this.sent = true
     const views = this.views.filter(view => view.isWanted)
     const all: Asked[] = this.question ? [...views, this.question] : views
-    if (all.length === 0) return
     try {
-      const release = await slots.take(this.leaving.signal)
-      try {
-        await this.read(views)
-      } finally {
-        release()
-      }
+      if (all.length > 0) await this.read(views)
       all.forEach(one => tell(one, one.over))
     } catch (error) {
       all.forEach(one => one.fails(error))
+    } finally {
+      release()
     }
   }
 

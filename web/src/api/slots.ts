@@ -4,24 +4,36 @@
  */
 export class Slots {
   private readonly waiting: (() => void)[] = []
-  private free: number
+  private left: number
 
   constructor(count: number) {
-    this.free = count
+    this.left = count
+  }
+
+  /** A slot that is free. @returns gives it back; nothing when all are taken */
+  free(): (() => void) | undefined {
+    if (this.left === 0) return undefined
+    this.left--
+    return this.giver()
   }
 
   /** Waits for a slot. @returns gives it back. Fails as an aborted request does when the signal comes first. */
   async take(signal: AbortSignal): Promise<() => void> {
     signal.throwIfAborted()
-    if (this.free > 0) this.free--
-    else await this.turn(signal)
+    const free = this.free()
+    if (free) return free
+    await this.turn(signal)
+    return this.giver()
+  }
+
+  private giver(): () => void {
     let given = false
     return () => {
       if (given) return
       given = true
       const next = this.waiting.shift()
       if (next) next()
-      else this.free++
+      else this.left++
     }
   }
 

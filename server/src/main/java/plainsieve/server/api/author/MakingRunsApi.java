@@ -79,7 +79,7 @@ class MakingRunsApi {
         Project drafted = project.drafted(id);
         Report report = drafted.report(id);
         List<PageAsked.View> views = body.views().stream()
-                .map(one -> asked(drafted, asker, report, one))
+                .map(one -> orders.ofPage(report, one, () -> whom(drafted, asker, report)))
                 .toList();
         streams.run(
                 new PageAsked(
@@ -88,12 +88,6 @@ class MakingRunsApi {
                         body.question()
                                 .map(asked -> () -> answers.question(drafted, asker, report, asked.choices(), locale))),
                 response);
-    }
-
-    private PageAsked.View asked(Project drafted, Asker asker, Report report, RunBodies.ViewOfPage one) {
-        View view = report.view(one.view());
-        return new PageAsked.View(
-                ViewOrders.leads(view, one.run()), () -> orders.order(whom(drafted, asker, report), view, one.run()));
     }
 
     /** A proposal with its rows, before it is taken. */

@@ -1,6 +1,7 @@
 package plainsieve.server.api.viewer;
 
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import plainsieve.core.view.Part;
 import plainsieve.core.view.Shown;
@@ -48,8 +49,14 @@ public class ViewOrders {
                         body.pages()));
     }
 
+    /** A view of a page, which is ordered when its turn comes. Throws {@link plainsieve.server.project.NotFound} when the report has none. */
+    public PageAsked.View ofPage(Report report, RunBodies.ViewOfPage one, Supplier<For> whom) {
+        View view = report.view(one.view());
+        return new PageAsked.View(leads(view, one.run()), () -> order(whom.get(), view, one.run()));
+    }
+
     /** Whether rows are asked for, which are looked at first. */
-    public static boolean leads(View view, RunBodies.ViewRun body) {
+    private static boolean leads(View view, RunBodies.ViewRun body) {
         return view.shown() instanceof Shown.Table && Part.read(body.part()).equals(Optional.of(Part.MAIN));
     }
 }

@@ -73,19 +73,15 @@ class ViewRunsApi {
             HttpServletResponse response) {
         Report report = askers.given(project, id, asker);
         List<PageAsked.View> views = body.views().stream()
-                .map(one -> asked(project, asker, report, one))
+                .map(one -> orders.ofPage(
+                        report,
+                        one,
+                        () -> whom(project, asker, report, one.run().signed())))
                 .toList();
         Optional<Supplier<SaidBodies.QuestionBody>> question = body.question()
                 .map(asked -> () -> answers.question(
                         project, askers.of(project, id, asker, asked.signed()), report, asked.choices(), locale));
         streams.run(new PageAsked(body.runId(), views, question), response);
-    }
-
-    private PageAsked.View asked(Project project, Asker asker, Report report, RunBodies.ViewOfPage one) {
-        View view = report.view(one.view());
-        return new PageAsked.View(
-                ViewOrders.leads(view, one.run()),
-                () -> orders.order(whom(project, asker, report, one.run().signed()), view, one.run()));
     }
 
     private ViewOrders.For whom(Project project, Asker asker, Report report, String signed) {
