@@ -1,6 +1,7 @@
 package plainsieve.demo;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,18 +10,26 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 
-/** A MariaDB server of its own on loopback, from the machine's own package, for tests and measurements. */
+/**
+ * A MariaDB server of its own on loopback, from the machine's own package, for tests and measurements. It ends with this
+ * process at the latest, and its folder (125 MB at least) goes with it.
+ */
 public final class LocalMariaDb implements AutoCloseable {
     private static final int TRIES = 300;
     private static final long PAUSE_MILLIS = 100;
+    private static final long SECONDS_TO_END = 10;
 
+    private final Path folder;
     private final Process server;
     private final int port;
 
-    private LocalMariaDb(Process server, int port) {
+    private LocalMariaDb(Path folder, Process server, int port) {
+        this.folder = folder;
         this.server = server;
         this.port = port;
     }
@@ -46,8 +55,8 @@ public final class LocalMariaDb implements AutoCloseable {
                 "--pid-file=" + folder.resolve("m.pid"),
                 "--innodb-buffer-pool-size=512M",
                 "--innodb-flush-log-at-trx-commit=0");
-        Runtime.getRuntime().addShutdownHook(new Thread(server::destroy));
-        LocalMariaDb started = new LocalMariaDb(server, port);
+        LocalMariaDb started = new LocalMariaDb(folder, server, port);
+        Runtime.getRuntime().addShutdownHook(new Thread(started::close));
         started.awaitReady();
         return started;
     }
@@ -109,5 +118,24 @@ public final class LocalMariaDb implements AutoCloseable {
     @Override
     public void close() {
         server.destroy();
+        try {
+            if (!server.waitFor(SECONDS_TO_END, TimeUnit.SECONDS)) {
+                server.destroyForcibly().waitFor();
+            }
+        } catch (InterruptedException e) {
+            server.destroyForcibly();
+            Thread.currentThread().interrupt();
+        }
+        remove();
+    }
+
+    private void remove() {
+        try (Stream<Path> files = Files.exists(folder) ? Files.walk(folder) : Stream.empty()) {
+            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(file);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("The folder of a server that has ended stays behind", e);
+        }
     }
 }
