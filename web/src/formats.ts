@@ -24,6 +24,8 @@ const TO_THE_MINUTE = {
   timeZone: 'UTC',
 } as const
 const minutes = new Intl.DateTimeFormat(LOCALE, TO_THE_MINUTE)
+const wholeSeconds = new Intl.NumberFormat(LOCALE, { style: 'unit', unit: 'second', unitDisplay: 'long' })
+const wholeMinutes = new Intl.NumberFormat(LOCALE, { style: 'unit', unit: 'minute', unitDisplay: 'long' })
 const seconds = new Intl.DateTimeFormat(LOCALE, { ...TO_THE_MINUTE, second: '2-digit' })
 const clock = new Intl.DateTimeFormat(LOCALE, {
   hour: '2-digit',
@@ -89,6 +91,9 @@ export function bytesInWords(bytes: number): string {
 export const rowsInWords = (count: number): string => `${countInWords(count)} ${count === 1 ? 'row' : 'rows'}`
 export const millisInWords = (millis: number): string =>
   `${millis < 10 ? tenths.format(millis) : numbers.format(Math.round(millis))} ms`
+/** A span of whole seconds or minutes. */
+export const spanInWords = (seconds: number): string =>
+  seconds % 60 ? wholeSeconds.format(seconds) : wholeMinutes.format(seconds / 60)
 export const timeInWords = (iso: string): string => clock.format(new Date(iso))
 
 /**

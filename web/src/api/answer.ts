@@ -6,6 +6,8 @@ export interface Answer {
   begun: RunBegun
   rows: Cell[][]
   done: RunDone
+  /** When it had come, where it was not asked for this time; else empty. */
+  kept: string
 }
 
 /** What of an answer is here while the rest still comes. */
@@ -25,6 +27,7 @@ export interface Progress {
 export class Collecting {
   private begun?: RunBegun
   private done?: RunDone
+  private kept = ''
   private readonly rows: Cell[][] = []
 
   constructor(private readonly progress: Progress) {}
@@ -33,6 +36,7 @@ export class Collecting {
   take(event: RunEvent): void {
     if (event.event === 'waiting') this.progress.behind(event.before)
     else if (event.event === 'going') this.progress.behind(0)
+    else if (event.event === 'kept') this.kept = event.at
     else if (event.event === 'begun') this.begun = event
     else if (event.event === 'rows') this.add(event.rows)
     else if (event.event === 'done') this.done = event
@@ -51,7 +55,7 @@ export class Collecting {
   /** Throws when something of it has not come. */
   whole(): Answer {
     if (!this.begun || !this.done) throw new Failure(0, 'The answer broke off before its end.', 'Run it again.')
-    return { begun: this.begun, rows: this.rows, done: this.done }
+    return { begun: this.begun, rows: this.rows, done: this.done, kept: this.kept }
   }
 }
 

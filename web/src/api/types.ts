@@ -87,6 +87,8 @@ export type Look = Schemas['Look']
 export type QueryStart = Schemas['Start']
 export type RequestAddress = Schemas['RequestAddress']
 export type AnswerLook = Schemas['AnswerLook']
+/** What viewers' reports ask for the rows of a query; both empty for the source each time. */
+export type AskedFrom = Pick<Schemas['SourceChoiceBody'], 'copy' | 'keptSeconds'>
 export type RunBegun = Schemas['RunBegun']
 export type RunDone = Schemas['RunDone']
 export type RunFailed = Schemas['RunFailed']
@@ -98,7 +100,8 @@ export interface RunRows {
   rows: Cell[][]
 }
 /** What comes of one run. */
-export type RunEvent = Schemas['RunWaiting'] | Schemas['RunGoing'] | RunBegun | RunRows | RunDone | RunFailed
+export type RunEvent =
+  Schemas['RunWaiting'] | Schemas['RunGoing'] | Schemas['RunKept'] | RunBegun | RunRows | RunDone | RunFailed
 /** What comes of all that a page asks for. */
 export type PageEvent = RunEvent | Schemas['RunOf'] | Schemas['RunSaid']
 export type Choices = Record<string, Choice>

@@ -183,6 +183,10 @@ function keys(event: KeyboardEvent): void {
 .offer:disabled {
   color: var(--soft);
 }
+.offer > :first-child {
+  flex: none;
+  max-width: 70%;
+}
 .known {
   margin-left: auto;
   text-align: right;

@@ -1,8 +1,9 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Choices, ColumnFilter, Report, SaidPart, View } from '../api/types'
 import type { Run } from '../api/runs'
-import { useRun } from '../composables/useRun'
+import { lastAnswer, useRun } from '../composables/useRun'
 import type { Waiting } from '../screens/reader/useShowing'
+import type { Kept } from './useKept'
 
 export interface Sorted {
   column: string
@@ -27,6 +28,8 @@ export interface Asked {
   picked: Ref<Picked[]>
   signed: Ref<string>
   waiting: Ref<Waiting>
+  /** What of it was asked before. */
+  kept: Kept
   /** What the views are called with these choices, and what notes say, by the ids of the views. */
   titles: ComputedRef<Record<string, string>>
   notes: ComputedRef<Record<string, SaidPart[]>>
@@ -49,7 +52,7 @@ export interface Wanted {
  */
 export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const { state, start, stop } = useRun()
-  const { run, report, choices, picked, signed, waiting } = asked
+  const { run, report, choices, picked, signed, waiting, kept } = asked
   const known = new Set(report.parameters.map(parameter => parameter.name))
   const mine = new Set(report.viewParameters[view.id] ?? [])
   const sorted = wanted.sorted ?? ref<Sorted>()
@@ -79,6 +82,10 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
   const body = computed(() => JSON.stringify({ ...(JSON.parse(question.value) as object), pages: pages.value }))
 
   const rerun = (): Promise<void> => start(run(view.id, JSON.parse(body.value) as object))
+  kept.follow(
+    () => lastAnswer(state.value)?.kept ?? '',
+    () => void start(run(view.id, { ...(JSON.parse(body.value) as object), anew: true })),
+  )
   /* Asked for as soon as it is chosen, before the page is drawn anew. */
   watch(
     [body, waiting],

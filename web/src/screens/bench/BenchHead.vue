@@ -2,8 +2,8 @@
 /* What is on the bench, whether it is kept, and what can be done with it. */
 import { BButton } from 'bootstrap-vue-next'
 import { computed } from 'vue'
-import type { Query } from '../../api/types'
-import CopyMark from './CopyMark.vue'
+import type { AskedFrom, Query } from '../../api/types'
+import AskedMark from './AskedMark.vue'
 import SourceMark from './SourceMark.vue'
 import type { Saving } from './useDraft'
 
@@ -15,7 +15,14 @@ const props = defineProps<{
   /** How it is written. */
   form: string
 }>()
-const emit = defineEmits<{ give: []; make: []; stop: []; run: []; ask: [parameter: string]; copy: [id: string] }>()
+const emit = defineEmits<{
+  give: []
+  make: []
+  stop: []
+  run: []
+  ask: [parameter: string]
+  asked: [from: AskedFrom]
+}>()
 
 const SAVING_IN_WORDS = { saved: 'All changes saved', unsaved: 'Saving …', failed: 'Not saved' }
 const kept = computed(() => SAVING_IN_WORDS[props.saving])
@@ -24,9 +31,9 @@ const kept = computed(() => SAVING_IN_WORDS[props.saving])
 <template>
   <div class="row-line sub">
     <h1>{{ query.name }}</h1>
-    <SourceMark :query="query" @take="emit('ask', $event)" /><CopyMark
+    <SourceMark :query="query" @take="emit('ask', $event)" /><AskedMark
       :query="query"
-      @take="emit('copy', $event)" /><span class="pill">{{ form }}</span>
+      @take="emit('asked', $event)" /><span class="pill">{{ form }}</span>
     <span class="soft small" data-test="saving">{{ kept }}</span>
     <span class="grow"></span>
     <BButton

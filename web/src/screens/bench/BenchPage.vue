@@ -38,7 +38,7 @@ document.title = `${props.loaded.name} · Plain Sieve`
 
 const draft = useDraft(props.loaded)
 const { query, text, saving, edit, takeTheirs, keepMine, refresh } = draft
-const { failed, busy, giveToReports, makeReport, askBy, askCopy } = useGiving(draft)
+const { failed, busy, giveToReports, makeReport, askBy, askFrom } = useGiving(draft)
 const { check, recheck } = useCheck(props.loaded.id, text)
 const parameters = useParameters(() => void renamed())
 const { state, start, stop } = useRun()
@@ -105,7 +105,7 @@ onMounted(() => void parameters.reload())
       :busy="busy"
       :running="isUnderWay(state)"
       :form="asSteps ? 'steps' : asRequest ? 'web request' : 'plain SQL'"
-      v-on="{ give: giveToReports, make: makeReport, copy: askCopy, stop, run }"
+      v-on="{ give: giveToReports, make: makeReport, asked: askFrom, stop, run }"
       @ask="by => askBy(by).then(changed)" />
     <FailureNote v-if="saving.status === 'failed'" :failure="saving.failure" class="mx-3 mb-2">
       <template v-if="saving.failure.status === 409">

@@ -8,7 +8,7 @@ const loaded: Query = {
   name: 'Late',
   sourceId: 's',
   sourceName: 'DuckDB',
-  source: { by: '', offered: [], sources: ['s'], copy: '', asksFor: [] },
+  source: { by: '', offered: [], sources: ['s'], copy: '', keptSeconds: 0, asksFor: [] },
   text: 'select 1',
   changed: false,
   version: 4,

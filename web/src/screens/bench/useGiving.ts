@@ -1,7 +1,7 @@
 import { inject, shallowRef, type ShallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { asFailure, post, put, type Failure } from '../../api/client'
-import type { Query } from '../../api/types'
+import type { AskedFrom, Query } from '../../api/types'
 import { historyKey } from '../../composables/useHistory'
 import type { UsedDraft } from './useDraft'
 
@@ -13,8 +13,8 @@ export function useGiving(draft: UsedDraft): {
   makeReport: () => Promise<void>
   /** Lets a parameter say which source is asked; none for always the same. */
   askBy: (parameter: string) => Promise<void>
-  /** Lets viewers' reports ask a stored copy; none for the source each time. */
-  askCopy: (copy: string) => Promise<void>
+  /** Says whether viewers' reports ask the source each time, every so often, or a stored copy. */
+  askFrom: (from: AskedFrom) => Promise<void>
 } {
   const router = useRouter()
   const history = inject(historyKey, undefined)
@@ -51,7 +51,7 @@ export function useGiving(draft: UsedDraft): {
     return !failed.value
   }
   const setSource = (parameter: string) => say('source', { parameter })
-  const setCopy = (copy: string) => say('stored-copy', { copy })
+  const setFrom = (from: AskedFrom) => say('asked-from', from)
 
   async function askBy(parameter: string): Promise<void> {
     const before = draft.query.value.source.by
@@ -59,10 +59,10 @@ export function useGiving(draft: UsedDraft): {
     history?.add({ label: 'which source is asked', undo: () => setSource(before), redo: () => setSource(parameter) })
   }
 
-  async function askCopy(copy: string): Promise<void> {
-    const before = draft.query.value.source.copy
-    if (!(await setCopy(copy))) return
-    history?.add({ label: 'whether a copy is asked', undo: () => setCopy(before), redo: () => setCopy(copy) })
+  async function askFrom(from: AskedFrom): Promise<void> {
+    const { copy, keptSeconds } = draft.query.value.source
+    if (!(await setFrom(from))) return
+    history?.add({ label: 'how reports ask', undo: () => setFrom({ copy, keptSeconds }), redo: () => setFrom(from) })
   }
-  return { failed, busy, giveToReports, makeReport, askBy, askCopy }
+  return { failed, busy, giveToReports, makeReport, askBy, askFrom }
 }

@@ -9,6 +9,7 @@ import { useSorting } from '../../composables/useSorting'
 import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
 import { usePicked } from '../../views/usePicked'
+import { useKept } from '../../views/useKept'
 import type { Asked } from '../../views/useViewRun'
 import FailureNote from '../../widgets/FailureNote.vue'
 import QuestionLine from '../reader/QuestionLine.vue'
@@ -66,6 +67,7 @@ provide(choosingKey, {
   trial: false,
 })
 
+const kept = useKept()
 const asked = computed<Asked>(() => ({
   run: (view, body) => ofPage(path, view, body),
   report: report.value,
@@ -73,6 +75,7 @@ const asked = computed<Asked>(() => ({
   picked,
   signed,
   waiting: ref('no'),
+  kept,
   titles: computed(() => question.value?.titles ?? {}),
   notes: computed(() => question.value?.notes ?? {}),
 }))

@@ -3,7 +3,9 @@
 import { computed, ref, watch } from 'vue'
 import type { Answer } from '../../api/answer'
 import { countInWords, millisInWords, rowsInWords, timeInWords } from '../../formats'
+import type { Kept } from '../../views/useKept'
 import DataAge from './DataAge.vue'
+import KeptAge from './KeptAge.vue'
 
 const props = defineProps<{
   reportId: string
@@ -15,6 +17,7 @@ const props = defineProps<{
   hidden: boolean
   total: number | undefined
   open: boolean
+  kept: Kept
   /** What can be seen of how the rows came. */
   seen: 'what was sent' | 'where it ran' | 'nothing'
 }>()
@@ -50,6 +53,7 @@ const change = computed(() =>
         }}
         in {{ millisInWords(answer.done.databaseMs) }}</span
       ><span class="dot">·</span><span>asked {{ timeInWords(answer.done.at) }}</span>
+      <KeptAge v-if="kept.since.value" :since="kept.since.value" :some="!answer.kept" @again="kept.askAgain" />
       <DataAge :report-id="reportId" :signed="signed" />
     </template>
     <span class="grow"></span>

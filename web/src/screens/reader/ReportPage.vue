@@ -23,6 +23,7 @@ import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
 import { useLinkedPicks } from './useLinkedPicks'
 import { leadOf } from '../../views/follow'
+import { useKept } from '../../views/useKept'
 import type { Asked, Picked } from '../../views/useViewRun'
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
@@ -47,6 +48,7 @@ const { isAuthor } = useMe()
 const inside = computed(() => isAuthor.value && !lookAs.value)
 const router = useRouter()
 const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report)
+const kept = useKept()
 const asked: Asked = {
   run: (view, body) => ofPage(`/reports/${props.report.id}`, view, body),
   report: props.report,
@@ -54,6 +56,7 @@ const asked: Asked = {
   picked,
   signed,
   waiting,
+  kept,
   titles: computed(() => question.value?.titles ?? {}),
   notes: computed(() => question.value?.notes ?? {}),
 }
@@ -173,6 +176,7 @@ watchEffect(() => {
     :hidden="waiting !== 'no'"
     :total="total"
     :open="open === 'sent'"
+    :kept="kept"
     :seen="inside ? 'what was sent' : report.definition.showsWhere ? 'where it ran' : 'nothing'"
     @toggle="toggle('sent')" />
 </template>

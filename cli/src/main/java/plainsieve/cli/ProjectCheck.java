@@ -146,6 +146,13 @@ final class ProjectCheck {
                     .map(CopiesFile.CopyEntry::id)
                     .toList();
             known("stored copy of it", query.copy(), copies, "query “" + query.id() + "”");
+            if (query.keptSeconds() > 0) {
+                add(
+                        false,
+                        ProjectFolder.NAME,
+                        "“%s” asks a stored copy, so that no answer of its source is kept.".formatted(query.id()),
+                        "Say one of the two, copy or kept-seconds.");
+            }
         }
         file.sources().stream()
                 .filter(source -> source.id().equals(query.source()))

@@ -86,8 +86,15 @@ public final class ProjectDifference {
     private static Map<String, String> queries(ProjectFolder folder) {
         Map<String, String> all = new LinkedHashMap<>();
         for (QueryEntry query : folder.file().queries()) {
-            QueryEntry said =
-                    new QueryEntry(query.id(), query.name(), query.source(), query.sourceBy(), query.copy(), "", "");
+            QueryEntry said = new QueryEntry(
+                    query.id(),
+                    query.name(),
+                    query.source(),
+                    query.sourceBy(),
+                    query.copy(),
+                    query.keptSeconds(),
+                    "",
+                    "");
             String draft = query.draftFile().isEmpty()
                     ? ""
                     : "\n-- draft\n" + folder.texts().getOrDefault(query.draftFile(), "");

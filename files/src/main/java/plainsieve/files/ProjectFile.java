@@ -104,13 +104,21 @@ public record ProjectFile(
      *
      * @param source the id of its source
      * @param sourceBy the parameter that says which source of the same kind is asked instead; empty for none
-     * @param copy the stored copy that reports ask instead; empty where they ask the source each time
+     * @param copy the stored copy that reports ask instead; empty where they ask the source
+     * @param keptSeconds for how long reports take an answer of the source again; 0 where they ask it each time
      * @param file the path of the SQL that reports send, from the folder of this file
      * @param draftFile the path of the author's draft, when it differs
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record QueryEntry(
-            String id, String name, String source, String sourceBy, String copy, String file, String draftFile) {
+            String id,
+            String name,
+            String source,
+            String sourceBy,
+            String copy,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int keptSeconds,
+            String file,
+            String draftFile) {
         public QueryEntry {
             name = ParameterEntry.orEmpty(name);
             source = ParameterEntry.orEmpty(source);
@@ -122,7 +130,7 @@ public record ProjectFile(
 
         /** With its draft in another file, or none. */
         public QueryEntry drafted(String draft) {
-            return new QueryEntry(id, name, source, sourceBy, copy, file, draft);
+            return new QueryEntry(id, name, source, sourceBy, copy, keptSeconds, file, draft);
         }
     }
 

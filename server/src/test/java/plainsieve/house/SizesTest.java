@@ -56,6 +56,7 @@ class SizesTest {
             entry("plainsieve.server.api.body.ProblemBody", "JSON of the API"),
             entry("plainsieve.server.api.body.ReportBody", "JSON of the API"),
             entry("plainsieve.server.api.body.QuestionBody", "JSON of the API"),
+            entry("plainsieve.server.api.body.ViewRun", "JSON of the API"),
             entry("plainsieve.server.api.body.RanBody", "JSON of the API"),
             entry("plainsieve.server.api.body.ViewBody", "JSON of the API"),
             entry("plainsieve.server.api.viewer.Done", "JSON of the API"),

@@ -112,7 +112,7 @@ class CopiesTest extends CopiesOfAHarbour {
 
     private static Api.Answer askedFrom(String copy) {
         int version = api.get("/api/queries/sailings").json().get("version").asInt();
-        return api.send("PUT", "/api/queries/sailings/stored-copy", Map.of("copy", copy, "version", version));
+        return api.send("PUT", "/api/queries/sailings/asked-from", Map.of("copy", copy, "version", version));
     }
 
     @Test

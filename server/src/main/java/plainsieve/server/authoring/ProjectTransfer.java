@@ -28,6 +28,7 @@ import plainsieve.files.ProjectFile.TravelEntry;
 import plainsieve.files.ProjectFolder;
 import plainsieve.files.StagesFile;
 import plainsieve.files.StagesFile.StageEntry;
+import plainsieve.server.project.HowAsked;
 import plainsieve.server.project.ParameterEntries;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
@@ -60,17 +61,7 @@ public class ProjectTransfer {
 
     public ProjectFolder out(Project project) {
         Map<String, String> texts = new LinkedHashMap<>();
-        List<QueryEntry> entries = new ArrayList<>();
-        for (Query query : project.queries()) {
-            String file = "queries/" + query.id() + ending(query.liveText());
-            String draft = query.isChanged() ? "queries/" + query.id() + ".draft" + ending(query.draftText()) : "";
-            texts.put(file, query.liveText());
-            if (query.isChanged()) {
-                texts.put(draft, query.draftText());
-            }
-            entries.add(new QueryEntry(
-                    query.id(), query.name(), query.sourceId(), query.sourceBy(), query.copy(), file, draft));
-        }
+        List<QueryEntry> entries = queries(project, texts);
         ProjectFile file = new ProjectFile(
                 ProjectFile.FORMAT,
                 project.name(),
@@ -96,6 +87,29 @@ public class ProjectTransfer {
             beside = one.out(project.id(), beside);
         }
         return new ProjectFolder(file, texts, beside);
+    }
+
+    /** @param texts where their texts are put, by the paths of their files */
+    private static List<QueryEntry> queries(Project project, Map<String, String> texts) {
+        List<QueryEntry> entries = new ArrayList<>();
+        for (Query query : project.queries()) {
+            String file = "queries/" + query.id() + ending(query.liveText());
+            String draft = query.isChanged() ? "queries/" + query.id() + ".draft" + ending(query.draftText()) : "";
+            texts.put(file, query.liveText());
+            if (query.isChanged()) {
+                texts.put(draft, query.draftText());
+            }
+            entries.add(new QueryEntry(
+                    query.id(),
+                    query.name(),
+                    query.sourceId(),
+                    query.sourceBy(),
+                    query.asked().copy(),
+                    query.asked().keptSeconds(),
+                    file,
+                    draft));
+        }
+        return entries;
     }
 
     private boolean isTheirs(Project project, String sourceId) {
@@ -193,7 +207,8 @@ public class ProjectTransfer {
         String live = texts.get(entry.file());
         String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
         String name = entry.name().isBlank() ? entry.id() : entry.name();
-        Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), entry.copy(), draft, live, 1);
+        HowAsked asked = HowAsked.of(entry.copy(), entry.keptSeconds());
+        Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), asked, draft, live, 1);
         if (project.hasQuery(entry.id())) {
             int version = project.query(entry.id()).version();
             edits.queries().change(project, query.atVersion(version));

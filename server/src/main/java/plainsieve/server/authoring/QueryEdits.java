@@ -9,6 +9,7 @@ import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.project.Changed;
+import plainsieve.server.project.HowAsked;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
@@ -45,7 +46,7 @@ public class QueryEdits {
     public Query duplicate(Project project, Query of) {
         String name = Ids.name("A query", of.name() + " copy");
         String id = Ids.of(name, "query", project::hasQuery);
-        Query copy = of.named(id, name).askingCopy("").atVersion(1);
+        Query copy = of.named(id, name).asking(new HowAsked.EachTime()).atVersion(1);
         records.add(row(project, copy));
         return copy;
     }
@@ -79,9 +80,9 @@ public class QueryEdits {
         return change(project, changed);
     }
 
-    /** Lets viewers' reports ask a stored copy of the answer; an empty one for the source each time. */
-    public Query askCopy(Project project, Query query, String copy) {
-        return change(project, query.askingCopy(copy));
+    /** Says what viewers' reports ask for the rows of a query. */
+    public Query ask(Project project, Query query, HowAsked how) {
+        return change(project, query.asking(how));
     }
 
     /** Gives the draft to the reports, once it can be read and all its parameters exist and need each other in no circle. */
@@ -142,7 +143,8 @@ public class QueryEdits {
                 query.name(),
                 query.sourceId(),
                 query.sourceBy(),
-                query.copy(),
+                query.asked().copy(),
+                query.asked().keptSeconds(),
                 query.draftText(),
                 query.liveText(),
                 query.version(),

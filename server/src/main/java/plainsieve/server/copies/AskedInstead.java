@@ -6,10 +6,11 @@ import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.authoring.QueryEdits;
 import plainsieve.server.project.Changed;
+import plainsieve.server.project.HowAsked;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 
-/** Whether viewers' reports ask a query's source each time, or a stored copy of its answer instead. */
+/** Whether viewers' reports ask a query's source each time, every so often, or a stored copy of its answer instead. */
 @Service
 public class AskedInstead {
     private final Copies copies;
@@ -21,17 +22,16 @@ public class AskedInstead {
     }
 
     /**
-     * Lets a copy be asked, or the source each time.
+     * Says what they ask.
      *
-     * @param copyId empty for the source
-     * @throws ProblemException when the copy has something else, was not made yet, or the query asks for what is chosen
+     * @throws ProblemException when a copy has something else, was not made yet, or the query asks for what is chosen
      * @throws Changed when somebody was faster
      */
-    public Query ask(Project project, Query query, String copyId) {
-        if (!copyId.isEmpty()) {
-            check(project, query, copies.get(project.id(), copyId));
+    public Query ask(Project project, Query query, HowAsked how) {
+        if (how instanceof HowAsked.StoredCopy copy) {
+            check(project, query, copies.get(project.id(), copy.id()));
         }
-        return edits.askCopy(project, query, copyId);
+        return edits.ask(project, query, how);
     }
 
     private void check(Project project, Query query, StoredCopy copy) {

@@ -166,7 +166,9 @@ public class CopyEdits {
     public void remove(Project project, String id) {
         StoredCopy copy = copies.get(project.id(), id);
         List<String> needing = new ArrayList<>(jobs.behind(project.id(), StoredCopy.KIND, id));
-        project.queries().stream().filter(query -> query.copy().equals(id)).forEach(query -> needing.add(query.name()));
+        project.queries().stream()
+                .filter(query -> query.asked().copy().equals(id))
+                .forEach(query -> needing.add(query.name()));
         if (!needing.isEmpty()) {
             throw new StillUsed("“" + copy.name() + "”", needing);
         }

@@ -31,7 +31,8 @@ public final class CopiesSource {
 
     /** A query that asks its copy, with all of its rows. */
     static Query asking(String copiesSource, Query query, SourceSettings settings) {
-        String text = "select * from " + settings.dialect().quoteName(table(query.copy()));
-        return new Query(query.id(), query.name(), copiesSource, "", query.copy(), text, text, query.version());
+        String text = "select * from "
+                + settings.dialect().quoteName(table(query.asked().copy()));
+        return new Query(query.id(), query.name(), copiesSource, "", query.asked(), text, text, query.version());
     }
 }

@@ -35,6 +35,14 @@ final class PartsOfFiles {
     private static Query query(ProjectFile.QueryEntry entry, Map<String, String> texts) {
         String text = texts.get(entry.file());
         String name = entry.name().isBlank() ? entry.id() : entry.name();
-        return new Query(entry.id(), name, entry.source(), entry.sourceBy(), entry.copy(), text, text, VERSION);
+        return new Query(
+                entry.id(),
+                name,
+                entry.source(),
+                entry.sourceBy(),
+                HowAsked.of(entry.copy(), entry.keptSeconds()),
+                text,
+                text,
+                VERSION);
     }
 }

@@ -186,7 +186,7 @@ public final class Project {
     public Query asked(String queryId) {
         Query query = query(queryId);
         boolean fromCopy = stage.name().equals(Stage.LIVE)
-                && !query.copy().isEmpty()
+                && query.asked() instanceof HowAsked.StoredCopy
                 && askedFor(query).isEmpty();
         return fromCopy
                 ? CopiesSource.of(id, parts.sources())

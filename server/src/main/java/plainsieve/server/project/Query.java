@@ -5,7 +5,7 @@ package plainsieve.server.project;
  *
  * @param sourceId the source that it is written for
  * @param sourceBy the parameter that says which source is asked, one of the same kind; empty where it is always that one
- * @param copy the stored copy that viewers' reports ask instead of the source; empty where the source is asked each time
+ * @param asked what viewers' reports ask for its rows
  * @param draftText what the bench edits; whole or broken
  * @param liveText what reports send
  * @param version grows with every change
@@ -15,13 +15,13 @@ public record Query(
         String name,
         String sourceId,
         String sourceBy,
-        String copy,
+        HowAsked asked,
         String draftText,
         String liveText,
         int version) {
     /** One that always asks the same source. @param text draft and live */
     public static Query of(String id, String name, String sourceId, String text) {
-        return new Query(id, name, sourceId, "", "", text, text, 1);
+        return new Query(id, name, sourceId, "", new HowAsked.EachTime(), text, text, 1);
     }
 
     /** Whether the draft differs from what reports send. */
@@ -35,29 +35,28 @@ public record Query(
     }
 
     public Query named(String id, String name) {
-        return new Query(id, name, sourceId, sourceBy, copy, draftText, liveText, version);
+        return new Query(id, name, sourceId, sourceBy, asked, draftText, liveText, version);
     }
 
     public Query drafted(String text) {
-        return new Query(id, name, sourceId, sourceBy, copy, text, liveText, version);
+        return new Query(id, name, sourceId, sourceBy, asked, text, liveText, version);
     }
 
     /** With both of its texts. */
     public Query saying(String draft, String live) {
-        return new Query(id, name, sourceId, sourceBy, copy, draft, live, version);
+        return new Query(id, name, sourceId, sourceBy, asked, draft, live, version);
     }
 
     /** @param parameter empty for always the same source */
     public Query askingBy(String parameter) {
-        return new Query(id, name, sourceId, parameter, copy, draftText, liveText, version);
+        return new Query(id, name, sourceId, parameter, asked, draftText, liveText, version);
     }
 
-    /** @param storedCopy empty for asking the source each time */
-    public Query askingCopy(String storedCopy) {
-        return new Query(id, name, sourceId, sourceBy, storedCopy, draftText, liveText, version);
+    public Query asking(HowAsked how) {
+        return new Query(id, name, sourceId, sourceBy, how, draftText, liveText, version);
     }
 
     public Query atVersion(int other) {
-        return new Query(id, name, sourceId, sourceBy, copy, draftText, liveText, other);
+        return new Query(id, name, sourceId, sourceBy, asked, draftText, liveText, other);
     }
 }

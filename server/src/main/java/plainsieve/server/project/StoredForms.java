@@ -46,7 +46,7 @@ public final class StoredForms {
                 row.name(),
                 row.sourceId(),
                 row.sourceBy(),
-                row.copy(),
+                HowAsked.of(row.copy(), row.keptSeconds()),
                 row.draftText(),
                 row.liveText(),
                 row.version());

@@ -10,6 +10,7 @@ public record QueryRow(
         String sourceId,
         String sourceBy,
         String copy,
+        Integer keptSeconds,
         String draftText,
         String liveText,
         int version,
@@ -18,5 +19,6 @@ public record QueryRow(
         // One that was removed before these could be said.
         sourceBy = sourceBy == null ? "" : sourceBy;
         copy = copy == null ? "" : copy;
+        keptSeconds = keptSeconds == null ? 0 : keptSeconds;
     }
 }

@@ -168,14 +168,13 @@ public class SentLog {
     }
 
     /**
-     * Writes down that somebody reads the answer to a statement that another has asked at the same moment; the evidence of that one
-     * is theirs, too.
+     * Writes down that somebody reads the answer to a statement that was asked already; the evidence of that one is theirs, too.
      */
     public void alsoFor(long sentId, String runId, Origin origin, Statement statement) {
         long id = lastId.incrementAndGet();
         also.asMap().merge(sentId, Set.of(origin.asker().id()), SentLog::both);
         Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
-        String why = "It is the answer to statement %d, which was asked at the same moment.".formatted(sentId);
+        String why = "It is the answer to statement %d, which was asked already.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
         SentRow shared = finished(row, "shared", why, new Answer(0, 0, 0, 0));
         writer.later(now -> now.add(shared));

@@ -64,7 +64,7 @@ class MakingRunsApi {
             HttpServletResponse response) {
         Project drafted = project.drafted(id);
         Report report = drafted.report(id);
-        streams.run(orders.order(whom(drafted, asker, report), report.view(viewId), body), response);
+        streams.run(orders.order(whom(drafted, asker, report), report.view(viewId), body), body.anew(), response);
     }
 
     /** Views of a draft and its question, as one choice touches them: in one answer. */
@@ -102,7 +102,7 @@ class MakingRunsApi {
             HttpServletResponse response) {
         Project drafted = project.drafted(id);
         View proposed = making.proposed(drafted, asker, queryId, proposalId);
-        streams.run(orders.order(whom(drafted, asker, drafted.report(id)), proposed, body), response);
+        streams.run(orders.order(whom(drafted, asker, drafted.report(id)), proposed, body), body.anew(), response);
     }
 
     private static ViewOrders.For whom(Project drafted, Asker asker, Report report) {

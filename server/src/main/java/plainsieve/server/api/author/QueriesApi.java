@@ -101,12 +101,12 @@ class QueriesApi {
                 project, edits.chooseSource(project, seen(project, id, body.version()), body.parameter()));
     }
 
-    /** Lets viewers' reports ask a stored copy of the answer, or the source each time. */
-    @PutMapping("/{id}/stored-copy")
+    /** Lets viewers' reports ask the source each time, take its answers for a while, or ask a stored copy instead. */
+    @PutMapping("/{id}/asked-from")
     @Noted("said what a query is asked from")
-    QueryBodies.QueryBody askCopy(
-            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedCopy body) {
-        return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.copy()));
+    QueryBodies.QueryBody askFrom(
+            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.AskedFrom body) {
+        return QueryBodies.QueryBody.of(project, asked.ask(project, seen(project, id, body.version()), body.how()));
     }
 
     @PostMapping("/{id}/copies")
@@ -161,6 +161,6 @@ class QueriesApi {
                 RunOrder.Shape.ALL_ROWS,
                 Purpose.BENCH,
                 project.stage().limits().rows(settings.benchCap()));
-        streams.run(order, response);
+        streams.run(order, true, response);
     }
 }

@@ -1,5 +1,7 @@
 package plainsieve.server.api.author;
 
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -15,6 +17,7 @@ import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProblemBody;
 import plainsieve.server.authoring.FixedOffers;
+import plainsieve.server.project.HowAsked;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
@@ -59,10 +62,12 @@ final class QueryBodies {
      * @param by the parameter that says it; empty where it is always the one that the query is written for
      * @param offered the parameters that could say it
      * @param sources those of the kind that the query is written for
-     * @param copy the stored copy that viewers' reports ask instead; empty where they ask the source each time
+     * @param copy the stored copy that viewers' reports ask instead; empty where they ask the source
+     * @param keptSeconds for how long they take an answer of the source again; 0 where they ask it each time
      * @param asksFor the parameters of what reports send: with any of them a copy cannot be asked
      */
-    record SourceChoiceBody(String by, List<String> offered, List<String> sources, String copy, List<String> asksFor) {
+    record SourceChoiceBody(
+            String by, List<String> offered, List<String> sources, String copy, int keptSeconds, List<String> asksFor) {
         static SourceChoiceBody of(Project project, Query query) {
             return new SourceChoiceBody(
                     query.sourceBy(),
@@ -71,7 +76,8 @@ final class QueryBodies {
                             .map(ParameterDefinition::name)
                             .toList(),
                     SourceChoice.possible(project, query),
-                    query.copy(),
+                    query.asked().copy(),
+                    query.asked().keptSeconds(),
                     project.askedFor(query));
         }
     }
@@ -87,14 +93,28 @@ final class QueryBodies {
         }
     }
 
-    /** @param copy empty for the source each time */
-    record AskedCopy(
+    /**
+     * What viewers' reports ask: both empty for the source each time.
+     *
+     * @param copy a stored copy instead of the source
+     * @param keptSeconds for how long they take an answer of the source again; counts where no copy is asked
+     */
+    record AskedFrom(
             @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String copy,
 
+            @Min(value = 0, message = Lengths.AN_HOUR)
+            @Max(value = HowAsked.MOST_KEPT_SECONDS, message = Lengths.AN_HOUR)
+            Integer keptSeconds,
+
             int version) {
-        AskedCopy {
+        AskedFrom {
             copy = Absent.orEmpty(copy);
+            keptSeconds = keptSeconds == null ? 0 : keptSeconds;
+        }
+
+        HowAsked how() {
+            return HowAsked.of(copy, keptSeconds);
         }
     }
 

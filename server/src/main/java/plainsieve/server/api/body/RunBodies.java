@@ -37,6 +37,7 @@ public final class RunBodies {
      * @param sortBy an output column, or empty for the query's own order
      * @param filters what a reader picked from bars
      * @param pages how many times the most rows of a page it may give; one where it is not said
+     * @param anew whether the source is asked even if an answer of it is kept
      */
     public record ViewRun(
             String runId,
@@ -48,8 +49,11 @@ public final class RunBodies {
             String part,
 
             @Min(value = 1, message = Lengths.PAGES) @Max(value = Lengths.MOST_PAGES, message = Lengths.PAGES)
-            Integer pages) {
+            Integer pages,
+
+            Boolean anew) {
         public ViewRun {
+            anew = anew != null && anew;
             pages = pages == null ? 1 : pages;
             part = Absent.orEmpty(part);
             runId = RunIds.given(runId);

@@ -17,7 +17,8 @@ public record PageAsked(String runId, List<View> views, Optional<Supplier<SaidBo
      * A view of it.
      *
      * @param leads whether its rows are what is looked at first: the others have the source once they come
+     * @param anew whether an answer that is kept is not enough
      * @param order throws what cannot be ordered
      */
-    public record View(boolean leads, Supplier<RunOrder> order) {}
+    public record View(boolean leads, boolean anew, Supplier<RunOrder> order) {}
 }

@@ -45,13 +45,14 @@ final class PageRun {
     private final class Mine implements Outlet {
         private final PageAsked.View view;
         private final Outlet outlet;
-        private final RunReader reader = new RunReader(this);
+        private final RunReader reader;
         private final CompletableFuture<Void> comes = new CompletableFuture<>();
         private volatile boolean begun;
 
         Mine(PageAsked.View view, Outlet outlet) {
             this.view = view;
             this.outlet = outlet;
+            this.reader = new RunReader(this, view.anew());
             reader.end().whenComplete((done, failure) -> Optional.ofNullable(failure)
                     .ifPresent(why -> tell(outlet, streams.failed(why))));
         }

@@ -10,7 +10,7 @@ import plainsieve.sources.Column;
 
 /**
  * One line of a run's answer, which is a stream of JSON lines: begun, then rows, rows, …, then done or failed. What takes
- * longer says how it stands before and in between: waiting, or going. In the answer of a whole page a line says of what those
+ * longer says how it stands before and in between: waiting, or going; what is kept says since when. In the answer of a whole page a line says of what those
  * are that follow it.
  */
 @Schema(
@@ -19,6 +19,7 @@ import plainsieve.sources.Column;
             RunEvent.Said.class,
             RunEvent.Waiting.class,
             RunEvent.Going.class,
+            RunEvent.Kept.class,
             RunEvent.Begun.class,
             RunEvent.Rows.class,
             RunEvent.Done.class,
@@ -44,6 +45,10 @@ public sealed interface RunEvent {
     /** The source is at work. */
     @Schema(name = "RunGoing")
     record Going(@Schema(allowableValues = "going") String event) implements RunEvent {}
+
+    /** What follows was asked before, and is kept for a while. @param at when it had come */
+    @Schema(name = "RunKept")
+    record Kept(@Schema(allowableValues = "kept") String event, String at) implements RunEvent {}
 
     /**
      * Rows begin.

@@ -9,15 +9,21 @@ import plainsieve.sources.SourceFailure;
 /** Somebody who waits for an answer: what has come for them, and how it ended. */
 final class RunReader {
     private final Outlet outlet;
+    private final boolean anew;
     private final CompletableFuture<Void> end = new CompletableFuture<>();
     private LongConsumer answeredBy = id -> {};
     private SourceFailure whenStopped;
     private volatile Optional<SharedRun> run = Optional.empty();
     private volatile Optional<Cancellation.Reason> left = Optional.empty();
 
-    /** @param outlet where what comes goes */
-    RunReader(Outlet outlet) {
+    /** @param outlet where what comes goes @param anew whether an answer that is kept is not enough */
+    RunReader(Outlet outlet, boolean anew) {
         this.outlet = outlet;
+        this.anew = anew;
+    }
+
+    boolean wantsAnew() {
+        return anew;
     }
 
     Outlet outlet() {

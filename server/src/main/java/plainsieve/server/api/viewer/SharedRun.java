@@ -28,6 +28,7 @@ final class SharedRun {
     private final List<ByteBuffer> kept = new ArrayList<>();
     private final Set<RunReader> readers = new LinkedHashSet<>();
     private int bytes;
+    private boolean allKept = true;
     private OptionalLong sentId = OptionalLong.empty();
     private boolean closed;
 
@@ -73,11 +74,17 @@ final class SharedRun {
         }
     }
 
-    /** It has ended: those who read it have all of it. */
-    synchronized void ends() {
+    /** All of an answer. @param sentId the statement in Sent that it is of */
+    record Whole(long sentId, List<ByteBuffer> lines, int bytes) {}
+
+    /** It has ended: those who read it have all of it. What has come, unless it is too much to keep. */
+    synchronized Optional<Whole> ends() {
         closed = true;
         readers.forEach(RunReader::ends);
+        Optional<Whole> whole =
+                allKept ? Optional.of(new Whole(sentId.orElseThrow(), List.copyOf(kept), bytes)) : Optional.empty();
         kept.clear();
+        return whole;
     }
 
     synchronized void fails(Throwable why) {
@@ -127,8 +134,9 @@ final class SharedRun {
         }
 
         private void keep(ByteBuffer some) {
-            bytes += some.remaining();
-            if (bytes <= MOST_KEPT && !closed) {
+            allKept = allKept && !closed && bytes + some.remaining() <= MOST_KEPT;
+            if (allKept) {
+                bytes += some.remaining();
                 kept.add(some);
             } else {
                 closed = true;

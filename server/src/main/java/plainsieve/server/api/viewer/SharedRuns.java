@@ -1,12 +1,16 @@
 package plainsieve.server.api.viewer;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.time.Clock;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
-import plainsieve.core.statement.Statement;
-import plainsieve.server.people.Asker;
-import plainsieve.server.project.Project;
 import plainsieve.server.runs.Runner;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.sent.SentLog;
@@ -17,66 +21,81 @@ import plainsieve.sources.SourceFailure;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The runs of readers that are under way, so that the same is asked once at the same moment. What somebody may not see is kept
- * from them by the statement itself: the same one, with the same values, in the same state of the project, has the same rows for
- * whoever asks. Each of them stands in Sent.
+ * The runs of readers that are under way, so that the same is asked once at the same moment, and their answers where authors let
+ * them be taken again. The same statement, with the same values, in the same state of the project, has the same rows for whoever
+ * asks. Each of them stands in Sent.
  */
 @Component
 class SharedRuns {
-    private final Map<Question, SharedRun> underWay = new ConcurrentHashMap<>();
+    private final Map<SameQuestion, SharedRun> underWay = new ConcurrentHashMap<>();
+    private final KeptAnswers answers;
     private final Cancellations cancellations;
     private final SentLog log;
     private final JsonMapper json;
     private final Clock clock;
 
-    SharedRuns(Cancellations cancellations, SentLog log, JsonMapper json, Clock clock) {
+    SharedRuns(KeptAnswers answers, Cancellations cancellations, SentLog log, JsonMapper json, Clock clock) {
+        this.answers = answers;
         this.cancellations = cancellations;
         this.log = log;
         this.json = json;
         this.clock = clock;
     }
 
+    /** A run that is to be begun. @param kept for how long its answer is taken again */
+    record Begun(SameQuestion question, SharedRun run, Duration kept) {}
+
     /**
-     * What is asked.
-     *
-     * @param project in the state that the run sees; another state is another project
-     * @param inside whether the answer says what was sent, too
+     * A reader reads the run that asks this already, or the answer that is kept, or one that is to be begun. What authors try is
+     * always run anew.
      */
-    private record Question(Project project, String sourceId, Statement statement, boolean inside) {}
-
-    /** What a reader reads. @param isFirst whether it is to be begun */
-    record Joined(Question question, SharedRun run, boolean isFirst) {}
-
-    /** A reader of the run that asks this already, or of one that is to be begun. What authors try is always run anew. */
-    Joined join(Runner.Ready ready, RunReader reader) {
+    Optional<Begun> join(Runner.Ready ready, RunReader reader) {
         String runId = ready.order().runId();
         Cancellation stop = cancellations.begin(runId);
         reader.end().whenComplete((done, failure) -> cancellations.end(runId, stop));
-        Asker asker = ready.order().asked().asker();
         reader.asks(
                 stop,
-                ForViewers.told(asker, stopped()),
+                ForViewers.told(ready.order().asked().asker(), stopped()),
                 id -> log.alsoFor(id, runId, ready.origin(), ready.statement()));
-        Question question =
-                new Question(ready.order().project(), ready.origin().sourceId(), ready.statement(), asker.seesInside());
-        boolean shared = ready.order().purpose().kind() == Purpose.Kind.REPORT;
-        return shared ? join(question, reader) : new Joined(question, begun(question, reader), true);
+        SameQuestion question = SameQuestion.of(ready);
+        if (ready.order().purpose().kind() != Purpose.Kind.REPORT) {
+            return Optional.of(begun(question, reader, Duration.ZERO));
+        }
+        Duration kept = ready.order().text().query().asked().kept();
+        Optional<KeptAnswers.Kept> known =
+                reader.wantsAnew() || kept.isZero() ? Optional.empty() : answers.find(question, kept);
+        known.ifPresent(answer -> read(answer, reader));
+        return known.isPresent() ? Optional.empty() : join(question, reader, kept);
     }
 
-    private Joined join(Question question, RunReader reader) {
-        SharedRun[] mine = new SharedRun[1];
-        SharedRun run = underWay.compute(question, (same, known) -> {
+    private void read(KeptAnswers.Kept answer, RunReader reader) {
+        RunEvent event = new RunEvent.Kept("kept", answer.at().toString());
+        try {
+            reader.outlet().give(ByteBuffer.wrap(RunStream.line(json, event)));
+            for (ByteBuffer some : answer.whole().lines()) {
+                reader.outlet().give(some.duplicate());
+            }
+            reader.answeredBy(answer.whole().sentId());
+            reader.ends();
+        } catch (IOException e) {
+            reader.fails(new UncheckedIOException(e.getMessage(), e));
+        }
+    }
+
+    private Optional<Begun> join(SameQuestion question, RunReader reader, Duration kept) {
+        List<Begun> mine = new ArrayList<>();
+        underWay.compute(question, (same, known) -> {
             if (known != null && known.join(reader)) {
                 return known;
             }
-            mine[0] = begun(question, reader);
-            return mine[0];
+            mine.add(begun(question, reader, kept));
+            return mine.get(0).run();
         });
-        return new Joined(question, run, run == mine[0]);
+        return mine.stream().findFirst();
     }
 
-    private SharedRun begun(Question question, RunReader reader) {
-        return new SharedRun(json, clock, question.inside(), reader);
+    private Begun begun(SameQuestion question, RunReader reader, Duration kept) {
+        return new Begun(question, new SharedRun(json, clock, question.inside(), reader), kept);
     }
 
     /** What is told of a run that was stopped. */
@@ -84,8 +103,16 @@ class SharedRuns {
         return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
     }
 
-    /** It has ended. Another that asks the same by now stays. */
-    void over(Joined joined) {
-        underWay.remove(joined.question(), joined.run());
+    /** All of it has come. */
+    void ends(Begun begun) {
+        Optional<SharedRun.Whole> whole = begun.run().ends();
+        if (!begun.kept().isZero()) {
+            whole.ifPresent(all -> answers.keep(begun.question(), all));
+        }
+    }
+
+    /** It has ended, however. Another that asks the same by now stays. */
+    void over(Begun begun) {
+        underWay.remove(begun.question(), begun.run());
     }
 }

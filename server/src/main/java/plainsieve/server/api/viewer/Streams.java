@@ -60,10 +60,10 @@ public class Streams {
         this.json = json;
     }
 
-    /** Throws what fails soon. */
-    public void run(RunOrder order, HttpServletResponse response) {
+    /** Throws what fails soon. @param anew whether an answer that is kept is not enough */
+    public void run(RunOrder order, boolean anew, HttpServletResponse response) {
         try (Spool spool = spools.open()) {
-            RunReader reader = new RunReader(Outlet.into(spool));
+            RunReader reader = new RunReader(Outlet.into(spool), anew);
             begin(() -> ask(() -> order, reader));
             spool.await(SOON);
             if (spool.isOver(Duration.ZERO)) {
@@ -114,24 +114,21 @@ public class Streams {
     void ask(Supplier<RunOrder> order, RunReader reader) {
         try {
             Runner.Ready ready = runner.ready(order.get());
-            SharedRuns.Joined joined = shared.join(ready, reader);
-            if (joined.isFirst()) {
-                run(ready, joined);
-            }
+            shared.join(ready, reader).ifPresent(begun -> run(ready, begun));
         } catch (RuntimeException | Error e) {
             // Whoever reads hears of everything: else they would wait for ever.
             reader.fails(e);
         }
     }
 
-    private void run(Runner.Ready ready, SharedRuns.Joined joined) {
+    private void run(Runner.Ready ready, SharedRuns.Begun begun) {
         try {
-            runner.run(ready, UUID.randomUUID().toString(), joined.run().stream());
-            joined.run().ends();
+            runner.run(ready, UUID.randomUUID().toString(), begun.run().stream());
+            shared.ends(begun);
         } catch (RuntimeException | Error e) {
-            joined.run().fails(e);
+            begun.run().fails(e);
         } finally {
-            shared.over(joined);
+            shared.over(begun);
         }
     }
 

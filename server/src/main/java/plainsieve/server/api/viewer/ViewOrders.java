@@ -52,7 +52,7 @@ public class ViewOrders {
     /** A view of a page, which is ordered when its turn comes. Throws {@link plainsieve.server.project.NotFound} when the report has none. */
     public PageAsked.View ofPage(Report report, RunBodies.ViewOfPage one, Supplier<For> whom) {
         View view = report.view(one.view());
-        return new PageAsked.View(leads(view, one.run()), () -> order(whom.get(), view, one.run()));
+        return new PageAsked.View(leads(view, one.run()), one.run().anew(), () -> order(whom.get(), view, one.run()));
     }
 
     /** Whether rows are asked for, which are looked at first. */

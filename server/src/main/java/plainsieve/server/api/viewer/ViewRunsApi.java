@@ -56,7 +56,7 @@ class ViewRunsApi {
             HttpServletResponse response) {
         Report report = askers.given(project, id, asker);
         View view = report.view(viewId);
-        streams.run(orders.order(whom(project, asker, report, body.signed()), view, body), response);
+        streams.run(orders.order(whom(project, asker, report, body.signed()), view, body), body.anew(), response);
     }
 
     /** Views of a report and its question, as one choice touches them: in one answer. */

@@ -1,22 +1,33 @@
 <script setup lang="ts">
-/* Whether viewers' reports ask the source each time or a stored copy of the answer: one word, and where a copy is made. */
+/* Whether viewers' reports ask the source each time, every so often, or a stored copy: one word, and where a copy is made. */
 import { computed, onScopeDispose, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { asFailure, get, post, type Failure } from '../../api/client'
-import type { MarkOffer, Query, StoredCopy } from '../../api/types'
+import type { AskedFrom, MarkOffer, Query, StoredCopy } from '../../api/types'
+import { spanInWords } from '../../formats'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 import FailureNote from '../../widgets/FailureNote.vue'
 
 const LOOK_EVERY = 1000
 const ANEW = '+'
+const OFTEN = 'at most every '
+/** For how long an answer may be taken again, in seconds. */
+const SPANS = [30, 600]
 
 const props = defineProps<{ query: Query }>()
-const emit = defineEmits<{ take: [copy: string] }>()
+const emit = defineEmits<{ take: [from: AskedFrom] }>()
 
 const source = computed(() => props.query.source)
 const inTheWay = computed(() => source.value.asksFor.map(name => `:${name}`).join(', '))
 const fromCopy = computed(() => source.value.copy !== '' && !inTheWay.value)
+const often = computed(() => (source.value.copy ? 0 : source.value.keptSeconds))
+const words = computed(() => {
+  if (fromCopy.value) return 'a stored copy'
+  return often.value ? OFTEN + spanInWords(often.value) : 'each time'
+})
 const hint = computed(() => {
+  if (often.value)
+    return 'Who asks the same as somebody before them has the same answer, with its age; the bench asks the source.'
   if (fromCopy.value) return `Viewers’ reports ask the stored copy “${source.value.copy}”; the bench asks the source.`
   return source.value.copy ? `Its copy is not asked: it asks for ${inTheWay.value}, and a copy has one answer.` : ''
 })
@@ -30,10 +41,19 @@ const here = async (): Promise<StoredCopy[]> =>
   (await get<StoredCopy[]>('/copies')).filter(copy => copy.queryId === props.query.id)
 
 async function offers(): Promise<MarkOffer[]> {
-  const each = { id: '', words: 'each time', note: 'at the source', reason: '' }
+  const spans = [...new Set([...SPANS, ...(often.value ? [often.value] : [])])].sort((a, b) => a - b)
+  const atTheSource = [
+    { id: '', words: 'each time', note: 'at the source', reason: '' },
+    ...spans.map(span => ({
+      id: `${OFTEN}${span}`,
+      words: OFTEN + spanInWords(span),
+      note: 'at the source, then its answer again',
+      reason: '',
+    })),
+  ]
   if (inTheWay.value) {
     const reason = `It asks for ${inTheWay.value}, and a copy has one answer: keep a query without it, and ask that copy.`
-    return [each, { id: ANEW, words: 'stored copy', note: '', reason }]
+    return [...atTheSource, { id: ANEW, words: 'stored copy', note: '', reason }]
   }
   const copies = (await here()).map(copy => ({
     id: copy.id,
@@ -42,14 +62,15 @@ async function offers(): Promise<MarkOffer[]> {
     reason: copy.content.asOf ? '' : 'It was not made yet.',
   }))
   const anew = { id: ANEW, words: 'a new stored copy', note: 'made now, and by its times under Live', reason: '' }
-  return [each, ...copies, ...(copies.length ? [] : [anew])]
+  return [...atTheSource, ...copies, ...(copies.length ? [] : [anew])]
 }
 
-async function take(copy: string): Promise<void> {
+async function take(offer: string): Promise<void> {
   failure.value = undefined
+  if (offer.startsWith(OFTEN)) return emit('take', { copy: '', keptSeconds: Number(offer.slice(OFTEN.length)) })
   try {
-    const wanted = copy === ANEW ? await made() : copy
-    if (!gone) emit('take', wanted)
+    const copy = offer === ANEW ? await made() : offer
+    if (!gone) emit('take', { copy, keptSeconds: 0 })
   } catch (error) {
     failure.value = asFailure(error)
   } finally {
@@ -74,11 +95,11 @@ async function made(): Promise<string> {
     >reports ask <span v-if="making" role="status">a copy that is being made …</span
     ><OfferedMark
       v-else
-      :text="fromCopy ? 'a stored copy' : 'each time'"
-      about="whether a stored copy is asked"
+      :text="words"
+      about="how reports ask"
       data-mark="asked-from"
       :offers="offers"
-      @take="take" /><template v-if="hint && !fromCopy"> (not its copy)</template></span
+      @take="take" /><template v-if="source.copy && !fromCopy"> (not its copy)</template></span
   >
   <FailureNote v-if="failure" :failure="failure"><RouterLink to="/live">Live</RouterLink></FailureNote>
 </template>
