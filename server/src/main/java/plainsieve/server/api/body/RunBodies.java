@@ -88,7 +88,7 @@ public final class RunBodies {
             @NotNull(message = Lengths.MISSING) @Size(max = Lengths.MOST_VIEWS, message = Lengths.TOO_MANY)
             List<@NotNull(message = Lengths.MISSING) @Valid ViewOfPage> views,
 
-            @Valid Optional<Asked> question) {
+            Optional<@Valid Asked> question) {
         public PageRun {
             runId = RunIds.given(runId);
             question = question == null ? Optional.empty() : question;

@@ -1,0 +1,109 @@
+package plainsieve.server.api.viewer;
+
+import jakarta.validation.Validator;
+import java.util.LinkedHashSet;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.project.NotFound;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Stage;
+import plainsieve.server.settings.Settings;
+import plainsieve.server.sources.Sending;
+import plainsieve.sources.ServiceSettings;
+import plainsieve.sources.SourceFailure;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * After a start, beside whatever is asked already: what the first reader would wait for. The texts of reports are read, and
+ * their sources are connected to. Nothing is sent to them.
+ */
+@Component
+class WarmUp {
+    private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
+    /** Of a project; more of them would be read for nobody. */
+    private static final int MOST_QUERIES = 200;
+
+    private static final String PAGE =
+            "{\"views\":[{\"view\":\"v\",\"run\":{\"choices\":{\"c\":{\"kind\":\"values\",\"values\":[\"1\"]}}}}]}";
+
+    private final Projects projects;
+    private final Sending sending;
+    private final Settings settings;
+    private final JsonMapper json;
+    private final Validator validator;
+
+    WarmUp(Projects projects, Sending sending, Settings settings, JsonMapper json, Validator validator) {
+        this.projects = projects;
+        this.sending = sending;
+        this.settings = settings;
+        this.json = json;
+        this.validator = validator;
+    }
+
+    @EventListener
+    void onReady(ApplicationReadyEvent ready) {
+        if (settings.jobs()) {
+            Thread beside = new Thread(this::run, "warm-up");
+            beside.setDaemon(true);
+            beside.setPriority(Thread.MIN_PRIORITY);
+            beside.start();
+        }
+    }
+
+    private void run() {
+        try {
+            validator.validate(json.readValue(PAGE, RunBodies.PageRun.class));
+            Set<String> sources = new LinkedHashSet<>();
+            for (Project project : projects.all()) {
+                Project live = project.in(Stage.LIVE);
+                queries(live).forEach(query -> {
+                    read(live, query);
+                    sources.add(query.sourceId());
+                });
+                // A service would have to be sent a request.
+                sources.removeIf(id -> live.sources().get(id) instanceof ServiceSettings);
+            }
+            sources.forEach(this::connect);
+        } catch (RuntimeException e) {
+            LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
+        }
+    }
+
+    private static Stream<Query> queries(Project live) {
+        return live.reports().stream()
+                .flatMap(report -> report.views().stream())
+                .flatMap(view -> query(live, view.queryId()).stream())
+                .distinct()
+                .limit(MOST_QUERIES);
+    }
+
+    private static Optional<Query> query(Project project, String id) {
+        return project.hasQuery(id) ? Optional.of(project.asked(id)) : Optional.empty();
+    }
+
+    private static void read(Project project, Query query) {
+        try {
+            project.prepare(query, query.liveText());
+        } catch (ProblemException | NotFound e) {
+            // Whoever asks for it is told.
+        }
+    }
+
+    private void connect(String sourceId) {
+        try {
+            sending.health(sourceId);
+        } catch (SourceFailure | ProblemException | NotFound e) {
+            LOG.info("{} does not answer yet: {}", sourceId, e.getMessage());
+        }
+    }
+}

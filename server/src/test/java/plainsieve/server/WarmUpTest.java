@@ -1,0 +1,83 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** A server that has started connects to what its reports ask, and to nothing else; nothing is sent. */
+class WarmUpTest {
+    @Test
+    void whatReportsAskIsConnectedToAfterAStart() throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        Path asked = database(folder, "asked.sqlite");
+        Path unasked = database(folder, "unasked.sqlite");
+        List<String> sent;
+        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.jobs=false")) {
+            Api api = server.api();
+            source(api, "asked");
+            source(api, "unasked");
+            query(api, "unasked");
+            api.post("/api/queries/" + query(api, "asked") + "/reports", Map.of());
+            api.post("/api/projects/home/live/give", Map.of("why", "to be asked"));
+            sent = sent(api);
+        }
+        assertThat(isOpen(asked)).isFalse();
+        try (AnotherServer server = AnotherServer.on(folder)) {
+            for (int i = 0; i < 200 && !isOpen(asked); i++) {
+                TimeUnit.MILLISECONDS.sleep(50);
+            }
+            assertThat(isOpen(asked)).isTrue();
+            assertThat(isOpen(unasked)).isFalse();
+            assertThat(sent(server.api())).isEqualTo(sent);
+        }
+    }
+
+    private static Path database(Path folder, String name) throws Exception {
+        Path file = folder.resolve("files").resolve(name);
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file)) {
+            connection.createStatement().execute("create table berths (name text)");
+        }
+        return file.toRealPath();
+    }
+
+    private static void source(Api api, String id) {
+        Api.Answer made = api.post("/api/sources", Map.of("id", id, "kind", "sqlite", "database", id + ".sqlite"));
+        assertThat(made.status()).isEqualTo(201);
+    }
+
+    private static List<String> sent(Api api) {
+        return api.get("/api/sent").json().findValuesAsString("text");
+    }
+
+    private static String query(Api api, String source) {
+        return api.post("/api/queries", Map.of("name", source, "sourceId", source, "text", "select name from berths"))
+                .json()
+                .get("id")
+                .asString();
+    }
+
+    /** Whether this process, which the server is in, has a file open. */
+    private static boolean isOpen(Path file) throws IOException {
+        try (Stream<Path> open = Files.list(Path.of("/proc/self/fd"))) {
+            return open.anyMatch(descriptor -> leadsTo(descriptor, file));
+        }
+    }
+
+    private static boolean leadsTo(Path descriptor, Path file) {
+        try {
+            return Files.readSymbolicLink(descriptor).equals(file);
+        } catch (IOException e) {
+            // Closed meanwhile.
+            return false;
+        }
+    }
+}
