@@ -100,9 +100,9 @@ final class ByHand implements AutoCloseable {
         }
     }
 
+    /** The connection stays open. */
     @Override
     public void close() throws SQLException {
         prepared.close();
-        connection.close();
     }
 }

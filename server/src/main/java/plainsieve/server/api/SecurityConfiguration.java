@@ -15,6 +15,7 @@ import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.config.observation.SecurityObservationSettings;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
@@ -44,6 +45,12 @@ class SecurityConfiguration {
                 .addFilterBefore(new WhoAsks(recognition), AnonymousAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .build();
+    }
+
+    /** Its own measures are not taken: each request is measured as one, and to wrap each filter of it cost more than they do. */
+    @Bean
+    SecurityObservationSettings observations() {
+        return SecurityObservationSettings.noObservations();
     }
 
     /** Addresses with signs that mean something else than they stand for are refused; methods nobody answers are told so as ever. */

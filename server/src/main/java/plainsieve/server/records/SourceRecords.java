@@ -1,6 +1,7 @@
 package plainsieve.server.records;
 
 import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -13,6 +14,9 @@ import org.apache.ibatis.annotations.Update;
 public interface SourceRecords {
     @Select("select * from source order by position, id")
     List<SourceRow> all();
+
+    @Select("select * from source where id = #{id}")
+    Optional<SourceRow> find(String id);
 
     /** Behind all others. */
     @Insert("""

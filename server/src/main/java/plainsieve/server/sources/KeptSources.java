@@ -114,7 +114,7 @@ public class KeptSources {
     }
 
     private Optional<SourceRow> find(String id) {
-        return records.all().stream().filter(row -> row.id().equals(id)).findFirst();
+        return records.find(id);
     }
 
     private Secret password(SourceRow row) {

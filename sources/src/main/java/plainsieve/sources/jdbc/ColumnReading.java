@@ -9,8 +9,8 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
+import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import java.util.StringJoiner;
 import plainsieve.sources.Binary;
 import plainsieve.sources.Column;
@@ -18,10 +18,10 @@ import plainsieve.sources.RowReceiver;
 
 /** Values of an answer as they are shown and sent, see {@link RowReceiver#row}. */
 final class ColumnReading {
-    /** What drivers give for a day without an end, and without a beginning. */
-    private static final Set<Object> ENDLESS = Set.of(LocalDate.MAX, LocalDateTime.MAX, OffsetDateTime.MAX);
+    /* What drivers give for a day without an end, and without a beginning. To compare each value costs less than to hash it. */
+    private static final List<Object> ENDLESS = List.of(LocalDate.MAX, LocalDateTime.MAX, OffsetDateTime.MAX);
 
-    private static final Set<Object> BEGINLESS = Set.of(LocalDate.MIN, LocalDateTime.MIN, OffsetDateTime.MIN);
+    private static final List<Object> BEGINLESS = List.of(LocalDate.MIN, LocalDateTime.MIN, OffsetDateTime.MIN);
 
     static final String INFINITY = "infinity";
 

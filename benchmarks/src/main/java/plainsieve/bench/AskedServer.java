@@ -1,0 +1,122 @@
+package plainsieve.bench;
+
+import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.HttpURLConnection;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import plainsieve.core.statement.Statement;
+import plainsieve.demo.LocalMariaDb;
+import plainsieve.server.PlainSieve;
+import plainsieve.server.sent.SentLog;
+
+/** A server of the demo in this process, with the ferries on each database, asked by the plainest of clients. */
+final class AskedServer {
+    private static final int CROSSINGS = Integer.getInteger("bench.crossings", 1_000_000);
+    private static final Pattern SENT = Pattern.compile("\"sentId\":(\\d+)");
+
+    private final ServletWebServerApplicationContext server;
+    private final String api;
+
+    private AskedServer(ServletWebServerApplicationContext server) {
+        this.server = server;
+        this.api = "http://127.0.0.1:" + server.getWebServer().getPort() + "/api/projects/home";
+    }
+
+    /** Measures one database of it. */
+    interface Measuring {
+        void measure(AskedServer server, FerryDatabase database) throws Exception;
+    }
+
+    /** @param wanted names of databases; none for all */
+    static void each(String[] wanted, Measuring measuring) throws Exception {
+        Path data = Files.createTempDirectory("plainsieve-bench").toRealPath();
+        try (LocalMariaDb mariaDb = LocalMariaDb.start();
+                EmbeddedPostgres postgres = EmbeddedPostgres.start()) {
+            ServletWebServerApplicationContext server = (ServletWebServerApplicationContext) PlainSieve.start(
+                    "--server.port=0",
+                    "--plainsieve.demo=true",
+                    "--plainsieve.demo-crossings=" + CROSSINGS,
+                    "--plainsieve.accounts=false",
+                    "--plainsieve.jobs=false",
+                    "--plainsieve.data-folder=" + data,
+                    "--plainsieve.demo-mariadb-port=" + mariaDb.port(),
+                    "--plainsieve.demo-postgres-port=" + postgres.getPort());
+            System.out.println();
+            List<FerryDatabase> databases = List.of(
+                    FerryDatabase.duckDb(data.resolve("files").resolve("ferries.duckdb")),
+                    FerryDatabase.postgres(postgres.getPort()),
+                    FerryDatabase.mariaDb(mariaDb.port()));
+            for (FerryDatabase database : databases) {
+                if (wanted.length == 0 || Arrays.asList(wanted).contains(database.name())) {
+                    measuring.measure(new AskedServer(server), database);
+                }
+            }
+            SpringApplication.exit(server);
+        }
+    }
+
+    /** The choices for about so many rows of the table. */
+    static String choices(int rows) {
+        String many = rows > 1_000
+                ? ",\"port\":{\"kind\":\"blank\",\"values\":[],\"withoutValue\":false},\"min_delay\":%s,\"from\":%s,\"to\":%s"
+                        .formatted(one("0"), one("2025-01-01"), one("2026-12-31"))
+                : "";
+        return "{\"rows\":%s%s}".formatted(one(String.valueOf(rows)), many);
+    }
+
+    static String one(String value) {
+        return "{\"kind\":\"values\",\"values\":[\"" + value + "\"],\"withoutValue\":false}";
+    }
+
+    /** What is sent for these choices; it is sent once to find out. */
+    Statement statement(String report, String choices) throws Exception {
+        String answer = new String(run(report, choices).readAllBytes(), StandardCharsets.UTF_8);
+        Matcher sent = SENT.matcher(answer);
+        if (!sent.find()) {
+            throw new IllegalStateException(answer);
+        }
+        return server.getBean(SentLog.class)
+                .recent(Long.parseLong(sent.group(1)))
+                .orElseThrow()
+                .statement();
+    }
+
+    /** The table, to its last byte. */
+    void request(String report, String choices) throws Exception {
+        try (InputStream body = run(report, choices)) {
+            body.transferTo(OutputStream.nullOutputStream());
+        }
+    }
+
+    void get(String path) throws Exception {
+        try (InputStream body = connection(api + path).getInputStream()) {
+            body.transferTo(OutputStream.nullOutputStream());
+        }
+    }
+
+    /* The plainest of clients: on one thread, so that nothing of it is measured but its socket. */
+    private static HttpURLConnection connection(String address) throws Exception {
+        return (HttpURLConnection) URI.create(address).toURL().openConnection();
+    }
+
+    private InputStream run(String report, String choices) throws Exception {
+        HttpURLConnection connection = connection(api + "/reports/" + report + "/views/crossings/run");
+        connection.setDoOutput(true);
+        connection.setRequestProperty("Content-Type", "application/json");
+        String body = "{\"runId\":\"bench\",\"choices\":" + choices + ",\"sortBy\":\"\",\"descending\":false}";
+        try (OutputStream out = connection.getOutputStream()) {
+            out.write(body.getBytes(StandardCharsets.UTF_8));
+        }
+        return connection.getInputStream();
+    }
+}

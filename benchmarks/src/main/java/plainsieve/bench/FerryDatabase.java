@@ -1,0 +1,62 @@
+package plainsieve.bench;
+
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.util.Properties;
+import plainsieve.sources.Secret;
+import plainsieve.sources.SourceSettings;
+
+/** The ferries in a database: how it is reached by hand, and by our source. @param report that asks it */
+record FerryDatabase(String name, String report, String url, Properties properties, SourceSettings settings) {
+    /* The one of tests lets its owner in by any password, the other by none. */
+    Secret password() {
+        return name.equals("postgres") ? new Secret("x") : Secret.none();
+    }
+
+    Connection connect() throws Exception {
+        Connection connection = DriverManager.getConnection(url, properties);
+        connection.setAutoCommit(url.startsWith("jdbc:duckdb"));
+        return connection;
+    }
+
+    static FerryDatabase duckDb(Path file) {
+        Properties properties = new Properties();
+        properties.setProperty("duckdb.read_only", "true");
+        properties.setProperty("jdbc_stream_results", "true");
+        properties.setProperty("autoinstall_known_extensions", "false");
+        properties.setProperty("enable_external_access", "false");
+        properties.setProperty("disabled_optimizers", "join_filter_pushdown,join_elimination");
+        properties.setProperty("lock_configuration", "true");
+        return new FerryDatabase(
+                "duckdb",
+                "late-crossings",
+                "jdbc:duckdb:" + file,
+                properties,
+                new SourceSettings.DuckDb(file.toString()));
+    }
+
+    static FerryDatabase postgres(int port) {
+        Properties properties = new Properties();
+        properties.setProperty("user", "postgres");
+        properties.setProperty("password", "x");
+        return new FerryDatabase(
+                "postgres",
+                "late-crossings-at-the-harbour-server",
+                "jdbc:postgresql://localhost:" + port + "/postgres",
+                properties,
+                new SourceSettings.PostgreSql("localhost", port, "postgres", "postgres"));
+    }
+
+    static FerryDatabase mariaDb(int port) {
+        Properties properties = new Properties();
+        properties.setProperty("user", "root");
+        properties.setProperty("useServerPrepStmts", "true");
+        return new FerryDatabase(
+                "mariadb",
+                "late-crossings-on-the-islands",
+                "jdbc:mariadb://127.0.0.1:" + port + "/ferries",
+                properties,
+                new SourceSettings.MariaDb("127.0.0.1", port, "ferries", "root"));
+    }
+}
