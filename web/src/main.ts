@@ -1,7 +1,5 @@
-import '@fontsource/atkinson-hyperlegible/latin-400.css'
-import '@fontsource/atkinson-hyperlegible/latin-700.css'
-import '@fontsource/atkinson-hyperlegible/latin-ext-400.css'
-import '@fontsource/atkinson-hyperlegible/latin-ext-700.css'
+import '@fontsource/atkinson-hyperlegible/400.css'
+import '@fontsource/atkinson-hyperlegible/700.css'
 import '@fontsource/jetbrains-mono/latin-400.css'
 import '@fontsource/jetbrains-mono/latin-600.css'
 import 'bootstrap/dist/css/bootstrap.min.css'
@@ -27,8 +25,11 @@ async function start(): Promise<void> {
     return
   }
   /* Where that cannot be told the page says so itself, with what else it asks for. */
+  const who = askWho().catch(() => undefined)
+  /* Who opens a report loads what shows it beside the rest, not after it. */
+  if (/\/reports\/[^/]+$/.test(location.pathname)) import('./screens/reader/ReaderScreen.vue').catch(() => undefined)
   const screens = import('./screens')
-  const me = await askWho().catch(() => undefined)
+  const me = await who
   if (me && !me.signedIn && !isByLink()) location.replace(signInAddress())
   else (await screens).show()
 }
