@@ -29,7 +29,12 @@ export default defineConfig({
   plugins: [vue(), compressed()],
   /* The server says where the page stands; what it loads is named from there. */
   base: './',
-  build: { target: 'es2022', chunkSizeWarningLimit: 800 },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 800,
+    /* What several screens need comes in few files: over a slow line each costs its own way there and back. */
+    rolldownOptions: { output: { advancedChunks: { groups: [{ name: 'shared', minShareCount: 4 }] } } },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:8321' } },
   test: { environment: 'jsdom' },
 })
