@@ -17,6 +17,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import plainsieve.core.statement.Statement;
 import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.PlainSieve;
+import plainsieve.server.records.SentWanted;
 import plainsieve.server.sent.SentLog;
 
 /** A server of the demo in this process, with the ferries on each database, asked by the plainest of clients. */
@@ -89,6 +90,14 @@ final class AskedServer {
                 .recent(Long.parseLong(sent.group(1)))
                 .orElseThrow()
                 .statement();
+    }
+
+    /** How many of the last answers of a report were statements of their own; the others were answered with one of those. */
+    long statements(String report, int answers) {
+        SentWanted wanted = new SentWanted("home", "", report, "", "", "", "report", "", "new");
+        return server.getBean(SentLog.class).latest(Long.MAX_VALUE, wanted, answers).stream()
+                .filter(row -> row.outcome().equals("done"))
+                .count();
     }
 
     /** The table, to its last byte. */

@@ -43,7 +43,9 @@ public final class Viewers {
         List<String> same = distinct.stream().map(other -> distinct.get(0)).toList();
         double one = median(alone(server, database, distinct.get(0)));
         try (Pool pool = new Pool(database)) {
-            print(database, "the same", one, rounds(server, database, same), rounds(pool, same(statements)));
+            Waited together = rounds(server, database, same);
+            long sent = server.statements(database.report(), VIEWERS);
+            print(database, "the same, " + sent + " statements", one, together, rounds(pool, same(statements)));
             print(database, "distinct", one, rounds(server, database, distinct), rounds(pool, statements));
         }
     }

@@ -119,6 +119,28 @@ class LiveTest {
     }
 
     @Test
+    void anAnswerIsTakenAgainUntilItIsAskedAnew() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3());
+                Browser browser = new Browser(server.address())) {
+            String foot = "footer";
+            browser.open("/projects/home/reports/late-crossings");
+            browser.untilText(foot, text -> text.contains("asked"));
+            browser.open("/projects/home/reports/late-crossings");
+            browser.untilText(foot, text -> text.contains("asked") && !text.contains("old"));
+            browser.open("/projects/home/queries/" + query(server).id());
+            browser.take(".bench", "asked-from", "at most every 10 minutes");
+            browser.untilText(".bench", text -> text.contains("reports ask at most every 10 minutes"));
+            for (int i = 0; i < 2; i++) {
+                browser.open("/projects/home/reports/late-crossings");
+                browser.untilText(foot, text -> text.contains("asked"));
+            }
+            browser.untilText(foot, text -> text.contains("seconds old") && text.contains("Ask again"));
+            browser.click(foot + " button", "Ask again");
+            browser.untilText(foot, text -> text.contains("asked") && !text.contains("old"));
+        }
+    }
+
+    @Test
     void aViewerSeesNothingOfIt() throws Exception {
         try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
                 Browser viewer = SignedIn.as(server, "tam", "home", Role.VIEWER)) {

@@ -61,7 +61,11 @@ final class TrinoTables implements TableQuestions {
     private void other(String catalog) throws SQLException {
         try (Statement statement = connection.createStatement();
                 ResultSet rows = statement.executeQuery("select count(*) from " + in(catalog, "tables"))) {
-            rows.next();
+            // To its end: a statement that is closed before is stopped, and everything after it in its transaction
+            // refused.
+            while (rows.next()) {
+                rows.getLong(1);
+            }
             catalogs.add(catalog);
         } catch (SQLException e) {
             silent.add("The catalog “%s” does not tell its tables: %s".formatted(catalog, TrinoVendor.inWords(e)));

@@ -2,12 +2,12 @@ package plainsieve.server.api.viewer;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Expiry;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import plainsieve.server.project.HowAsked;
 
 /**
  * Answers of queries that reports ask only every so often. They are here alone, so that a start, a change of the project or of
@@ -21,23 +21,25 @@ class KeptAnswers {
     private final Cache<SameQuestion, Kept> answers = Caffeine.newBuilder()
             .maximumWeight(MOST_BYTES)
             .weigher((SameQuestion question, Kept kept) -> kept.whole().bytes())
-            .expireAfterWrite(Duration.ofSeconds(HowAsked.MOST_KEPT_SECONDS))
+            .expireAfter(Expiry.writing((SameQuestion question, Kept kept) -> kept.time()))
             .build();
 
     KeptAnswers(Clock clock) {
         this.clock = clock;
     }
 
-    /** @param at when it had come */
-    record Kept(Instant at, SharedRun.Whole whole) {}
+    /** @param at when it had come @param time for how long it is taken again */
+    record Kept(Instant at, Duration time, SharedRun.Whole whole) {}
 
-    /** An answer that is no older. */
-    Optional<Kept> find(SameQuestion question, Duration atMost) {
+    /** An answer that may be taken again still. */
+    Optional<Kept> find(SameQuestion question) {
         return Optional.ofNullable(answers.getIfPresent(question))
-                .filter(kept -> kept.at().plus(atMost).isAfter(clock.instant()));
+                .filter(kept -> kept.at().plus(kept.time()).isAfter(clock.instant()));
     }
 
-    void keep(SameQuestion question, SharedRun.Whole whole) {
-        answers.put(question, new Kept(clock.instant(), whole));
+    void keep(SameQuestion question, Duration time, SharedRun.Whole whole) {
+        // Nobody asks in a former state of the project any more; it would stay in memory for its answers' sake.
+        answers.asMap().keySet().removeIf(known -> known.isOfFormer(question.project()));
+        answers.put(question, new Kept(clock.instant(), time, whole));
     }
 }

@@ -17,4 +17,11 @@ record SameQuestion(Project project, String sourceId, Statement statement, boole
         return new SameQuestion(
                 ready.order().project(), ready.origin().sourceId(), ready.statement(), asker.seesInside());
     }
+
+    /** Whether it was asked in another state of this project, as it is seen in this stage. */
+    boolean isOfFormer(Project now) {
+        return project != now
+                && project.id().equals(now.id())
+                && project.stage().name().equals(now.stage().name());
+    }
 }

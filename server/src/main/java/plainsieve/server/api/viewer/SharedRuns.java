@@ -63,7 +63,7 @@ class SharedRuns {
         }
         Duration kept = ready.order().text().query().asked().kept();
         Optional<KeptAnswers.Kept> known =
-                reader.wantsAnew() || kept.isZero() ? Optional.empty() : answers.find(question, kept);
+                reader.wantsAnew() || kept.isZero() ? Optional.empty() : answers.find(question);
         known.ifPresent(answer -> read(answer, reader));
         return known.isPresent() ? Optional.empty() : join(question, reader, kept);
     }
@@ -107,7 +107,7 @@ class SharedRuns {
     void ends(Begun begun) {
         Optional<SharedRun.Whole> whole = begun.run().ends();
         if (!begun.kept().isZero()) {
-            whole.ifPresent(all -> answers.keep(begun.question(), all));
+            whole.ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));
         }
     }
 
