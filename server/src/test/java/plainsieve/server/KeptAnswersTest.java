@@ -9,7 +9,6 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import tools.jackson.databind.JsonNode;
 
 /** Where an author lets reports ask every so often, an answer is taken again for as long, says so, and is asked anew on request. */
 class KeptAnswersTest {
@@ -17,34 +16,18 @@ class KeptAnswersTest {
     private static final String TEXT = "select uuid()::varchar as told from range(3)";
 
     private final Api api = new Api(RunningServer.get().address());
+    private GivenReport given;
     private String query;
-    private String report;
-    private String view;
 
     @BeforeEach
     void aReport() {
-        query = api.post(
-                        "/api/queries",
-                        Map.of("name", "Kept " + System.nanoTime(), "sourceId", "ferries", "text", TEXT))
-                .json()
-                .get("id")
-                .asString();
-        report = api.post("/api/queries/" + query + "/reports", Map.of())
-                .json()
-                .get("id")
-                .asString();
-        api.post("/api/projects/home/live/give", Map.of("why", "to be asked"));
-        JsonNode views =
-                api.get("/api/reports/" + report).json().findValues("views").get(0);
-        for (JsonNode one : views) {
-            view = one.get("kind").asString().equals("table") ? one.get("id").asString() : view;
-        }
+        given = GivenReport.of(api, "Kept", TEXT);
+        query = given.query();
     }
 
     @AfterEach
     void away() {
-        api.send("DELETE", "/api/reports/" + report, "");
-        api.send("DELETE", "/api/queries/" + query, "");
+        given.remove();
     }
 
     private Api.Answer takeAgainFor(int seconds) {
@@ -58,7 +41,7 @@ class KeptAnswersTest {
     private Api.Answer run(Map<String, Object> more) {
         Map<String, Object> body = new HashMap<>(Map.of("choices", Map.of(), "sortBy", "", "descending", false));
         body.putAll(more);
-        return api.post("/api/reports/%s/views/%s/run".formatted(report, view), body);
+        return given.run(body);
     }
 
     private static List<String> events(Api.Answer answer) {

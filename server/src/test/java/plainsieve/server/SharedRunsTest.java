@@ -29,43 +29,24 @@ class SharedRunsTest {
 
     private final Api api = new Api(RunningServer.get().address());
     private final ExecutorService askers = Executors.newCachedThreadPool();
+    private GivenReport given;
     private String query;
-    private String report;
-    private String view;
 
     @BeforeEach
     void aReport() {
-        query = api.post(
-                        "/api/queries",
-                        Map.of("name", "Shared " + System.nanoTime(), "sourceId", "ferries", "text", LONG))
-                .json()
-                .get("id")
-                .asString();
-        report = api.post("/api/queries/" + query + "/reports", Map.of())
-                .json()
-                .get("id")
-                .asString();
-        api.post("/api/projects/home/live/give", Map.of("why", "to be asked"));
-        view = api.get("/api/reports/" + report)
-                .json()
-                .findValues("views")
-                .get(0)
-                .findValuesAsString("id")
-                .get(0);
+        given = GivenReport.of(api, "Shared", LONG);
+        query = given.query();
     }
 
     @AfterEach
     void away() {
         askers.shutdownNow();
-        api.send("DELETE", "/api/reports/" + report, "");
-        api.send("DELETE", "/api/queries/" + query, "");
+        given.remove();
     }
 
     private CompletableFuture<Api.Answer> asked(String runId) {
         return CompletableFuture.supplyAsync(
-                () -> api.post(
-                        "/api/reports/%s/views/%s/run".formatted(report, view),
-                        Map.of("runId", runId, "choices", Map.of(), "sortBy", "", "descending", false)),
+                () -> given.run(Map.of("runId", runId, "choices", Map.of(), "sortBy", "", "descending", false)),
                 askers);
     }
 

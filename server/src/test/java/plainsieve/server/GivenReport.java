@@ -1,0 +1,37 @@
+package plainsieve.server;
+
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+
+/** A report of one query of its own, which viewers have. @param view its table, or its first view where it has none */
+record GivenReport(Api api, String query, String report, String view) {
+    static GivenReport of(Api api, String name, String text) {
+        String query = api.post(
+                        "/api/queries",
+                        Map.of("name", name + " " + System.nanoTime(), "sourceId", "ferries", "text", text))
+                .json()
+                .get("id")
+                .asString();
+        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        api.post("/api/projects/home/live/give", Map.of("why", "to be asked"));
+        JsonNode views =
+                api.get("/api/reports/" + report).json().findValues("views").get(0);
+        String view = views.get(0).get("id").asString();
+        for (JsonNode one : views) {
+            view = one.get("kind").asString().equals("table") ? one.get("id").asString() : view;
+        }
+        return new GivenReport(api, query, report, view);
+    }
+
+    Api.Answer run(Map<String, Object> body) {
+        return api.post("/api/reports/%s/views/%s/run".formatted(report, view), body);
+    }
+
+    void remove() {
+        api.send("DELETE", "/api/reports/" + report, "");
+        api.send("DELETE", "/api/queries/" + query, "");
+    }
+}
