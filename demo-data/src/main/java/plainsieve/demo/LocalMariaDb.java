@@ -116,7 +116,7 @@ public final class LocalMariaDb implements AutoCloseable {
     }
 
     @Override
-    public void close() {
+    public synchronized void close() {
         server.destroy();
         try {
             if (!server.waitFor(SECONDS_TO_END, TimeUnit.SECONDS)) {
@@ -132,7 +132,7 @@ public final class LocalMariaDb implements AutoCloseable {
     private void remove() {
         try (Stream<Path> files = Files.exists(folder) ? Files.walk(folder) : Stream.empty()) {
             for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(file);
+                Files.deleteIfExists(file);
             }
         } catch (IOException e) {
             throw new UncheckedIOException("The folder of a server that has ended stays behind", e);
