@@ -133,32 +133,16 @@ class PageRunsTest {
 
     @Test
     void aPageIsStoppedWhole() throws Exception {
-        String query = api.post(
-                        "/api/queries",
-                        Map.of("name", "Long page " + System.nanoTime(), "sourceId", "ferries", "text", LONG))
-                .json()
-                .get("id")
-                .asString();
-        String report = api.post("/api/queries/" + query + "/reports", Map.of())
-                .json()
-                .get("id")
-                .asString();
-        made.addAll(List.of("/api/reports/" + report, "/api/queries/" + query));
-        api.post("/api/projects/home/live/give", Map.of("why", "to be stopped"));
-        String view = api.get("/api/reports/" + report)
-                .json()
-                .get("definition")
-                .get("views")
-                .get(0)
-                .get("id")
-                .asString();
+        GivenReport given = GivenReport.of(api, "Long page", LONG);
+        String query = given.query();
+        made.addAll(List.of("/api/reports/" + given.report(), "/api/queries/" + query));
         String page = UUID.randomUUID().toString();
         List<Object> six = new ArrayList<>();
         for (int i = 0; i < 6; i++) {
-            six.add(view(view, Map.of()));
+            six.add(view(given.view(), Map.of()));
         }
         CompletableFuture<Api.Answer> answer = CompletableFuture.supplyAsync(
-                () -> api.post("/api/reports/" + report + "/run", Map.of("runId", page, "views", six)));
+                () -> api.post("/api/reports/" + given.report() + "/run", Map.of("runId", page, "views", six)));
         while (!sent(query).contains("running")) {
             TimeUnit.MILLISECONDS.sleep(20);
         }

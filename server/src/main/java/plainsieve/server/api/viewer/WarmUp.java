@@ -25,7 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * After a start, beside whatever is asked already: what the first reader would wait for. The texts of reports are read, and
- * their sources are connected to. Nothing is sent to them.
+ * their sources are connected to. No statement is sent to them.
  */
 @Component
 class WarmUp {
@@ -68,10 +68,11 @@ class WarmUp {
                 Project live = project.in(Stage.LIVE);
                 queries(live).forEach(query -> {
                     read(live, query);
-                    sources.add(query.sourceId());
+                    // A service would have to be sent a request.
+                    if (!(live.sources().get(query.sourceId()) instanceof ServiceSettings)) {
+                        sources.add(query.sourceId());
+                    }
                 });
-                // A service would have to be sent a request.
-                sources.removeIf(id -> live.sources().get(id) instanceof ServiceSettings);
             }
             sources.forEach(this::connect);
         } catch (RuntimeException e) {
