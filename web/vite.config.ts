@@ -25,16 +25,32 @@ function compressed(): Plugin {
   }
 }
 
+/* What several screens need, and what shows a report, comes in few files: over a slow line each costs its own way there and back. */
+const OF_REPORTS = /\/src\/(screens\/reader|views|composables)\//
+const NOT_AT_ONCE = /\/src\/(views\/(bars|lines|charts)|composables\/useSorting)\.ts$/
+const groups = [
+  /* What loads other files must not itself wait for large ones. */
+  { name: 'loading', test: /preload-helper|\/src\/api\/(ahead|inAddress|place|project)\.ts$/, priority: 3 },
+  { name: 'shared', minShareCount: 4, priority: 2 },
+  { name: 'reader', test: (id: string): boolean => OF_REPORTS.test(id) && !NOT_AT_ONCE.test(id), priority: 1 },
+]
+
 export default defineConfig({
   plugins: [vue(), compressed()],
   /* The server says where the page stands; what it loads is named from there. */
   base: './',
+  /* Bootstrap still imports its parts in the way that newer compilers warn of. */
+  css: {
+    preprocessorOptions: {
+      scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },
+    },
+  },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 800,
-    /* What several screens need comes in few files: over a slow line each costs its own way there and back. */
-    rolldownOptions: { output: { advancedChunks: { groups: [{ name: 'shared', minShareCount: 4 }] } } },
+    rolldownOptions: { output: { codeSplitting: { groups } } },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8321' } },
-  test: { environment: 'jsdom' },
+  /* A page for each process, not for each file: to make one takes longer than all tests of a file. */
+  test: { environment: 'jsdom', isolate: false, css: { include: /bootstrap/ } },
 })

@@ -2,37 +2,23 @@ import '@fontsource/atkinson-hyperlegible/400.css'
 import '@fontsource/atkinson-hyperlegible/700.css'
 import '@fontsource/jetbrains-mono/latin-400.css'
 import '@fontsource/jetbrains-mono/latin-600.css'
-import 'bootstrap/dist/css/bootstrap.min.css'
-import 'bootstrap-vue-next/dist/bootstrap-vue-next.css'
+import './style/bootstrap.scss'
 import './style/tokens.css'
 import './style/base.css'
-import { createApp } from 'vue'
-import { askWho, signInAddress } from './api/me'
-import { isByLink } from './api/openLink'
+import { askAhead } from './api/ahead'
+import { isSeenOtherwise } from './api/inAddress'
 import { withinServer } from './api/place'
-import { keepFocus } from './focus'
+import { inApi } from './api/project'
 
-/* The screens of a project come with a router, which takes every address for one of theirs. */
-async function start(): Promise<void> {
-  if (withinServer(location.pathname) === '/sign-in') {
-    const { default: SignInPage } = await import('./screens/sign-in/SignInPage.vue')
-    createApp(SignInPage).mount('#app')
-    return
-  }
-  if (withinServer(location.pathname).startsWith('/unsubscribe/')) {
-    const { default: UnsubscribePage } = await import('./screens/unsubscribe/UnsubscribePage.vue')
-    createApp(UnsubscribePage).mount('#app')
-    return
-  }
-  /* Where that cannot be told the page says so itself, with what else it asks for. */
-  const who = askWho().catch(() => undefined)
-  /* Who opens a report loads what shows it beside the rest, not after it. */
-  if (/\/reports\/[^/]+$/.test(location.pathname)) import('./screens/reader/ReaderScreen.vue').catch(() => undefined)
-  const screens = import('./screens')
-  const me = await who
-  if (me && !me.signedIn && !isByLink()) location.replace(signInAddress())
-  else (await screens).show()
+/* What is wanted first is asked for at once, beside all that has to be loaded to show it: so nothing large is loaded by this file. */
+const path = withinServer(location.pathname)
+const report = /^\/projects\/[^/]+\/reports\/([^/]+)$/.exec(path)?.[1]
+const isOutside = path === '/sign-in' || path.startsWith('/unsubscribe/')
+if (!isOutside) askAhead('/api/me')
+if (report) {
+  import('./screens/reader/ReaderScreen.vue').catch(() => undefined)
+  if (!isSeenOtherwise(new URLSearchParams(location.search))) askAhead(inApi(`/reports/${report}`))
 }
-
-keepFocus(document)
-void start()
+/* What is of no project must not load the router of one, which would take its address for a screen. */
+if (isOutside) void import('./outside').then(({ showOutside }) => showOutside(path))
+else void import('./start').then(({ start }) => start())

@@ -1,11 +1,11 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { AS_OF, asOf } from './api/asOf'
-import { LOOK_AS, lookAs } from './api/lookAs'
+import { AS_OF, IN_STAGE, LOOK_AS, SIGNED } from './api/inAddress'
+import { asOf } from './api/asOf'
+import { lookAs } from './api/lookAs'
 import { linkOf, openLink } from './api/openLink'
 import { inServer, withinServer } from './api/place'
 import { screensAt } from './api/project'
-import { IN_STAGE, stage } from './api/stage'
-import { SIGNED } from './choices/link'
+import { stage } from './api/stage'
 
 /* Screens load when first opened: viewers never load the editor. */
 export const router = createRouter({

@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { takeAhead } from './ahead'
 import { asOf } from './asOf'
 import { lookAs } from './lookAs'
 import { openLink } from './openLink'
@@ -42,7 +43,9 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
     ...(lookAs.value ? { 'Look-As': lookAs.value } : {}),
     ...(openLink.value ? { 'Signed-Link': openLink.value } : {}),
   }
-  const response = await fetch(inServer(address), { headers, ...init }).catch((error: unknown) => {
+  const plain = !init.method && Object.keys(headers).length === 1
+  const early = plain ? takeAhead(address) : undefined
+  const response = await (early ?? fetch(inServer(address), { headers, ...init })).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
   })

@@ -1,5 +1,4 @@
-import { AS_OF } from '../api/asOf'
-import { LOOK_AS } from '../api/lookAs'
+import { AS_OF, LOOK_AS, SIGNED } from '../api/inAddress'
 import type { Choices } from '../api/types'
 import { isPick } from './picksLink'
 
@@ -12,9 +11,8 @@ import { isPick } from './picksLink'
  */
 const ALL = 'all'
 const WITHOUT = 'without'
-/** Choices kept at the server, in place of a link that would be too long; and choices that nobody can change. */
+/** Choices kept at the server, in place of a link that would be too long. */
 export const SAVED = 'saved'
-export const SIGNED = 'signed'
 /* No parameter can have this name. */
 const EMPTY = 'empty.text'
 const OWN = new Set([ALL, WITHOUT, EMPTY, SAVED, SIGNED, LOOK_AS, AS_OF])

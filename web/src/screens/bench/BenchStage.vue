@@ -2,7 +2,8 @@
 /* Says what holds in the stage that the bench runs in, and leads to the other: the same query, small or as viewers have it. */
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { IN_STAGE, stage } from '../../api/stage'
+import { IN_STAGE } from '../../api/inAddress'
+import { stage } from '../../api/stage'
 import AboveNote from '../../widgets/AboveNote.vue'
 
 const DRAFT = 'draft'

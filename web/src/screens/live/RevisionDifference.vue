@@ -2,7 +2,7 @@
 /* What a revision changed, thing by thing; a report of it can be looked at as it was, with rows. */
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { AS_OF } from '../../api/asOf'
+import { AS_OF } from '../../api/inAddress'
 import { get } from '../../api/client'
 import type { ChangedThing } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'

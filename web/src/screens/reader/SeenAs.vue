@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* For authors: whose eyes the report is seen with. Whose they could be is asked for when it is looked at. */
 import { useRoute, useRouter } from 'vue-router'
+import { LOOK_AS } from '../../api/inAddress'
 import { get } from '../../api/client'
-import { LOOK_AS } from '../../api/lookAs'
 import type { LookAs, MarkOffer } from '../../api/types'
 import OfferedMark from '../../sentence/OfferedMark.vue'
 

@@ -2,8 +2,8 @@
 /* Says, above the rows, what of a stage narrows them where no control shows it, and which stage it is, if not that of viewers. */
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
+import { IN_STAGE } from '../../api/inAddress'
 import type { Report } from '../../api/types'
-import { IN_STAGE } from '../../api/stage'
 import AboveNote from '../../widgets/AboveNote.vue'
 
 const LIVE = 'live'

@@ -1,12 +1,13 @@
 import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
+import { AS_OF, LOOK_AS, SIGNED } from '../../api/inAddress'
 import { get, post } from '../../api/client'
-import { AS_OF, asOf } from '../../api/asOf'
-import { LOOK_AS, lookAs } from '../../api/lookAs'
+import { asOf } from '../../api/asOf'
+import { lookAs } from '../../api/lookAs'
 import { atOnce } from '../../api/page'
 import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
-import { fromLink, isTooLong, SAVED, SIGNED, toLink } from '../../choices/link'
+import { fromLink, isTooLong, SAVED, toLink } from '../../choices/link'
 
 /** What stands behind the first question mark: a further one belongs to a value. */
 export function paramsOf(fullPath: string): URLSearchParams {
