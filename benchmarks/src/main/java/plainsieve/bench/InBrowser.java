@@ -1,6 +1,5 @@
 package plainsieve.bench;
 
-import java.io.File;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -12,8 +11,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.server.PlainSieve;
@@ -23,7 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * The demo report in a real browser, a million crossings: from a click on a port until the new rows are painted, against
  * the time of the table's statement in the same click; and from a click on a dropdown of 10,000 values until they are
- * painted. Measured in the page, by its own clock.
+ * painted; and the report opened cold over a slow line. Measured in the page, by its own clock.
  */
 public final class InBrowser {
     private static final int RUNS = 30;
@@ -77,34 +74,16 @@ public final class InBrowser {
                                 "--plainsieve.accounts=false",
                                 "--plainsieve.data-folder=" + data);
         String address = "http://127.0.0.1:" + server.getWebServer().getPort();
-        ChromeDriver browser = browser();
+        ChromeDriver browser = Chromium.headless();
         try {
             System.out.println();
             clicks(browser, address);
             dropdown(browser, address);
+            OpenedCold.measure(browser, address);
         } finally {
             browser.quit();
             SpringApplication.exit(server);
         }
-    }
-
-    private static ChromeDriver browser() {
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless=new",
-                "--no-sandbox",
-                "--disable-dev-shm-usage",
-                "--disable-gpu",
-                "--no-first-run",
-                "--disable-background-networking",
-                "--window-size=1280,943");
-        ChromeDriverService service = new ChromeDriverService.Builder()
-                .usingDriverExecutable(new File("/usr/bin/chromedriver"))
-                .build();
-        ChromeDriver driver = new ChromeDriver(service, options);
-        driver.manage().timeouts().scriptTimeout(java.time.Duration.ofSeconds(30));
-        return driver;
     }
 
     private static void clicks(ChromeDriver browser, String address) throws Exception {

@@ -24,14 +24,20 @@ record InTurns(int warmUps, int runs) {
         for (int run = -warmUps; run < runs; run++) {
             for (int place = 0; place < statements.size(); place++) {
                 int i = Math.floorMod(run, 2) == 0 ? place : statements.size() - 1 - place;
-                long start = System.nanoTime();
-                rows(source, statements.get(i));
+                double millis = millis(source, statements.get(i));
                 if (run >= 0) {
-                    times[i][run] = (System.nanoTime() - start) / NANOS_PER_MILLI;
+                    times[i][run] = millis;
                 }
             }
         }
         return Arrays.stream(times).mapToDouble(InTurns::median).toArray();
+    }
+
+    /** The time of one run, in milliseconds. */
+    static double millis(Source source, Statement statement) {
+        long start = System.nanoTime();
+        rows(source, statement);
+        return (System.nanoTime() - start) / NANOS_PER_MILLI;
     }
 
     /** How many rows a statement gives. */
@@ -44,7 +50,7 @@ record InTurns(int warmUps, int runs) {
                 .fetched();
     }
 
-    private static double median(double[] times) {
+    static double median(double[] times) {
         double[] sorted = times.clone();
         Arrays.sort(sorted);
         return sorted[sorted.length / 2];

@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import plainsieve.core.parameter.ChoiceText;
@@ -31,7 +32,36 @@ record PlanCase(
         Bindings withIdioms) {
 
     /** A text with its values in order. */
-    record Bindings(String text, List<Bound> values) {}
+    record Bindings(String text, List<Bound> values) {
+        /** The text with its values written into it, as people who do not bind them do. */
+        String written(SourceKind kind) {
+            StringBuilder text = new StringBuilder();
+            int from = 0;
+            for (Bound bound : values) {
+                int mark = this.text.indexOf('?', from);
+                text.append(this.text, from, mark).append(literal(kind, bound));
+                from = mark + 1;
+            }
+            return text.append(this.text, from, this.text.length()).toString();
+        }
+
+        private static String literal(SourceKind kind, Bound bound) {
+            if (bound instanceof Bound.Array array) {
+                String values = array.values().stream()
+                        .map(value -> literal(kind, new Bound.Single(value)))
+                        .collect(Collectors.joining(", "));
+                return kind == SourceKind.DUCKDB ? "[" + values + "]" : "array[" + values + "]";
+            }
+            Value value = ((Bound.Single) bound).value();
+            if (value instanceof Value.Whole whole) {
+                return String.valueOf(whole.number());
+            }
+            if (value instanceof Value.Day day) {
+                return (kind == SourceKind.SQLITE ? "" : "date ") + "'" + day.date() + "'";
+            }
+            return "'" + ((Value.Text) value).text() + "'";
+        }
+    }
 
     private static final List<Parameter> PARAMETERS = List.of(
             Parameter.of("port", Type.INTEGER).takingMany(),
@@ -99,6 +129,8 @@ record PlanCase(
         for (int size : new int[] {1, 50, 10_000}) {
             cases.add(many(kind, size));
         }
+        cases.addAll(ofPorts(kind, "rows", ROWS, ""));
+        cases.addAll(ofPorts(kind, "groups", COUNTED, " group by c.route_id"));
         cases.add(inTheAuthorsText(kind));
         return cases;
     }
@@ -136,6 +168,38 @@ record PlanCase(
                         twice(none(Type.INTEGER), day("2026-06-20"), none(Type.DATE), whole(60))));
     }
 
+    private static List<PlanCase> ofPorts(SourceKind kind, String what, String select, String group) {
+        String date = kind == SourceKind.POSTGRESQL ? "cast(? as date)" : "?";
+        String ports = "c.port_id in (?, ?, ?)";
+        Shape shape = new Shape(
+                what,
+                select,
+                group,
+                select + " where c.port_id in (:port) and c.departed_at >= :from and c.departed_at < :to" + group,
+                select + " where " + ports + " and (%s is null or c.departed_at >= %s)".formatted(date, date)
+                        + " and (%s is null or c.departed_at < %s)".formatted(date, date) + group);
+        List<Bound> three = List.of(whole(1), whole(2), whole(5));
+        List<Bound> day = List.of(day("2026-03-01"), day("2026-03-02"));
+        ChoiceText chosen = ChoiceText.of(List.of("1", "2", "5"));
+        return List.of(
+                shape.chosen(
+                        "three ports, open end",
+                        Map.of("port", chosen, "from", ChoiceText.of("2026-06-20")),
+                        ports + " and c.departed_at >= ?",
+                        joined(three, List.of(day("2026-06-20"))),
+                        joined(three, twice(day("2026-06-20"), none(Type.DATE)))),
+                shape.chosen(
+                        "three ports, one day",
+                        Map.of("port", chosen, "from", ChoiceText.of("2026-03-01"), "to", ChoiceText.of("2026-03-02")),
+                        ports + " and c.departed_at >= ? and c.departed_at < ?",
+                        joined(three, day),
+                        joined(three, twice(day.get(0), day.get(1)))));
+    }
+
+    private static List<Bound> joined(List<Bound> some, List<Bound> others) {
+        return Stream.concat(some.stream(), others.stream()).toList();
+    }
+
     private static PlanCase inTheAuthorsText(SourceKind kind) {
         String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
         String state = kind == SourceKind.POSTGRESQL ? "cast(? as text)" : "?";
@@ -159,16 +223,16 @@ record PlanCase(
         List<Long> ids = IntStream.range(0, size).mapToObj(i -> 1L + i * 97L).toList();
         String marks = String.join(", ", Collections.nCopies(size, "?"));
         List<Bound> values = ids.stream().map(PlanCase::whole).toList();
-        boolean array = kind == SourceKind.POSTGRESQL && size > 64;
+        boolean array = (kind == SourceKind.POSTGRESQL || kind == SourceKind.DUCKDB) && size > 64;
+        String inArray = kind == SourceKind.POSTGRESQL ? "= any(?)" : "in (select unnest(?))";
         Bindings byHand = array
                 ? new Bindings(
-                        ROWS + " where c.crossing_id = any(?)",
+                        ROWS + " where c.crossing_id " + inArray,
                         List.of(new Bound.Array(
                                 Type.INTEGER,
                                 ids.stream().<Value>map(Value.Whole::new).toList())))
                 : new Bindings(ROWS + " where c.crossing_id in (" + marks + ")", values);
-        List<Bound> guarded =
-                Stream.concat(values.stream().limit(1), values.stream()).toList();
+        List<Bound> guarded = joined(values.subList(0, 1), values);
         String number = kind == SourceKind.POSTGRESQL ? "cast(? as integer)" : "?";
         return new PlanCase(
                 "%,d chosen values".formatted(size),

@@ -1,79 +1,106 @@
 package plainsieve.bench;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
-import plainsieve.core.parameter.ChoiceReader;
-import plainsieve.core.parameter.ChoiceText;
-import plainsieve.core.parameter.Choices;
-import plainsieve.core.parameter.Parameter;
-import plainsieve.core.rewrite.PreparedQuery;
-import plainsieve.core.rewrite.Wanted;
+import java.util.Set;
+import java.util.function.Supplier;
+import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.SourceKind;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * On a million crossings in PostgreSQL and MariaDB: the time of our statement against the best SQL by hand for the same
- * choices, and against the same query with optional filters written by hand. The three take turns; medians are shown.
+ * On a million crossings in four databases: the time of our statement against the best SQL by hand for the same choices, with its
+ * values bound and written into it, and against the same query with optional filters written by hand. They take turns; medians are
+ * shown, of runs after the tenth, and of the first over a connection.
  */
 public final class Plans {
     private static final int CROSSINGS = 1_000_000;
-    private static final InTurns TURNS = new InTurns(5, 25);
+    private static final InTurns TURNS = new InTurns(10, Integer.getInteger("bench.runs", 40));
+    private static final int CONNECTIONS = 9;
+    private static final Statement NOTHING = new Statement("select 1", List.of(), List.of(), Statement.NO_CAP);
 
-    private Plans() {}
+    private final Supplier<JdbcSource> open;
+    private final SourceKind kind;
 
-    public static void main(String[] arguments) throws Exception {
-        Servers.each(CROSSINGS, Plans::measure);
+    private Plans(Supplier<JdbcSource> open, SourceKind kind) {
+        this.open = open;
+        this.kind = kind;
     }
 
-    private static void measure(JdbcSource source) {
-        SourceKind kind = SourceKind.ofWord(source.dialect().name()).orElseThrow();
-        System.out.printf(
-                "plan  %-34s %9s %9s %9s %7s %9s%n",
-                kind.title(), "ours ms", "hand ms", "idiom ms", "ours/h", "idiom/ours", "text");
-        for (PlanCase made : PlanCase.all(kind)) {
-            Statement ours = ours(made, source);
-            Statement hand = plain(made.byHand(), made, source);
-            Statement idiom = plain(made.withIdioms(), made, source);
-            long rows = InTurns.rows(source, ours);
-            if (rows != InTurns.rows(source, hand) || rows != InTurns.rows(source, idiom)) {
-                throw new IllegalStateException(made.name() + ": the three do not give the same rows");
+    /** @param arguments kinds of sources; none for all four */
+    public static void main(String[] arguments) throws Exception {
+        Set<SourceKind> kinds = EnumSet.noneOf(SourceKind.class);
+        for (String word : arguments) {
+            kinds.add(SourceKind.ofWord(word).orElseThrow());
+        }
+        Set<SourceKind> all =
+                EnumSet.of(SourceKind.POSTGRESQL, SourceKind.MARIADB, SourceKind.SQLITE, SourceKind.DUCKDB);
+        Servers.each(kinds.isEmpty() ? all : kinds, CROSSINGS, open -> {
+            try (JdbcSource source = open.get()) {
+                new Plans(open, SourceKind.ofWord(source.dialect().name()).orElseThrow()).measure(source);
             }
-            double[] medians = TURNS.medians(source, List.of(ours, hand, idiom));
+        });
+        System.exit(0);
+    }
+
+    private void measure(JdbcSource source) {
+        System.out.printf(
+                "plan  %-34s %9s %9s %9s %9s %7s %8s %7s %10s %9s%n",
+                kind.title(),
+                "ours ms",
+                "hand ms",
+                "written",
+                "idiom ms",
+                "ours/h",
+                "ours/wr",
+                "first/h",
+                "idiom/ours",
+                "text");
+        for (PlanCase made : PlanCase.all(kind)) {
+            Statement ours = Rewritten.of(made.written(), made.parameters(), made.choices(), source.dialect());
+            Statement hand = plain(made.byHand());
+            Statement written = new Statement(made.byHand().written(kind), List.of(), List.of(), Statement.NO_CAP);
+            Statement idiom = plain(made.withIdioms());
+            long rows = InTurns.rows(source, ours);
+            if (List.of(hand, written, idiom).stream().anyMatch(other -> InTurns.rows(source, other) != rows)) {
+                throw new IllegalStateException(made.name() + ": they do not give the same rows");
+            }
+            double[] medians = TURNS.medians(source, List.of(ours, hand, written, idiom));
             System.out.printf(
-                    "plan  %-34s %9.2f %9.2f %9.2f %7.2f %9.1f %s%n",
+                    "plan  %-34s %9.2f %9.2f %9.2f %9.2f %7.2f %8.2f %7.2f %10.1f %9s%n",
                     made.name(),
                     medians[0],
                     medians[1],
                     medians[2],
+                    medians[3],
                     medians[0] / medians[1],
-                    medians[2] / medians[0],
+                    medians[0] / medians[2],
+                    first(ours) / first(hand),
+                    medians[3] / medians[0],
                     ours.text().equals(hand.text()) ? "as by hand" : "other");
         }
     }
 
-    private static Statement ours(PlanCase made, JdbcSource source) {
-        Map<String, Parameter> parameters = new LinkedHashMap<>();
-        Map<String, ChoiceText> choices = new LinkedHashMap<>();
-        made.parameters().forEach(parameter -> parameters.put(parameter.name(), parameter));
-        made.parameters()
-                .forEach(parameter -> choices.put(
-                        parameter.name(), made.choices().getOrDefault(parameter.name(), ChoiceText.blank())));
-        return PreparedQuery.of(made.written(), source.dialect())
-                .rewrite(
-                        new Choices(parameters, ChoiceReader.readAll(parameters, choices)),
-                        Wanted.allRows(),
-                        Statement.NO_CAP);
+    /** The median time of the first run over a connection. */
+    private double first(Statement statement) {
+        double[] millis = new double[CONNECTIONS];
+        for (int i = 0; i < CONNECTIONS; i++) {
+            try (JdbcSource source = open.get()) {
+                InTurns.rows(source, NOTHING);
+                millis[i] = InTurns.millis(source, statement);
+            }
+        }
+        return InTurns.median(millis);
     }
 
     /** A statement as written, each value bound where it stands. */
-    private static Statement plain(PlanCase.Bindings written, PlanCase made, JdbcSource source) {
+    private static Statement plain(PlanCase.Bindings written) {
         List<BoundValue> values = new ArrayList<>();
         int at = -1;
-        for (plainsieve.core.statement.Bound bound : written.values()) {
+        for (Bound bound : written.values()) {
             at = written.text().indexOf('?', at + 1);
             values.add(new BoundValue("", at, bound));
         }

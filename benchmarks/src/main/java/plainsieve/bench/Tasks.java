@@ -1,6 +1,7 @@
 package plainsieve.bench;
 
 import java.time.Duration;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import plainsieve.core.statement.Statement;
@@ -9,6 +10,7 @@ import plainsieve.demo.ReportingTask;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.CatalogueForSteps;
 import plainsieve.sources.RunLimits;
+import plainsieve.sources.SourceKind;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
@@ -22,7 +24,11 @@ public final class Tasks {
     private Tasks() {}
 
     public static void main(String[] arguments) throws Exception {
-        Servers.each(CROSSINGS, Tasks::measure);
+        Servers.each(EnumSet.of(SourceKind.POSTGRESQL, SourceKind.MARIADB), CROSSINGS, open -> {
+            try (JdbcSource source = open.get()) {
+                measure(source);
+            }
+        });
     }
 
     private static void measure(JdbcSource source) {
