@@ -11,7 +11,6 @@ import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -97,13 +96,7 @@ class ManyServersTest {
     }
 
     private static Process started(List<String> settings, int port) throws IOException {
-        List<String> command = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-cp",
-                System.getProperty("java.class.path"),
-                "plainsieve.server.PlainSieve",
-                "--server.port=" + port,
-                "--plainsieve.data-folder=" + Files.createTempDirectory("plainsieve-other")));
+        List<String> command = ServerProcess.command(port, Files.createTempDirectory("plainsieve-other"));
         command.addAll(settings);
         return new ProcessBuilder(command)
                 .redirectErrorStream(true)

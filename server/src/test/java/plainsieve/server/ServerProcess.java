@@ -28,20 +28,27 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
 
     /** One that may not come to answer. @param log takes what it says */
     static ServerProcess begun(Path folder, int port, Path log, String... settings) throws IOException {
-        List<String> command = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-cp",
-                System.getProperty("java.class.path"),
-                "plainsieve.server.PlainSieve",
-                "--server.port=" + port,
-                "--plainsieve.accounts=false",
-                "--plainsieve.data-folder=" + folder));
+        List<String> command = command(port, folder);
+        command.add("--plainsieve.accounts=false");
         command.addAll(List.of(settings));
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile())
                 .start();
         return new ServerProcess(process, port);
+    }
+
+    /** How a server is started. Like tests, it does not run for long enough to be compiled a second time. */
+    static List<String> command(int port, Path folder) {
+        return new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
+                "-cp",
+                System.getProperty("java.class.path"),
+                "plainsieve.server.PlainSieve",
+                "--server.port=" + port,
+                "--plainsieve.data-folder=" + folder));
     }
 
     static int freePort() throws IOException {

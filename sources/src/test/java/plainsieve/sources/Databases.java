@@ -45,11 +45,7 @@ final class Databases {
 
     private static SourceAccess mariaDb() throws IOException, SQLException {
         if (mariaDb == null) {
-            try {
-                mariaDb = LocalMariaDb.start();
-            } catch (InterruptedException e) {
-                throw new IOException("Stopped while MariaDB started", e);
-            }
+            mariaDb = TestDatabases.mariaDb();
             try (Connection connection = mariaDb.connect()) {
                 MariaDbFerries.write(connection, CROSSINGS, done -> {});
             }
@@ -76,7 +72,7 @@ final class Databases {
 
     private static SourceAccess postgreSql() throws IOException, SQLException {
         if (postgres == null) {
-            postgres = EmbeddedPostgres.start();
+            postgres = TestDatabases.postgres();
             try (Connection connection = postgres.getPostgresDatabase().getConnection()) {
                 PostgresFerries.write(connection, CROSSINGS, done -> {});
             }

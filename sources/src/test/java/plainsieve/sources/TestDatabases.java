@@ -19,8 +19,10 @@ import plainsieve.sources.jdbc.JdbcSource;
 public final class TestDatabases {
     public static final RunLimits LIMITS = new RunLimits(Duration.ofSeconds(60));
 
+    private static EmbeddedPostgres postgres;
+    private static LocalMariaDb mariaDb;
     private static LocalTrino cluster;
-    private static int schemas;
+    private static int databases;
 
     private TestDatabases() {}
 
@@ -30,7 +32,7 @@ public final class TestDatabases {
         void write(Connection connection, String kind) throws SQLException;
     }
 
-    /** A new database of this kind, filled by the writer. */
+    /** A new database of this kind, filled by the writer: of a server that all tests of a process share. */
     public static SourceAccess awkward(String kind, Writer writer) throws IOException, SQLException {
         return switch (kind) {
             case "duckdb" -> file(SourceKind.DUCKDB, "jdbc:duckdb:", writer);
@@ -49,29 +51,49 @@ public final class TestDatabases {
         return new SourceAccess("file", kind.settings(new SourceFields("", 0, file.toString(), "")), Secret.none());
     }
 
-    private static SourceAccess postgreSql(Writer writer) throws IOException, SQLException {
-        EmbeddedPostgres server = EmbeddedPostgres.start();
+    static synchronized EmbeddedPostgres postgres() throws IOException {
+        if (postgres == null) {
+            postgres = EmbeddedPostgres.start();
+        }
+        return postgres;
+    }
+
+    static synchronized LocalMariaDb mariaDb() throws IOException, SQLException {
+        if (mariaDb == null) {
+            try {
+                mariaDb = LocalMariaDb.start();
+            } catch (InterruptedException e) {
+                throw new IOException("Stopped while MariaDB started", e);
+            }
+        }
+        return mariaDb;
+    }
+
+    private static synchronized SourceAccess postgreSql(Writer writer) throws IOException, SQLException {
+        EmbeddedPostgres server = postgres();
+        String database = "awkward" + databases++;
         try (Connection connection = server.getPostgresDatabase().getConnection()) {
+            connection.createStatement().execute("create database " + database);
+        }
+        try (Connection connection = server.getDatabase("postgres", database).getConnection()) {
             writer.write(connection, "postgresql");
         }
         return new SourceAccess(
                 "server",
-                new SourceSettings.PostgreSql("localhost", server.getPort(), "postgres", "postgres"),
+                new SourceSettings.PostgreSql("localhost", server.getPort(), database, "postgres"),
                 new Secret("x"));
     }
 
-    private static SourceAccess mariaDb(Writer writer) throws IOException, SQLException {
-        LocalMariaDb server;
-        try {
-            server = LocalMariaDb.start();
-        } catch (InterruptedException e) {
-            throw new IOException("Stopped while MariaDB started", e);
-        }
+    private static synchronized SourceAccess mariaDb(Writer writer) throws IOException, SQLException {
+        LocalMariaDb server = mariaDb();
+        String database = "awkward" + databases++;
         try (Connection connection = server.connect()) {
+            connection.createStatement().execute("create database " + database + " character set utf8mb4");
+            connection.setCatalog(database);
             writer.write(connection, "mariadb");
         }
         return new SourceAccess(
-                "server", new SourceSettings.MariaDb("127.0.0.1", server.port(), "ferries", "root"), Secret.none());
+                "server", new SourceSettings.MariaDb("127.0.0.1", server.port(), database, "root"), Secret.none());
     }
 
     /** Another place of a cluster. @param place a catalog, or one with a schema */
@@ -91,10 +113,9 @@ public final class TestDatabases {
         return cluster;
     }
 
-    /** A schema of its own: a cluster takes long to start and is shared by all tests of a process. */
     private static synchronized SourceAccess trino(Writer writer) throws IOException, SQLException {
         LocalTrino trino = cluster();
-        String schema = "awkward" + schemas++;
+        String schema = "awkward" + databases++;
         try (Connection connection = DriverManager.getConnection(trino.url("memory/" + schema))) {
             connection.createStatement().execute("create schema " + schema);
             writer.write(connection, "trino");

@@ -70,6 +70,10 @@ abstract class Measured implements AutoCloseable {
         }
     }
 
+    private static SourceSettings.OnServer server(SourceAccess access) {
+        return (SourceSettings.OnServer) access.settings();
+    }
+
     final SourceAccess settings() {
         return settings;
     }
@@ -106,8 +110,8 @@ abstract class Measured implements AutoCloseable {
             super(
                     settings,
                     DriverManager.getConnection(
-                            "jdbc:postgresql://localhost:" + ((SourceSettings.OnServer) settings.settings()).port()
-                                    + "/postgres",
+                            "jdbc:postgresql://localhost:" + server(settings).port() + "/"
+                                    + server(settings).database(),
                             "postgres",
                             "x"));
             connection.setAutoCommit(false);
@@ -131,7 +135,7 @@ abstract class Measured implements AutoCloseable {
             super(
                     settings,
                     DriverManager.getConnection("jdbc:mariadb://127.0.0.1:"
-                            + ((SourceSettings.OnServer) settings.settings()).port() + "/ferries?user=root"));
+                            + server(settings).port() + "/" + server(settings).database() + "?user=root"));
         }
 
         @Override
