@@ -36,6 +36,7 @@ import plainsieve.sources.SourceFailure;
 public class SourceFacts implements KnownTables {
     private static final Duration KEPT = Duration.ofSeconds(60);
     private static final long LONGEST_WAIT_MILLIS = 400;
+    private static final long LONGEST_FIRST_WAIT_MILLIS = 5_000;
 
     private final Sending sending;
     private final Clock clock;
@@ -120,6 +121,14 @@ public class SourceFacts implements KnownTables {
     /** The columns that indexes of a table begin with, in lower case, with the name of such an index. */
     public Map<String, String> leadingIndexes(String sourceId, String table) {
         return facts(sourceId).indexes().getOrDefault(table.toLowerCase(Locale.ROOT), Map.of());
+    }
+
+    /**
+     * Waits longer for a source that has told nothing yet, for those who make of it what stays: steps of SQL, a parameter. One that
+     * hangs is not waited for to its end.
+     */
+    public void waitUntilTold(String sourceId) {
+        within(asked(sourceId), LONGEST_FIRST_WAIT_MILLIS);
     }
 
     /** Asks anew the next time: the source was changed. */

@@ -50,12 +50,10 @@ class SourceFactsTest {
     }
 
     @BeforeEach
-    void start() throws InterruptedException {
+    void start() {
         server = AnotherServer.on(folder, "--plainsieve.demo=true", "--plainsieve.demo-crossings=200");
         facts = new SourceFacts(server.part(Sending.class), clock);
-        for (int i = 0; i < 100 && facts.described("ferries").isEmpty(); i++) {
-            TimeUnit.MILLISECONDS.sleep(100);
-        }
+        facts.waitUntilTold("ferries");
         assertThat(facts.described("ferries")).hasSize(4);
     }
 

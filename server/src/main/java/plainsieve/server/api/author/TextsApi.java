@@ -181,7 +181,9 @@ class TextsApi {
     /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
     @PostMapping("/proposal")
     Proposal propose(Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.ProposalAsked body) {
-        Proposals.Proposal proposed = proposals.of(project, project.query(id), body.text(), body.name());
+        Query query = project.query(id);
+        facts.waitUntilTold(query.sourceId());
+        Proposals.Proposal proposed = proposals.of(project, query, body.text(), body.name());
         return new Proposal(
                 ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
     }

@@ -18,15 +18,18 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
 import plainsieve.server.runs.AskedChoices;
 import plainsieve.server.runs.RunOrder;
+import plainsieve.server.sources.SourceFacts;
 
 /** Steps of SQL, and the proof that two texts have the same rows. Nothing is kept here. */
 @RestController
 @RequestMapping("/api/projects/{project}/queries/{id}")
 @Route(Role.AUTHOR)
 class TurningApi {
+    private final SourceFacts facts;
     private final SameRows sameRows;
 
-    TurningApi(SameRows sameRows) {
+    TurningApi(SourceFacts facts, SameRows sameRows) {
+        this.facts = facts;
         this.sameRows = sameRows;
     }
 
@@ -35,6 +38,7 @@ class TurningApi {
     StepsBodies.StepsText steps(
             Project project, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
+        facts.waitUntilTold(source);
         return new StepsBodies.StepsText(
                 SimpleSql.asSteps(body.text(), project.dialect(source), project.around(source)));
     }
