@@ -3,6 +3,7 @@ import { BFormCheckbox, BFormInput, BFormSelect } from 'bootstrap-vue-next'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { get } from '../../api/client'
+import { useMe } from '../../api/me'
 import type { QueryCard, ReportCard, SentLine, Source } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -12,6 +13,7 @@ import SentDetail from './SentDetail.vue'
 import { useSentLines } from './useSentLines'
 import { causeInWords, CAUSES, choicesInWords, ORDERS, outcomeInWords, OUTCOMES } from './words'
 
+const { isOperator } = useMe()
 const route = useRoute()
 const router = useRouter()
 /* What is wanted stands in the address: a reload, a link and Back keep it. */
@@ -63,7 +65,8 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
   <main class="page sent">
     <div class="row-line pb-1">
       <h1>Sent</h1>
-      <span class="soft">everything that was sent to a source</span><span class="grow"></span>
+      <span class="soft">{{ isOperator ? 'everything that was sent to a source' : 'what you sent to a source' }}</span
+      ><span class="grow"></span>
       <button class="as-link" :disabled="picked.length < 2" @click="comparing = true">
         {{ picked.length < 2 ? 'Tick two to compare them' : 'Compare the two' }}
       </button>

@@ -19,6 +19,7 @@ import plainsieve.demo.LocalMariaDb;
 import plainsieve.server.PlainSieve;
 import plainsieve.server.records.SentWanted;
 import plainsieve.server.sent.SentLog;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A server of the demo in this process, with the ferries on each database, asked by the plainest of clients. */
 final class AskedServer {
@@ -92,6 +93,30 @@ final class AskedServer {
                 .statement();
     }
 
+    /** Everything that a report's table could have, as a file. Returns its size in bytes. */
+    long download(String report, String choices, String format) throws Exception {
+        String runId = format + System.nanoTime();
+        String body = "{\"runId\":\"%s\",\"format\":\"%s\",\"choices\":%s}".formatted(runId, format, choices);
+        try (InputStream ordered = posted("/reports/" + report + "/views/crossings/downloads", body)) {
+            ordered.transferTo(OutputStream.nullOutputStream());
+        }
+        try (InputStream file = connection(api + "/downloads/" + runId).getInputStream()) {
+            return file.transferTo(OutputStream.nullOutputStream());
+        }
+    }
+
+    /** What a report sent last, with its values in the text, as it is sent nowhere by us. */
+    String lastText(String report) throws Exception {
+        SentWanted wanted = new SentWanted("home", "", report, "", "", "", "report", "", "new");
+        long last = server.getBean(SentLog.class)
+                .latest(Long.MAX_VALUE, wanted, 1)
+                .get(0)
+                .id();
+        try (InputStream body = connection(api + "/sent/" + last + "/text").getInputStream()) {
+            return new JsonMapper().readTree(body).get("text").asString();
+        }
+    }
+
     /** How many of the last answers of a report were statements of their own; the others were answered with one of those. */
     long statements(String report, int answers) {
         SentWanted wanted = new SentWanted("home", "", report, "", "", "", "report", "", "new");
@@ -119,10 +144,14 @@ final class AskedServer {
     }
 
     private InputStream run(String report, String choices) throws Exception {
-        HttpURLConnection connection = connection(api + "/reports/" + report + "/views/crossings/run");
+        String body = "{\"runId\":\"bench\",\"choices\":" + choices + ",\"sortBy\":\"\",\"descending\":false}";
+        return posted("/reports/" + report + "/views/crossings/run", body);
+    }
+
+    private InputStream posted(String path, String body) throws Exception {
+        HttpURLConnection connection = connection(api + path);
         connection.setDoOutput(true);
         connection.setRequestProperty("Content-Type", "application/json");
-        String body = "{\"runId\":\"bench\",\"choices\":" + choices + ",\"sortBy\":\"\",\"descending\":false}";
         try (OutputStream out = connection.getOutputStream()) {
             out.write(body.getBytes(StandardCharsets.UTF_8));
         }

@@ -3,6 +3,7 @@ package plainsieve.demo;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.lang.ProcessBuilder.Redirect;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -33,15 +34,26 @@ public final class LocalTrino implements AutoCloseable {
 
     /** Starts a cluster, with a catalog {@code tpch} of made-up trade and a catalog {@code memory} that may be written. */
     public static LocalTrino start() throws IOException {
-        return start("-Xmx3g", IN_A_HURRY, BY_RULES_ALONE);
+        return startUntilEndOf(Redirect.PIPE).untilThisProcessEnds();
+    }
+
+    /** The same for several processes: it ends when its input does, such as a named pipe that each of them holds open. */
+    public static LocalTrino startUntilEndOf(Redirect input) throws IOException {
+        return start("-Xmx3g", IN_A_HURRY, BY_RULES_ALONE, input);
     }
 
     /** The same as a cluster in use is: compiled for speed, plans by its statistics, with memory for scale 10. */
     public static LocalTrino startForLongWork() throws IOException {
-        return start("-Xmx14g", List.of(), List.of());
+        return start("-Xmx14g", List.of(), List.of(), Redirect.PIPE).untilThisProcessEnds();
     }
 
-    private static LocalTrino start(String memory, List<String> machine, List<String> settings) throws IOException {
+    private LocalTrino untilThisProcessEnds() {
+        Runtime.getRuntime().addShutdownHook(new Thread(cluster::destroy));
+        return this;
+    }
+
+    private static LocalTrino start(String memory, List<String> machine, List<String> settings, Redirect input)
+            throws IOException {
         Path built = Path.of(System.getProperty("plainsieve.cluster", "../cluster/target"));
         String libraries = Files.readString(built.resolve("libraries")).strip();
         List<String> command = new ArrayList<>();
@@ -51,8 +63,10 @@ public final class LocalTrino implements AutoCloseable {
         command.add(built.resolve("classes") + ":" + libraries);
         command.addAll(List.of("plainsieve.cluster.LocalCluster", "0"));
         command.addAll(settings);
-        Process cluster = new ProcessBuilder(command).redirectErrorStream(true).start();
-        Runtime.getRuntime().addShutdownHook(new Thread(cluster::destroy));
+        Process cluster = new ProcessBuilder(command)
+                .redirectInput(input)
+                .redirectErrorStream(true)
+                .start();
         return new LocalTrino(cluster, awaitReady(cluster));
     }
 
@@ -80,6 +94,10 @@ public final class LocalTrino implements AutoCloseable {
 
     /** The address of a schema, or of a catalog, for the driver. */
     public String url(String path) {
+        return url(port, path);
+    }
+
+    public static String url(int port, String path) {
         return "jdbc:trino://127.0.0.1:" + port + "/" + path + "?user=tests&explicitPrepare=false";
     }
 

@@ -22,6 +22,7 @@ final class XlsxRows implements RowWriter {
     private static final int FLUSH_EVERY = 500;
     private static final int LONGEST_TEXT = 32_767;
     private static final int MOST_DIGITS = 15;
+    private static final long FIRST_WITH_MORE = 1_000_000_000_000_000L;
     private static final int FIRST_YEAR = 1900;
 
     private final Workbook workbook;
@@ -117,6 +118,9 @@ final class XlsxRows implements RowWriter {
 
     /** A workbook's numbers have fifteen digits; one with more is text, so that none is lost. */
     private static boolean isExact(Number number) {
+        if (number instanceof Long whole && whole > -FIRST_WITH_MORE && whole < FIRST_WITH_MORE) {
+            return true;
+        }
         return number instanceof Double
                 || new BigDecimal(number.toString()).stripTrailingZeros().precision() <= MOST_DIGITS;
     }
@@ -132,11 +136,11 @@ final class XlsxRows implements RowWriter {
         try {
             switch (columns.get(column).kind()) {
                 case DATE -> {
-                    LocalDate day = LocalDate.parse(text);
+                    LocalDate day = IsoText.day(text);
                     return day.getYear() >= FIRST_YEAR && written(() -> sheet.value(row, column, day));
                 }
                 case DATETIME -> {
-                    LocalDateTime moment = LocalDateTime.parse(text.replace(' ', 'T'));
+                    LocalDateTime moment = IsoText.moment(text.replace(' ', 'T'));
                     return moment.getYear() >= FIRST_YEAR && written(() -> sheet.value(row, column, moment));
                 }
                 default -> {

@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.sql.Array;
 import java.sql.Blob;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -27,19 +26,19 @@ final class ColumnReading {
 
     private ColumnReading() {}
 
-    static Object read(ResultSet rows, int index, Column column) throws SQLException {
+    static CellReader of(Column column) {
         return switch (column.kind()) {
-            case DATE -> written(rows.getObject(index, LocalDate.class));
-            case DATETIME -> moment(rows, index, column);
-            default -> plain(rows.getObject(index));
+            case DATE -> (rows, index) -> written(rows.getObject(index, LocalDate.class));
+            case DATETIME -> moment(column);
+            default -> (rows, index) -> plain(rows.getObject(index));
         };
     }
 
     /* Through java.sql.Timestamp the same would cost three times as much, and pass through this machine's time zone. */
-    private static Object moment(ResultSet rows, int index, Column column) throws SQLException {
+    private static CellReader moment(Column column) {
         return isZoned(column)
-                ? written(rows.getObject(index, OffsetDateTime.class))
-                : written(rows.getObject(index, LocalDateTime.class));
+                ? (rows, index) -> written(rows.getObject(index, OffsetDateTime.class))
+                : (rows, index) -> written(rows.getObject(index, LocalDateTime.class));
     }
 
     private static boolean isZoned(Column column) {

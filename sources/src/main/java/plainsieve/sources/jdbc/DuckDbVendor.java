@@ -6,7 +6,6 @@ import java.nio.file.Path;
 import java.sql.Blob;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
@@ -98,14 +97,23 @@ public final class DuckDbVendor implements Vendor {
     }
 
     @Override
-    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+    public CellReader reader(Column column) {
         if (column.type().equals("BLOB")) {
-            Blob blob = rows.getBlob(index);
-            return blob == null ? null : ColumnReading.bytes(blob);
+            return (rows, index) -> {
+                Blob blob = rows.getBlob(index);
+                return blob == null ? null : ColumnReading.bytes(blob);
+            };
         }
-        // As an object, the driver loses the era of a day.
-        Object value =
-                column.kind() == Column.Kind.DATE ? rows.getString(index) : Vendor.super.read(rows, index, column);
+        CellReader usual = Vendor.super.reader(column);
+        return switch (column.kind()) {
+            // As an object, the driver loses the era of a day.
+            case DATE -> (rows, index) -> endless(rows.getString(index));
+            case DATETIME -> (rows, index) -> endless(usual.read(rows, index));
+            default -> usual;
+        };
+    }
+
+    private static Object endless(Object value) {
         return value instanceof String text ? ENDLESS.getOrDefault(text, text) : value;
     }
 

@@ -84,13 +84,13 @@ public final class MariaDbVendor implements Vendor {
 
     /** Days and times as the server writes them: its zero days and times of more than a day are no dates of Java's. */
     @Override
-    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+    public CellReader reader(Column column) {
         return switch (column.type()) {
-            case "DATE" -> rows.getString(index);
-            case "TIME" -> shortened(rows.getString(index));
-            case "DATETIME", "TIMESTAMP" -> moment(rows.getString(index));
-            case "YEAR" -> year(rows.getString(index));
-            default -> Vendor.super.read(rows, index, column);
+            case "DATE" -> ResultSet::getString;
+            case "TIME" -> (rows, index) -> MomentText.shortened(rows.getString(index));
+            case "DATETIME", "TIMESTAMP" -> (rows, index) -> moment(rows.getString(index));
+            case "YEAR" -> (rows, index) -> year(rows.getString(index));
+            default -> Vendor.super.reader(column);
         };
     }
 
@@ -100,12 +100,7 @@ public final class MariaDbVendor implements Vendor {
 
     private static String moment(String text) {
         boolean isDay = text != null && !text.startsWith("0000");
-        return isDay ? shortened(text).replaceFirst("^(\\S+) (\\d\\d:\\d\\d)(:00$)?", "$1T$2") : text;
-    }
-
-    /** Without the zeros at the end of a fraction, which the driver fills up to six digits. */
-    private static String shortened(String text) {
-        return text == null || text.indexOf('.') < 0 ? text : text.replaceFirst("\\.?0+$", "");
+        return isDay ? MomentText.iso(MomentText.shortened(text)) : text;
     }
 
     @Override

@@ -143,12 +143,14 @@ public final class PostgreSqlVendor implements Vendor {
 
     /** What is neither number, text, day nor yes-or-no is shown as the server writes it. */
     @Override
-    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+    public CellReader reader(Column column) {
         if (column.type().equals("bytea")) {
-            byte[] bytes = rows.getBytes(index);
-            return bytes == null ? null : Binary.of(bytes);
+            return (rows, index) -> {
+                byte[] bytes = rows.getBytes(index);
+                return bytes == null ? null : Binary.of(bytes);
+            };
         }
-        return column.kind() == Column.Kind.OTHER ? rows.getString(index) : Vendor.super.read(rows, index, column);
+        return column.kind() == Column.Kind.OTHER ? ResultSet::getString : Vendor.super.reader(column);
     }
 
     @Override

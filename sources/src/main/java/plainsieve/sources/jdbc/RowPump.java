@@ -33,6 +33,7 @@ public final class RowPump {
         boolean has = rows.next();
         double databaseMillis = millis();
         receiver.columns(columns);
+        CellReader[] readers = columns.stream().map(vendor::reader).toArray(CellReader[]::new);
         long fetched = 0;
         while (has) {
             fetched++;
@@ -40,7 +41,7 @@ public final class RowPump {
                 break;
             }
             refuseWhenStopped();
-            receiver.row(read(columns));
+            receiver.row(read(readers));
             has = rows.next();
         }
         return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis()).reading(vendor.readFor(rows));
@@ -57,18 +58,18 @@ public final class RowPump {
         return (System.nanoTime() - start) / NANOS_PER_MILLI;
     }
 
-    private Object[] read(List<Column> columns) throws SQLException {
-        Object[] values = new Object[columns.size()];
+    private Object[] read(CellReader[] readers) throws SQLException {
+        Object[] values = new Object[readers.length];
         for (int i = 0; i < values.length; i++) {
-            values[i] = read(i + 1, columns.get(i));
+            values[i] = read(i + 1, readers[i]);
         }
         return values;
     }
 
     /* Databases hold days that no calendar has, such as 2026-00-00, and drivers do not tell how they are written. */
-    private Object read(int index, Column column) throws SQLException {
+    private Object read(int index, CellReader reader) throws SQLException {
         try {
-            return vendor.read(rows, index, column);
+            return reader.read(rows, index);
         } catch (DateTimeException e) {
             return NO_DAY;
         }

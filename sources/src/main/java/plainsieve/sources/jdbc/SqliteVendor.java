@@ -128,12 +128,15 @@ public final class SqliteVendor implements Vendor {
     }
 
     @Override
-    public Object read(ResultSet rows, int index, Column column) throws SQLException {
-        Object value = rows.getObject(index);
-        if (value instanceof String text && column.kind() == Column.Kind.DATETIME) {
-            return text.replaceFirst("^(\\d{4}-\\d{2}-\\d{2}) (\\d{2}:\\d{2})(:00)?", "$1T$2");
+    public CellReader reader(Column column) {
+        return (rows, index) -> value(rows.getObject(index), column.kind());
+    }
+
+    private static Object value(Object value, Column.Kind kind) {
+        if (value instanceof String text && kind == Column.Kind.DATETIME) {
+            return MomentText.iso(text);
         }
-        if (value instanceof Number number && column.kind() == Column.Kind.BOOLEAN) {
+        if (value instanceof Number number && kind == Column.Kind.BOOLEAN) {
             return number.intValue() != 0;
         }
         return value instanceof Integer number

@@ -175,18 +175,19 @@ public final class TrinoVendor implements Vendor {
 
     /** Days and moments as the engine writes them: through Java's own types they would pass through this machine's time zone. */
     @Override
-    public Object read(ResultSet rows, int index, Column column) throws SQLException {
+    public CellReader reader(Column column) {
         if (column.type().startsWith("char")) {
-            return withoutPadding(rows.getString(index));
+            return (rows, index) -> withoutPadding(rows.getString(index));
         }
+        CellReader usual = Vendor.super.reader(column);
+        boolean zoned = column.type().contains("time zone");
         return switch (column.kind()) {
-            case DATE -> rows.getString(index);
-            case DATETIME -> moment(rows.getString(index), column.type().contains("time zone"));
+            case DATE -> ResultSet::getString;
+            case DATETIME -> (rows, index) -> moment(rows.getString(index), zoned);
             case OTHER ->
-                rows.getObject(index) instanceof byte[]
-                        ? Vendor.super.read(rows, index, column)
-                        : rows.getString(index);
-            default -> Vendor.super.read(rows, index, column);
+                (rows, index) ->
+                        rows.getObject(index) instanceof byte[] ? usual.read(rows, index) : rows.getString(index);
+            default -> usual;
         };
     }
 

@@ -15,7 +15,6 @@ import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
-import plainsieve.sources.RowReceiver;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
 public interface Vendor {
@@ -86,9 +85,9 @@ public interface Vendor {
         return JdbcValues.kind(sqlType);
     }
 
-    /** One value of the current row, as {@link RowReceiver#row} wants it. */
-    default Object read(ResultSet rows, int index, Column column) throws SQLException {
-        return ColumnReading.read(rows, index, column);
+    /** How the values of a column of an answer are read. */
+    default CellReader reader(Column column) {
+        return ColumnReading.of(column);
     }
 
     /** What the database has read of its tables for these rows, where it tells that with them. */
