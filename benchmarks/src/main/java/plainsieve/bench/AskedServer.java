@@ -107,13 +107,14 @@ final class AskedServer {
 
     /** What a report sent last, with its values in the text, as it is sent nowhere by us. */
     String lastText(String report) throws Exception {
-        SentWanted wanted = new SentWanted("home", "", report, "", "", "", "report", "", "new");
+        SentWanted wanted = new SentWanted("home", "", report, "", "", "", "", "", "new");
         long last = server.getBean(SentLog.class)
                 .latest(Long.MAX_VALUE, wanted, 1)
                 .get(0)
                 .id();
         try (InputStream body = connection(api + "/sent/" + last + "/text").getInputStream()) {
-            return new JsonMapper().readTree(body).get("text").asString();
+            String text = new JsonMapper().readTree(body).get("text").asString().strip();
+            return text.endsWith(";") ? text.substring(0, text.length() - 1) : text;
         }
     }
 

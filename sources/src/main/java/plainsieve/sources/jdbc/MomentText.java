@@ -22,6 +22,11 @@ final class MomentText {
                 .toString();
     }
 
+    /** Whether it is one to the second, without a fraction, a zone or an era. */
+    static boolean isOfSeconds(String text) {
+        return text.length() == FORM.length() + FULL_MINUTE.length() && isMoment(text);
+    }
+
     private static boolean isMoment(String text) {
         if (text.length() < FORM.length()) {
             return false;
