@@ -69,9 +69,8 @@ public final class Starting {
                 new ArrayList<>(List.of("java", "@" + OPTIONS, "-cp", System.getProperty("java.class.path"), main));
         command.add("--server.port=" + port);
         command.addAll(List.of(settings));
-        ProcessBuilder builder = new ProcessBuilder(command)
-                .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.DISCARD);
+        ProcessBuilder builder =
+                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD);
         // As ./demo does.
         builder.environment().put("MALLOC_ARENA_MAX", "2");
         long begun = System.nanoTime();
