@@ -65,8 +65,9 @@ const isPicked = (line: SentLine): boolean => picked.value.some(other => other.i
   <main class="page sent">
     <div class="row-line pb-1">
       <h1>Sent</h1>
-      <span class="soft">{{ isOperator ? 'everything that was sent to a source' : 'what you sent to a source' }}</span
-      ><span class="grow"></span>
+      <span class="soft">{{
+        isOperator ? 'everything that was sent to a source' : 'what you sent to a source'
+      }}</span><span class="grow"></span>
       <button class="as-link" :disabled="picked.length < 2" @click="comparing = true">
         {{ picked.length < 2 ? 'Tick two to compare them' : 'Compare the two' }}
       </button>

@@ -40,9 +40,10 @@ final class SharedCluster {
         Path left = FOLDER.resolve("port");
         Path input = FOLDER.resolve("input");
         if (Files.exists(left)) {
+            // Held first: it does not end any more when another process does.
+            holdOpen(input);
             int theirs = Integer.parseInt(Files.readString(left));
             if (answers(theirs)) {
-                holdOpen(input);
                 return theirs;
             }
         }

@@ -55,6 +55,11 @@ class TypesTest {
             '-infinity'::date                             | DATE     | -infinity
             date '0044-03-15 BC'                          | DATE     | -0043-03-15
             date '12026-03-01'                            | DATE     | +12026-03-01
+            timestamp '2026-03-01 10:11:12'               | DATETIME | 2026-03-01T10:11:12
+            timestamp '2026-03-01 10:11:00'               | DATETIME | 2026-03-01T10:11
+            timestamp '2026-03-01 10:11:12.5'             | DATETIME | 2026-03-01T10:11:12.500
+            timestamp '0044-03-15 10:11:12 BC'            | DATETIME | -0043-03-15T10:11:12
+            timestamp '12026-03-01 10:11:12'              | DATETIME | +12026-03-01T10:11:12
             timestamp '2026-03-01 10:11:12.345678'        | DATETIME | 2026-03-01T10:11:12.345678
             'infinity'::timestamp                         | DATETIME | infinity
             timestamptz '2026-03-01 10:11:12+02'          | DATETIME | 2026-03-01T08:11:12Z
@@ -126,6 +131,7 @@ class TypesTest {
             0.1::double + 0.2::double                     | DECIMAL  | 0.30000000000000004
             'nan'::double                                 | DECIMAL  | NaN
             '-infinity'::float                            | DECIMAL  | -Infinity
+            '+5881580-07-11'                              | TEXT     | +5881580-07-11
             ''                                            | TEXT     | ``
             date '2026-03-01'                             | DATE     | 2026-03-01
             'infinity'::date                              | DATE     | infinity
