@@ -15,7 +15,7 @@ import org.postgresql.PGConnection;
 public final class AgainstCopy {
     private static final int WARM_UP = 5;
     private static final int RUNS = Integer.getInteger("bench.runs", 5);
-    private static final double NANOS_PER_SECOND = 1e9;
+    private static final double MILLIS_PER_SECOND = 1e3;
     private static final String EVERYTHING =
             "{\"port\":{\"kind\":\"blank\"},\"from\":{\"kind\":\"blank\"},\"to\":{\"kind\":\"blank\"},\"min_delay\":{\"kind\":\"blank\"}}";
 
@@ -44,8 +44,8 @@ public final class AgainstCopy {
             double[] ours = new double[RUNS];
             double[] theirs = new double[RUNS];
             for (int run = 0; run < RUNS; run++) {
-                ours[run] = seconds(() -> server.download(database.report(), EVERYTHING, "csv"));
-                theirs[run] = seconds(() -> copying.copy(statement));
+                ours[run] = Work.millis(() -> server.download(database.report(), EVERYTHING, "csv"));
+                theirs[run] = Work.millis(() -> copying.copy(statement));
             }
             double our = InTurns.median(ours);
             double their = InTurns.median(theirs);
@@ -54,8 +54,8 @@ public final class AgainstCopy {
                     "copy out  %-9s %,d bytes: %.2f s, COPY %.2f s, %.2f of its speed%n",
                     database.name(),
                     bytes,
-                    our,
-                    their,
+                    our / MILLIS_PER_SECOND,
+                    their / MILLIS_PER_SECOND,
                     their / our);
         }
     }
@@ -86,15 +86,5 @@ public final class AgainstCopy {
                 .copyOut(
                         "copy (%s) to stdout (format csv, header)".formatted(statement),
                         OutputStream.nullOutputStream());
-    }
-
-    private interface Work {
-        void run() throws Exception;
-    }
-
-    private static double seconds(Work work) throws Exception {
-        long start = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - start) / NANOS_PER_SECOND;
     }
 }

@@ -33,7 +33,6 @@ public final class Folders {
     private static final int WORKBOOK_ROWS = 200_000;
     private static final int WARM_UPS = 3;
     private static final int RUNS = 15;
-    private static final double NANOS_PER_MILLI = 1e6;
 
     private final Path folder;
     private final FolderSource source;
@@ -64,21 +63,21 @@ public final class Folders {
     private void measure() throws Exception {
         Path csv = folder.resolve("log.csv");
         Path book = folder.resolve("book.xlsx");
-        double first = millis(() -> ask("select count(*) from log"));
+        double first = Work.millis(() -> ask("select count(*) from log"));
         Files.move(csv, folder.resolve("log.csv.away"));
         Files.move(book, folder.resolve("book.xlsx.away"));
         System.out.printf("files  %-46s %9.0f ms%n", "csv and workbook, first time", first);
-        double none = millis(() -> ask("select 1"));
+        double none = Work.millis(() -> ask("select 1"));
         Files.move(folder.resolve("log.csv.away"), csv);
         touch(csv);
         System.out.printf(
                 "files  %-46s %9.0f ms%n",
-                "csv of 1,000,000 rows, first time", millis(() -> ask("select count(*) from log")) - none);
+                "csv of 1,000,000 rows, first time", Work.millis(() -> ask("select count(*) from log")) - none);
         Files.move(folder.resolve("book.xlsx.away"), book);
         touch(book);
         System.out.printf(
                 "files  %-46s %9.0f ms%n",
-                "workbook of 200,000 rows, first time", millis(() -> ask("select count(*) from book")) - none);
+                "workbook of 200,000 rows, first time", Work.millis(() -> ask("select count(*) from book")) - none);
         against(
                 "csv, kept, one choice",
                 "select sum(amount) from log where station = 'S17'",
@@ -103,8 +102,8 @@ public final class Folders {
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
                 Statement statement = connection.createStatement()) {
             for (int run = -WARM_UPS; run < RUNS; run++) {
-                double mine = millis(() -> ask(ours));
-                double other = millis(() -> ask(statement, theirs));
+                double mine = Work.millis(() -> ask(ours));
+                double other = Work.millis(() -> ask(statement, theirs));
                 if (run >= 0) {
                     times[0][run] = mine;
                     times[1][run] = other;
@@ -118,20 +117,10 @@ public final class Folders {
                 what, mine, other, mine - other, mine / other);
     }
 
-    private interface Work {
-        void run() throws Exception;
-    }
-
-    private static double millis(Work work) throws Exception {
-        long start = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - start) / NANOS_PER_MILLI;
-    }
-
     private static double median(Work work) throws Exception {
         double[] times = new double[RUNS];
         for (int run = 0; run < RUNS; run++) {
-            times[run] = millis(work);
+            times[run] = Work.millis(work);
         }
         return middle(times);
     }

@@ -29,7 +29,6 @@ public final class StoredCopies {
     private static final int WARM_UP = 10;
     private static final int RUNS = 21;
     private static final long LOOK_EVERY_MILLIS = 100;
-    private static final double NANOS_PER_MILLI = 1e6;
     private static final String[] CHOICES = {"day = date '2025-06-01'", "port = 7 and delay > 170", "id = 12345678"};
 
     private final HttpClient client = HttpClient.newHttpClient();
@@ -114,7 +113,7 @@ public final class StoredCopies {
                 throw new IllegalStateException(copies);
             }
         }
-        return (System.nanoTime() - start) / NANOS_PER_MILLI;
+        return (System.nanoTime() - start) / Work.NANOS_PER_MILLI;
     }
 
     private void asked(Path files) throws Exception {
@@ -128,8 +127,8 @@ public final class StoredCopies {
                 String theirs = "%sread_parquet('%s/*.parquet') where %s".formatted(select, files, where);
                 double[][] times = new double[2][RUNS];
                 for (int run = -WARM_UP; run < RUNS; run++) {
-                    double mine = millis(() -> send("POST", "/queries/asked/run", ours));
-                    double other = millis(() -> rows(statement, theirs));
+                    double mine = Work.millis(() -> send("POST", "/queries/asked/run", ours));
+                    double other = Work.millis(() -> rows(statement, theirs));
                     if (run >= 0) {
                         times[0][run] = mine;
                         times[1][run] = other;
@@ -143,16 +142,6 @@ public final class StoredCopies {
                         where, mine, other, mine - other);
             }
         }
-    }
-
-    private interface Work {
-        void run() throws Exception;
-    }
-
-    private static double millis(Work work) throws Exception {
-        long start = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - start) / NANOS_PER_MILLI;
     }
 
     private static void rows(Statement statement, String sql) throws SQLException {

@@ -19,7 +19,6 @@ public final class TakenApart {
     private static final int WARM_UP = Integer.getInteger("bench.warm-up", 400);
     private static final int BLOCKS = Integer.getInteger("bench.blocks", 5);
     private static final int RUNS = Integer.getInteger("bench.runs", 30);
-    private static final double NANOS_PER_MILLI = 1e6;
 
     private TakenApart() {}
 
@@ -27,10 +26,6 @@ public final class TakenApart {
     public static void main(String[] arguments) throws Exception {
         AskedServer.each(arguments, TakenApart::measure);
         System.exit(0);
-    }
-
-    private interface Work {
-        void run() throws Exception;
     }
 
     private static void measure(AskedServer server, FerryDatabase database) throws Exception {
@@ -89,9 +84,7 @@ public final class TakenApart {
         for (int run = 0; run < runs; run++) {
             for (int place = 0; place < all.length; place++) {
                 int i = (place + run) % all.length;
-                long start = System.nanoTime();
-                all[i].run();
-                times[i][run] = (System.nanoTime() - start) / NANOS_PER_MILLI;
+                times[i][run] = Work.millis(all[i]);
             }
         }
         return Arrays.stream(times)

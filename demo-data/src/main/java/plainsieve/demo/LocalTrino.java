@@ -3,7 +3,6 @@ package plainsieve.demo;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
-import java.lang.ProcessBuilder.Redirect;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -34,26 +33,15 @@ public final class LocalTrino implements AutoCloseable {
 
     /** Starts a cluster, with a catalog {@code tpch} of made-up trade and a catalog {@code memory} that may be written. */
     public static LocalTrino start() throws IOException {
-        return startUntilEndOf(Redirect.PIPE).untilThisProcessEnds();
-    }
-
-    /** The same for several processes: it ends when its input does, such as a named pipe that each of them holds open. */
-    public static LocalTrino startUntilEndOf(Redirect input) throws IOException {
-        return start("-Xmx3g", IN_A_HURRY, BY_RULES_ALONE, input);
+        return start("-Xmx3g", IN_A_HURRY, BY_RULES_ALONE);
     }
 
     /** The same as a cluster in use is: compiled for speed, plans by its statistics, with memory for scale 10. */
     public static LocalTrino startForLongWork() throws IOException {
-        return start("-Xmx14g", List.of(), List.of(), Redirect.PIPE).untilThisProcessEnds();
+        return start("-Xmx14g", List.of(), List.of());
     }
 
-    private LocalTrino untilThisProcessEnds() {
-        Runtime.getRuntime().addShutdownHook(new Thread(cluster::destroy));
-        return this;
-    }
-
-    private static LocalTrino start(String memory, List<String> machine, List<String> settings, Redirect input)
-            throws IOException {
+    private static LocalTrino start(String memory, List<String> machine, List<String> settings) throws IOException {
         Path built = Path.of(System.getProperty("plainsieve.cluster", "../cluster/target"));
         String libraries = Files.readString(built.resolve("libraries")).strip();
         List<String> command = new ArrayList<>();
@@ -63,10 +51,8 @@ public final class LocalTrino implements AutoCloseable {
         command.add(built.resolve("classes") + ":" + libraries);
         command.addAll(List.of("plainsieve.cluster.LocalCluster", "0"));
         command.addAll(settings);
-        Process cluster = new ProcessBuilder(command)
-                .redirectInput(input)
-                .redirectErrorStream(true)
-                .start();
+        Process cluster = new ProcessBuilder(command).redirectErrorStream(true).start();
+        Runtime.getRuntime().addShutdownHook(new Thread(cluster::destroy));
         return new LocalTrino(cluster, awaitReady(cluster));
     }
 
@@ -94,10 +80,6 @@ public final class LocalTrino implements AutoCloseable {
 
     /** The address of a schema, or of a catalog, for the driver. */
     public String url(String path) {
-        return url(port, path);
-    }
-
-    public static String url(int port, String path) {
         return "jdbc:trino://127.0.0.1:" + port + "/" + path + "?user=tests&explicitPrepare=false";
     }
 

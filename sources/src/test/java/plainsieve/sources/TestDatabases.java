@@ -21,6 +21,7 @@ public final class TestDatabases {
 
     private static EmbeddedPostgres postgres;
     private static LocalMariaDb mariaDb;
+    private static LocalTrino cluster;
     private static int databases;
 
     private TestDatabases() {}
@@ -105,15 +106,24 @@ public final class TestDatabases {
                 clock);
     }
 
+    private static LocalTrino cluster() throws IOException {
+        if (cluster == null) {
+            cluster = LocalTrino.start();
+        }
+        return cluster;
+    }
+
     private static synchronized SourceAccess trino(Writer writer) throws IOException, SQLException {
-        int port = SharedCluster.port();
-        String schema = "awkward%d_%d".formatted(ProcessHandle.current().pid(), databases++);
-        try (Connection connection = DriverManager.getConnection(LocalTrino.url(port, "memory/" + schema))) {
+        LocalTrino trino = cluster();
+        String schema = "awkward" + databases++;
+        try (Connection connection = DriverManager.getConnection(trino.url("memory/" + schema))) {
             connection.createStatement().execute("create schema " + schema);
             writer.write(connection, "trino");
         }
         return new SourceAccess(
-                "cluster", new SourceSettings.Trino("127.0.0.1", port, "memory." + schema, "tests"), Secret.none());
+                "cluster",
+                new SourceSettings.Trino("127.0.0.1", trino.port(), "memory." + schema, "tests"),
+                Secret.none());
     }
 
     public static List<List<Object>> rows(Source source, Statement statement) {

@@ -148,16 +148,25 @@ public class Jobs implements DisposableBean {
     }
 
     private void end(JobRow job, Outcome outcome) {
+        // First: when the server is gone in between, both are done once more, instead of what waits for it never.
+        if (outcome instanceof Outcome.Done && isStillOurs(job)) {
+            askBehind(job);
+        }
         String now = Moments.of(clock.instant());
         records.forget(Moments.of(clock.instant().minus(REMEMBERED)));
         int counted = records.end(job.ended(outcome.word(), now, outcome.rows(), shortened(outcome.note())), holder);
         if (counted == 1 && outcome instanceof Outcome.KeptBack) {
             tell(job, outcome.word(), outcome.note());
         }
-        if (counted == 1 && outcome instanceof Outcome.Done) {
-            kinds.values().forEach(kind -> kind.behind(job.projectId(), job.kind(), job.thing())
-                    .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
-        }
+    }
+
+    private boolean isStillOurs(JobRow job) {
+        return records.renew(job.id(), holder, Moments.of(clock.instant().plus(LEASE))) == 1;
+    }
+
+    private void askBehind(JobRow job) {
+        kinds.values().forEach(kind -> kind.behind(job.projectId(), job.kind(), job.thing())
+                .forEach(next -> ask(job.projectId(), kind.kind(), next, "after")));
     }
 
     private void failed(JobRow job, String why) {
