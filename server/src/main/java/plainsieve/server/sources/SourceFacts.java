@@ -128,7 +128,10 @@ public class SourceFacts implements KnownTables {
      * hangs is not waited for to its end.
      */
     public void waitUntilTold(String sourceId) {
-        within(asked(sourceId), LONGEST_FIRST_WAIT_MILLIS);
+        Asked now = asked(sourceId);
+        if (now.before() == Facts.NONE) {
+            within(now, LONGEST_FIRST_WAIT_MILLIS);
+        }
     }
 
     /** Asks anew the next time: the source was changed. */
