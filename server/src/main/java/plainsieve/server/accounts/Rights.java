@@ -30,14 +30,23 @@ public class Rights {
         this.groups = groups;
     }
 
+    /** How somebody stands in a project. @param member whether they have a role in it, by themselves or by a group */
+    public record Standing(Role role, boolean member) {}
+
     /** The role of a caller in a project; nothing when the project is not for them. */
     public Optional<Role> role(Caller caller, String projectId) {
+        return standing(caller, projectId).map(Standing::role);
+    }
+
+    /** How a caller stands in a project; nothing when the project is not for them. */
+    public Optional<Standing> standing(Caller caller, String projectId) {
         if (!caller.reaches(projectId)) {
             return Optional.empty();
         }
         Optional<Role> own = given(caller.person(), projectId);
         boolean forEveryone = own.isEmpty() && groups.reportsForEveryone(projectId) > 0;
-        return (forEveryone ? Optional.of(Role.VIEWER) : own).map(role -> least(role, caller.most()));
+        return (forEveryone ? Optional.of(Role.VIEWER) : own)
+                .map(role -> new Standing(least(role, caller.most()), own.isPresent()));
     }
 
     /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
@@ -77,11 +86,10 @@ public class Rights {
         return one.compareTo(other) < 0 ? one : other;
     }
 
-    /** The caller as an asker of a project in a role. */
-    public Asker asker(Caller caller, String projectId, Role role) {
+    /** The caller as an asker of the project that they stand in. */
+    public Asker asker(Caller caller, Standing standing) {
         Person person = caller.person();
-        boolean member = given(person, projectId).isPresent();
-        return Asker.of(person.name(), role, viewer(person, member));
+        return Asker.of(person.name(), standing.role(), viewer(person, standing.member()));
     }
 
     private Viewer viewer(Person person, boolean member) {

@@ -82,7 +82,7 @@ public class Callers {
         }
         Optional<Role> own = projectId.isEmpty()
                 ? now().map(rights::overall)
-                : now().flatMap(caller -> rights.role(caller, projectId.get()));
+                : standing(request, projectId.get()).map(Rights.Standing::role);
         if (own.isEmpty() && byLink(request, projectId).isPresent()) {
             return Role.VIEWER;
         }
@@ -91,6 +91,17 @@ public class Callers {
         }
         required();
         return own.orElseThrow(() -> new NotFound("project", projectId.orElse(""), List.of()));
+    }
+
+    /* Asked for by the route and by what it takes: read once for a request. */
+    private Optional<Rights.Standing> standing(HttpServletRequest request, String projectId) {
+        String kept = Rights.Standing.class.getName() + projectId;
+        if (request.getAttribute(kept) instanceof Rights.Standing standing) {
+            return Optional.of(standing);
+        }
+        Optional<Rights.Standing> read = now().flatMap(caller -> rights.standing(caller, projectId));
+        read.ifPresent(standing -> request.setAttribute(kept, standing));
+        return read;
     }
 
     private Optional<Asker> byLink(HttpServletRequest request, Optional<String> projectId) {
@@ -125,7 +136,9 @@ public class Callers {
         if (byLink.isPresent()) {
             return byLink.get();
         }
-        return now().map(caller -> rights.asker(caller, projectId, role)).orElseGet(() -> {
+        Optional<Asker> signedIn =
+                now().flatMap(caller -> standing(request, projectId).map(standing -> rights.asker(caller, standing)));
+        return signedIn.orElseGet(() -> {
             Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
             String browser = cookie == null ? request.getRemoteAddr() : cookie.getValue();
             return Asker.of(role.word(), role, Viewer.browser(browser, role.word()));

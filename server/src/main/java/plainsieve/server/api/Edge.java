@@ -174,7 +174,8 @@ class Edge implements WebMvcConfigurer {
         }
     }
 
-    private static Optional<Route> routeOf(HandlerMethod method) {
+    /** Whom a route is for; nothing when it does not say. */
+    static Optional<Route> routeOf(HandlerMethod method) {
         Route own = method.getMethodAnnotation(Route.class);
         return Optional.ofNullable(own == null ? method.getBeanType().getAnnotation(Route.class) : own);
     }

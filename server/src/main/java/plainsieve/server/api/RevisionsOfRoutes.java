@@ -9,10 +9,12 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.event.EventListener;
+import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
@@ -20,7 +22,7 @@ import plainsieve.server.revisions.Revisions;
 import plainsieve.server.serving.Serving;
 
 /**
- * Keeps a revision after every request that changed what viewers have, whatever route it took. What is changed otherwise, or while
+ * Keeps a revision after every request that changed what viewers have, whatever route of authors it took. What is changed otherwise, or while
  * the disk was full, is found at the next one. Projects of files have their revisions where the files come from.
  */
 @Configuration
@@ -65,9 +67,17 @@ class RevisionsOfRoutes implements WebMvcConfigurer {
         @Override
         public void afterCompletion(
                 HttpServletRequest request, HttpServletResponse response, Object handler, Exception failure) {
-            if (!"GET".equals(request.getMethod())) {
+            if (!"GET".equals(request.getMethod()) && mayChange(handler)) {
                 project(request).ifPresent(project -> keep(project, callers.nameNow(), why(request)));
             }
+        }
+
+        /* What viewers ask for changes nothing that others have. */
+        private static boolean mayChange(Object handler) {
+            return !(handler instanceof HandlerMethod method)
+                    || Edge.routeOf(method)
+                            .filter(route -> route.value() == Role.VIEWER)
+                            .isEmpty();
         }
 
         private static Optional<String> id(HttpServletRequest request) {

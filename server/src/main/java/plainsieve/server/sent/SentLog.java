@@ -46,14 +46,16 @@ public class SentLog {
     private final Settings settings;
     private final AtomicLong lastId;
 
-    /** The newest statements as they were sent, so that the database can be asked for their plans. */
+    /** The newest statements as they were sent, so that the database can be asked for their plans. Waking a thread costs more than to tidy up here. */
     private final Cache<Long, Remembered> recent = Caffeine.newBuilder()
+            .executor(Runnable::run)
             .maximumWeight(MOST_REMEMBERED_VALUES)
             .weigher((Long id, Remembered sent) -> SentValues.count(sent.statement()))
             .build();
 
     /** Who reads the answer to a statement that somebody else has asked. */
     private final Cache<Long, Set<String>> also = Caffeine.newBuilder()
+            .executor(Runnable::run)
             .maximumSize(MOST_ALSO)
             .expireAfterWrite(ALSO_FOR)
             .build();

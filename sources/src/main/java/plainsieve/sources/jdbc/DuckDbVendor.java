@@ -117,6 +117,12 @@ public final class DuckDbVendor implements Vendor {
         return value instanceof String text ? ENDLESS.getOrDefault(text, text) : value;
     }
 
+    /** Files that are read beside the database may change while it is open. */
+    @Override
+    public boolean readsTextsAnew() {
+        return readable.isEmpty();
+    }
+
     @Override
     public void prepareForStreaming(Connection connection, PreparedStatement statement) {
         // Streaming is a property of the connection, set in configure.

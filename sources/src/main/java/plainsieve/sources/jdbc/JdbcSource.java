@@ -44,6 +44,7 @@ public final class JdbcSource implements Source {
     private final Vendor vendor;
     private final ScheduledExecutorService clock;
     private final Connections connections;
+    private final KeptStatements statements;
     private final JdbcFailures failures;
     private final ExecutorService helpers = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "stopping");
@@ -63,6 +64,7 @@ public final class JdbcSource implements Source {
         this.clock = clock;
         int most = access.limits().places() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
         this.connections = new Connections(access, vendor, most, clock);
+        this.statements = new KeptStatements(vendor.readsTextsAnew());
         this.failures = new JdbcFailures(access, vendor);
     }
 
@@ -102,14 +104,17 @@ public final class JdbcSource implements Source {
     private Answer runOnce(Statement statement, RunLimits limits, Cancellation cancellation, Noticing receiver) {
         return onConnection(limits, cancellation, (connection, stopping) -> {
             receiver.connected();
-            try (PreparedStatement prepared = connection.prepareStatement(
-                    withoutMark(vendor.jdbcText(statement)), ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY)) {
+            try (KeptStatements.Used used = statements.use(connection, withoutMark(vendor.jdbcText(statement)))) {
+                PreparedStatement prepared = used.statement();
                 stopping.runs(prepared);
                 vendor.prepareForStreaming(connection, prepared);
                 long start = System.nanoTime();
+                Answer answer;
                 try (ResultSet rows = vendor.run(connection, prepared, statement)) {
-                    return new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
+                    answer = new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
                 }
+                used.wentWell();
+                return answer;
             } catch (SQLException e) {
                 throw failures.of(e, limits, cancellation).at(vendor.position(e, statement));
             } finally {

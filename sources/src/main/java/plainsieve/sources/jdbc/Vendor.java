@@ -26,6 +26,11 @@ public interface Vendor {
         return statement.text();
     }
 
+    /** Whether preparing a text that was prepared before costs as much again, and what it stands for does not change meanwhile. */
+    default boolean readsTextsAnew() {
+        return false;
+    }
+
     void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException;
 
     /** Binds one value; arrays only where the dialect uses them. */
