@@ -1,7 +1,8 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
 import vue from '@vitejs/plugin-vue'
+import subsetFont from 'subset-font'
 import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
 
@@ -25,9 +26,38 @@ function compressed(): Plugin {
   }
 }
 
+/* Makes the fonts of letters.css: of each whole one, the letters that are named there. */
+function letters(): Plugin {
+  return {
+    name: 'letters',
+    buildStart: async () => {
+      const css = readFileSync('src/style/letters.css', 'utf8')
+      const range = /unicode-range:\s*([^;]+);/.exec(css)?.[1] ?? ''
+      const text = range.split(',').map(lettersOf).join('')
+      mkdirSync('node_modules/.letters', { recursive: true })
+      for (const [, weight] of css.matchAll(/font-weight: (\d+);/g)) {
+        const font = `node_modules/@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-${weight}-normal.woff2`
+        const some = await subsetFont(readFileSync(font), text, { targetFormat: 'woff2' })
+        writeFileSync(`node_modules/.letters/${weight}.woff2`, some)
+      }
+    },
+  }
+}
+
+/* U+20-7E, or a single one. */
+function lettersOf(range: string): string {
+  const [from = 0, to = from] = range
+    .trim()
+    .slice(2)
+    .split('-')
+    .map(code => parseInt(code, 16))
+  return Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i)).join('')
+}
+
 /* What several screens need, and what shows a report, comes in few files: over a slow line each costs its own way there and back. */
 const OF_REPORTS = /\/src\/(screens\/reader|views|composables)\//
-const NOT_AT_ONCE = /\/src\/(views\/(bars|lines|charts)|composables\/useSorting)\.ts$/
+const NOT_AT_ONCE =
+  /\/src\/(views\/(bars|lines|charts)\.ts|composables\/useSorting\.ts|screens\/reader\/(Download|Sent|Settings)Panel|screens\/reader\/(AsOf|Looking)Note|screens\/reader\/SignedLinkList)/
 const groups = [
   /* What loads other files must not itself wait for large ones. */
   { name: 'loading', test: /preload-helper|\/src\/api\/(ahead|inAddress|place|project)\.ts$/, priority: 3 },
@@ -36,7 +66,7 @@ const groups = [
 ]
 
 export default defineConfig({
-  plugins: [vue(), compressed()],
+  plugins: [vue(), letters(), compressed()],
   /* The server says where the page stands; what it loads is named from there. */
   base: './',
   /* Bootstrap still imports its parts in the way that newer compilers warn of. */

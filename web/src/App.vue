@@ -4,6 +4,7 @@ import { RouterLink, RouterView, useRoute } from 'vue-router'
 import AccountMenu from './AccountMenu.vue'
 import { signedOut } from './api/client'
 import { useMe } from './api/me'
+import { usePartMissing } from './api/parts'
 import { inServer } from './api/place'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
@@ -27,6 +28,8 @@ const screens = computed(() => [
 ])
 const finder = ref<InstanceType<typeof FindAnything>>()
 const history = useHistory()
+const partMissing = usePartMissing()
+const loadAgain = (): void => window.location.reload()
 provide(historyKey, history)
 
 /* Fields and the editor take back what is typed in them; everywhere else the last edit of a parameter goes back. */
@@ -72,9 +75,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
   <ServingLine v-if="isAuthor && !route.meta.reader" />
-  <p v-if="signedOut" class="signed-out" role="alert">
+  <p v-if="signedOut" class="trouble" role="alert">
     You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then go on here:
     what you typed is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
+  </p>
+  <p v-if="partMissing" class="trouble" role="alert">
+    What this needs could not be loaded: the server cannot be reached, or is a newer one.
+    <button class="as-link" @click="loadAgain">Load the page again</button>
   </p>
   <RouterView />
   <FindAnything ref="finder" />
@@ -82,7 +89,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </template>
 
 <style scoped>
-.signed-out {
+.trouble {
   margin: 0;
   padding: 6px 26px;
   background: var(--card);

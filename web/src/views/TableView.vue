@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { View } from '../api/types'
 import { hereSoFar, lastAnswer } from '../composables/useRun'
 import { countInWords, rowsInWords } from '../formats'
@@ -9,10 +9,11 @@ import { chosenColumns } from './chosenColumns'
 import { furtherRows } from './follow'
 import { formatted } from './formatted'
 import type { Answer } from '../api/answer'
-import DownloadPanel from '../screens/reader/DownloadPanel.vue'
 import { useViewRun, type Asked, type Sorted } from './useViewRun'
 import RunNote from './RunNote.vue'
 import ViewCard from './ViewCard.vue'
+
+const DownloadPanel = defineAsyncComponent(() => import('../screens/reader/DownloadPanel.vue'))
 
 const props = defineProps<{ view: View; asked: Asked; total: number | undefined; downloading: boolean }>()
 const emit = defineEmits<{ answer: [answer: Answer | undefined]; download: [open: boolean] }>()

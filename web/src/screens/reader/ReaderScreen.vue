@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { defineAsyncComponent, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { get } from '../../api/client'
 import { asOf } from '../../api/asOf'
@@ -10,11 +10,13 @@ import { isByLink } from '../../api/openLink'
 import type { Report } from '../../api/types'
 import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
-import AsOfNote from './AsOfNote.vue'
-import LookingNote from './LookingNote.vue'
 import ReportPage from './ReportPage.vue'
 import StageNote from './StageNote.vue'
 import { choicesOfLink, paramsOf } from './useLinkedChoices'
+
+/* For authors alone. */
+const AsOfNote = defineAsyncComponent(() => import('./AsOfNote.vue'))
+const LookingNote = defineAsyncComponent(() => import('./LookingNote.vue'))
 
 const UNAUTHORIZED = 401
 const props = defineProps<{ id: string }>()

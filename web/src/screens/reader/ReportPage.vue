@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, watchEffect } from 'vue'
 import { lookAs } from '../../api/lookAs'
 import { useMe } from '../../api/me'
 import type { Answer } from '../../api/answer'
@@ -13,8 +13,6 @@ import QuestionLine from './QuestionLine.vue'
 import ReportBar from './ReportBar.vue'
 import ReportFoot from './ReportFoot.vue'
 import SavedSelections from './SavedSelections.vue'
-import SentPanel from './SentPanel.vue'
-import SettingsPanel from './SettingsPanel.vue'
 import SidePanel from './SidePanel.vue'
 import StartGate from './StartGate.vue'
 import { useReader } from './useReader'
@@ -25,6 +23,10 @@ import { useLinkedPicks } from './useLinkedPicks'
 import { leadOf } from '../../views/follow'
 import { useKept } from '../../views/useKept'
 import type { Asked, Picked } from '../../views/useViewRun'
+
+/* What opens by a click, or for authors alone, does not hold up the rows. */
+const SentPanel = defineAsyncComponent(() => import('./SentPanel.vue'))
+const SettingsPanel = defineAsyncComponent(() => import('./SettingsPanel.vue'))
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
 const {
