@@ -282,6 +282,15 @@ final class Browser implements AutoCloseable {
                 java.util.Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
     }
 
+    /** Takes the network away, with all that was kept of it, or gives it back. */
+    void offline(boolean away) {
+        driver.executeCdpCommand("Network.enable", java.util.Map.of());
+        driver.executeCdpCommand("Network.clearBrowserCache", java.util.Map.of());
+        driver.executeCdpCommand(
+                "Network.emulateNetworkConditions",
+                java.util.Map.of("offline", away, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
+    }
+
     org.openqa.selenium.WebDriver driver() {
         return driver;
     }

@@ -202,6 +202,23 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
+    void aPartThatCannotBeLoadedIsToldAndComesWithThePage() {
+        browser.open(LATE);
+        assertThat(count()).isPositive();
+        browser.offline(true);
+        try {
+            browser.click(".bar button", "Download");
+            browser.untilText("[role=alert]", text -> text.contains("could not be loaded"));
+        } finally {
+            browser.offline(false);
+        }
+        browser.click("[role=alert] button", "Load the page again");
+        assertThat(count()).isPositive();
+        browser.click(".bar button", "Download");
+        browser.untilText(".panel", text -> text.contains("CSV"));
+    }
+
+    @Test
     void runningAgainOnTheBenchStopsTheOlderStatementAtTheDatabase() {
         JsonNode query = api.post(
                         "/api/queries",
