@@ -2,6 +2,8 @@ package plainsieve.e2e;
 
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -57,8 +59,7 @@ final class Browser implements AutoCloseable {
         // The language of headless Chromium is not that of --lang: dates would be written as the machine is set.
         driver.executeCdpCommand(
                 "Emulation.setUserAgentOverride",
-                java.util.Map.of(
-                        "userAgent", String.valueOf(script("return navigator.userAgent")), "acceptLanguage", "en-GB"));
+                Map.of("userAgent", String.valueOf(script("return navigator.userAgent")), "acceptLanguage", "en-GB"));
     }
 
     void open(String path) {
@@ -103,12 +104,12 @@ final class Browser implements AutoCloseable {
     }
 
     /** Waits until the text of an element fits; says what it was when it never does. */
-    String untilText(String selector, java.util.function.Predicate<String> fits) {
+    String untilText(String selector, Predicate<String> fits) {
         return untilText(selector, fits, PATIENCE);
     }
 
     /** Waits for as long as said until the text of an element fits. */
-    String untilText(String selector, java.util.function.Predicate<String> fits, Duration patience) {
+    String untilText(String selector, Predicate<String> fits, Duration patience) {
         try {
             return until(patience, () -> {
                 String text = driver.findElement(By.cssSelector(selector)).getText();
@@ -279,16 +280,7 @@ final class Browser implements AutoCloseable {
     void size(int width, int height) {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
-                java.util.Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
-    }
-
-    /** Takes the network away, with all that was kept of it, or gives it back. */
-    void offline(boolean away) {
-        driver.executeCdpCommand("Network.enable", java.util.Map.of());
-        driver.executeCdpCommand("Network.clearBrowserCache", java.util.Map.of());
-        driver.executeCdpCommand(
-                "Network.emulateNetworkConditions",
-                java.util.Map.of("offline", away, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
     }
 
     org.openqa.selenium.WebDriver driver() {

@@ -6,6 +6,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.chromium.HasCdp;
 import plainsieve.server.Api;
 import plainsieve.server.RunningServer;
 import tools.jackson.databind.JsonNode;
@@ -26,6 +27,16 @@ class ReaderTest extends InBrowser {
 
     private static void untilCountIsNot(long old) {
         browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) != old);
+    }
+
+    /** Takes the network away, with all that was kept of it, or gives it back. */
+    private static void offline(boolean away) {
+        HasCdp chromium = (HasCdp) browser.driver();
+        chromium.executeCdpCommand("Network.enable", Map.of());
+        chromium.executeCdpCommand("Network.clearBrowserCache", Map.of());
+        chromium.executeCdpCommand(
+                "Network.emulateNetworkConditions",
+                Map.of("offline", away, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
     }
 
     private long sentSoFar() {
@@ -205,12 +216,12 @@ class ReaderTest extends InBrowser {
     void aPartThatCannotBeLoadedIsToldAndComesWithThePage() {
         browser.open(LATE);
         assertThat(count()).isPositive();
-        browser.offline(true);
+        offline(true);
         try {
             browser.click(".bar button", "Download");
             browser.untilText("[role=alert]", text -> text.contains("could not be loaded"));
         } finally {
-            browser.offline(false);
+            offline(false);
         }
         browser.click("[role=alert] button", "Load the page again");
         assertThat(count()).isPositive();

@@ -100,6 +100,13 @@ class ProjectFilesApiTest {
         assertThat(upload(Map.of("project.yaml", "queries: [{id: a, source: ferries, file: a.sql}]"))
                         .body())
                 .contains("is not in the file");
+        assertThat(upload(Map.of(
+                                "project.yaml",
+                                "queries: [{id: a, source: ferries, file: a.sql, kept-seconds: 4000}]",
+                                "a.sql",
+                                "select 1"))
+                        .body())
+                .contains("kept for 4000 seconds", "0 to 3600");
     }
 
     @Test

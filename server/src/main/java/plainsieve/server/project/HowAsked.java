@@ -1,6 +1,8 @@
 package plainsieve.server.project;
 
 import java.time.Duration;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 
 /** What viewers' reports ask for the rows of a query. Those who make something of it ask the source, each time. */
 public sealed interface HowAsked {
@@ -16,14 +18,23 @@ public sealed interface HowAsked {
     /** A stored copy of its answer. @param id of the copy */
     record StoredCopy(String id) implements HowAsked {}
 
-    /** As it is kept: both empty for each time. @param copy the id of one; it counts for more */
+    /**
+     * As it is kept: both empty for each time.
+     *
+     * @param copy the id of one; it counts for more
+     * @throws ProblemException when answers were to be kept for longer than an hour, or for less than nothing
+     */
     static HowAsked of(String copy, int keptSeconds) {
         if (!copy.isEmpty()) {
             return new StoredCopy(copy);
         }
-        return keptSeconds > 0
-                ? new AtMostEvery(Duration.ofSeconds(Math.min(keptSeconds, MOST_KEPT_SECONDS)))
-                : new EachTime();
+        if (keptSeconds < 0 || keptSeconds > MOST_KEPT_SECONDS) {
+            throw new ProblemException(Problem.of(
+                    "bad-kept-seconds",
+                    "Answers cannot be kept for %d seconds.".formatted(keptSeconds),
+                    "Keep them for 0 to %d seconds; what may be older is a stored copy.".formatted(MOST_KEPT_SECONDS)));
+        }
+        return keptSeconds > 0 ? new AtMostEvery(Duration.ofSeconds(keptSeconds)) : new EachTime();
     }
 
     /** The id of the stored copy; empty where none is asked. */
