@@ -287,6 +287,28 @@ class CopiesTest extends CopiesOfAHarbour {
     }
 
     @Test
+    void nothingIsLeftOfTheCopiesOfAProjectThatIsGone() {
+        String id = api.post("/api/projects", Map.of("name", "Short lived"))
+                .json()
+                .get("id")
+                .asString();
+        String project = "/api/projects/" + id;
+        api.post(project + "/queries", Map.of("name", "Sailings", "sourceId", "harbour", "text", ALL));
+        String made = api.post(project + "/copies", Map.of("queryId", "sailings", "name", "Few"))
+                .json()
+                .get("id")
+                .asString();
+        Path files = folder.resolve("files").resolve("copies-" + id);
+        assertThat(files).exists();
+        api.send("DELETE", project + "/copies/" + made, Map.of());
+        api.send("DELETE", project + "/queries/sailings", Map.of());
+        assertThat(api.send("DELETE", project, Map.of()).status()).isEqualTo(204);
+        assertThat(files).doesNotExist();
+        assertThat(api.get("/api/sources").json().toString()).doesNotContain("copies-" + id);
+        assertThat(folder.resolve("files").resolve("copies-home")).exists();
+    }
+
+    @Test
     void whatWasLeftHalfWayIsNoPartOfIt() throws Exception {
         settled();
         Path files = folder.resolve("files").resolve("copies-home").resolve("all_sailings");

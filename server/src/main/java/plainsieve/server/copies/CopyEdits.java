@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
@@ -174,10 +173,22 @@ public class CopyEdits {
         }
         kept.remove(project.id(), id);
         jobs.stop(project.id(), StoredCopy.KIND, id);
-        Path folder = copies.folder(project.id(), copy);
-        try (Stream<Path> there = Stream.of(folder).filter(Files::exists)) {
-            for (Path one : there.toList()) {
-                Spools.remove(one);
+        removeFiles(copies.folder(project.id(), copy));
+    }
+
+    /** Removes what the copies of a project have left that is gone: their files, and the source that asks them, unless others do. */
+    public void removeAllOf(Project gone) {
+        Optional<String> source = copies.source(gone);
+        if (source.filter(id -> !sources.users(id).isEmpty()).isEmpty()) {
+            source.ifPresent(sources::remove);
+            removeFiles(copies.folder(gone.id()));
+        }
+    }
+
+    private static void removeFiles(Path folder) {
+        try {
+            if (Files.exists(folder)) {
+                Spools.remove(folder);
             }
         } catch (IOException e) {
             throw new CopyFailure("The copy is gone, but not all of its files could be removed.", e);

@@ -15,6 +15,7 @@ import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ProjectBody;
 import plainsieve.server.authoring.ProjectEdits;
+import plainsieve.server.copies.CopyEdits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
@@ -24,9 +25,11 @@ import plainsieve.server.project.Project;
 @Route(Role.OPERATOR)
 class ProjectEditsApi {
     private final ProjectEdits edits;
+    private final CopyEdits copies;
 
-    ProjectEditsApi(ProjectEdits edits) {
+    ProjectEditsApi(ProjectEdits edits, CopyEdits copies) {
         this.edits = edits;
+        this.copies = copies;
     }
 
     record ProjectName(
@@ -55,5 +58,6 @@ class ProjectEditsApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(Project project) {
         edits.remove(project);
+        copies.removeAllOf(project);
     }
 }
