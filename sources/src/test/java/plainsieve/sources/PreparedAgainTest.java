@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -46,11 +47,15 @@ class PreparedAgainTest {
     }
 
     private List<List<Object>> rows(String text, int cap, Value... values) {
+        return answer(text, cap, values).rows();
+    }
+
+    private TestDatabases.Answered answer(String text, int cap, Value... values) {
         List<BoundValue> bound = new ArrayList<>();
         for (Value value : values) {
             bound.add(new BoundValue("p", 0, new Bound.Single(value)));
         }
-        return TestDatabases.rows(source, new Statement(text, bound, List.of(), cap));
+        return TestDatabases.answer(source, new Statement(text, bound, List.of(), cap));
     }
 
     @Test
@@ -66,6 +71,17 @@ class PreparedAgainTest {
         assertThat(rows(text, 10, new Value.Whole(1), new Value.Text("a"))).containsExactly(List.of("BIGINT", "a"));
         assertThat(rows(text, 10, new Value.Text("b"), new Value.Day(LocalDate.of(2026, 11, 29))))
                 .containsExactly(List.of("VARCHAR", "2026-11-29"));
+    }
+
+    @Test
+    void tellsTheColumnsThatItHasNow() {
+        for (Value value :
+                List.of(new Value.Whole(1), new Value.Text("a"), new Value.Truth(true), new Value.Whole(1))) {
+            assertThat(answer("select ? as one", 10, value).columns())
+                    .singleElement()
+                    .extracting(column -> column.kind().type())
+                    .isEqualTo(Optional.of(value.type()));
+        }
     }
 
     @Test
