@@ -39,6 +39,7 @@ class DeliveriesTest extends DeliveriesOfFerries {
                     .contains(ADDRESS + "/projects/home/reports/" + REPORT + "?")
                     .contains("port=Ardlow", "from=2025-01-01", ADDRESS + "/unsubscribe/");
             assertThat(body).contains("These are the first 20 rows; the report has more.");
+            assertThat(body).contains("opens for those who can sign in");
         }
         assertThat(html).doesNotContain("<script", "http://127.0.0.1").contains("<td");
         List<? extends Part> pictures = parts(mail, Part.INLINE);

@@ -11,6 +11,7 @@ import plainsieve.server.letters.Letter;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Selections;
 import plainsieve.server.settings.LetterSettings;
+import plainsieve.server.settings.Settings;
 
 /** The links that stand in mails, by the address at which people reach this server. */
 @Component
@@ -21,8 +22,10 @@ class MailLinks {
     private final Selections selections;
     private final Unsubscribing unsubscribing;
     private final LetterSettings settings;
+    private final boolean accounts;
 
-    MailLinks(Selections selections, Unsubscribing unsubscribing, LetterSettings settings) {
+    MailLinks(Selections selections, Unsubscribing unsubscribing, LetterSettings settings, Settings all) {
+        this.accounts = all.accounts();
         this.selections = selections;
         this.unsubscribing = unsubscribing;
         this.settings = settings;
@@ -49,6 +52,14 @@ class MailLinks {
 
     private static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
+    /** What somebody who has no account here should know of the link to the report; nothing where it opens for them. */
+    Optional<String> aboutOpening(Addressee to) {
+        return accounts && to.person().isEmpty()
+                ? Optional.of(
+                        "The report itself opens for those who can sign in there. What it shows you is in this mail.")
+                : Optional.empty();
     }
 
     /** A page that asks whether they want no more of it. */

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.DefaultDefinition;
@@ -186,7 +187,8 @@ class Writing {
         boolean test = round.testFor.isPresent();
         LetterFoot foot = new LetterFoot(
                 links.report(live, delivery, content.letter()),
-                content.attached().notes(),
+                Stream.concat(links.aboutOpening(to).stream(), content.attached().notes().stream())
+                        .toList(),
                 "Plain Sieve of %s sends you “%s”.".formatted(live.name(), delivery.name()),
                 Optional.of(links.unsubscribePage(live, delivery, to.address())).filter(page -> !test));
         LetterHtml html = new LetterHtml(mailId);
