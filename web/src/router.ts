@@ -61,6 +61,12 @@ router.beforeEach((to, from) => {
   const said = to.query[LOOK_AS]
   if (to.meta.reader && from.meta.reader && lookAs.value && said === undefined && to.path !== from.path)
     return { ...to, query: { ...to.query, [LOOK_AS]: lookAs.value } }
+  return true
+})
+
+/* Only now is it certain that the screen is left: one that cannot be loaded leaves everything as it is. */
+router.beforeResolve(to => {
+  const said = to.query[LOOK_AS]
   const once = to.query[AS_OF]
   const seenIn = to.query[IN_STAGE]
   const usual = to.meta.draft ? 'draft' : ''
@@ -68,7 +74,6 @@ router.beforeEach((to, from) => {
   asOf.value = to.meta.reader && typeof once === 'string' ? once : ''
   lookAs.value = to.meta.reader && typeof said === 'string' ? said : ''
   openLink.value = linkOf(withinServer(router.resolve(to).href.split('?')[0] ?? ''), to.query[SIGNED])
-  return true
 })
 
 router.afterEach(to => {

@@ -230,6 +230,21 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
+    void aScreenThatCannotBeLoadedLeavesTheBenchAsItIs() {
+        browser.open("/queries/late-crossings");
+        browser.untilText("main", text -> text.contains(":min_delay") && text.contains("blank means"));
+        String before = browser.text("main");
+        offline(true);
+        try {
+            browser.click("nav a", "Sources");
+            browser.untilText("[role=alert]", text -> text.contains("could not be loaded"));
+            assertThat(browser.text("main")).isEqualTo(before);
+        } finally {
+            offline(false);
+        }
+    }
+
+    @Test
     void runningAgainOnTheBenchStopsTheOlderStatementAtTheDatabase() {
         JsonNode query = api.post(
                         "/api/queries",
