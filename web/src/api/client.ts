@@ -1,6 +1,7 @@
 import { ref } from 'vue'
 import { takeAhead } from './ahead'
 import { asOf } from './asOf'
+import { away } from './away'
 import { lookAs } from './lookAs'
 import { openLink } from './openLink'
 import { inServer } from './place'
@@ -17,6 +18,13 @@ export class Failure extends Error {
     readonly problems: Problem[] = [],
   ) {
     super(message)
+  }
+}
+
+/** The server does not answer at all. */
+export class Away extends Failure {
+  constructor() {
+    super(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
   }
 }
 
@@ -47,8 +55,10 @@ async function sendTo(address: string, init: RequestInit): Promise<Response> {
   const early = plain ? takeAhead(address) : undefined
   const response = await (early ?? fetch(inServer(address), { headers, ...init })).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
-    throw new Failure(0, 'The Plain Sieve server does not answer.', 'Check that it runs; your work here is kept.')
+    away.value = true
+    throw new Away()
   })
+  away.value = false
   signedOut.value = signedOut.value || response.status === 401
   if (!response.ok) throw await failure(response)
   return response

@@ -1,4 +1,6 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
+import { onBack } from '../api/away'
+import { Away } from '../api/client'
 import type { Choices, ColumnFilter, Report, SaidPart, View } from '../api/types'
 import type { Run } from '../api/runs'
 import { lastAnswer, useRun } from '../composables/useRun'
@@ -93,6 +95,10 @@ export function useViewRun(view: View, asked: Asked, wanted: Wanted = {}) {
       if (wait === 'no') void rerun()
     },
     { immediate: true, flush: 'sync' },
+  )
+  onBack(
+    () => waiting.value === 'no' && state.value.status === 'failed' && state.value.failure instanceof Away,
+    () => void rerun(),
   )
   return { state, rerun, stop, filters, question }
 }

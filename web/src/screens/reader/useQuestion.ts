@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
-import { asFailure, type Failure } from '../../api/client'
+import { onBack } from '../../api/away'
+import { asFailure, Away, type Failure } from '../../api/client'
 import { questionOf } from '../../api/page'
 import type { Choices, Question } from '../../api/types'
 
@@ -35,6 +36,10 @@ export function useQuestion(
     () => JSON.stringify([choices.value, signed.value, version.value]),
     () => void ask(),
     { immediate: true, flush: 'sync' },
+  )
+  onBack(
+    () => failure.value instanceof Away,
+    () => void ask(),
   )
   onScopeDispose(() => (current = undefined))
   return { question, failure }

@@ -230,6 +230,22 @@ class ReaderTest extends InBrowser {
     }
 
     @Test
+    void aServerThatWasAwayIsAskedAgainWithoutAClick() {
+        browser.open(LATE);
+        long before = count();
+        offline(true);
+        try {
+            browser.pick("[data-control=port]", "Corrin Bay");
+            browser.untilText(".table-view .note", text -> text.contains("does not answer"));
+        } finally {
+            offline(false);
+        }
+        untilCountIsNot(before);
+        browser.untilText(".say", text -> text.contains("Corrin Bay") || text.contains("1 more"));
+        assertThat(browser.all(".note.bad")).isEmpty();
+    }
+
+    @Test
     void aScreenThatCannotBeLoadedLeavesTheBenchAsItIs() {
         browser.open("/queries/late-crossings");
         browser.untilText("main", text -> text.contains(":min_delay") && text.contains("blank means"));
