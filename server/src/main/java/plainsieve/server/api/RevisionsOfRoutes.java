@@ -22,8 +22,8 @@ import plainsieve.server.revisions.Revisions;
 import plainsieve.server.serving.Serving;
 
 /**
- * Keeps a revision after every request that changed what viewers have, whatever route of authors it took. What is changed otherwise, or while
- * the disk was full, is found at the next one. Projects of files have their revisions where the files come from.
+ * Keeps a revision after every request that changed what viewers have, whatever route of authors it took. What is changed
+ * otherwise, or while the disk was full, is found at the next one. Projects of files have their revisions where the files come from.
  */
 @Configuration
 class RevisionsOfRoutes implements WebMvcConfigurer {

@@ -28,7 +28,7 @@ class RouteFinding implements WebMvcRegistrations {
             return mayEndIn(word, request.getRequestURI()) ? super.getMatchingMapping(route, request) : null;
         }
 
-        /* An address that is written in another way, with percent signs, is left to the framework. */
+        /* An address that may be written in another way is left to the framework. */
         private static boolean mayEndIn(String word, String address) {
             return word.isEmpty()
                     || address.endsWith(word)

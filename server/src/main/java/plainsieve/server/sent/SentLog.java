@@ -46,7 +46,9 @@ public class SentLog {
     private final Settings settings;
     private final AtomicLong lastId;
 
-    /** The newest statements as they were sent, so that the database can be asked for their plans. Waking a thread costs more than to tidy up here. */
+    /* Both are tidied by whoever writes into them: waking a thread for it costs more. */
+
+    /** The newest statements as they were sent, so that the database can be asked for their plans. */
     private final Cache<Long, Remembered> recent = Caffeine.newBuilder()
             .executor(Runnable::run)
             .maximumWeight(MOST_REMEMBERED_VALUES)

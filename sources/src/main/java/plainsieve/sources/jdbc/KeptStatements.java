@@ -4,11 +4,10 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.WeakHashMap;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * Statements that stay prepared with their connection, for databases whose driver reads a text anew whenever it is prepared. One
@@ -22,8 +21,7 @@ final class KeptStatements {
 
     private final boolean keeps;
     /** A connection is one caller's at a time; so are its statements. */
-    private final Map<Connection, Map<String, PreparedStatement>> kept =
-            Collections.synchronizedMap(new WeakHashMap<>());
+    private final Map<Connection, Map<String, PreparedStatement>> kept = new ConcurrentHashMap<>();
 
     /** @param keeps whether to keep any */
     KeptStatements(boolean keeps) {
@@ -34,7 +32,7 @@ final class KeptStatements {
     interface Used extends AutoCloseable {
         PreparedStatement statement();
 
-        /** All its rows were read, and nothing has failed. */
+        /** Nothing has failed, and its rows are let go of. */
         void wentWell();
 
         @Override
@@ -48,9 +46,28 @@ final class KeptStatements {
         }
         // The pool would close what it has prepared itself.
         Connection connection = pooled.unwrap(Connection.class);
-        Map<String, PreparedStatement> own = kept.computeIfAbsent(connection, none -> new LinkedHashMap<>());
+        Map<String, PreparedStatement> own = of(connection);
         PreparedStatement known = own.remove(text);
         return new Again(own, text, known == null ? prepared(connection, text) : known);
+    }
+
+    private Map<String, PreparedStatement> of(Connection connection) {
+        Map<String, PreparedStatement> own = kept.get(connection);
+        if (own == null) {
+            // A new one stands for one that is gone, and whose statements are gone with it.
+            kept.keySet().removeIf(KeptStatements::isGone);
+            own = new LinkedHashMap<>();
+            kept.put(connection, own);
+        }
+        return own;
+    }
+
+    private static boolean isGone(Connection connection) {
+        try {
+            return connection.isClosed();
+        } catch (SQLException e) {
+            return true;
+        }
     }
 
     private static PreparedStatement prepared(Connection connection, String text) throws SQLException {
