@@ -19,7 +19,11 @@ const props = defineProps<{
   queries: QueryCard[]
   parameters: ParameterUse['definition'][]
 }>()
-const emit = defineEmits<{ keep: [changed: Partial<Delivery>]; value: [parameter: string, taken: string]; done: [] }>()
+const emit = defineEmits<{
+  keep: [how: (now: Delivery) => Partial<Delivery>]
+  value: [parameter: string, taken: string]
+  done: []
+}>()
 
 const schedule = computed(() => props.delivery.schedule)
 const last = computed(() => props.delivery.last)
@@ -33,7 +37,7 @@ async function valueOffers(name: string): Promise<MarkOffer[]> {
   return [...offers.filter(offer => !offer.id.startsWith('/query/')), ever]
 }
 function takeValue(name: string, taken: string): void {
-  if (taken === AS_EVER) emit('keep', { choices: choices.value.filter(one => one.parameter !== name) })
+  if (taken === AS_EVER) emit('keep', now => ({ choices: now.choices.filter(one => one.parameter !== name) }))
   else emit('value', name, taken)
 }
 /* A parameter that nothing is said of yet begins as the report opens with it. */
@@ -44,7 +48,12 @@ const moreOffers = computed(() =>
 )
 function more(name: string): void {
   const value = props.parameters.find(one => one.name === name)?.default
-  if (value) emit('keep', { choices: [...choices.value, { parameter: name, value, words: '' }] })
+  if (value) emit('keep', now => ({ choices: [...now.choices, { parameter: name, value, words: '' }] }))
+}
+/* Said of those who were there: where they are others meanwhile, the server tells. */
+function keepTo(to: Delivery['to']): void {
+  const { version } = props.delivery
+  emit('keep', () => ({ to, version }))
 }
 const passes = computed(() => props.delivery.only.figure !== '')
 </script>
@@ -56,13 +65,17 @@ const passes = computed(() => props.delivery.only.figure !== '')
     }}</span>
     <div class="what">
       <p class="sentence m-0">
-        <TypedMark :text="delivery.name" about="Its name" data-mark="name" @take="emit('keep', { name: $event })" />
+        <TypedMark
+          :text="delivery.name"
+          about="Its name"
+          data-mark="name"
+          @take="emit('keep', () => ({ name: $event }))" />
         sends
         <RouterLink :to="`/reports/${encodeURIComponent(delivery.reportId)}`">{{
           delivery.offers.reportName || delivery.reportId
         }}</RouterLink>
         to
-        <RecipientMarks :delivery="delivery" :queries="queries" @take="emit('keep', { to: $event })" /><template
+        <RecipientMarks :delivery="delivery" :queries="queries" @take="keepTo" /><template
           v-for="one in choices"
           :key="one.parameter"
           >, <code class="parameter">:{{ one.parameter }}</code> is
@@ -87,28 +100,28 @@ const passes = computed(() => props.delivery.only.figure !== '')
           about="whether it is sent"
           data-mark="only"
           :offers="async () => words.onlyOffers(delivery)"
-          @take="emit('keep', { only: words.readOnly($event, delivery.only) })" />
+          @take="emit('keep', now => ({ only: words.readOnly($event, now.only) }))" />
         <template v-if="passes">
           {{ ' ' }}
           <TypedMark
             :text="delivery.only.value"
             about="The value"
             data-mark="passes"
-            @take="emit('keep', { only: { ...delivery.only, value: $event } })" /></template
+            @take="emit('keep', now => ({ only: { ...now.only, value: $event } }))" /></template
         >, with
         <OfferedMark
           :text="words.attachedInWords(delivery)"
           about="what goes along"
           data-mark="attached"
           :offers="async () => words.attachedOffers(delivery)"
-          @take="emit('keep', { attached: words.readAttached($event, delivery) })" />; sent
-        <ScheduleMarks :schedule="schedule" :behind="copies" @take="emit('keep', { schedule: $event })" />.
+          @take="emit('keep', now => ({ attached: words.readAttached($event, now) }))" />; sent
+        <ScheduleMarks :schedule="schedule" :behind="copies" @take="emit('keep', () => ({ schedule: $event }))" />.
       </p>
       <div v-if="last.note && !running" :class="words.wantsLooking(last) ? 'wrong' : 'soft'">{{ last.note }}</div>
       <DeliveryActs
         :delivery="delivery"
         :running="running"
-        @pause="emit('keep', { paused: !delivery.paused })"
+        @pause="emit('keep', now => ({ paused: !now.paused }))"
         @done="emit('done')" />
     </div>
   </li>

@@ -52,6 +52,14 @@ const add = (reportId: string): Promise<unknown> => {
   const name = reports.find(one => one.id === reportId)?.name ?? reportId
   return change(inApi('/deliveries'), 'POST', { reportId, name })
 }
+/* A change is made of what the one before it has left: two at once would both be of the same version, and one would be lost. */
+let before: Promise<unknown> = Promise.resolve()
+function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
+  before = before.then(() => {
+    const now = around.value.deliveries.find(one => one.id === id)
+    return now && how(now)
+  })
+}
 const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
   const { name, choices, to, only, attached, schedule, paused, version } = { ...delivery, ...changed }
   return change(inApi(`/deliveries/${encodeURIComponent(delivery.id)}`), 'PUT', {
@@ -99,8 +107,8 @@ async function value(delivery: Delivery, parameter: string, taken: string): Prom
         :copies="around.copies"
         :queries="around.queries"
         :parameters="around.parameters"
-        @keep="keep(delivery, $event)"
-        @value="(parameter, taken) => value(delivery, parameter, taken)"
+        @keep="how => inTurn(delivery.id, now => keep(now, how(now)))"
+        @value="(parameter, taken) => inTurn(delivery.id, now => value(now, parameter, taken))"
         @done="reloaded" />
     </ul>
     <OfferedMark text="+ send …" about="a report" data-mark="add" :offers="offers" @take="add" />

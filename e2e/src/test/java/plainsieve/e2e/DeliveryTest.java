@@ -69,6 +69,7 @@ class DeliveryTest {
         browser.say(DELIVERIES, "value from", "2025-01-01");
         browser.take(DELIVERIES, "more", ":to is …");
         browser.say(DELIVERIES, "value to", "2027-12-31");
+        // The next change does not wait for this one to be kept.
         browser.take(DELIVERIES, "only", "only when late crossings is above …");
         browser.untilSaid(DELIVERIES, "only when late crossings is above");
         browser.take(DELIVERIES, "attached", "Crossings as xlsx");
