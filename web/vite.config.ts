@@ -26,16 +26,15 @@ function compressed(): Plugin {
   }
 }
 
-/* Makes the fonts of letters.css: of each whole one, the letters that are named there. */
+/* Makes the fonts of letters.css: of the whole one of each weight, the letters that it names there. */
 function letters(): Plugin {
   return {
     name: 'letters',
     buildStart: async () => {
       const css = readFileSync('src/style/letters.css', 'utf8')
-      const range = /unicode-range:\s*([^;]+);/.exec(css)?.[1] ?? ''
-      const text = range.split(',').map(lettersOf).join('')
       mkdirSync('node_modules/.letters', { recursive: true })
-      for (const [, weight] of css.matchAll(/font-weight: (\d+);/g)) {
+      for (const [, weight, range = ''] of css.matchAll(/font-weight: (\d+);[^}]*unicode-range:\s*([^;]+);/g)) {
+        const text = range.split(',').map(lettersOf).join('')
         const font = `node_modules/@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-${weight}-normal.woff2`
         const some = await subsetFont(readFileSync(font), text, { targetFormat: 'woff2' })
         writeFileSync(`node_modules/.letters/${weight}.woff2`, some)

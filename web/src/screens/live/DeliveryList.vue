@@ -55,10 +55,11 @@ const add = (reportId: string): Promise<unknown> => {
 /* A change is made of what the one before it has left: two at once would both be of the same version, and one would be lost. */
 let before: Promise<unknown> = Promise.resolve()
 function inTurn(id: string, how: (now: Delivery) => Promise<unknown>): void {
-  before = before.then(() => {
+  const mine = async (): Promise<unknown> => {
     const now = around.value.deliveries.find(one => one.id === id)
     return now && how(now)
-  })
+  }
+  before = before.then(mine, mine)
 }
 const keep = (delivery: Delivery, changed: Partial<Delivery>): Promise<unknown> => {
   const { name, choices, to, only, attached, schedule, paused, version } = { ...delivery, ...changed }

@@ -1,6 +1,8 @@
 import { shallowRef, type ShallowRef } from 'vue'
 import { ask, asFailure, type Failure } from '../../api/client'
 
+const CONFLICT = 409
+
 /** Changes something of people or groups, then reads them again. */
 export function useChanges(changed: () => unknown): {
   failure: ShallowRef<Failure | undefined>
@@ -15,7 +17,10 @@ export function useChanges(changed: () => unknown): {
       await changed()
       return answer
     } catch (error) {
-      failure.value = asFailure(error)
+      const why = asFailure(error)
+      /* Somebody was faster: the next change is made of what they have left. */
+      if (why.status === CONFLICT) await changed()
+      failure.value = why
       return undefined
     }
   }

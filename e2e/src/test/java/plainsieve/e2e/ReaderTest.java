@@ -29,11 +29,20 @@ class ReaderTest extends InBrowser {
         browser.untilText(COUNT, text -> text.matches("[\\d,]+") && number(text) != old);
     }
 
-    /** Takes the network away, with all that was kept of it, or gives it back. */
-    private static void offline(boolean away) {
+    /** Does something without the network, and without what was kept of it. */
+    private static void offline(Runnable something) {
         HasCdp chromium = (HasCdp) browser.driver();
         chromium.executeCdpCommand("Network.enable", Map.of());
         chromium.executeCdpCommand("Network.clearBrowserCache", Map.of());
+        offline(chromium, true);
+        try {
+            something.run();
+        } finally {
+            offline(chromium, false);
+        }
+    }
+
+    private static void offline(HasCdp chromium, boolean away) {
         chromium.executeCdpCommand(
                 "Network.emulateNetworkConditions",
                 Map.of("offline", away, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
@@ -216,13 +225,10 @@ class ReaderTest extends InBrowser {
     void aPartThatCannotBeLoadedIsToldAndComesWithThePage() {
         browser.open(LATE);
         assertThat(count()).isPositive();
-        offline(true);
-        try {
+        offline(() -> {
             browser.click(".bar button", "Download");
             browser.untilText("[role=alert]", text -> text.contains("could not be loaded"));
-        } finally {
-            offline(false);
-        }
+        });
         browser.click("[role=alert] button", "Load the page again");
         assertThat(count()).isPositive();
         browser.click(".bar button", "Download");
@@ -233,13 +239,10 @@ class ReaderTest extends InBrowser {
     void aServerThatWasAwayIsAskedAgainWithoutAClick() {
         browser.open(LATE);
         long before = count();
-        offline(true);
-        try {
+        offline(() -> {
             browser.pick("[data-control=port]", "Corrin Bay");
             browser.untilText(".table-view .note", text -> text.contains("does not answer"));
-        } finally {
-            offline(false);
-        }
+        });
         untilCountIsNot(before);
         browser.untilText(".say", text -> text.contains("Corrin Bay") || text.contains("1 more"));
         assertThat(browser.all(".note.bad")).isEmpty();
@@ -250,14 +253,11 @@ class ReaderTest extends InBrowser {
         browser.open("/queries/late-crossings");
         browser.untilText("main", text -> text.contains(":min_delay") && text.contains("blank means"));
         String before = browser.text("main");
-        offline(true);
-        try {
+        offline(() -> {
             browser.click("nav a", "Sources");
             browser.untilText("[role=alert]", text -> text.contains("could not be loaded"));
             assertThat(browser.text("main")).isEqualTo(before);
-        } finally {
-            offline(false);
-        }
+        });
     }
 
     @Test
