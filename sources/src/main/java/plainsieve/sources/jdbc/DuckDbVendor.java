@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.Statement;
 import plainsieve.core.value.Value;
 import plainsieve.sources.Column;
 import plainsieve.sources.SourceSettings;
@@ -121,6 +122,14 @@ public final class DuckDbVendor implements Vendor {
     @Override
     public boolean readsTextsAnew() {
         return readable.isEmpty();
+    }
+
+    @Override
+    public Prepared prepare(Connection connection, Statement statement, String text) throws SQLException {
+        boolean pays = readsTextsAnew() ? statement.cap() >= MANY_ROWS : statement.cap() == Statement.NO_CAP;
+        return pays
+                ? new TextsInBytes(connection, this).prepare(statement, text)
+                : Vendor.super.prepare(connection, statement, text);
     }
 
     @Override

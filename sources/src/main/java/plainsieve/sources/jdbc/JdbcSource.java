@@ -64,7 +64,7 @@ public final class JdbcSource implements Source {
         this.clock = clock;
         int most = access.limits().places() + SourceLimits.PLACES_BESIDE + MORE_CONNECTIONS;
         this.connections = new Connections(access, vendor, most, clock);
-        this.statements = new KeptStatements(vendor.readsTextsAnew());
+        this.statements = new KeptStatements(vendor);
         this.failures = new JdbcFailures(access, vendor);
     }
 
@@ -104,14 +104,19 @@ public final class JdbcSource implements Source {
     private Answer runOnce(Statement statement, RunLimits limits, Cancellation cancellation, Noticing receiver) {
         return onConnection(limits, cancellation, (connection, stopping) -> {
             receiver.connected();
-            try (KeptStatements.Used used = statements.use(connection, withoutMark(vendor.jdbcText(statement)))) {
-                PreparedStatement prepared = used.statement();
+            String text = withoutMark(vendor.jdbcText(statement));
+            try (KeptStatements.Used used = statements.use(connection, statement, text)) {
+                PreparedStatement prepared = used.prepared().statement();
                 stopping.runs(prepared);
                 vendor.prepareForStreaming(connection, prepared);
                 long start = System.nanoTime();
                 Answer answer;
                 try (ResultSet rows = vendor.run(connection, prepared, statement)) {
-                    answer = new RowPump(rows, vendor, receiver, cancellation, start).pump(statement.cap());
+                    AnswerColumns columns =
+                            AnswerColumns.of(rows, vendor, used.prepared().inBytes());
+                    answer = new RowPump(rows, columns, receiver, cancellation, start)
+                            .pump(statement.cap())
+                            .reading(vendor.readFor(rows));
                 }
                 used.wentWell();
                 return answer;

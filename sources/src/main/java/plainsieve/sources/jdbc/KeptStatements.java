@@ -1,13 +1,14 @@
 package plainsieve.sources.jdbc;
 
 import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import plainsieve.core.statement.Bound;
+import plainsieve.core.statement.Statement;
 
 /**
  * Statements that stay prepared with their connection, for databases whose driver reads a text anew whenever it is prepared. One
@@ -19,18 +20,39 @@ final class KeptStatements {
     /** Longer texts are those of thousands of values, which do not come a second time. */
     private static final int LONGEST = 20_000;
 
+    private final Vendor vendor;
     private final boolean keeps;
     /** A connection is one caller's at a time; so are its statements. */
-    private final Map<Connection, Map<String, PreparedStatement>> kept = new ConcurrentHashMap<>();
+    private final Map<Connection, Map<Key, Prepared>> kept = new ConcurrentHashMap<>();
 
-    /** @param keeps whether to keep any */
-    KeptStatements(boolean keeps) {
-        this.keeps = keeps;
+    /** @param types of the values: of them depends what some columns are */
+    private record Key(String text, boolean many, List<String> types) {
+        static Key of(Statement statement, String text) {
+            List<String> types = statement.values().stream()
+                    .map(value -> type(value.bound()))
+                    .toList();
+            return new Key(text, statement.cap() >= Vendor.MANY_ROWS, types);
+        }
+
+        private static String type(Bound bound) {
+            if (bound instanceof Bound.Single single) {
+                return single.value().type().name();
+            }
+            if (bound instanceof Bound.Nothing nothing) {
+                return nothing.type().name();
+            }
+            return bound instanceof Bound.Array array ? array.type() + "[]" : "";
+        }
+    }
+
+    KeptStatements(Vendor vendor) {
+        this.vendor = vendor;
+        this.keeps = vendor.readsTextsAnew();
     }
 
     /** A statement as long as it is used; closed, it is kept if all went well. */
     interface Used extends AutoCloseable {
-        PreparedStatement statement();
+        Prepared prepared();
 
         /** Nothing has failed, and its rows are let go of. */
         void wentWell();
@@ -39,20 +61,24 @@ final class KeptStatements {
         void close() throws SQLException;
     }
 
-    /** @param pooled a connection of the pool */
-    Used use(Connection pooled, String text) throws SQLException {
-        if (!keeps || text.length() > LONGEST) {
-            return new Once(prepared(pooled, text));
-        }
+    /**
+     * @param pooled a connection of the pool
+     * @param text the statement's, as its driver wants it
+     */
+    Used use(Connection pooled, Statement statement, String text) throws SQLException {
         // The pool would close what it has prepared itself.
-        Connection connection = pooled.unwrap(Connection.class);
-        Map<String, PreparedStatement> own = of(connection);
-        PreparedStatement known = own.remove(text);
-        return new Again(own, text, known == null ? prepared(connection, text) : known);
+        Connection connection = keeps ? pooled.unwrap(Connection.class) : pooled;
+        if (!keeps || text.length() > LONGEST) {
+            return new Once(vendor.prepare(connection, statement, text));
+        }
+        Map<Key, Prepared> own = of(connection);
+        Key key = Key.of(statement, text);
+        Prepared known = own.remove(key);
+        return new Again(own, key, known == null ? vendor.prepare(connection, statement, text) : known);
     }
 
-    private Map<String, PreparedStatement> of(Connection connection) {
-        Map<String, PreparedStatement> own = kept.get(connection);
+    private Map<Key, Prepared> of(Connection connection) {
+        Map<Key, Prepared> own = kept.get(connection);
         if (own == null) {
             // A new one stands for one that is gone, and whose statements are gone with it.
             kept.keySet().removeIf(KeptStatements::isGone);
@@ -70,11 +96,7 @@ final class KeptStatements {
         }
     }
 
-    private static PreparedStatement prepared(Connection connection, String text) throws SQLException {
-        return connection.prepareStatement(text, ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY);
-    }
-
-    private record Once(PreparedStatement statement) implements Used {
+    private record Once(Prepared prepared) implements Used {
         @Override
         public void wentWell() {
             // It is closed either way.
@@ -82,25 +104,25 @@ final class KeptStatements {
 
         @Override
         public void close() throws SQLException {
-            statement.close();
+            prepared.statement().close();
         }
     }
 
     private static final class Again implements Used {
-        private final Map<String, PreparedStatement> own;
-        private final String text;
-        private final PreparedStatement statement;
+        private final Map<Key, Prepared> own;
+        private final Key key;
+        private final Prepared prepared;
         private boolean wentWell;
 
-        Again(Map<String, PreparedStatement> own, String text, PreparedStatement statement) {
+        Again(Map<Key, Prepared> own, Key key, Prepared prepared) {
             this.own = own;
-            this.text = text;
-            this.statement = statement;
+            this.key = key;
+            this.prepared = prepared;
         }
 
         @Override
-        public PreparedStatement statement() {
-            return statement;
+        public Prepared prepared() {
+            return prepared;
         }
 
         @Override
@@ -111,14 +133,14 @@ final class KeptStatements {
         @Override
         public void close() throws SQLException {
             if (!wentWell) {
-                statement.close();
+                prepared.statement().close();
                 return;
             }
-            statement.clearParameters();
-            own.put(text, statement);
-            Optional<String> oldest = own.keySet().stream().findFirst().filter(first -> own.size() > MOST);
+            prepared.statement().clearParameters();
+            own.put(key, prepared);
+            Optional<Key> oldest = own.keySet().stream().findFirst().filter(first -> own.size() > MOST);
             if (oldest.isPresent()) {
-                own.remove(oldest.get()).close();
+                own.remove(oldest.get()).statement().close();
             }
         }
     }

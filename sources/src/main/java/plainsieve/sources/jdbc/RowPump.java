@@ -3,10 +3,8 @@ package plainsieve.sources.jdbc;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.DateTimeException;
-import java.util.List;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
-import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
 /** Hands rows from a result set to a receiver, up to the cap, and counts and times them. */
@@ -15,25 +13,24 @@ public final class RowPump {
     private static final double NANOS_PER_MILLI = 1e6;
 
     private final ResultSet rows;
-    private final Vendor vendor;
+    private final AnswerColumns answer;
     private final RowReceiver receiver;
     private final Cancellation cancellation;
     private final long start;
 
-    RowPump(ResultSet rows, Vendor vendor, RowReceiver receiver, Cancellation cancellation, long start) {
+    RowPump(ResultSet rows, AnswerColumns answer, RowReceiver receiver, Cancellation cancellation, long start) {
         this.rows = rows;
-        this.vendor = vendor;
+        this.answer = answer;
         this.receiver = receiver;
         this.cancellation = cancellation;
         this.start = start;
     }
 
     Answer pump(long cap) throws SQLException {
-        List<Column> columns = vendor.columns(rows);
         boolean has = rows.next();
         double databaseMillis = millis();
-        receiver.columns(columns);
-        CellReader[] readers = columns.stream().map(vendor::reader).toArray(CellReader[]::new);
+        receiver.columns(answer.columns());
+        CellReader[] readers = answer.readers().toArray(CellReader[]::new);
         long fetched = 0;
         while (has) {
             fetched++;
@@ -44,7 +41,7 @@ public final class RowPump {
             receiver.row(read(readers));
             has = rows.next();
         }
-        return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis()).reading(vendor.readFor(rows));
+        return new Answer(fetched, Math.min(fetched, cap), databaseMillis, millis());
     }
 
     /* A database that waits for the next rows to be fetched runs nothing that could be cancelled. */

@@ -18,6 +18,9 @@ import plainsieve.sources.Column;
 
 /** What differs between drivers: connecting read-only, binding arrays, telling failures apart. One small class each. */
 public interface Vendor {
+    /** From so many rows on it pays to find out how they are best handed over. */
+    int MANY_ROWS = 100;
+
     /** Fills in address, credentials and everything that makes connections read-only. */
     void configure(HikariConfig config);
 
@@ -29,6 +32,17 @@ public interface Vendor {
     /** Whether preparing a text that was prepared before costs as much again, and what it stands for does not change meanwhile. */
     default boolean readsTextsAnew() {
         return false;
+    }
+
+    /** Prepares a text, for rows that are read once from the first to the last. */
+    default PreparedStatement prepared(Connection connection, String text) throws SQLException {
+        return connection.prepareStatement(text, ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY);
+    }
+
+    /** Prepares a statement the way its rows are read with the least work. @param text the statement's, as the driver wants it */
+    default Prepared prepare(Connection connection, plainsieve.core.statement.Statement statement, String text)
+            throws SQLException {
+        return Prepared.asWritten(prepared(connection, text));
     }
 
     void prepareForStreaming(Connection connection, PreparedStatement statement) throws SQLException;
