@@ -3,12 +3,24 @@ package plainsieve.sources;
 import java.time.Duration;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 
 /** Stops a run that takes too long. */
 public final class TimeLimit {
     private TimeLimit() {}
+
+    /** A clock for the limits of many runs; it holds nothing of those that are over. Whoever made it shuts it down. */
+    public static ScheduledThreadPoolExecutor clock() {
+        ScheduledThreadPoolExecutor clock = new ScheduledThreadPoolExecutor(1, task -> {
+            Thread thread = new Thread(task, "time-limits");
+            thread.setDaemon(true);
+            return thread;
+        });
+        clock.setRemoveOnCancelPolicy(true);
+        return clock;
+    }
 
     /** What comes of some work, which is stopped once that time is over. */
     public static <T> T within(

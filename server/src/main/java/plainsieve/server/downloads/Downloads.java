@@ -144,7 +144,7 @@ public class Downloads {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } finally {
-            writing.release();
+            writing.leave();
             spool.end();
         }
     }
@@ -159,7 +159,7 @@ public class Downloads {
 
         private final Download download;
         private final OutputStream out;
-        private RowWriter writer;
+        private Optional<RowsBeside> beside = Optional.empty();
         private long rows;
         private final Presence presence = new Presence();
 
@@ -185,38 +185,24 @@ public class Downloads {
 
         @Override
         public void columns(List<Column> columns) {
-            try {
-                writer = download.format.writer(out, download.header, tools);
-                writer.columns(columns);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e.getMessage(), e);
-            }
+            RowsBeside.Opening file = () -> download.format.writer(out, download.header, tools);
+            beside = Optional.of(new RowsBeside(file, columns, running));
         }
 
         @Override
         public void row(Object[] values) {
-            try {
-                writer.row(values);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e.getMessage(), e);
-            }
+            beside.orElseThrow().row(values);
             if (++rows % TELL_EVERY == 0) {
                 download.progress = new Progress("running", rows, "");
             }
         }
 
-        void release() {
-            try {
-                if (writer != null) {
-                    writer.release();
-                }
-            } catch (IOException e) {
-                throw new UncheckedIOException(e.getMessage(), e);
-            }
+        void leave() {
+            beside.ifPresent(RowsBeside::leave);
         }
 
         void end() throws IOException {
-            writer.close();
+            beside.orElseThrow().end();
             out.flush();
         }
     }

@@ -2,6 +2,7 @@ package plainsieve.server.sent;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Interner;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -16,6 +17,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.statement.BoundValue;
+import plainsieve.core.statement.Placement;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
@@ -35,7 +37,7 @@ import plainsieve.sources.Answer;
 public class SentLog {
     private static final int PRUNE_EVERY = 500;
     private static final int PRUNED_AT_ONCE = 500;
-    private static final long MOST_REMEMBERED_VALUES = 200_000;
+    private static final long MOST_REMEMBERED_VALUES = 100_000;
     private static final int MOST_ALSO = 10_000;
     private static final Duration ALSO_FOR = Duration.ofHours(1);
 
@@ -54,6 +56,10 @@ public class SentLog {
             .maximumWeight(MOST_REMEMBERED_VALUES)
             .weigher((Long id, Remembered sent) -> SentValues.count(sent.statement()))
             .build();
+
+    /* Most statements differ from others by their values alone. */
+    private final Interner<String> texts = Interner.newWeakInterner();
+    private final Interner<List<Placement>> placements = Interner.newWeakInterner();
 
     /** Who reads the answer to a statement that somebody else has asked. */
     private final Cache<Long, Set<String>> also = Caffeine.newBuilder()
@@ -218,7 +224,7 @@ public class SentLog {
         Remembered sent = new Remembered(statement, hidden(origin.project(), statement));
         boolean plan = origin.purpose().kind() == Purpose.Kind.EVIDENCE;
         if (!plan) {
-            recent.put(id, sent);
+            recent.put(id, new Remembered(sharing(statement), sent.hidden()));
         }
         SentRow row = row(
                 id,
@@ -231,6 +237,14 @@ public class SentLog {
             writer.later(this::prune);
         }
         return new Begun(row, sent);
+    }
+
+    private Statement sharing(Statement statement) {
+        return new Statement(
+                texts.intern(statement.text()),
+                statement.values(),
+                placements.intern(statement.placements()),
+                statement.cap());
     }
 
     /* In small pieces, each its own write: whoever else writes in between does not wait for all of it. */

@@ -3,7 +3,6 @@ package plainsieve.server.sources;
 import jakarta.annotation.PreDestroy;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
@@ -19,6 +18,7 @@ import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.TimeLimit;
 import plainsieve.sources.files.FolderSource;
 import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.several.SeveralSources;
@@ -40,11 +40,7 @@ class OpenSources {
     private final WaitingLine noLine = new WaitingLine("several sources", Integer.MAX_VALUE);
 
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "time-limits");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService clock = TimeLimit.clock();
 
     /**
      * A source that is open.
