@@ -155,17 +155,6 @@ function keys(event: KeyboardEvent): void {
   color: var(--ink);
   display: inline;
 }
-/* As big to the hand as any, without a hole in the sentence. */
-.said :deep(.marked.short) {
-  display: inline;
-  min-width: 0;
-  position: relative;
-}
-.said :deep(.marked.short)::after {
-  content: '';
-  position: absolute;
-  inset: 0 -5px;
-}
 .hint {
   color: var(--soft);
 }
