@@ -4,11 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static plainsieve.server.Api.values;
 
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -109,5 +113,19 @@ class ProjectsApiTest {
                         HttpResponse.BodyHandlers.discarding());
         assertThat(answer.statusCode()).isEqualTo(status);
         assertThat(answer.headers().firstValue("Location")).contains(there);
+    }
+
+    @Test
+    void linksWithFiveHundredLongValuesLeadOn() throws Exception {
+        String value = URLEncoder.encode("Þórshöfn, við bryggju nr. ", StandardCharsets.UTF_8);
+        String choices = IntStream.range(0, 500)
+                .mapToObj(i -> "port=" + value + value + i)
+                .collect(Collectors.joining("&", "?", ""));
+        HttpResponse<Void> answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(address + "/reports/late-crossings" + choices))
+                                .build(),
+                        HttpResponse.BodyHandlers.discarding());
+        assertThat(answer.headers().firstValue("Location")).contains("/projects/home/reports/late-crossings" + choices);
     }
 }

@@ -16,6 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
 import plainsieve.core.statement.Statement;
+import plainsieve.core.value.Type;
 import plainsieve.core.value.Value;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -124,6 +125,19 @@ class TextsInBytesTest {
                                 new Value.Whole(1))
                         .rows())
                 .containsExactly(List.of(1L, "ax", "Þorvik 0"));
+    }
+
+    @Test
+    void areTakenBackWhereAValueIsMissing() {
+        String text = "select ? as one, coalesce(?, 'none') as two";
+        Bound some = new Bound.Single(new Value.Text("a"));
+        Bound none = new Bound.Nothing(Type.TEXT);
+        for (Bound value : List.of(some, none, some)) {
+            BoundValue bound = new BoundValue("p", 0, value);
+            Statement many = new Statement(text, List.of(bound, bound), List.of(), Statement.NO_CAP);
+            Statement few = new Statement(text, List.of(bound, bound), List.of(), FEW);
+            assertThat(TestDatabases.rows(source, many)).isEqualTo(TestDatabases.rows(source, few));
+        }
     }
 
     @ParameterizedTest

@@ -39,7 +39,7 @@ final class KeptStatements {
                 return single.value().type().name();
             }
             if (bound instanceof Bound.Nothing nothing) {
-                return nothing.type().name();
+                return "no " + nothing.type();
             }
             return bound instanceof Bound.Array array ? array.type() + "[]" : "";
         }
