@@ -89,7 +89,7 @@ function keys(event: KeyboardEvent): void {
       ref="mark"
       type="button"
       class="marked"
-      :class="{ short: text.length < 4 }"
+      :class="text.length < 4 && `short short-${text.length}`"
       aria-haspopup="true"
       aria-expanded="false"
       @click="begin">

@@ -63,7 +63,7 @@ function keep(): void {
     ref="mark"
     type="button"
     class="marked"
-    :class="{ short: text.length < 4 }"
+    :class="text.length < 4 && `short short-${text.length}`"
     :aria-label="`${text}, type other words`"
     @click="begin">
     {{ text || 'nothing' }}

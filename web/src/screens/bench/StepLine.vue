@@ -155,6 +155,17 @@ function keys(event: KeyboardEvent): void {
   color: var(--ink);
   display: inline;
 }
+/* Marks stand close to each other here; none lies over the letters of another. */
+.said :deep(.marked.short) {
+  padding: 0;
+  margin: 0;
+  position: relative;
+}
+.said :deep(.marked.short)::after {
+  content: '';
+  position: absolute;
+  inset: 0 -5px;
+}
 .hint {
   color: var(--soft);
 }
