@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Words of which another can be taken. Typing narrows what is offered; what does not fit stands there with the reason. */
 import { BDropdown } from 'bootstrap-vue-next'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import type { MarkOffer } from '../api/types'
 
@@ -36,20 +36,22 @@ const wanted = ref(false)
 const mark = ref<HTMLButtonElement>()
 function begin(): void {
   wanted.value = true
+  void look()
   void nextTick(() => menu.value?.show())
 }
+/* Whoever opens it goes on typing: no letter waits for the menu to have unfolded. */
+watch(field, at => at?.select(), { flush: 'post' })
 function end(): void {
   wanted.value = false
   void nextTick(() => mark.value?.focus())
 }
 
-async function open(): Promise<void> {
+async function look(): Promise<void> {
   sought.value = props.typed ? (props.begins ?? '') : ''
   touched.value = false
   active.value = 0
   moved.value = false
   offered.value = { status: 'loading' }
-  void nextTick(() => field.value?.select())
   try {
     offered.value = { status: 'ready', offers: await props.offers() }
   } catch (error) {
@@ -106,7 +108,6 @@ function keys(event: KeyboardEvent): void {
     auto-close="outside"
     toggle-class="marked"
     class="mark-box"
-    @shown="open"
     @hidden="end">
     <template #button-content
       >{{ text }}<span class="visually-hidden">, {{ about }}: take something else</span></template
