@@ -24,6 +24,9 @@ final class RowsBeside {
     private final CompletableFuture<Void> writing;
     private List<Object[]> next = new ArrayList<>(AT_ONCE);
     private volatile boolean left;
+    /** Whether nothing comes any more; only who writes looks. */
+    private boolean over;
+
     private volatile Optional<RuntimeException> failure = Optional.empty();
 
     /** Opens a file to write to. */
@@ -94,6 +97,8 @@ final class RowsBeside {
             failed(e);
         } catch (InterruptedException e) {
             failure = Optional.of(interrupted(e));
+        } catch (Error e) {
+            failed(new IllegalStateException("The server could not write the file.", e));
         }
     }
 
@@ -101,7 +106,7 @@ final class RowsBeside {
         RowWriter writer = file.open();
         try {
             writer.columns(columns);
-            for (List<Object[]> rows = waiting.take(); rows != END; rows = waiting.take()) {
+            for (List<Object[]> rows = taken(); !over; rows = taken()) {
                 for (Object[] row : rows) {
                     writer.row(row);
                 }
@@ -114,12 +119,18 @@ final class RowsBeside {
         }
     }
 
-    /* What comes now is taken and let go of, so that nobody waits for it to be written. */
+    private List<Object[]> taken() throws InterruptedException {
+        List<Object[]> rows = waiting.take();
+        over = rows == END;
+        return rows;
+    }
+
+    /* What still comes is taken and let go of, so that nobody waits for it to be written. */
     private void failed(RuntimeException why) {
         failure = Optional.of(why);
         try {
-            while (waiting.take() != END) {
-                // Whoever hands it over is told next time.
+            while (!over) {
+                taken();
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

@@ -19,7 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.Column;
 
-@Timeout(20)
+@Timeout(value = 20, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
 class RowsBesideTest {
     private static final List<Column> COLUMNS = List.of(new Column("number", "BIGINT", Column.Kind.INTEGER));
 
@@ -39,6 +39,7 @@ class RowsBesideTest {
         private final Set<Thread> threads = new HashSet<>();
         private long breaksAt = Long.MAX_VALUE;
         private boolean waits;
+        private boolean breaksAtItsEnd;
 
         @Override
         public void columns(List<Column> columns) {
@@ -66,7 +67,10 @@ class RowsBesideTest {
         }
 
         @Override
-        public void close() {
+        public void close() throws IOException {
+            if (breaksAtItsEnd) {
+                throw new IOException("The disk is full.");
+            }
             say("ended");
         }
 
@@ -121,6 +125,33 @@ class RowsBesideTest {
         rows.leave();
         assertThat(file.rows).hasSize((int) breaksAt);
         assertThat(file.said).containsExactly("columns", "let go");
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {0, 100_000})
+    void thatCannotBeBroughtToAnEndAreTold(long count) {
+        file.breaksAtItsEnd = true;
+        RowsBeside rows = new RowsBeside(() -> file, COLUMNS, beside);
+        write(rows, count);
+        assertThatThrownBy(rows::end).hasMessage("The disk is full.");
+        rows.leave();
+        assertThat(file.said).containsExactly("columns", "let go");
+    }
+
+    @Test
+    void thatAreTooMuchForTheServerAreToldInWords() {
+        RowsBeside rows = new RowsBeside(
+                () -> {
+                    throw new OutOfMemoryError("Java heap space");
+                },
+                COLUMNS,
+                beside);
+        assertThatThrownBy(() -> {
+                    write(rows, 100_000);
+                    rows.end();
+                })
+                .hasMessage("The server could not write the file.");
+        rows.leave();
     }
 
     @Test

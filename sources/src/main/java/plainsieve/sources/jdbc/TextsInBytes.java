@@ -15,8 +15,8 @@ import plainsieve.core.statement.Statement;
 import plainsieve.sources.Column;
 
 /**
- * Has DuckDB hand over the texts of an answer as their bytes, which its driver does in a third of the time: each text it makes
- * into one of Java's by calls of its own. Around the statement stands what asks for that; the statement itself, its order and its
+ * Has DuckDB hand over the texts of an answer as their bytes, which its driver does in a quarter of the time: each text it
+ * makes into one of Java's by calls of its own. Around the statement stands what asks for that; the statement itself, its order and its
  * plan stay as they are.
  */
 final class TextsInBytes {
