@@ -1,10 +1,7 @@
 package plainsieve.server.downloads;
 
-import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -20,17 +17,28 @@ import plainsieve.sources.Column;
  * workbook. Guarded, it gets an apostrophe in front, which they take for "this is text". Numbers, days and times stay.
  */
 final class CsvRows implements RowWriter {
-    private static final int BUFFER = 1 << 16;
+    /** Characters that are made into bytes together. */
+    private static final int AT_ONCE = 1 << 13;
+
+    /** Signs, by their numbers, that a text may not have outside quotes. */
+    private static final boolean[] QUOTED = new boolean['~'];
+
+    static {
+        ",\"\n\r;\t".chars().forEach(sign -> QUOTED[sign] = true);
+    }
 
     private static final String FORMULA_BEGINS = "=+-@\t\r\n";
     private static final Pattern NUMBER_OR_TIME = Pattern.compile("[+-]?\\d[\\d.,:eE+-]*|-?[Ii]nfinity");
 
-    private final Writer out;
+    private final OutputStream out;
+    private final FileHeader labels;
     private final boolean guarded;
+    private StringBuilder lines = new StringBuilder(AT_ONCE);
 
     CsvRows(OutputStream stream, FileHeader header, boolean guarded) throws IOException {
         this.guarded = guarded;
-        out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8), BUFFER);
+        out = stream;
+        labels = header;
         if (header.above()) {
             comment(header.title() + ": " + header.question());
             for (Map.Entry<String, String> choice : header.choices()) {
@@ -38,15 +46,24 @@ final class CsvRows implements RowWriter {
             }
             comment("as of " + header.asOf());
         }
-        labels = header;
     }
 
-    private final FileHeader labels;
-
     private void comment(String text) throws IOException {
-        out.write("# ");
-        out.write(text.replaceAll("[\\r\\n]+", " "));
-        out.write("\r\n");
+        lines.append("# ").append(text.replaceAll("[\\r\\n]+", " "));
+        endLine();
+    }
+
+    /* Only whole lines are made into bytes, so that no sign is cut in two. */
+    private void endLine() throws IOException {
+        lines.append("\r\n");
+        if (lines.length() >= AT_ONCE) {
+            write();
+        }
+    }
+
+    private void write() throws IOException {
+        out.write(lines.toString().getBytes(StandardCharsets.UTF_8));
+        lines = new StringBuilder(AT_ONCE);
     }
 
     @Override
@@ -58,14 +75,14 @@ final class CsvRows implements RowWriter {
     public void row(Object[] values) throws IOException {
         for (int i = 0; i < values.length; i++) {
             if (i > 0) {
-                out.write(',');
+                lines.append(',');
             }
             field(values[i]);
         }
-        out.write("\r\n");
+        endLine();
     }
 
-    private void field(Object value) throws IOException {
+    private void field(Object value) {
         if (value == null) {
             return;
         }
@@ -74,11 +91,9 @@ final class CsvRows implements RowWriter {
             text = "'" + text;
         }
         if (value instanceof String && needsQuotes(text)) {
-            out.write('"');
-            out.write(text.replace("\"", "\"\""));
-            out.write('"');
+            lines.append('"').append(text.replace("\"", "\"\"")).append('"');
         } else {
-            out.write(text);
+            lines.append(text);
         }
     }
 
@@ -95,22 +110,17 @@ final class CsvRows implements RowWriter {
             return true;
         }
         for (int i = 0; i < length; i++) {
-            if (isSeparator(text.charAt(i))) {
+            char sign = text.charAt(i);
+            if (sign < QUOTED.length && QUOTED[sign]) {
                 return true;
             }
         }
         return false;
     }
 
-    private static boolean isSeparator(char sign) {
-        return switch (sign) {
-            case ',', '"', '\n', '\r', ';', '\t' -> true;
-            default -> false;
-        };
-    }
-
     @Override
     public void close() throws IOException {
+        write();
         out.flush();
     }
 }

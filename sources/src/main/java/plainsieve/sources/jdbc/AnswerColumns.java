@@ -3,6 +3,7 @@ package plainsieve.sources.jdbc;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Set;
 import plainsieve.sources.Column;
@@ -14,14 +15,26 @@ record AnswerColumns(List<Column> columns, List<CellReader> readers) {
         readers = List.copyOf(readers);
     }
 
-    /** @param inBytes which of them, from 1, come as the bytes of their texts */
-    static AnswerColumns of(ResultSet rows, Vendor vendor, Set<Integer> inBytes) throws SQLException {
+    static AnswerColumns of(ResultSet rows, Vendor vendor) throws SQLException {
+        List<Column> columns = vendor.columns(rows);
+        return new AnswerColumns(columns, columns.stream().map(vendor::reader).toList());
+    }
+
+    /** @param texts which of them, from 1, are texts whose bytes the last column of the answer has, see {@link TextsInBytes} */
+    static AnswerColumns of(ResultSet rows, Vendor vendor, Set<Integer> texts) throws SQLException {
+        if (texts.isEmpty()) {
+            return of(rows, vendor);
+        }
+        List<Column> asked = vendor.columns(rows);
+        TextsInBytes.Reading reading = new TextsInBytes.Reading(asked.size());
+        int first = Collections.min(texts);
         List<Column> columns = new ArrayList<>();
         List<CellReader> readers = new ArrayList<>();
-        for (Column column : vendor.columns(rows)) {
-            boolean bytes = inBytes.contains(columns.size() + 1);
-            columns.add(bytes ? TextsInBytes.column(column) : column);
-            readers.add(bytes ? TextsInBytes::read : vendor.reader(column));
+        for (Column column : asked.subList(0, asked.size() - 1)) {
+            int index = columns.size() + 1;
+            boolean text = texts.contains(index);
+            columns.add(text ? TextsInBytes.column(column) : column);
+            readers.add(text ? reading.of(index == first) : vendor.reader(column));
         }
         return new AnswerColumns(columns, readers);
     }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.sql.Blob;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
@@ -99,19 +100,27 @@ public final class DuckDbVendor implements Vendor {
 
     @Override
     public CellReader reader(Column column) {
-        if (column.type().equals("BLOB")) {
-            return (rows, index) -> {
+        CellReader usual = Vendor.super.reader(column);
+        return switch (column.type()) {
+            case "BLOB" -> (rows, index) -> {
                 Blob blob = rows.getBlob(index);
                 return blob == null ? null : ColumnReading.bytes(blob);
             };
-        }
-        CellReader usual = Vendor.super.reader(column);
-        return switch (column.kind()) {
-            // As an object, the driver loses the era of a day.
-            case DATE -> (rows, index) -> endless(rows.getString(index));
-            case DATETIME -> (rows, index) -> endless(usual.read(rows, index));
-            default -> usual;
+            case "TIMESTAMP" -> new DuckDbMoments();
+            case "INTEGER" -> (rows, index) -> whole(rows, rows.getInt(index));
+            case "BIGINT" -> (rows, index) -> whole(rows, rows.getLong(index));
+            default ->
+                switch (column.kind()) {
+                    // As an object, the driver loses the era of a day.
+                    case DATE -> (rows, index) -> endless(rows.getString(index));
+                    case DATETIME -> (rows, index) -> endless(usual.read(rows, index));
+                    default -> usual;
+                };
         };
+    }
+
+    private static Long whole(ResultSet rows, long number) throws SQLException {
+        return number == 0 && rows.wasNull() ? null : Long.valueOf(number);
     }
 
     private static Object endless(Object value) {

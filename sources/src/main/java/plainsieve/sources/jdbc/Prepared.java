@@ -6,7 +6,7 @@ import java.util.Set;
 /**
  * A statement that is ready to be run.
  *
- * @param inBytes which columns of its answer, from 1, come as the bytes of their texts
+ * @param inBytes which columns of its answer, from 1, are texts that come in bytes, see {@link TextsInBytes}
  */
 public record Prepared(PreparedStatement statement, Set<Integer> inBytes) {
     public Prepared {
