@@ -26,6 +26,9 @@ import java.util.concurrent.atomic.AtomicLong;
  */
 public final class Starting {
     private static final Path OPTIONS = Path.of("scripts/server.options");
+    /** Nobody has put its parts together when it was built. */
+    private static final String EMPTY = "plainsieve.bench.EmptyApplication";
+
     private static final int STARTS = 5;
     private static final int PEOPLE = 16;
     private static final double NANOS_PER_MILLI = 1e6;
@@ -65,8 +68,11 @@ public final class Starting {
         try (ServerSocket free = new ServerSocket(0)) {
             port = free.getLocalPort();
         }
-        List<String> command =
-                new ArrayList<>(List.of("java", "@" + OPTIONS, "-cp", System.getProperty("java.class.path"), main));
+        List<String> command = new ArrayList<>(List.of("java", "@" + OPTIONS));
+        if (main.equals(EMPTY)) {
+            command.add("-Dspring.aot.enabled=false");
+        }
+        command.addAll(List.of("-cp", System.getProperty("java.class.path"), main));
         command.add("--server.port=" + port);
         command.addAll(List.of(settings));
         ProcessBuilder builder =
@@ -103,7 +109,7 @@ public final class Starting {
         String records = "--plainsieve.data-folder=" + folder.resolve("records");
         for (int i = -1; i < STARTS; i++) {
             try (Child empty = start(
-                            "plainsieve.bench.EmptyApplication",
+                            EMPTY,
                             "",
                             "--spring.flyway.enabled=false",
                             "--spring.datasource.url=jdbc:sqlite:" + folder.resolve("empty.db"));

@@ -31,6 +31,9 @@ public class PlainSieve {
     /** Starts it in this process. */
     public static ConfigurableApplicationContext start(String... args) {
         System.setProperty(UNASKED_FOR, System.getProperty(UNASKED_FOR, "30000"));
-        return SpringApplication.run(PlainSieve.class, args);
+        SpringApplication server = new SpringApplication(PlainSieve.class);
+        server.setMainApplicationClass(PlainSieve.class);
+        server.addListeners(new BuiltParts());
+        return server.run(args);
     }
 }

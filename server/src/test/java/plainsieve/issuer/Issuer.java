@@ -16,6 +16,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import org.springframework.boot.webmvc.autoconfigure.DispatcherServletAutoConfiguration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.SpringProperties;
 import org.springframework.core.env.Environment;
 import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -59,6 +60,8 @@ public final class Issuer implements AutoCloseable {
 
     /** @param redirect where it may send browsers back to */
     public Issuer(String redirect) {
+        // It is no part of what was built.
+        SpringProperties.setProperty("spring.aot.enabled", "false");
         context = (ServletWebServerApplicationContext) new SpringApplicationBuilder(Configured.class)
                 .properties(Map.of(
                         "server.port",

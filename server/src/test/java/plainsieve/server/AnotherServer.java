@@ -37,7 +37,8 @@ public final class AnotherServer implements AutoCloseable {
         String[] all = Stream.of(usual, Stream.of("--plainsieve.data-folder=" + folder), Stream.of(settings))
                 .flatMap(each -> each)
                 .toArray(String[]::new);
-        return new AnotherServer((ServletWebServerApplicationContext) new SpringApplication(classes).run(all));
+        return new AnotherServer((ServletWebServerApplicationContext)
+                (more.isEmpty() ? PlainSieve.start(all) : new SpringApplication(classes).run(all)));
     }
 
     /** A folder as version 3 left it: its records, its key, and the ferries, put where files of sources lie since. */

@@ -5,7 +5,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.LocalMariaDb;
 
@@ -31,20 +30,18 @@ public final class RunningServer {
     }
 
     private static int start(Path data, int postgresPort, int mariadbPort) {
-        ServletWebServerApplicationContext context =
-                (ServletWebServerApplicationContext) new SpringApplication(PlainSieve.class)
-                        .run(
-                                "--server.port=0",
-                                "--plainsieve.data-folder=" + data,
-                                "--plainsieve.demo=true",
-                                // What is done by itself would stand in Sent among what tests have sent.
-                                "--plainsieve.jobs=false",
-                                "--plainsieve.accounts=false",
-                                "--plainsieve.demo-crossings=" + CROSSINGS,
-                                "--plainsieve.longest-run=20s",
-                                "--plainsieve.web.inner-hosts=127.0.0.1",
-                                "--plainsieve.demo-postgres-port=" + postgresPort,
-                                "--plainsieve.demo-mariadb-port=" + mariadbPort);
+        ServletWebServerApplicationContext context = (ServletWebServerApplicationContext) PlainSieve.start(
+                "--server.port=0",
+                "--plainsieve.data-folder=" + data,
+                "--plainsieve.demo=true",
+                // What is done by itself would stand in Sent among what tests have sent.
+                "--plainsieve.jobs=false",
+                "--plainsieve.accounts=false",
+                "--plainsieve.demo-crossings=" + CROSSINGS,
+                "--plainsieve.longest-run=20s",
+                "--plainsieve.web.inner-hosts=127.0.0.1",
+                "--plainsieve.demo-postgres-port=" + postgresPort,
+                "--plainsieve.demo-mariadb-port=" + mariadbPort);
         return context.getWebServer().getPort();
     }
 

@@ -66,8 +66,11 @@ class DuckDbMomentsTest {
         Random random = new Random(span);
         long[] micros = random.longs(2_000, -span, span)
                 // Whole days, minutes, seconds and milliseconds are written shorter.
-                .map(one -> one - Math.floorMod(one, List.of(1L, 1_000L, (long) MICROS, 60L * MICROS, DAY)
-                        .get(random.nextInt(5))))
+                .map(one -> one
+                        - Math.floorMod(
+                                one,
+                                List.of(1L, 1_000L, (long) MICROS, 60L * MICROS, DAY)
+                                        .get(random.nextInt(5))))
                 .toArray();
         List<Object> expected = LongStream.of(micros)
                 .mapToObj(DuckDbMomentsTest::byTheJdk)

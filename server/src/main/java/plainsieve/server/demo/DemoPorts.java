@@ -1,11 +1,12 @@
 package plainsieve.server.demo;
 
-import org.springframework.beans.factory.annotation.Value;
-import org.springframework.stereotype.Component;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+import org.springframework.boot.context.properties.bind.Name;
 
 /** Where the demo's own servers listen; 0 for each that was not started. */
-@Component
+@ConfigurationProperties("plainsieve")
 record DemoPorts(
-        @Value("${plainsieve.demo-postgres-port:0}") int postgres,
-        @Value("${plainsieve.demo-mariadb-port:0}") int mariadb,
-        @Value("${plainsieve.demo-trino-port:0}") int trino) {}
+        @Name("demo-postgres-port") @DefaultValue("0") int postgres,
+        @Name("demo-mariadb-port") @DefaultValue("0") int mariadb,
+        @Name("demo-trino-port") @DefaultValue("0") int trino) {}

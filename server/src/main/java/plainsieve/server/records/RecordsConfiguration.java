@@ -4,16 +4,14 @@ import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.nio.file.Path;
-import org.mybatis.spring.annotation.MapperScan;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Import;
 import org.springframework.transaction.PlatformTransactionManager;
 
 /** Opens the records: SQLite with a write-ahead log, every confirmed change on disk before it is confirmed. */
 @Configuration
-@MapperScan(
-        basePackageClasses = RecordsConfiguration.class,
-        annotationClass = org.apache.ibatis.annotations.Mapper.class)
+@Import(RecordMappers.class)
 class RecordsConfiguration {
     /** So long a change waits for another program that writes. */
     static final int LONGEST_LOCK_MILLIS = 5_000;

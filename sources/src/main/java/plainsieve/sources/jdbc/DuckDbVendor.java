@@ -102,10 +102,11 @@ public final class DuckDbVendor implements Vendor {
     public CellReader reader(Column column) {
         CellReader usual = Vendor.super.reader(column);
         return switch (column.type()) {
-            case "BLOB" -> (rows, index) -> {
-                Blob blob = rows.getBlob(index);
-                return blob == null ? null : ColumnReading.bytes(blob);
-            };
+            case "BLOB" ->
+                (rows, index) -> {
+                    Blob blob = rows.getBlob(index);
+                    return blob == null ? null : ColumnReading.bytes(blob);
+                };
             case "TIMESTAMP" -> new DuckDbMoments();
             case "INTEGER" -> (rows, index) -> whole(rows, rows.getInt(index));
             case "BIGINT" -> (rows, index) -> whole(rows, rows.getLong(index));

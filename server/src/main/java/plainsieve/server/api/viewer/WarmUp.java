@@ -1,5 +1,6 @@
 package plainsieve.server.api.viewer;
 
+import jakarta.annotation.PreDestroy;
 import jakarta.validation.Validator;
 import java.util.LinkedHashSet;
 import java.util.Optional;
@@ -41,6 +42,7 @@ class WarmUp {
     private final Settings settings;
     private final JsonMapper json;
     private final Validator validator;
+    private volatile boolean ending;
 
     WarmUp(Projects projects, Sending sending, Settings settings, JsonMapper json, Validator validator) {
         this.projects = projects;
@@ -76,8 +78,15 @@ class WarmUp {
             }
             sources.forEach(this::connect);
         } catch (RuntimeException e) {
-            LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
+            if (!ending) {
+                LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
+            }
         }
+    }
+
+    @PreDestroy
+    void end() {
+        ending = true;
     }
 
     private static Stream<Query> queries(Project live) {
