@@ -31,6 +31,8 @@ const together = computed(() => more.value.reduce((sum, bar) => sum + bar.total,
 const alone = computed(() => all.value.bars.find(bar => bar.key === null))
 const numbers = (bar: Bar): string[] =>
   bar.values.map(value => (value === null ? '–' : measureInWords(value) + (figure?.unit === '%' ? ' %' : '')))
+const heads = computed(() => [columnInWords(by), ...(all.value.parts.length ? all.value.parts : [figure?.label ?? ''])])
+const rows = computed(() => bars.value.map(bar => [bar.name, ...numbers(bar)]))
 const asText = computed(() => bars.value.map(bar => `${bar.name}: ${measureInWords(bar.total)}`).join(', '))
 const height = computed(() => {
   const lines = props.view.look.beside ? Math.max(1, all.value.parts.length * 0.55) : 1
@@ -76,10 +78,7 @@ useChart(
       :aria-label="asText || 'Nothing drawn yet'"
       :data-bars="asText"
       :style="{ height: `${height}px` }"></div>
-    <QuietTable
-      :caption="`${view.title} ${figure?.label}`"
-      :heads="[columnInWords(by), ...(all.parts.length ? all.parts : [figure?.label ?? ''])]"
-      :rows="bars.map(bar => [bar.name, ...numbers(bar)])" />
+    <QuietTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
     <div v-if="pickable" class="picks">
       <button
         v-for="bar in bars"
@@ -112,7 +111,7 @@ useChart(
 <style scoped>
 .stale .drawing {
   opacity: 0.55;
-  transition: opacity var(--late);
+  transition: opacity var(--fading);
 }
 .drawing {
   flex: none;

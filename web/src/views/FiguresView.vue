@@ -111,6 +111,6 @@ const changes = computed(() =>
 }
 .stale b {
   color: var(--soft);
-  transition: color var(--late);
+  transition: color var(--fading);
 }
 </style>

@@ -67,7 +67,7 @@ const levels = props.view.groupBy.map(columnInWords).join(' › ')
 }
 .stale tbody {
   opacity: 0.55;
-  transition: opacity var(--late);
+  transition: opacity var(--fading);
 }
 tfoot th,
 tfoot td {

@@ -34,6 +34,9 @@ const said = (line: Line, at: number): string => {
   const value = line.values[at]
   return value === null || value === undefined ? '–' : measureInWords(value)
 }
+/* Made with the answer, not whenever how its run stands is drawn anew: a year has many days. */
+const heads = computed(() => [columnInWords(by), ...drawn.value.lines.map(line => line.name || (figure?.label ?? ''))])
+const rows = computed(() => dayWords.value.map((day, i) => [day, ...drawn.value.lines.map(line => said(line, i))]))
 const asText = computed(() => {
   const [only] = drawn.value.lines
   if (!only || drawn.value.lines.length > 1) return drawn.value.lines.map(line => line.name).join(', ')
@@ -63,10 +66,7 @@ useChart(
   <ViewCard :view="view" :asked="asked" :about="figure?.label" :state="state" @stop="stop" @again="rerun">
     <p v-if="state.status === 'done' && drawn.days.length === 0" class="soft m-0 pt-2">Nothing to draw.</p>
     <div v-else ref="box" class="line" role="img" :aria-label="asText || 'Nothing drawn yet'" :data-line="asText"></div>
-    <QuietTable
-      :caption="`${view.title} ${figure?.label}`"
-      :heads="[columnInWords(by), ...drawn.lines.map(line => line.name || (figure?.label ?? ''))]"
-      :rows="dayWords.map((day, i) => [day, ...drawn.lines.map(line => said(line, i))])" />
+    <QuietTable :caption="`${view.title} ${figure?.label}`" :heads="heads" :rows="rows" />
     <div v-if="drawn.leftOut" class="small soft">{{ drawn.leftOut }} more lines have no room here.</div>
     <div v-if="drawn.withoutDay > 0" class="small soft">
       {{ figure?.function === 'count' ? rowsInWords(drawn.withoutDay) : 'Rows' }} without a day are not on the line.
@@ -87,6 +87,6 @@ useChart(
 }
 .stale .line {
   opacity: 0.55;
-  transition: opacity var(--late);
+  transition: opacity var(--fading);
 }
 </style>

@@ -5,7 +5,7 @@ defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
 
 <template>
   <!-- A table takes no height, so what hides it is around it. -->
-  <div class="visually-hidden">
+  <div class="visually-hidden apart">
     <table>
       <caption>
         {{
@@ -28,3 +28,10 @@ defineProps<{ caption: string; heads: string[]; rows: string[][] }>()
     </table>
   </div>
 </template>
+
+<style scoped>
+/* However long it is, nothing else is laid out anew with it. */
+.apart {
+  contain: strict;
+}
+</style>

@@ -3,26 +3,17 @@
  * Says how a view's run stands, unless all is well. Problems of choices are told at the controls; here only a short word, but
  * for those that only the run has found.
  */
-import { computed, inject, onScopeDispose, ref, watch } from 'vue'
+import { computed, inject } from 'vue'
 import { choosingKey } from '../composables/useChoosing'
-import type { RunState } from '../composables/useRun'
+import { useLate } from '../composables/useLate'
+import { isUnderWay, type RunState } from '../composables/useRun'
 import RunningWords from './RunningWords.vue'
 
 const props = defineProps<{ state: RunState }>()
 const emit = defineEmits<{ stop: []; again: [] }>()
 
-const SHOW_AFTER = 400
-const now = ref(Date.now())
-const ticking = setInterval(() => (now.value = Date.now()), 200)
-onScopeDispose(() => clearInterval(ticking))
-
-const waited = computed(() => (props.state.status === 'running' ? now.value - props.state.since : 0))
-const since = ref(Date.now())
-watch(
-  () => props.state.status,
-  () => (since.value = Date.now()),
-)
-const waitsLong = computed(() => props.state.status === 'waiting' && now.value - since.value > SHOW_AFTER)
+const SHOW_AFTER_MS = 400
+const late = useLate(() => (isUnderWay(props.state) ? props.state.status : undefined), SHOW_AFTER_MS)
 const told = inject(choosingKey, undefined)?.problems
 const ofChoices = computed(() =>
   props.state.status === 'failed' ? props.state.failure.problems.filter(problem => problem.parameter !== '') : [],
@@ -31,10 +22,10 @@ const untold = computed(() => ofChoices.value.filter(problem => told && !(proble
 </script>
 
 <template>
-  <div v-if="state.status === 'running' && waited > SHOW_AFTER" class="note row-line" role="status">
+  <div v-if="late && state.status === 'running'" class="note row-line" role="status">
     <RunningWords :state="state" /> <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
-  <div v-else-if="waitsLong" class="note row-line" role="status">
+  <div v-else-if="late" class="note row-line" role="status">
     Waiting until other views of this page have their rows. <button class="as-link" @click="emit('stop')">Stop</button>
   </div>
   <div v-else-if="state.status === 'stopped'" class="note row-line">

@@ -136,6 +136,6 @@ function sort(column: string): void {
 }
 .stale:not(.arriving) :deep(tbody) {
   opacity: 0.55;
-  transition: opacity var(--late);
+  transition: opacity var(--fading);
 }
 </style>

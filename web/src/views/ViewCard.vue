@@ -2,7 +2,8 @@
 /* A view on the page: what it is called, what does not count for it, and how its run stands. */
 import { computed } from 'vue'
 import type { Report, View } from '../api/types'
-import type { RunState } from '../composables/useRun'
+import { useLate } from '../composables/useLate'
+import { isUnderWay, type RunState } from '../composables/useRun'
 import RunNote from './RunNote.vue'
 import type { Asked } from './useViewRun'
 
@@ -15,11 +16,17 @@ const aside = computed(() =>
     .map(name => props.asked.report.parameters.find(parameter => parameter.name === name)?.label ?? name)
     .join(', '),
 )
+/* What is out of date fades, unless the new is soon here. */
+const FADES_AFTER_MS = 250
+const stale = useLate(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
 const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']>)[props.view.id])
 </script>
 
 <template>
-  <section class="card-box view-card" :class="{ sized: view.look.height > 0, stale: state && state.status !== 'done' }">
+  <section
+    class="card-box view-card"
+    :class="{ sized: view.look.height > 0, stale }"
+    :aria-busy="state && isUnderWay(state)">
     <div v-if="title || about || $slots.beside" class="row-line">
       <h2>
         {{ title }} <span v-if="about" class="soft fw-normal">{{ about }}</span>

@@ -36,11 +36,11 @@ public final class InBrowser {
             const drawn = then => requestAnimationFrame(() => requestAnimationFrame(() => then(performance.now() - start)));
             let painted = 0, changed = false;
             const look = () => {
-              if (!changed && rows() !== before && !table.classList.contains('stale')) {
+              if (!changed && rows() !== before && table.ariaBusy !== 'true') {
                 changed = true;
                 drawn(time => (painted = time));
               }
-              if (changed && !document.querySelector('.stale')) {
+              if (changed && !document.querySelector('[aria-busy=true]')) {
                 observer.disconnect();
                 drawn(time => done([painted || time, time]));
               }

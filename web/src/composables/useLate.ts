@@ -1,0 +1,22 @@
+import { onScopeDispose, ref, watch, type Ref } from 'vue'
+
+/**
+ * Whether something has been as it is for so long. What is over sooner is never told, and the page is not drawn anew for it.
+ *
+ * @param what its name, which begins the time anew when it changes; nothing while there is nothing to tell
+ */
+export function useLate(what: () => string | undefined, afterMs: number): Ref<boolean> {
+  const late = ref(false)
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  watch(
+    what,
+    now => {
+      clearTimeout(waiting)
+      late.value = false
+      if (now !== undefined) waiting = setTimeout(() => (late.value = true), afterMs)
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => clearTimeout(waiting))
+  return late
+}
