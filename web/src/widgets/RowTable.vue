@@ -61,9 +61,12 @@ const after = computed(() => {
   const last = virtual.value.getVirtualItems().at(-1)
   return last ? virtual.value.getTotalSize() - last.end : 0
 })
+/* To scroll, and to ask how far it is, lays the page out at once; where it stands is known. */
 watch(
   () => props.question ?? props.rows,
-  () => scroller.value?.scrollTo({ top: 0 }),
+  () => {
+    if ((virtual.value.scrollOffset ?? 0) > 0) scroller.value?.scrollTo({ top: 0 })
+  },
 )
 
 /* What is new is what one looks for; it may stand behind many other columns. */

@@ -61,6 +61,17 @@ class ReaderTest extends InBrowser {
         assertThat(count()).isPositive();
     }
 
+    @Test
+    void newRowsAreShownFromTheFirst() {
+        browser.open(LATE);
+        browser.see(".table-view tbody tr.data");
+        String scroller = "document.querySelector('.table-view .scroller')";
+        browser.script(scroller + ".scrollTo({top: 2000})");
+        browser.until(() -> browser.all(".table-view td.spacer").isEmpty() ? null : true);
+        browser.pick("[data-control=port]", "Ardlow");
+        browser.until(() -> browser.script("return " + scroller + ".scrollTop === 0") == Boolean.TRUE ? true : null);
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {LATE, "/reports/late-crossings-at-the-harbour-server"})
     void choosingAPortChangesRowsFiguresAndTheStatement(String report) {
