@@ -53,7 +53,7 @@ final class CsvRows implements RowWriter {
         endLine();
     }
 
-    /* Only whole lines are made into bytes, so that no sign is cut in two. */
+    /* Only whole lines, or what stands before a whole text, are made into bytes, so that no sign is cut in two. */
     private void endLine() throws IOException {
         lines.append("\r\n");
         if (lines.length() >= AT_ONCE) {
@@ -82,7 +82,7 @@ final class CsvRows implements RowWriter {
         endLine();
     }
 
-    private void field(Object value) {
+    private void field(Object value) throws IOException {
         if (value == null) {
             return;
         }
@@ -91,9 +91,21 @@ final class CsvRows implements RowWriter {
             text = "'" + text;
         }
         if (value instanceof String && needsQuotes(text)) {
-            lines.append('"').append(text.replace("\"", "\"\"")).append('"');
+            lines.append('"');
+            add(text.replace("\"", "\"\""));
+            lines.append('"');
         } else {
+            add(text);
+        }
+    }
+
+    /* A long text is not copied into a line that is as long. */
+    private void add(String text) throws IOException {
+        if (text.length() < AT_ONCE) {
             lines.append(text);
+        } else {
+            write();
+            out.write(text.getBytes(StandardCharsets.UTF_8));
         }
     }
 

@@ -25,8 +25,6 @@ public final class DuckDbVendor implements Vendor {
     private static final Map<String, String> ENDLESS = Map.of(
             "+5881580-07-11", ColumnReading.INFINITY,
             "-5877641-06-24", "-" + ColumnReading.INFINITY,
-            "+294247-01-10T04:00:54.775807", ColumnReading.INFINITY,
-            "-290308-12-21T19:59:05.224193", "-" + ColumnReading.INFINITY,
             "+294247-01-10T04:00:54.775807Z", ColumnReading.INFINITY,
             "-290308-12-21T19:59:05.224193Z", "-" + ColumnReading.INFINITY,
             "+292278994-08-17T07:12:55.807", ColumnReading.INFINITY,
