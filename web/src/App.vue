@@ -13,6 +13,8 @@ import KeysHelp from './find/KeysHelp.vue'
 import ServingLine from './ServingLine.vue'
 
 const route = useRoute()
+/* Asked for by itself: a choice changes the address, and nothing here. */
+const inReader = computed(() => Boolean(route.meta.reader))
 const { me, isAuthor, isOperator } = useMe()
 const making = [
   { path: '/queries', name: 'Queries' },
@@ -44,7 +46,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>
-  <header v-if="!route.meta.reader" class="top">
+  <header v-if="!inReader" class="top">
     <RouterLink to="/reports" class="brand"
       ><img src="/sieve.svg" alt="" width="22" height="22" />Plain Sieve</RouterLink
     >
@@ -74,7 +76,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <button class="as-link soft" title="Ctrl K" @click="finder?.show()">Find</button>
     <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
-  <ServingLine v-if="isAuthor && !route.meta.reader" />
+  <ServingLine v-if="isAuthor && !inReader" />
   <p v-if="signedOut" class="trouble" role="alert">
     You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then go on here:
     what you typed is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>

@@ -68,11 +68,33 @@ describe('what a page asks for in the same moment', () => {
   })
 
   it('is sent before anything else is done, where it is asked for at once', () => {
-    atOnce(() => {
+    void atOnce(() => {
       void run('table').catch(() => {})
       void run('bars').catch(() => {})
     })
     expect(sent.map(one => one.body.views.length)).toEqual([2])
+  })
+
+  it('is in sight when all of it has come', async () => {
+    const before = vi.fn()
+    const inSight = atOnce(() => {
+      void run('table').catch(() => {})
+      void run('bars').catch(() => {})
+    })
+    void inSight.then(before)
+    const request = await first()
+    request.say(of(0), begun, rows(7), done, of(1), begun, rows(8))
+    await new Promise(resolve => setTimeout(resolve, 80))
+    expect(before).not.toHaveBeenCalled()
+    request.say(done)
+    request.end()
+    await inSight
+  })
+
+  it('is not waited for when it is slow, or when nothing is asked for', async () => {
+    await atOnce(() => {})
+    await atOnce(() => void run('table').catch(() => {}))
+    expect(sent).toHaveLength(1)
   })
 
   it('is stopped whole by who leaves what has not come yet', async () => {

@@ -34,6 +34,9 @@ class Moment {
   /** Whether the question is still to come. */
   private asking = false
   private readonly left: AskedView[] = []
+  private seen: () => void = () => undefined
+  /** Once all of it is in sight, or nothing more comes. */
+  readonly inSight = new Promise<void>(resolve => (this.seen = resolve))
 
   constructor(private readonly path: string) {}
 
@@ -110,6 +113,7 @@ class Moment {
     } catch (error) {
       all.forEach(one => one.fails(error))
     } finally {
+      void painted().then(this.seen)
       release()
     }
   }
@@ -170,10 +174,11 @@ function momentOf(path: string): Moment {
   return moment
 }
 
-function sendGathered(): void {
+function sendGathered(): Moment[] {
   const moments = [...gathering.values()]
   gathering.clear()
   moments.forEach(moment => void moment.send())
+  return moments
 }
 
 /** A view of a page, run together with what else the page asks for in the same moment. */
@@ -185,8 +190,17 @@ export const ofPage =
 /** The question of a page in words, asked together with what else the page asks for in the same moment. */
 export const questionOf = (path: string, body: object): Promise<Question> => momentOf(path).ask(body)
 
-/** Asks for what a change makes the page ask for before the page is drawn anew. */
-export function atOnce(change: () => void): void {
+/* What waits for rows to be in sight does not wait for a slow database. */
+const LONGEST_WAIT_MS = 250
+
+/**
+ * Asks for what a change makes the page ask for before the page is drawn anew.
+ *
+ * @returns once all of it is in sight, or does not come soon
+ */
+export async function atOnce(change: () => void): Promise<void> {
   change()
-  sendGathered()
+  const moments = sendGathered()
+  const late = new Promise<void>(resolve => setTimeout(resolve, LONGEST_WAIT_MS))
+  await Promise.race([late, Promise.all(moments.map(moment => moment.inSight))])
 }

@@ -25,6 +25,14 @@ const low = computed(() => onlyValue(choiceOf(props.from)))
 const high = computed(() => onlyValue(choiceOf(props.to)))
 const isDates = computed(() => props.from.type === 'date')
 const isNumbers = computed(() => ['integer', 'decimal'].includes(props.from.type))
+const ends = computed<Parameter[]>(() =>
+  [props.from, props.to].map((end, i) => ({
+    ...end,
+    hint: '',
+    label: `${props.from.label}, ${i === 0 ? 'from' : 'to'}`,
+    blankWords: isNumbers.value ? '' : 'open',
+  })),
+)
 const today = useToday()
 const spans = computed(() => [...quickSpans(today()), { name: props.from.blankWords || 'any day', from: '', to: '' }])
 const whyFixed = (end: Parameter): string | undefined => props.fixed?.[end.name]
@@ -61,17 +69,12 @@ const whole = (from: string, to: string): Choices => ({
       :high="high"
       @choose="(a, b) => emit('choose', whole(a, b))" />
     <div>
-      <div v-for="(end, i) in [from, to]" :key="end.name" class="end" :data-end="end.name">
+      <div v-for="(end, i) in ends" :key="end.name" class="end" :data-end="end.name">
         <span class="soft">{{ i === 0 ? 'from' : 'to' }}</span>
         <ChoiceControl
           class="grow"
           bare
-          :parameter="{
-            ...end,
-            hint: '',
-            label: i === 0 ? `${from.label}, from` : `${from.label}, to`,
-            blankWords: isNumbers ? '' : 'open',
-          }"
+          :parameter="end"
           :model-value="choiceOf(end)"
           :problem="problems[end.name]"
           :fixed="whyFixed(end)"

@@ -155,6 +155,7 @@ defineExpose({ focus })
           v-for="row in shown"
           :id="`${id}-${row.index}`"
           :key="row.item.value"
+          v-memo="[...Object.values(row.item), row.top, isTicked(row.item.value), row.index === active, options.length]"
           class="option"
           role="option"
           :aria-selected="isTicked(row.item.value)"

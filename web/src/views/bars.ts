@@ -5,7 +5,7 @@ import { format, init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { measureInWords } from '../formats'
 import type { Bar } from './barsOf'
-import { FACE, legend, MOVING, seriesColour, token } from './charts'
+import { FACE, legend, STILL, seriesColour, token } from './charts'
 
 use([BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
 
@@ -62,7 +62,7 @@ export function drawBars(chart: ECharts, drawn: DrawnBars): void {
   const { bars, parts, unit } = drawn
   chart.setOption(
     {
-      ...MOVING,
+      ...STILL,
       grid: {
         left: 4,
         right: 60,

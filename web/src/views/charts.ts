@@ -19,8 +19,8 @@ const SERIES = ['--sea', '--mark-3', '--mark-1', '--mark-5', '--mark-6', '--mark
 /** The colour of the n-th line or part. */
 export const seriesColour = (n: number): string => token(SERIES[n] ?? '--stone')
 
-/** What is drawn first grows; afterwards it is there at once, as moving it would hold up the rows beside it. */
-export const MOVING = { animationDuration: 200, animationDurationUpdate: 0 }
+/** What is drawn is there at once: moving it would explain nothing, and hold up the rows beside it. */
+export const STILL = { animation: false }
 
 export const FACE = 'Atkinson Hyperlegible'
 

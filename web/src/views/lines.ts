@@ -4,7 +4,7 @@ import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/compon
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { measureInWords } from '../formats'
-import { FACE, legend, MOVING, seriesColour, token } from './charts'
+import { FACE, legend, STILL, seriesColour, token } from './charts'
 import type { Lines } from './linesOf'
 
 use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
@@ -24,7 +24,7 @@ export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[
   const rule = { lineStyle: { color: token('--rule') } }
   chart.setOption(
     {
-      ...MOVING,
+      ...STILL,
       grid: {
         left: 4,
         right: 16,

@@ -135,7 +135,11 @@ const direction = (column: Column) =>
         <tr v-if="before > 0" aria-hidden="true">
           <td class="spacer" :colspan="columns.length" :style="{ height: `${before}px` }"></td>
         </tr>
-        <tr v-for="row in shown" :key="row.index" class="data">
+        <tr
+          v-for="row in shown"
+          :key="row.index"
+          v-memo="[row.cells, columns, formats, widths, fresh, pickable]"
+          class="data">
           <td
             v-for="(cell, c) in inWords(row.cells)"
             :key="c"

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /* The sentence that says what is asked. Each marked word opens its control in place. */
-import { BDropdown } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import type { Choices, Question, Report } from '../../api/types'
+import QuestionMark from './QuestionMark.vue'
 import ReportControl from './ReportControl.vue'
 import type { Fixed } from './useReader'
 
@@ -23,6 +23,7 @@ const parts = computed(() =>
     names: part.parameters.filter(name => known.has(name)),
   })),
 )
+const labelOf = ([name]: string[]): string => labels.get(name ?? '') ?? ''
 const ends = new Set(props.report.parameters.map(parameter => parameter.rangeEnd))
 const quiet = computed(() => (props.question?.quiet ?? []).filter(name => known.has(name) && !ends.has(name)))
 const isWrong = (names: string[]): boolean => names.some(name => props.problems[name])
@@ -33,63 +34,37 @@ const whyFixed = (names: string[]): string | undefined =>
 <template>
   <div class="say">
     <p v-if="!question" class="soft">…</p>
-    <template v-for="(part, i) in parts" :key="i">
-      <b v-if="whyFixed(part.names)" class="fixed" :title="whyFixed(part.names)">{{ part.text }}</b>
-      <BDropdown
-        v-else-if="part.names.length"
-        role="group"
-        class="mark-box"
-        variant="link"
-        no-caret
-        auto-close="outside"
-        lazy
-        toggle-class="mark"
-        :data-mark="part.names[0]"
-        :class="{ wrong: isWrong(part.names) }">
-        <template #button-content
-          >{{ part.text }}<span class="visually-hidden">, {{ labels.get(part.names[0] ?? '') }}</span
-          >{{ ' ' }}<span class="caret" aria-hidden="true">▾</span></template
-        >
-        <div class="px-3 py-2 menu">
-          <h2 class="pb-1">{{ labels.get(part.names[0] ?? '') }}</h2>
-          <ReportControl
-            :report="report"
-            :names="part.names"
-            :choices="choices"
-            :problems="problems"
-            :fixed="fixed"
-            wide
-            @choose="emit('choose', $event)" />
-        </div>
-      </BDropdown>
-      <template v-else>{{ part.text }}</template>
-    </template>
+    <!-- Words that stay as they are are not drawn anew by a choice; what their control shows follows by itself. -->
+    <QuestionMark
+      v-for="(part, i) in parts"
+      :key="i"
+      v-memo="[part.text, part.names.join(), whyFixed(part.names), isWrong(part.names)]"
+      :text="part.text"
+      :name="part.names[0]"
+      :label="labelOf(part.names)"
+      :fixed="whyFixed(part.names)"
+      :wrong="isWrong(part.names)"
+      ><ReportControl
+        :report="report"
+        :names="part.names"
+        :choices="choices"
+        :problems="problems"
+        :fixed="fixed"
+        wide
+        @choose="emit('choose', $event)"
+    /></QuestionMark>
     <span v-if="quiet.length" class="also">
       also:
-      <template v-for="name in quiet" :key="name">
-        <BDropdown
-          role="group"
-          class="mark-box"
-          variant="link"
-          no-caret
-          auto-close="outside"
-          lazy
-          toggle-class="quiet"
-          :data-mark="name">
-          <template #button-content>{{ labels.get(name) }} <span class="caret" aria-hidden="true">▾</span></template>
-          <div class="px-3 py-2 menu">
-            <h2 class="pb-1">{{ labels.get(name) }}</h2>
-            <ReportControl
-              :report="report"
-              :names="[name]"
-              :choices="choices"
-              :problems="problems"
-              :fixed="fixed"
-              wide
-              @choose="emit('choose', $event)" />
-          </div> </BDropdown
-        >{{ ' ' }}
-      </template>
+      <QuestionMark v-for="name in quiet" :key="name" v-memo="[name]" :name="name" :label="labelOf([name])" quiet
+        ><ReportControl
+          :report="report"
+          :names="[name]"
+          :choices="choices"
+          :problems="problems"
+          :fixed="fixed"
+          wide
+          @choose="emit('choose', $event)"
+      /></QuestionMark>
     </span>
     <span v-if="question?.always.length" class="also" data-test="always"
       >always: {{ question.always.map(part => part.text).join(' · ') }}</span
@@ -106,59 +81,11 @@ const whyFixed = (names: string[]): string | undefined =>
   max-width: 1280px;
   min-height: 68px;
 }
-.mark-box {
-  display: inline;
-}
-.menu {
-  width: 280px;
-  font-size: 13.5px;
-  line-height: 1.45;
-}
-.fixed {
-  border-bottom: 2px solid var(--line);
-}
 .also {
   font-size: 13.5px;
   color: var(--soft);
   white-space: normal;
   margin-left: 8px;
-}
-:deep(.quiet) {
-  font-size: inherit;
-  padding: 0 2px;
-  color: var(--sea);
-  text-decoration: none;
-  vertical-align: baseline;
-  border: 0;
-}
-:deep(.mark) {
-  font-size: inherit;
-  font-weight: 700;
-  line-height: 1.3;
-  padding: 0 3px;
-  color: var(--ink);
-  text-decoration: none;
-  vertical-align: baseline;
-  border: 0;
-  border-bottom: 2px solid var(--sea);
-  border-radius: 3px 3px 0 0;
-  background: var(--wash);
-  white-space: normal;
-  text-align: left;
-}
-:deep(.mark:hover) {
-  background: var(--wash-deep);
-}
-.wrong :deep(.mark) {
-  border-color: var(--buoy);
-  background: var(--buoy-wash);
-}
-.caret {
-  font-size: 14px;
-  color: var(--sea);
-}
-.also .caret {
-  font-size: 10px;
 }
 @media (max-width: 700px) {
   .say {

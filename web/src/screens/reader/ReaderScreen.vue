@@ -12,7 +12,8 @@ import { useLoaded } from '../../composables/useLoaded'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ReportPage from './ReportPage.vue'
 import StageNote from './StageNote.vue'
-import { choicesOfLink, paramsOf } from './useLinkedChoices'
+import { choicesOfLink } from './useLinkedChoices'
+import { paramsOf } from './useReportAddress'
 
 /* For authors alone. */
 const AsOfNote = defineAsyncComponent(() => import('./AsOfNote.vue'))

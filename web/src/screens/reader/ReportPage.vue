@@ -16,7 +16,9 @@ import SavedSelections from './SavedSelections.vue'
 import SidePanel from './SidePanel.vue'
 import StartGate from './StartGate.vue'
 import { useReader } from './useReader'
+import { useReportAddress } from './useReportAddress'
 import { useShowing } from './useShowing'
+import { steady } from '../../composables/steady'
 import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
 import { useLinkedPicks } from './useLinkedPicks'
@@ -29,6 +31,7 @@ const SentPanel = defineAsyncComponent(() => import('./SentPanel.vue'))
 const SettingsPanel = defineAsyncComponent(() => import('./SettingsPanel.vue'))
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
+const address = useReportAddress()
 const {
   sayable,
   choices,
@@ -43,13 +46,13 @@ const {
   strangers,
   dropped,
   linked,
-} = useReader(props.report, props.linked)
+} = useReader(props.report, props.linked, address)
 const { shown, waiting, outdated, missing, show } = useShowing(props.report, choices, question, linked)
 
 const { isAuthor } = useMe()
 const inside = computed(() => isAuthor.value && !lookAs.value)
 const router = useRouter()
-const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report)
+const { picked, pick, clear, strange, forgetStrange } = useLinkedPicks(props.report, address)
 const kept = useKept()
 const asked: Asked = {
   run: (view, body) => ofPage(`/reports/${props.report.id}`, view, body),
@@ -59,8 +62,8 @@ const asked: Asked = {
   signed,
   waiting,
   kept,
-  titles: computed(() => question.value?.titles ?? {}),
-  notes: computed(() => question.value?.notes ?? {}),
+  titles: steady(() => question.value?.titles ?? {}),
+  notes: steady(() => question.value?.notes ?? {}),
 }
 const widths = widthsOf(props.report.definition.views)
 
@@ -152,6 +155,7 @@ watchEffect(() => {
           :is="partFor(view)"
           v-for="(view, i) in report.definition.views"
           :key="view.id"
+          v-memo="[view, ...Object.values(ofTable(view))]"
           :class="`kind-${view.kind}`"
           :style="placed(view, widths[i] ?? 12)"
           :view="view"

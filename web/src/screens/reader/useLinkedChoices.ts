@@ -1,5 +1,5 @@
-import { ref, watch, type ComputedRef, type Ref } from 'vue'
-import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
+import { ref, type ComputedRef, type Ref } from 'vue'
+import type { LocationQueryRaw } from 'vue-router'
 import { AS_OF, LOOK_AS, SIGNED } from '../../api/inAddress'
 import { get, post } from '../../api/client'
 import { asOf } from '../../api/asOf'
@@ -8,13 +8,7 @@ import { atOnce } from '../../api/page'
 import type { Choices, Selection } from '../../api/types'
 import { isPick } from '../../choices/picksLink'
 import { fromLink, isTooLong, SAVED, toLink } from '../../choices/link'
-
-/** What stands behind the first question mark: a further one belongs to a value. */
-export function paramsOf(fullPath: string): URLSearchParams {
-  const path = fullPath.split('#')[0] ?? ''
-  const at = path.indexOf('?')
-  return new URLSearchParams(at < 0 ? '' : path.slice(at + 1))
-}
+import { queryOf, type ReportAddress } from './useReportAddress'
 
 const selectionsOf = (reportId: string): string => `/reports/${reportId}/selections`
 
@@ -46,31 +40,23 @@ export interface LinkRules {
 
 export function useLinkedChoices(
   linked: Choices,
+  address: ReportAddress,
   { reportId, signed, complete, sayable, privates }: LinkRules,
 ): LinkedChoices {
-  const route = useRoute()
-  const router = useRouter()
   const choices: Ref<Choices> = ref(complete(linked))
-  /* Back and Forward change the link, not the choices; links that were made here are known already. */
-  let shown = route.fullPath
-  /* Another report has choices of its own; this page goes. */
-  const page = route.path
   /* Every change of choices has a turn; what was asked for an earlier one comes too late. */
   let turn = 0
 
-  watch(
-    () => route.fullPath,
-    async path => {
-      if (path === shown || route.path !== page) return
-      shown = path
-      const mine = ++turn
-      const said = await choicesOfLink(reportId, paramsOf(path))
-      if (mine === turn) choices.value = complete({ ...unsaid(), ...said })
-    },
-  )
+  address.onMoved(() => void follow())
+
+  async function follow(): Promise<void> {
+    const mine = ++turn
+    const said = await choicesOfLink(reportId, address.params())
+    if (mine === turn) choices.value = complete({ ...unsaid(), ...said })
+  }
 
   async function set(next: Choices, replace = false): Promise<void> {
-    atOnce(() => (choices.value = next))
+    const inSight = atOnce(() => (choices.value = next))
     const mine = ++turn
     const link = toLink(sayable(next))
     const query: LocationQueryRaw = isTooLong(link) ? { [SAVED]: await keep(sayable(next)) } : queryOf(link)
@@ -79,9 +65,7 @@ export function useLinkedChoices(
     if (lookAs.value) query[LOOK_AS] = lookAs.value
     if (asOf.value) query[AS_OF] = asOf.value
     addPicks(query)
-    const to = { path: route.path, query }
-    shown = router.resolve(to).fullPath
-    await (replace ? router.replace(to) : router.push(to))
+    await address.become(query, inSight, replace)
   }
 
   /* What no link says stays as it is on this page, until it is loaded anew. */
@@ -89,7 +73,7 @@ export function useLinkedChoices(
 
   /* What is picked stays picked when choices change. */
   function addPicks(query: LocationQueryRaw): void {
-    for (const [name, value] of paramsOf(route.fullPath)) {
+    for (const [name, value] of address.params()) {
       if (isPick(name)) query[name] = value
       else if (name === 'without' && isPick(value)) query[name] = [...[query[name] ?? []].flat(), value]
     }
@@ -99,10 +83,4 @@ export function useLinkedChoices(
     (await post<Selection>(selectionsOf(reportId), { name: '', choices: said })).id
 
   return { choices, set }
-}
-
-export function queryOf(link: URLSearchParams): Record<string, string[]> {
-  const query: Record<string, string[]> = {}
-  for (const [name, value] of link) (query[name] ??= []).push(value)
-  return query
 }

@@ -1,14 +1,17 @@
-import { computed, onScopeDispose, ref, watch, type ComputedRef, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { onScopeDispose, ref, type ComputedRef, type Ref } from 'vue'
 import { atOnce } from '../../api/page'
 import type { Report } from '../../api/types'
+import { steady } from '../../composables/steady'
 import { isPick, picksOfLink, picksToLink, strangePicks } from '../../choices/picksLink'
 import { togglePick } from '../../views/usePicked'
 import type { Picked } from '../../views/useViewRun'
-import { paramsOf, queryOf } from './useLinkedChoices'
+import { queryOf, type ReportAddress } from './useReportAddress'
 
 /** What is picked lives in the address, beside the choices: a link shows it, Back and Esc take it back. */
-export function useLinkedPicks(report: Report): {
+export function useLinkedPicks(
+  report: Report,
+  address: ReportAddress,
+): {
   picked: Ref<Picked[]>
   pick: (one: Picked) => void
   clear: () => Promise<void>
@@ -17,32 +20,25 @@ export function useLinkedPicks(report: Report): {
   /** Leaves them out of the link. */
   forgetStrange: () => Promise<void>
 } {
-  const route = useRoute()
-  const router = useRouter()
   const { views } = report.definition
-  const page = route.path
-  const picked = ref<Picked[]>(picksOfLink(paramsOf(route.fullPath), views))
+  const picked = ref<Picked[]>(picksOfLink(address.params(), views))
 
-  watch(
-    () => route.fullPath,
-    path => {
-      if (route.path !== page) return
-      const linked = picksOfLink(paramsOf(path), views)
-      if (JSON.stringify(linked.map(one => one.filter)) !== JSON.stringify(picked.value.map(one => one.filter)))
-        picked.value = linked
-    },
-  )
+  address.onMoved(() => {
+    const linked = picksOfLink(address.params(), views)
+    if (JSON.stringify(linked.map(one => one.filter)) !== JSON.stringify(picked.value.map(one => one.filter)))
+      picked.value = linked
+  })
 
   async function set(next: Picked[]): Promise<void> {
-    atOnce(() => (picked.value = next))
+    const inSight = atOnce(() => (picked.value = next))
     const rest = new URLSearchParams(
-      [...paramsOf(route.fullPath)].filter(([name, value]) => !isPick(name) && !(name === 'without' && isPick(value))),
+      [...address.params()].filter(([name, value]) => !isPick(name) && !(name === 'without' && isPick(value))),
     )
     picksToLink(next).forEach((value, name) => rest.append(name, value))
-    await router.push({ path: route.path, query: queryOf(rest) })
+    await address.become(queryOf(rest), inSight)
   }
 
-  const strange = computed(() => strangePicks(paramsOf(route.fullPath), views))
+  const strange = steady(() => strangePicks(address.params(), views))
 
   /* Esc closes what is open first. */
   function takeBack(event: KeyboardEvent): void {

@@ -4,6 +4,7 @@ import { createMemoryHistory, createRouter } from 'vue-router'
 import type { Report } from '../../api/types'
 import { blank, chosen } from '../../choices/choices'
 import { useReader, type UseReader } from './useReader'
+import { useReportAddress } from './useReportAddress'
 
 const parameter = (name: string) => ({
   name,
@@ -81,7 +82,7 @@ describe('the address of a report', () => {
     const app = createApp(
       defineComponent({
         setup: () => {
-          reader = useReader(report, {})
+          reader = useReader(report, {}, useReportAddress())
           return () => h('i')
         },
       }),

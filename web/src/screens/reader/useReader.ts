@@ -5,9 +5,11 @@ import type { Failure } from '../../api/client'
 import type { Choice, Choices, Problem, Question, Report } from '../../api/types'
 import { defaultsOf, sameChoice } from '../../choices/choices'
 import { signedChoices } from '../../choices/link'
+import { steady } from '../../composables/steady'
 import { choosingKey } from '../../composables/useChoosing'
-import { paramsOf, useLinkedChoices } from './useLinkedChoices'
+import { useLinkedChoices } from './useLinkedChoices'
 import { useQuestion } from './useQuestion'
+import { paramsOf, type ReportAddress } from './useReportAddress'
 
 export interface UseReader {
   choices: Ref<Choices>
@@ -40,7 +42,7 @@ const without = (all: Choices, names: string[]): Choices =>
   Object.fromEntries(Object.entries(all).filter(([name]) => !names.includes(name)))
 
 /** What is chosen in one report, and what the server says of it. */
-export function useReader(report: Report, linkedChoices: Choices): UseReader {
+export function useReader(report: Report, linkedChoices: Choices, address: ReportAddress): UseReader {
   const route = useRoute()
   const defaults = defaultsOf(report.parameters)
   const signed = computed(() => paramsOf(route.fullPath).get(SIGNED) ?? '')
@@ -48,13 +50,19 @@ export function useReader(report: Report, linkedChoices: Choices): UseReader {
   const complete = (linked: Choices): Choices => ({ ...defaults, ...signedChoices(signed.value), ...linked })
   const privates = new Set(report.parameters.filter(parameter => parameter.private).map(parameter => parameter.name))
   const sayable = (all: Choices): Choices => without(all, [...Object.keys(fixed.value), ...privates])
-  const { choices, set } = useLinkedChoices(linkedChoices, { reportId: report.id, signed, complete, sayable, privates })
+  const { choices, set } = useLinkedChoices(linkedChoices, address, {
+    reportId: report.id,
+    signed,
+    complete,
+    sayable,
+    privates,
+  })
   const dropped = ref<{ name: string; values: string[] }[]>([])
   const { question, failure } = useQuestion(`/reports/${report.id}`, choices, signed, accept)
-  const fixed = computed(() => fixedBy(question.value))
+  const fixed = steady(() => fixedBy(question.value))
 
   const problems = computed(() => question.value?.problems ?? [])
-  const problemOf = computed<Record<string, string>>(() =>
+  const problemOf = steady<Record<string, string>>(() =>
     Object.fromEntries(problems.value.map(problem => [problem.parameter, `${problem.message} ${problem.advice}`])),
   )
   provide(choosingKey, {

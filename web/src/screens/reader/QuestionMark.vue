@@ -1,0 +1,93 @@
+<script setup lang="ts">
+/* Words of the question: as they are, or marked, so that they open their control in place. */
+import { BDropdown } from 'bootstrap-vue-next'
+
+defineProps<{
+  /** What stands there; where nothing does, what the words would be about. */
+  text?: string
+  /** The parameter that is chosen here; none for plain words. */
+  name?: string
+  label: string
+  /** Why nothing can be chosen here. */
+  fixed?: string
+  wrong?: boolean
+  /** For what the question does not say. */
+  quiet?: boolean
+}>()
+</script>
+
+<template>
+  <b v-if="fixed" class="fixed" :title="fixed">{{ text }}</b>
+  <template v-else-if="name"
+    ><BDropdown
+      role="group"
+      class="mark-box"
+      variant="link"
+      no-caret
+      auto-close="outside"
+      lazy
+      :toggle-class="quiet ? 'quiet' : 'mark'"
+      :data-mark="name"
+      :class="{ wrong }">
+      <template #button-content
+        >{{ text ?? label }}<span v-if="text !== undefined" class="visually-hidden">, {{ label }}</span
+        >{{ ' ' }}<span class="caret" :class="{ small: quiet }" aria-hidden="true">▾</span></template
+      >
+      <div class="px-3 py-2 menu">
+        <h2 class="pb-1">{{ label }}</h2>
+        <slot />
+      </div> </BDropdown
+    ><template v-if="quiet">{{ ' ' }}</template></template
+  ><template v-else>{{ text }}</template>
+</template>
+
+<style scoped>
+.mark-box {
+  display: inline;
+}
+.menu {
+  width: 280px;
+  font-size: 13.5px;
+  line-height: 1.45;
+}
+.fixed {
+  border-bottom: 2px solid var(--line);
+}
+:deep(.quiet) {
+  font-size: inherit;
+  padding: 0 2px;
+  color: var(--sea);
+  text-decoration: none;
+  vertical-align: baseline;
+  border: 0;
+}
+:deep(.mark) {
+  font-size: inherit;
+  font-weight: 700;
+  line-height: 1.3;
+  padding: 0 3px;
+  color: var(--ink);
+  text-decoration: none;
+  vertical-align: baseline;
+  border: 0;
+  border-bottom: 2px solid var(--sea);
+  border-radius: 3px 3px 0 0;
+  background: var(--wash);
+  white-space: normal;
+  text-align: left;
+}
+:deep(.mark:hover) {
+  background: var(--wash-deep);
+}
+.wrong :deep(.mark) {
+  border-color: var(--buoy);
+  background: var(--buoy-wash);
+}
+.caret {
+  font-size: 14px;
+  color: var(--sea);
+}
+.caret.small {
+  font-size: 10px;
+}
+</style>
