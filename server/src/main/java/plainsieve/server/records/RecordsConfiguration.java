@@ -7,7 +7,9 @@ import java.nio.file.Path;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Import;
+import org.springframework.jdbc.datasource.SimpleDriverDataSource;
 import org.springframework.transaction.PlatformTransactionManager;
+import org.sqlite.JDBC;
 
 /** Opens the records: SQLite with a write-ahead log, every confirmed change on disk before it is confirmed. */
 @Configuration
@@ -25,8 +27,11 @@ class RecordsConfiguration {
         RecordsFile.check(file);
         HikariConfig config = new HikariConfig();
         // With deferred transactions, two writers at once would fail instead of waiting for each other.
-        config.setJdbcUrl("jdbc:sqlite:" + file + "?journal_mode=WAL&synchronous=FULL&busy_timeout="
-                + LONGEST_LOCK_MILLIS + "&foreign_keys=true&transaction_mode=IMMEDIATE");
+        String address = "jdbc:sqlite:" + file + "?journal_mode=WAL&synchronous=FULL&busy_timeout="
+                + LONGEST_LOCK_MILLIS + "&foreign_keys=true&transaction_mode=IMMEDIATE";
+        config.setJdbcUrl(address);
+        // Asked for by itself: who looks for a driver loads those of every source, before there is any.
+        config.setDataSource(new SimpleDriverDataSource(new JDBC(), address));
         config.setMaximumPoolSize(CONNECTIONS);
         config.setPoolName("records");
         return new HikariDataSource(config);

@@ -7,11 +7,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Arrays;
+import java.util.Properties;
+import org.sqlite.JDBC;
 
 /** The file with the records. Looked at before it is opened, so that a file of someone else is refused, not changed. */
 public final class RecordsFile {
@@ -36,7 +37,8 @@ public final class RecordsFile {
                     "%s is not a Plain Sieve file. It was left as it is. Move it away, or choose another folder with plainsieve.data-folder."
                             .formatted(file));
         }
-        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file + "?busy_timeout=5000")) {
+        try (Connection connection =
+                new JDBC().connect("jdbc:sqlite:" + file + "?busy_timeout=5000", new Properties())) {
             checkMarks(file, connection);
         } catch (SQLException e) {
             throw new RecordsRefused("%s cannot be read: %s. It was left as it is.".formatted(file, e.getMessage()));
