@@ -54,6 +54,15 @@ const shown = computed(() =>
     return item ? [{ item, top: row.start, index: row.index }] : []
   }),
 )
+/* All that a value in the list shows: it is not drawn anew while that stays. */
+const looks = ({ item, top, index }: (typeof shown.value)[number]): unknown[] => [
+  ...Object.values(item),
+  top,
+  isTicked(item.value),
+  index === active.value,
+  long.value ? -1 : options.value.length,
+  props.parameter.many,
+]
 watch(search, () => {
   active.value = 0
   wandering.value = false
@@ -155,7 +164,7 @@ defineExpose({ focus })
           v-for="row in shown"
           :id="`${id}-${row.index}`"
           :key="row.item.value"
-          v-memo="[...Object.values(row.item), row.top, isTicked(row.item.value), row.index === active, options.length]"
+          v-memo="looks(row)"
           class="option"
           role="option"
           :aria-selected="isTicked(row.item.value)"

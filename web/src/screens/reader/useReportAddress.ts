@@ -59,9 +59,12 @@ export function useReportAddress(): ReportAddress {
     const change = async (): Promise<void> => {
       if (seen !== moves) return
       own = path
-      await (instead ? router.replace(to) : router.push(to))
-      own = undefined
-      if (coming.value === path) coming.value = undefined
+      try {
+        await (instead ? router.replace(to) : router.push(to))
+      } finally {
+        own = undefined
+        if (coming.value === path) coming.value = undefined
+      }
     }
     /* One that fails does not hold up the next. */
     changes = Promise.allSettled([changes, once]).then(change)
