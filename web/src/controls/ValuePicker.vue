@@ -8,6 +8,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { chosen } from '../choices/choices'
 import { countInWords } from '../formats'
+import { MOST_VISIBLE, movedBy } from './moves'
 import { matched, pastedValues } from './pasted'
 import type { ControlEmits, ControlProps } from './types'
 import { useOptions } from './useOptions'
@@ -19,7 +20,6 @@ const emit = defineEmits<ControlEmits>()
 
 const SEARCH_FROM = 10
 const ROW_HEIGHT = 25
-const MOST_VISIBLE = 9
 const id = useId()
 const search = ref('')
 const active = ref(0)
@@ -86,20 +86,12 @@ function toggle(value: string): void {
   })
 }
 
-const MOVES: Record<string, (at: number, last: number) => number> = {
-  ArrowDown: (at, last) => Math.min(at + 1, last),
-  ArrowUp: at => Math.max(at - 1, 0),
-  Home: () => 0,
-  End: (_at, last) => last,
-  PageDown: (at, last) => Math.min(at + MOST_VISIBLE, last),
-  PageUp: at => Math.max(at - MOST_VISIBLE, 0),
-}
 function keys(event: KeyboardEvent, inSearch: boolean): void {
-  const move = MOVES[event.key]
+  const to = movedBy(event.key, active.value, options.value.length - 1)
   const option = options.value[active.value]
   if (event.key === '/' && !inSearch && hasSearch.value) focus()
-  else if (move && !(inSearch && ['Home', 'End'].includes(event.key))) {
-    active.value = move(active.value, options.value.length - 1)
+  else if (to !== undefined && !(inSearch && ['Home', 'End'].includes(event.key))) {
+    active.value = to
     wandering.value = true
     virtual.value.scrollToIndex(active.value)
   } else if (option && (event.key === 'Enter' || (event.key === ' ' && (!inSearch || wandering.value))))

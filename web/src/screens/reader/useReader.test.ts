@@ -92,6 +92,7 @@ describe('the address of a report', () => {
     reader.choose({ port: chosen(many(400)) })
     reader.choose({ port: chosen(['Ardlow']) })
     answerKept()
+    await vi.waitFor(() => expect(router.currentRoute.value.fullPath).toBe('/reports/late?port=Ardlow'))
     await new Promise(resolve => setTimeout(resolve, 20))
 
     expect(router.currentRoute.value.fullPath).toBe('/reports/late?port=Ardlow')

@@ -1,0 +1,14 @@
+/** So many values of a list are in sight at once; a page of it is as long. */
+export const MOST_VISIBLE = 9
+
+const MOVES: Record<string, (at: number, last: number) => number> = {
+  ArrowDown: (at, last) => Math.min(at + 1, last),
+  ArrowUp: at => Math.max(at - 1, 0),
+  Home: () => 0,
+  End: (_at, last) => last,
+  PageDown: (at, last) => Math.min(at + MOST_VISIBLE, last),
+  PageUp: at => Math.max(at - MOST_VISIBLE, 0),
+}
+
+/** Where a key leads from one value of a list; nothing for one that does not move. */
+export const movedBy = (key: string, at: number, last: number): number | undefined => MOVES[key]?.(at, last)
