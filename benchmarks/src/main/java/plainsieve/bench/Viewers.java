@@ -21,6 +21,9 @@ import plainsieve.sources.SourceLimits;
 public final class Viewers {
     private static final int VIEWERS = 200;
     private static final int ROUNDS = Integer.getInteger("bench.rounds", 5);
+    /** Rounds that do not count, on both sides. */
+    private static final int WARM_UP = Integer.getInteger("bench.warm-up", 1);
+
     private static final int PLACES = SourceLimits.USUAL.places();
     private static final double NANOS_PER_MILLI = 1e6;
     private static final String[] PORTS = {"Ardlow", "Corrin Bay", "Hythe Ness", "Lunna", "Maddow", "Skerrin"};
@@ -90,11 +93,11 @@ public final class Viewers {
                 statements.stream().<Ask>map(each -> () -> pool.rows(each)).toList());
     }
 
-    /** The first round warms up. @param threads how many of them are at work at once; the others wait */
+    /** @param threads how many of them are at work at once; the others wait */
     private static Waited rounds(int threads, List<Ask> asks) throws Exception {
         double[] all = new double[ROUNDS];
         double[] most = new double[ROUNDS];
-        for (int round = -1; round < ROUNDS; round++) {
+        for (int round = -WARM_UP; round < ROUNDS; round++) {
             double[] waited = round(threads, asks);
             if (round >= 0) {
                 Arrays.sort(waited);
