@@ -86,8 +86,8 @@ function follow(one: Picked): void {
   if (path === undefined) pick(one)
   else void router.push(path)
 }
-async function startOver(): Promise<void> {
-  await clear()
+function startOver(): void {
+  void clear()
   reset()
 }
 /* What is picked narrows the rows as much as what is chosen. */

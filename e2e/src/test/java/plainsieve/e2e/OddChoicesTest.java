@@ -66,6 +66,7 @@ class OddChoicesTest extends InBrowser {
         browser.open(ODD);
         choose("x?y");
         untilOneRow();
+        browser.until(() -> browser.address().contains("odd_word=x") ? true : null);
         browser.reload();
         untilOneRow();
         assertThat(browser.text("tbody tr.data")).contains("x?y");

@@ -120,7 +120,7 @@ class ReaderTest extends InBrowser {
         browser.untilText(".say", text -> text.contains("from any port"));
         untilCountIsNot(two);
         assertThat(count()).isGreaterThan(two);
-        assertThat(browser.address()).contains("port=&");
+        browser.until(() -> browser.address().contains("port=&") ? true : null);
         browser.reload();
         browser.untilText(".say", text -> text.contains("from any port"));
     }
