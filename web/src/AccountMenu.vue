@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /* Who is signed in, and the ways out. */
-import { BDropdown } from 'bootstrap-vue-next'
 import { RouterLink } from 'vue-router'
 import { ask } from './api/client'
 import { inServer } from './api/place'
 import type { Me } from './api/types'
+import FoldedMenu from './widgets/FoldedMenu.vue'
 
 defineProps<{ me: Me }>()
 
@@ -15,8 +15,8 @@ async function leave(everywhere: boolean): Promise<void> {
 </script>
 
 <template>
-  <BDropdown role="group" variant="link" no-caret end lazy toggle-class="as-link">
-    <template #button-content
+  <FoldedMenu role="group" toggle-class="as-link">
+    <template #words
       ><span class="visually-hidden">Signed in as </span>{{ me.label }} <span aria-hidden="true">▾</span></template
     >
     <div class="menu">
@@ -27,7 +27,7 @@ async function leave(everywhere: boolean): Promise<void> {
       <button class="as-link" @click="leave(false)">Sign out</button>
       <button class="as-link" @click="leave(true)">Sign out everywhere</button>
     </div>
-  </BDropdown>
+  </FoldedMenu>
 </template>
 
 <style scoped>

@@ -8,13 +8,14 @@ import { usePartMissing } from './api/parts'
 import { inServer } from './api/place'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
-import FindAnything from './find/FindAnything.vue'
-import KeysHelp from './find/KeysHelp.vue'
+import OnAnyScreen from './find/OnAnyScreen.vue'
 import ServingLine from './ServingLine.vue'
+import sieve from './style/sieve.svg?inline'
 
 const route = useRoute()
-/* Asked for by itself: a choice changes the address, and nothing here. */
+/* Asked for by itself: a choice changes the address, and nothing here. Until it is known what is opened, nothing stands above it. */
 const inReader = computed(() => Boolean(route.meta.reader))
+const isKnown = computed(() => route.matched.length > 0)
 const { me, isAuthor, isOperator } = useMe()
 const making = [
   { path: '/queries', name: 'Queries' },
@@ -28,7 +29,7 @@ const screens = computed(() => [
   ...(isAuthor.value ? making : []),
   ...(me.value?.accounts && (me.value.operator || isOperator.value) ? [{ path: '/people', name: 'People' }] : []),
 ])
-const finder = ref<InstanceType<typeof FindAnything>>()
+const onAnyScreen = ref<InstanceType<typeof OnAnyScreen>>()
 const history = useHistory()
 const partMissing = usePartMissing()
 const loadAgain = (): void => window.location.reload()
@@ -46,10 +47,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>
-  <header v-if="!inReader" class="top">
-    <RouterLink to="/reports" class="brand"
-      ><img src="/sieve.svg" alt="" width="22" height="22" />Plain Sieve</RouterLink
-    >
+  <header v-if="isKnown && !inReader" class="top">
+    <RouterLink to="/reports" class="brand"><img :src="sieve" alt="" width="22" height="22" />Plain Sieve</RouterLink>
     <ProjectMenu />
     <nav aria-label="Screens">
       <RouterLink v-for="screen in screens" :key="screen.path" :to="screen.path" active-class="on">{{
@@ -73,10 +72,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       @click="history.redo">
       Redo {{ history.undone.value.label }}
     </button>
-    <button class="as-link soft" title="Ctrl K" @click="finder?.show()">Find</button>
+    <button class="as-link soft" title="Ctrl K" @click="onAnyScreen?.find()">Find</button>
     <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
-  <ServingLine v-if="isAuthor && !inReader" />
+  <ServingLine v-if="isAuthor && isKnown && !inReader" />
   <p v-if="signedOut" class="trouble" role="alert">
     You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then go on here:
     what you typed is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>
@@ -86,8 +85,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <button class="as-link" @click="loadAgain">Load the page again</button>
   </p>
   <RouterView />
-  <FindAnything ref="finder" />
-  <KeysHelp />
+  <OnAnyScreen ref="onAnyScreen" />
 </template>
 
 <style scoped>

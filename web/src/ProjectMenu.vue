@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The project of this page, the others, and a new one. Another project is another page. */
-import { BDropdown, BFormInput } from 'bootstrap-vue-next'
+import { BFormInput } from 'bootstrap-vue-next'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, asFailure, type Failure } from './api/client'
 import { useMe } from './api/me'
@@ -9,6 +9,7 @@ import { projectId } from './api/project'
 import type { ProjectCard } from './api/types'
 import { useLoaded } from './composables/useLoaded'
 import FailureNote from './widgets/FailureNote.vue'
+import FoldedMenu from './widgets/FoldedMenu.vue'
 
 const { me, isOperator } = useMe()
 const { state, reload } = useLoaded(signal => ask<ProjectCard[]>('/api/projects', { signal }))
@@ -47,8 +48,8 @@ const rename = (): Promise<void> =>
 </script>
 
 <template>
-  <BDropdown role="group" variant="link" no-caret toggle-class="as-link soft" auto-close="outside" lazy>
-    <template #button-content
+  <FoldedMenu role="group" toggle-class="as-link soft" stays>
+    <template #words
       ><span class="visually-hidden">Project: </span>{{ name }} <span aria-hidden="true">▾</span></template
     >
     <div class="px-3 py-1 menu">
@@ -74,7 +75,7 @@ const rename = (): Promise<void> =>
       </form>
       <FailureNote v-if="failure" :failure="failure" class="mt-1" />
     </div>
-  </BDropdown>
+  </FoldedMenu>
 </template>
 
 <style scoped>

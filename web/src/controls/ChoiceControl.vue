@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The control for one parameter: the kind that was asked for, or the one that suits it, with its hint and error line. */
-import { computed, inject } from 'vue'
+import { computed, defineAsyncComponent, inject, type Component } from 'vue'
 import type { Choice, Parameter } from '../api/types'
 import { sameChoice } from '../choices/choices'
 import { firstDay } from '../choices/periods'
@@ -9,12 +9,16 @@ import { useValueList } from '../composables/useValueList'
 import { timeInWords } from '../formats'
 import DateControl from './DateControl.vue'
 import DropdownControl from './DropdownControl.vue'
-import LinesControl from './LinesControl.vue'
-import PeriodControl from './PeriodControl.vue'
 import RowsControl from './RowsControl.vue'
-import SwitchControl from './SwitchControl.vue'
 import TextControl from './TextControl.vue'
 import ValuePicker from './ValuePicker.vue'
+
+/* Fewer reports have these; where they are in sight, they come beside the rows. */
+const later = (name: keyof typeof import('./later')): Component =>
+  defineAsyncComponent(() => import('./later').then(controls => controls[name]))
+const LinesControl = later('LinesControl')
+const PeriodControl = later('PeriodControl')
+const SwitchControl = later('SwitchControl')
 
 const props = defineProps<{
   parameter: Parameter

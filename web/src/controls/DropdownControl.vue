@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /* A closed list that says what is chosen; opens a picker. */
-import { BDropdown } from 'bootstrap-vue-next'
 import { computed, nextTick, ref, watch } from 'vue'
 import { choiceInWords } from '../choices/words'
 import type { Choice } from '../api/types'
+import FoldedMenu from '../widgets/FoldedMenu.vue'
 import type { ControlEmits, ControlProps } from './types'
 import { useLabels } from './useLabels'
 import ValuePicker from './ValuePicker.vue'
@@ -28,22 +28,19 @@ function pick(choice: Choice): void {
 </script>
 
 <template>
-  <BDropdown
-    v-model="open"
+  <FoldedMenu
+    v-model:open="open"
     role="group"
-    auto-close="outside"
-    no-caret
     class="w-100"
     toggle-class="form-select text-start dropdown-face"
-    variant="link"
-    lazy
+    stays
     :data-dropdown="parameter.name">
-    <template #button-content
+    <template #words
       ><span class="visually-hidden">{{ parameter.label }}: </span
       ><span :class="{ soft: modelValue.kind === 'blank' }">{{ words }}</span></template
     >
     <div class="px-2 py-1 menu"><ValuePicker ref="picker" v-bind="props" @update:model-value="pick" /></div>
-  </BDropdown>
+  </FoldedMenu>
 </template>
 
 <style scoped>

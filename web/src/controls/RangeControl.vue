@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /* Two parameters that are the ends of a range; either end may be open. Days have quick spans, numbers their spread. */
-import { BDropdown, BDropdownItemButton } from 'bootstrap-vue-next'
 import { computed, inject } from 'vue'
 import type { Choices, Parameter } from '../api/types'
 import { blank, chosen, onlyValue, sameChoice } from '../choices/choices'
@@ -8,6 +7,7 @@ import { quickSpans, spanInWords } from '../choices/periods'
 import { useToday } from '../choices/today'
 import { choosingKey } from '../composables/useChoosing'
 import { numberInWords } from '../formats'
+import FoldedMenu from '../widgets/FoldedMenu.vue'
 import ChoiceControl from './ChoiceControl.vue'
 import SpreadBars from './SpreadBars.vue'
 
@@ -83,20 +83,18 @@ const whole = (from: string, to: string): Choices => ({
     </div>
     <div class="row-line gap-2">
       <span class="small soft grow">{{ words }}</span>
-      <BDropdown
-        v-if="isDates && !whyFixed(from) && !whyFixed(to)"
-        size="sm"
-        variant="link"
-        text="Spans"
-        toggle-class="as-link small p-0"
-        lazy>
-        <BDropdownItemButton
-          v-for="span in spans"
-          :key="span.name"
-          @click="emit('choose', whole(span.from, span.to))"
-          >{{ span.name }}</BDropdownItemButton
-        >
-      </BDropdown>
+      <FoldedMenu v-if="isDates && !whyFixed(from) && !whyFixed(to)" size="sm" toggle-class="as-link small p-0" caret>
+        <template #words>Spans</template>
+        <li v-for="span in spans" :key="span.name" role="presentation">
+          <button
+            type="button"
+            role="menuitem"
+            class="dropdown-item"
+            @click="emit('choose', whole(span.from, span.to))">
+            {{ span.name }}
+          </button>
+        </li>
+      </FoldedMenu>
       <button
         v-else-if="isNumbers && (low || high)"
         class="as-link small"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /* A row limit: usual steps, and every row where the parameter has a value for it. */
-import { BFormSelect } from 'bootstrap-vue-next'
 import { computed } from 'vue'
 import { blank, chosen, onlyValue } from '../choices/choices'
 import { rowsInWords } from '../formats'
@@ -21,11 +20,15 @@ const options = computed(() => {
 })
 const value = computed(() => onlyValue(props.modelValue))
 
-function choose(picked: unknown): void {
-  emit('update:modelValue', picked === '' ? blank() : chosen([String(picked)]))
-}
+const choose = (picked: string): void => emit('update:modelValue', picked === '' ? blank() : chosen([picked]))
 </script>
 
 <template>
-  <BFormSelect :model-value="value" :options="options" :aria-label="parameter.label" @update:model-value="choose" />
+  <select
+    class="form-select"
+    :value="value"
+    :aria-label="parameter.label"
+    @change="choose(($event.target as HTMLSelectElement).value)">
+    <option v-for="option in options" :key="option.value" :value="option.value">{{ option.text }}</option>
+  </select>
 </template>

@@ -40,7 +40,7 @@ defineProps<{ option: Option; many: boolean; on: boolean }>()
   border-color: var(--sea);
 }
 .tick.box.on {
-  background-image: url('/tick.svg');
+  background-image: url('../style/tick.svg');
 }
 .tick.dot.on {
   box-shadow: inset 0 0 0 3px var(--field);

@@ -1,59 +1,43 @@
 <script setup lang="ts">
-/* Ctrl K: finds any report, query, parameter, source, table or action, and goes there. */
-import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+/* Finds any report, query, parameter, source, table or action, and goes there. */
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { find, type Findable } from './found'
 import { useFindable } from './useFindable'
 
+const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const { all, silent, load } = useFindable()
-const open = ref(false)
 const sought = ref('')
 const active = ref(0)
 const field = ref<HTMLInputElement>()
 const box = ref<HTMLDialogElement>()
 const found = computed(() => find(all.value, sought.value))
 
-function show(): void {
-  sought.value = ''
-  active.value = 0
-  open.value = true
+onMounted(() => {
   void load()
-  void nextTick(() => {
-    box.value?.showModal()
-    field.value?.focus()
-  })
-}
-function hide(): void {
-  box.value?.close()
-  open.value = false
-}
+  box.value?.showModal()
+  field.value?.focus()
+})
+/* Closed, not only taken away: then what had the focus has it again. */
+onBeforeUnmount(() => box.value?.close())
 function go(one: Findable | undefined): void {
   if (!one) return
-  hide()
+  emit('close')
   void router.push(one.path)
 }
 function keys(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, found.value.length - 1)
   else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0)
   else if (event.key === 'Enter') go(found.value[active.value])
-  else if (event.key === 'Escape') hide()
+  else if (event.key === 'Escape') emit('close')
   else return
   event.preventDefault()
 }
-function everywhere(event: KeyboardEvent): void {
-  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
-  event.preventDefault()
-  if (open.value) hide()
-  else show()
-}
-onMounted(() => window.addEventListener('keydown', everywhere))
-onBeforeUnmount(() => window.removeEventListener('keydown', everywhere))
-defineExpose({ show })
 </script>
 
 <template>
-  <dialog v-if="open" ref="box" class="find" aria-label="Find anything" @cancel="hide" @click.self="hide">
+  <dialog ref="box" class="find" aria-label="Find anything" @cancel="emit('close')" @click.self="emit('close')">
     <div class="inside" @keydown="keys">
       <input
         ref="field"

@@ -1,37 +1,25 @@
 <script setup lang="ts">
-/* "?" shows the keys of the screen. */
-import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+/* The keys of the screen. */
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { keysOf } from './keysOf'
 
+const emit = defineEmits<{ close: [] }>()
 const route = useRoute()
-const open = ref(false)
 const box = ref<HTMLDialogElement>()
 const told = computed(() => keysOf(route.path))
-
-function hide(): void {
-  box.value?.close()
-  open.value = false
-}
-function everywhere(event: KeyboardEvent): void {
-  const typing =
-    event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]')
-  if (event.key !== '?' || typing) return
-  event.preventDefault()
-  open.value = !open.value
-  if (open.value) void nextTick(() => box.value?.showModal())
-}
-onMounted(() => window.addEventListener('keydown', everywhere))
-onBeforeUnmount(() => window.removeEventListener('keydown', everywhere))
+onMounted(() => box.value?.showModal())
+/* Closed, not only taken away: then what had the focus has it again. */
+onBeforeUnmount(() => box.value?.close())
 </script>
 
 <template>
-  <dialog v-if="open" ref="box" class="keys" aria-label="Keys of this screen" @cancel="hide" @click.self="hide">
+  <dialog ref="box" class="keys" aria-label="Keys of this screen" @cancel="emit('close')" @click.self="emit('close')">
     <div class="inside">
       <div class="row-line">
         <h2>Keys of this screen</h2>
         <span class="grow"></span>
-        <button type="button" class="as-link" @click="hide">Close</button>
+        <button type="button" class="as-link" @click="emit('close')">Close</button>
       </div>
       <dl>
         <template v-for="one in told" :key="one.keys + one.what">

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /* Words of which another can be taken. Typing narrows what is offered; what does not fit stands there with the reason. */
-import { BDropdown } from 'bootstrap-vue-next'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import type { MarkOffer } from '../api/types'
+import FoldedMenu from '../widgets/FoldedMenu.vue'
 
 const props = defineProps<{
   text: string
@@ -20,7 +20,6 @@ type Offered = { status: 'loading' } | { status: 'ready'; offers: MarkOffer[] } 
 const offered = ref<Offered>({ status: 'loading' })
 const sought = ref('')
 const active = ref(0)
-const menu = ref<InstanceType<typeof BDropdown>>()
 const field = ref<HTMLInputElement>()
 const shown = computed(() =>
   offered.value.status === 'ready'
@@ -31,20 +30,9 @@ const shown = computed(() =>
 const touched = ref(false)
 const narrowing = computed(() => (touched.value ? sought.value.trim() : ''))
 
-/* A menu is made only when it is wanted: a page has thousands of marks. */
-const wanted = ref(false)
-const mark = ref<HTMLButtonElement>()
-function begin(): void {
-  wanted.value = true
-  void look()
-  void nextTick(() => menu.value?.show())
-}
+const open = ref(false)
 /* Whoever opens it goes on typing: no letter waits for the menu to have unfolded. */
-watch(field, at => at?.select(), { flush: 'post' })
-function end(): void {
-  wanted.value = false
-  void nextTick(() => mark.value?.focus())
-}
+watch([field, open], ([at, now]) => now && at?.select(), { flush: 'post' })
 
 async function look(): Promise<void> {
   sought.value = props.typed ? (props.begins ?? '') : ''
@@ -64,12 +52,12 @@ const moved = ref(false)
 const meant = computed(() => shown.value.some(offer => offer.words.toLowerCase() === narrowing.value.toLowerCase()))
 const own = computed(() => (props.typed && !moved.value && !meant.value ? narrowing.value : ''))
 function keep(): void {
-  void menu.value?.hide()
+  open.value = false
   emit('take', own.value)
 }
 function take(offer: MarkOffer | undefined): void {
   if (!offer || offer.reason) return
-  void menu.value?.hide()
+  open.value = false
   emit('take', offer.id)
 }
 function keys(event: KeyboardEvent): void {
@@ -86,30 +74,14 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <span v-if="!wanted" class="mark-box"
-    ><button
-      ref="mark"
-      type="button"
-      class="marked"
-      :class="text.length < 4 && `short short-${text.length}`"
-      aria-haspopup="true"
-      aria-expanded="false"
-      @click="begin">
-      {{ text }}<span class="visually-hidden">, {{ about }}: take something else</span>
-    </button></span
-  >
-  <BDropdown
-    v-else
-    ref="menu"
+  <FoldedMenu
+    v-model:open="open"
     role="group"
-    variant="link"
-    no-caret
-    lazy
-    auto-close="outside"
-    toggle-class="marked"
+    :toggle-class="`marked ${text.length < 4 ? `short short-${text.length}` : ''}`"
     class="mark-box"
-    @hidden="end">
-    <template #button-content
+    stays
+    @show="look">
+    <template #words
       >{{ text }}<span class="visually-hidden">, {{ about }}: take something else</span></template
     >
     <div class="menu" @keydown="keys">
@@ -142,7 +114,7 @@ function keys(event: KeyboardEvent): void {
         </li>
       </ul>
     </div>
-  </BDropdown>
+  </FoldedMenu>
 </template>
 
 <style scoped>

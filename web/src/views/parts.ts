@@ -1,11 +1,13 @@
-import type { Component } from 'vue'
+import { defineAsyncComponent, type Component } from 'vue'
 import type { View } from '../api/types'
 import BarsView from './BarsView.vue'
 import FiguresView from './FiguresView.vue'
 import LineView from './LineView.vue'
-import GroupsView from './GroupsView.vue'
 import TableView from './TableView.vue'
 import WordsView from './WordsView.vue'
+
+/* Fewer reports have it; it comes beside its rows. */
+const GroupsView = defineAsyncComponent(() => import('./GroupsView.vue'))
 
 const PARTS: Record<string, Component> = {
   figures: FiguresView,

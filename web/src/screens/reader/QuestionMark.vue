@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Words of the question: as they are, or marked, so that they open their control in place. */
-import { BDropdown } from 'bootstrap-vue-next'
+import FoldedMenu from '../../widgets/FoldedMenu.vue'
 
 defineProps<{
   /** What stands there; where nothing does, what the words would be about. */
@@ -19,24 +19,21 @@ defineProps<{
 <template>
   <b v-if="fixed" class="fixed" :title="fixed">{{ text }}</b>
   <template v-else-if="name"
-    ><BDropdown
+    ><FoldedMenu
       role="group"
       class="mark-box"
-      variant="link"
-      no-caret
-      auto-close="outside"
-      lazy
+      stays
       :toggle-class="quiet ? 'quiet' : 'mark'"
       :data-mark="name"
       :class="{ wrong }">
-      <template #button-content
+      <template #words
         >{{ text ?? label }}<span v-if="text !== undefined" class="visually-hidden">, {{ label }}</span
         >{{ ' ' }}<span class="caret" :class="{ small: quiet }" aria-hidden="true">▾</span></template
       >
       <div class="px-3 py-2 menu">
         <h2 class="pb-1">{{ label }}</h2>
         <slot />
-      </div> </BDropdown
+      </div> </FoldedMenu
     ><template v-if="quiet">{{ ' ' }}</template></template
   ><template v-else>{{ text }}</template>
 </template>

@@ -3,13 +3,16 @@
 import { lookAs } from '../../api/lookAs'
 import { useMe } from '../../api/me'
 import { copyText } from '../../clipboard'
-import { ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Report } from '../../api/types'
-import SeenAs from './SeenAs.vue'
+import sieve from '../../style/sieve.svg?inline'
+
+/* For authors alone. */
+const SeenAs = defineAsyncComponent(() => import('./SeenAs.vue'))
 
 const { isAuthor } = useMe()
-defineProps<{ report: Report; canDownload: boolean }>()
+defineProps<{ report: Report; canDownload: boolean; all: boolean }>()
 const emit = defineEmits<{ toggle: [panel: 'download' | 'settings']; startOver: [] }>()
 
 const SAID_FOR = 2000
@@ -24,7 +27,7 @@ async function copyLink(): Promise<void> {
 <template>
   <header class="bar">
     <RouterLink to="/reports" class="soft" aria-label="All reports" title="All reports"
-      ><img src="/sieve.svg" alt="" width="20" height="20"
+      ><img :src="sieve" alt="" width="20" height="20"
     /></RouterLink>
     <h1>{{ report.name }}</h1>
     <span class="d-none d-md-inline">{{ report.audience }}</span><span class="grow"></span>
@@ -33,7 +36,7 @@ async function copyLink(): Promise<void> {
     <button class="as-link" :disabled="!canDownload" @click="emit('toggle', 'download')">Download</button>
     <button class="as-link" @click="emit('startOver')">Start over</button>
     <button v-if="isAuthor" class="as-link d-none d-md-inline" @click="emit('toggle', 'settings')">Settings</button>
-    <span v-if="isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap">seen as <SeenAs name="you" /></span>
+    <span v-if="all && isAuthor && !lookAs" class="d-none d-lg-inline text-nowrap">seen as <SeenAs name="you" /></span>
     <RouterLink v-if="isAuthor" class="d-none d-md-inline" :to="`/reports/${report.id}/making`">Change it</RouterLink>
   </header>
 </template>

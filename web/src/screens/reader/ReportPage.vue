@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { BButton } from 'bootstrap-vue-next'
 import { computed, defineAsyncComponent, ref, shallowRef, watchEffect } from 'vue'
 import { lookAs } from '../../api/lookAs'
 import { useMe } from '../../api/me'
@@ -14,7 +13,6 @@ import ReportBar from './ReportBar.vue'
 import ReportFoot from './ReportFoot.vue'
 import SavedSelections from './SavedSelections.vue'
 import SidePanel from './SidePanel.vue'
-import StartGate from './StartGate.vue'
 import { useReader } from './useReader'
 import { useReportAddress } from './useReportAddress'
 import { useShowing } from './useShowing'
@@ -26,8 +24,9 @@ import { leadOf } from '../../views/follow'
 import { useKept } from '../../views/useKept'
 import type { Asked, Picked } from '../../views/useViewRun'
 
-/* What opens by a click, or for authors alone, does not hold up the rows. */
+/* What opens by a click, for authors alone, or instead of rows, does not hold them up. */
 const SentPanel = defineAsyncComponent(() => import('./SentPanel.vue'))
+const StartGate = defineAsyncComponent(() => import('./StartGate.vue'))
 const SettingsPanel = defineAsyncComponent(() => import('./SettingsPanel.vue'))
 
 const props = defineProps<{ report: Report; linked: Choices; reload: () => Promise<void> }>()
@@ -75,6 +74,13 @@ const firstTable = computed(() => props.report.definition.views.find(view => vie
 
 /* What was sent is told of the table; where there is none, of the figures. */
 const told = firstTable.value ?? props.report.definition.views.find(view => view.kind === 'figures')?.id
+/* Once the first rows are here, what opens by a click is wanted soon, too. */
+const settled = ref(false)
+watchEffect(() => {
+  if (settled.value || (told && !answer.value && waiting.value === 'no')) return
+  settled.value = true
+  void Promise.allSettled([import('../../widgets/unfolding'), import('../../controls/later')])
+})
 const ofTable = (view: View) =>
   view.kind === 'table'
     ? { total: total.value, downloading: open.value === 'download' && view.id === firstTable.value }
@@ -99,7 +105,7 @@ watchEffect(() => {
 </script>
 
 <template>
-  <ReportBar :report="report" :can-download="waiting === 'no'" @toggle="toggle" @start-over="startOver">
+  <ReportBar :report="report" :can-download="waiting === 'no'" :all="settled" @toggle="toggle" @start-over="startOver">
     <SavedSelections :report-id="report.id" :choices="sayable(choices)" @open="choose" />
   </ReportBar>
   <main class="report-scroll">
@@ -136,7 +142,7 @@ watchEffect(() => {
     </div>
     <div v-if="outdated && waiting === 'no'" class="note mx-4 mb-2 row-line" role="status">
       The choices have changed since these rows were shown.
-      <BButton variant="primary" size="sm" @click="show">Show rows</BButton>
+      <button type="button" class="btn btn-primary btn-sm" @click="show">Show rows</button>
     </div>
     <div class="report-wrap">
       <SidePanel :report="report" :choices="choices" :problems="problemOf" :fixed="fixed" @choose="choose" />

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /* Choices that a viewer keeps under names of their own. */
-import { BDropdown, BFormInput } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef } from 'vue'
+import { BFormInput } from 'bootstrap-vue-next'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
 import { inServer } from '../../api/place'
 import type { Choices, Selection } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
+import FoldedMenu from '../../widgets/FoldedMenu.vue'
 
 const props = defineProps<{ reportId: string; choices: Choices }>()
 const emit = defineEmits<{ open: [choices: Choices] }>()
@@ -37,6 +38,8 @@ async function attempt(what: () => Promise<unknown>): Promise<void> {
   }
   await load()
 }
+const open = ref(false)
+watch(open, now => now && load())
 /* The choices of that name as they were seen here; another page's are not overwritten. */
 const named = computed(() => kept.value.find(selection => selection.name === name.value.trim()))
 async function keep(): Promise<void> {
@@ -48,15 +51,8 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
 </script>
 
 <template>
-  <BDropdown
-    role="group"
-    text="Saved"
-    variant="link"
-    no-caret
-    toggle-class="as-link"
-    auto-close="outside"
-    lazy
-    @show="load">
+  <FoldedMenu v-model:open="open" role="group" toggle-class="as-link" stays>
+    <template #words>Saved</template>
     <div class="px-3 py-1 menu">
       <div v-for="selection in kept" :key="selection.id" class="row-line kept">
         <button class="as-link grow text-start" @click="emit('open', selection.choices)">{{ selection.name }}</button>
@@ -74,7 +70,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
       </form>
       <FailureNote v-if="failure" :failure="failure" class="mt-1" />
     </div>
-  </BDropdown>
+  </FoldedMenu>
 </template>
 
 <style scoped>

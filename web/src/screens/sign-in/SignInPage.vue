@@ -7,6 +7,7 @@ import { inServer } from '../../api/place'
 import FailureNote from '../../widgets/FailureNote.vue'
 import { pageToComeBackTo } from './back'
 import { wrongInWords } from './wrong'
+import sieve from '../../style/sieve.svg?inline'
 
 const name = ref('')
 const password = ref('')
@@ -76,7 +77,7 @@ onBeforeUnmount(() => window.removeEventListener('hashchange', takeLink))
 
 <template>
   <main class="sign-in">
-    <div class="brand"><img src="/sieve.svg" alt="" width="30" height="30" />Plain Sieve</div>
+    <div class="brand"><img :src="sieve" alt="" width="30" height="30" />Plain Sieve</div>
     <form class="card-box" @submit.prevent="signIn">
       <h1>{{ words.title }}</h1>
       <p v-if="wrong && !chooses" class="note bad m-0" role="alert">{{ wrong }}</p>

@@ -5,6 +5,7 @@ import { ask, asFailure, type Failure } from '../../api/client'
 import { withinServer } from '../../api/place'
 import type { Subscription } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
+import sieve from '../../style/sieve.svg?inline'
 
 const at = `/api${withinServer(location.pathname)}`
 const known = shallowRef<Subscription>()
@@ -23,7 +24,7 @@ onMounted(() => say('GET'))
 
 <template>
   <main class="letter">
-    <p class="brand"><img src="/sieve.svg" alt="" width="22" height="22" /> Plain Sieve</p>
+    <p class="brand"><img :src="sieve" alt="" width="22" height="22" /> Plain Sieve</p>
     <template v-if="known">
       <h1>{{ known.delivery }}</h1>
       <template v-if="known.none">

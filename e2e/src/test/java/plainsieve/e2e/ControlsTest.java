@@ -290,6 +290,7 @@ class ControlsTest extends InBrowser {
         assertThat((Boolean) browser.script("return document.documentElement.scrollWidth <= 390"))
                 .isTrue();
         browser.click("[data-mark=port] .mark");
+        browser.see("[data-mark=port] .dropdown-menu.show");
         assertThat(
                         (Boolean)
                                 browser.script(

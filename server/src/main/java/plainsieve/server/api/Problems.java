@@ -1,9 +1,11 @@
 package plainsieve.server.api;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Optional;
+import org.apache.catalina.connector.ClientAbortException;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -133,6 +135,12 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     void browserWentAway(UncheckedIOException e) {
         LOG.debug("The browser went away", e);
+    }
+
+    /** Whoever asked has gone, as browsers do when another page is opened: there is nobody to tell. */
+    @ExceptionHandler
+    void gone(ClientAbortException e, HttpServletRequest request, HttpServletResponse response) {
+        LOG.debug("{} {}: whoever asked has gone", request.getMethod(), request.getRequestURI());
     }
 
     @ExceptionHandler

@@ -34,15 +34,20 @@ class BrowserGuard extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        SafeHeaders.on(response, request.isSecure());
         boolean knownHost =
                 LOOPBACK.contains(request.getServerName()) || settings.hosts().contains(request.getServerName());
+        boolean refused = !knownHost || !isPageView(request) && isForeign(request);
+        if (!refused && OwnPath.of(request).startsWith("/assets/")) {
+            SafeHeaders.onPart(response, request.isSecure());
+        } else {
+            SafeHeaders.on(response, request.isSecure());
+        }
         if (!knownHost) {
             refuse(
                     response,
                     "This address is not answered.",
                     "Add the host name to plainsieve.hosts if browsers shall reach this server by it.");
-        } else if (!isPageView(request) && isForeign(request)) {
+        } else if (refused) {
             refuse(response, "Another web page asked for this.", "Open Plain Sieve itself, and do it there.");
         } else {
             chain.doFilter(request, response);

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/* On any screen, Ctrl K finds anything, and "?" shows the keys. What they open is loaded then. */
+import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
+
+const FindAnything = defineAsyncComponent(() => import('./FindAnything.vue'))
+const KeysHelp = defineAsyncComponent(() => import('./KeysHelp.vue'))
+
+type Opened = 'nothing' | 'find' | 'keys'
+const opened = ref<Opened>('nothing')
+const toggle = (what: Opened): void => void (opened.value = opened.value === what ? 'nothing' : what)
+const close = (): void => void (opened.value = 'nothing')
+
+function asked(event: KeyboardEvent): Opened {
+  if (event.ctrlKey || event.metaKey) return event.key.toLowerCase() === 'k' ? 'find' : 'nothing'
+  const typing =
+    event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]')
+  return event.key === '?' && !typing ? 'keys' : 'nothing'
+}
+function everywhere(event: KeyboardEvent): void {
+  const what = asked(event)
+  if (what === 'nothing') return
+  event.preventDefault()
+  toggle(what)
+}
+onMounted(() => window.addEventListener('keydown', everywhere))
+onBeforeUnmount(() => window.removeEventListener('keydown', everywhere))
+defineExpose({ find: () => toggle('find') })
+</script>
+
+<template>
+  <FindAnything v-if="opened === 'find'" @close="close" />
+  <KeysHelp v-if="opened === 'keys'" @close="close" />
+</template>
