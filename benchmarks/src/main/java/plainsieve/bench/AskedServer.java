@@ -55,7 +55,7 @@ final class AskedServer {
                     "--plainsieve.demo-postgres-port=" + postgres.getPort());
             System.out.println();
             List<FerryDatabase> databases = List.of(
-                    FerryDatabase.duckDb(data.resolve("files").resolve("ferries.duckdb")),
+                    FerryDatabase.duckDb(data),
                     FerryDatabase.postgres(postgres.getPort()),
                     FerryDatabase.mariaDb(mariaDb.port()));
             for (FerryDatabase database : databases) {

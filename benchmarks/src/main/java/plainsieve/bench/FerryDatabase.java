@@ -1,14 +1,21 @@
 package plainsieve.bench;
 
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.util.Properties;
+import java.util.UUID;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.engine.EngineLimits;
 
 /** The ferries in a database: how it is reached by hand, and by our source. @param report that asks it */
 record FerryDatabase(String name, String report, String url, Properties properties, SourceSettings settings) {
+    /** A quarter of what engines may have, as a server that is told nothing else. */
+    private static final long EACH = 512L << 20;
+
     /* The one of tests lets its owner in by any password, the other by none. */
     Secret password() {
         return name.equals("postgres") ? new Secret("x") : Secret.none();
@@ -20,8 +27,18 @@ record FerryDatabase(String name, String report, String url, Properties properti
         return connection;
     }
 
-    static FerryDatabase duckDb(Path file) {
+    /**
+     * The one of the server in this process: of a file there is one engine, which is opened by everybody alike.
+     *
+     * @param data of the server
+     */
+    static FerryDatabase duckDb(Path data) throws IOException {
+        Path file = data.resolve("files").resolve("ferries.duckdb").toRealPath();
+        String ours = UUID.nameUUIDFromBytes(file.toString().getBytes(StandardCharsets.UTF_8))
+                .toString();
         Properties properties = new Properties();
+        properties.putAll(new EngineLimits(EACH, Runtime.getRuntime().availableProcessors())
+                .settings(data.toAbsolutePath().resolve("kept").resolve(ours)));
         properties.setProperty("duckdb.read_only", "true");
         properties.setProperty("jdbc_stream_results", "true");
         properties.setProperty("autoinstall_known_extensions", "false");

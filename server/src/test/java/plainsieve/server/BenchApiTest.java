@@ -53,6 +53,18 @@ class BenchApiTest {
     }
 
     @Test
+    void aDatabaseInAFileHasNoMoreOfTheMachineThanItIsGiven() {
+        JsonNode query = newQuery("Bounds", "ferries");
+        String text = "select current_setting('memory_limit') as memory, current_setting('temp_directory') as beyond";
+
+        JsonNode bounds =
+                api.runDraft(query.get("id").asString(), text, Map.of()).rows().get(0);
+
+        assertThat(bounds.get(0).asString()).isEqualTo("512.0 MiB");
+        assertThat(bounds.get(1).asString()).contains("kept").doesNotContain("ferries");
+    }
+
+    @Test
     void aChangeOfManyNeedsNoEditOfTheQuery() {
         api.post("/api/parameters", parameter("island", "text", false));
         String text = "select count(*) from ports where island = :island";

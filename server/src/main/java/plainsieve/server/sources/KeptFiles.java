@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -17,6 +18,7 @@ import plainsieve.server.records.SourceRow;
 import plainsieve.server.settings.Settings;
 import plainsieve.server.spool.Spools;
 import plainsieve.sources.SourceAccess;
+import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EngineLimits;
 import plainsieve.sources.engine.Engines;
 
@@ -58,8 +60,16 @@ class KeptFiles {
         return folder.resolve(name(access.id()));
     }
 
-    private static String name(String sourceId) {
-        return UUID.nameUUIDFromBytes(sourceId.getBytes(StandardCharsets.UTF_8)).toString();
+    /**
+     * What the engine on a database in a file may use: as much as one that asks a folder, and of the disk only what is ours. Two
+     * sources may be of one file, for which there is one engine; so it goes by the file.
+     */
+    Map<String, String> bounds(SourceSettings.DuckDb database) {
+        return engines.each().settings(folder.resolve(name(database.file())));
+    }
+
+    private static String name(String of) {
+        return UUID.nameUUIDFromBytes(of.getBytes(StandardCharsets.UTF_8)).toString();
     }
 
     @PostConstruct

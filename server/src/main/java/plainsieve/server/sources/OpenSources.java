@@ -20,6 +20,7 @@ import plainsieve.sources.SourceLimits;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.TimeLimit;
 import plainsieve.sources.files.FolderSource;
+import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
 import plainsieve.sources.several.SeveralSources;
 import plainsieve.sources.web.AllowedHosts;
@@ -126,6 +127,9 @@ class OpenSources {
         }
         if (inside.settings() instanceof ServiceSettings.OData) {
             return new ODataSource(inside, files.ofAnswers(), files.engines(), reaching, clock);
+        }
+        if (inside.settings() instanceof SourceSettings.DuckDb database) {
+            return new JdbcSource(inside, DuckDbVendor.within(database, files.bounds(database)), clock);
         }
         return inside.settings() instanceof SourceSettings.Folder
                 ? new FolderSource(inside, files.of(inside), files.engines(), clock)

@@ -1,5 +1,7 @@
 package plainsieve.sources.engine;
 
+import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.Map;
 
 /**
@@ -25,5 +27,12 @@ public record EngineLimits(long memory, int threads) {
                 "false",
                 "preserve_insertion_order",
                 "true");
+    }
+
+    /** The same. @param beyond the folder for what needs more than the memory; without it, it would lie beside the database */
+    public Map<String, String> settings(Path beyond) {
+        Map<String, String> all = new HashMap<>(settings());
+        all.put("temp_directory", beyond.toString());
+        return Map.copyOf(all);
     }
 }

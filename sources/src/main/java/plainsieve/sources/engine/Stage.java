@@ -43,8 +43,7 @@ public final class Stage implements AutoCloseable {
             throws IOException, SQLException {
         this.folder = Files.createDirectories(folder);
         Properties bounds = new Properties();
-        bounds.putAll(limits.settings());
-        bounds.put("temp_directory", folder.toString());
+        bounds.putAll(limits.settings(folder));
         connection = (DuckDBConnection) DriverManager.getConnection("jdbc:duckdb:" + database, bounds);
         statement = connection.createStatement();
         stoppedBy(cancellation);

@@ -38,6 +38,11 @@ public final class DuckDbVendor implements Vendor {
         this(settings.file(), List.of(), Map.of());
     }
 
+    /** @param bounds what it may use of the machine; by itself it takes most of its memory, and writes beside its file */
+    public static DuckDbVendor within(SourceSettings.DuckDb settings, Map<String, String> bounds) {
+        return new DuckDbVendor(settings.file(), List.of(), bounds);
+    }
+
     /**
      * @param file of the database
      * @param readable folders whose files it may read, too
@@ -194,6 +199,12 @@ public final class DuckDbVendor implements Vendor {
     @Override
     public boolean isStopped(SQLException failure) {
         return failure.getMessage() != null && failure.getMessage().contains("INTERRUPT");
+    }
+
+    /** What needs more memory than it may have, alone or together with what else is asked. */
+    @Override
+    public boolean isFull(SQLException failure) {
+        return failure.getMessage() != null && failure.getMessage().contains("Out of Memory Error");
     }
 
     @Override
