@@ -5,11 +5,17 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Properties;
 import java.util.UUID;
+import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.sources.Secret;
+import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.EngineLimits;
+import plainsieve.sources.jdbc.DuckDbVendor;
+import plainsieve.sources.jdbc.JdbcSource;
 
 /** The ferries in a database: how it is reached by hand, and by our source. @param report that asks it */
 record FerryDatabase(String name, String report, String url, Properties properties, SourceSettings settings) {
@@ -25,6 +31,17 @@ record FerryDatabase(String name, String report, String url, Properties properti
         Connection connection = DriverManager.getConnection(url, properties);
         connection.setAutoCommit(url.startsWith("jdbc:duckdb"));
         return connection;
+    }
+
+    /** Our source of it, opened as by hand. */
+    JdbcSource source(ScheduledExecutorService clock) {
+        SourceAccess access = new SourceAccess(name, settings, password());
+        if (settings instanceof SourceSettings.DuckDb file) {
+            Map<String, String> alike = new HashMap<>();
+            properties.forEach((key, value) -> alike.put((String) key, (String) value));
+            return new JdbcSource(access, DuckDbVendor.within(file, alike), clock);
+        }
+        return new JdbcSource(access, clock);
     }
 
     /**

@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.statement.Statement;
-import plainsieve.sources.SourceAccess;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
@@ -30,8 +29,7 @@ public final class TakenApart {
 
     private static void measure(AskedServer server, FerryDatabase database) throws Exception {
         ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
-        SourceAccess access = new SourceAccess(database.name(), database.settings(), database.password());
-        try (JdbcSource source = new JdbcSource(access, clock)) {
+        try (JdbcSource source = database.source(clock)) {
             for (int rows : new int[] {100, 1_000, 100_000}) {
                 String choices = AskedServer.choices(rows);
                 Statement statement = server.statement(database.report(), choices);
