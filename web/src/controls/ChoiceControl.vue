@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The control for one parameter: the kind that was asked for, or the one that suits it, with its hint and error line. */
-import { computed, defineAsyncComponent, inject, type Component } from 'vue'
+import { computed, inject } from 'vue'
 import type { Choice, Parameter } from '../api/types'
 import { sameChoice } from '../choices/choices'
 import { firstDay } from '../choices/periods'
@@ -9,16 +9,10 @@ import { useValueList } from '../composables/useValueList'
 import { timeInWords } from '../formats'
 import DateControl from './DateControl.vue'
 import DropdownControl from './DropdownControl.vue'
+import { LinesControl, PeriodControl, SwitchControl } from './later'
 import RowsControl from './RowsControl.vue'
 import TextControl from './TextControl.vue'
 import ValuePicker from './ValuePicker.vue'
-
-/* Fewer reports have these; where they are in sight, they come beside the rows. */
-const later = (name: keyof typeof import('./later')): Component =>
-  defineAsyncComponent(() => import('./later').then(controls => controls[name]))
-const LinesControl = later('LinesControl')
-const PeriodControl = later('PeriodControl')
-const SwitchControl = later('SwitchControl')
 
 const props = defineProps<{
   parameter: Parameter

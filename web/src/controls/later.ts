@@ -1,3 +1,8 @@
-export { default as LinesControl } from './LinesControl.vue'
-export { default as PeriodControl } from './PeriodControl.vue'
-export { default as SwitchControl } from './SwitchControl.vue'
+import { defineAsyncComponent } from 'vue'
+
+/* Fewer reports have these; where they are in sight, they come beside the rows. */
+export const loadFewer = () => import('./fewer')
+
+export const LinesControl = defineAsyncComponent(() => loadFewer().then(controls => controls.LinesControl))
+export const PeriodControl = defineAsyncComponent(() => loadFewer().then(controls => controls.PeriodControl))
+export const SwitchControl = defineAsyncComponent(() => loadFewer().then(controls => controls.SwitchControl))

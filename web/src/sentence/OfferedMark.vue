@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* Words of which another can be taken. Typing narrows what is offered; what does not fit stands there with the reason. */
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { asFailure, type Failure } from '../api/client'
 import type { MarkOffer } from '../api/types'
 import FoldedMenu from '../widgets/FoldedMenu.vue'
@@ -30,7 +30,16 @@ const shown = computed(() =>
 const touched = ref(false)
 const narrowing = computed(() => (touched.value ? sought.value.trim() : ''))
 
+/* A menu is made only when it is wanted: a page has thousands of marks. */
+const wanted = ref(false)
+const mark = ref<HTMLButtonElement>()
 const open = ref(false)
+watch(open, now => now || end())
+function end(): void {
+  wanted.value = false
+  /* Whoever was in it goes on from the mark; whoever clicked elsewhere is there already. */
+  void nextTick(() => document.activeElement === document.body && mark.value?.focus())
+}
 /* Whoever opens it goes on typing: no letter waits for the menu to have unfolded. */
 watch([field, open], ([at, now]) => now && at?.select(), { flush: 'post' })
 
@@ -74,8 +83,22 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
+  <span v-if="!wanted" class="mark-box"
+    ><button
+      ref="mark"
+      type="button"
+      class="marked"
+      :class="text.length < 4 && `short short-${text.length}`"
+      aria-haspopup="true"
+      aria-expanded="false"
+      @click="wanted = true">
+      {{ text }}<span class="visually-hidden">, {{ about }}: take something else</span>
+    </button></span
+  >
   <FoldedMenu
+    v-else
     v-model:open="open"
+    wanted
     role="group"
     :toggle-class="`marked ${text.length < 4 ? `short short-${text.length}` : ''}`"
     class="mark-box"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-/* A button that opens a menu. A page has thousands of them: what unfolds one comes with the first click on it. */
+/* A button that opens a menu. What unfolds one comes with the first click on any. */
 import type { BDropdown } from 'bootstrap-vue-next'
-import { nextTick, ref, shallowRef, watch } from 'vue'
+import { nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 
-defineProps<{
+const props = defineProps<{
   toggleClass: string
   /** What the menu is to those who hear the page: a list of actions, or a group of anything. */
   role?: 'menu' | 'group'
@@ -11,6 +11,8 @@ defineProps<{
   caret?: boolean
   /** Whether a click in the menu leaves it open. */
   stays?: boolean
+  /** Whether it was clicked already. */
+  wanted?: boolean
 }>()
 const emit = defineEmits<{ show: [] }>()
 const open = defineModel<boolean>('open', { default: false })
@@ -33,6 +35,7 @@ async function unfold(): Promise<void> {
   focus()
   void menu.value?.show()
 }
+onMounted(() => props.wanted && unfold())
 const box = ref<HTMLElement>()
 const place = (): HTMLElement | undefined => box.value ?? menu.value?.$el
 const focus = (): void => place()?.querySelector('button')?.focus()

@@ -12,7 +12,12 @@ import sieve from '../../style/sieve.svg?inline'
 const SeenAs = defineAsyncComponent(() => import('./SeenAs.vue'))
 
 const { isAuthor } = useMe()
-defineProps<{ report: Report; canDownload: boolean; all: boolean }>()
+defineProps<{
+  report: Report
+  canDownload: boolean
+  /** Whether what is for authors alone comes, too: after the rows. */
+  all: boolean
+}>()
 const emit = defineEmits<{ toggle: [panel: 'download' | 'settings']; startOver: [] }>()
 
 const SAID_FOR = 2000

@@ -16,6 +16,7 @@ import SidePanel from './SidePanel.vue'
 import { useReader } from './useReader'
 import { useReportAddress } from './useReportAddress'
 import { useShowing } from './useShowing'
+import { loadFewer } from '../../controls/later'
 import { steady } from '../../composables/steady'
 import { placed, widthsOf } from '../../views/layout'
 import { partFor } from '../../views/parts'
@@ -79,7 +80,7 @@ const settled = ref(false)
 watchEffect(() => {
   if (settled.value || (told && !answer.value && waiting.value === 'no')) return
   settled.value = true
-  void Promise.allSettled([import('../../widgets/unfolding'), import('../../controls/later')])
+  void Promise.allSettled([import('../../widgets/unfolding'), loadFewer()])
 })
 const ofTable = (view: View) =>
   view.kind === 'table'
