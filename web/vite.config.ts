@@ -26,6 +26,24 @@ function compressed(): Plugin {
   }
 }
 
+/* What every screen needs is asked for by the page itself, beside the first script that would ask for it. */
+function sooner(): Plugin {
+  return {
+    name: 'sooner',
+    transformIndexHtml: {
+      order: 'post',
+      handler: (_, { bundle = {} }) =>
+        Object.values(bundle)
+          .filter(part => part.type === 'chunk' && part.name === 'shared')
+          .map(({ fileName }) => ({
+            tag: 'link',
+            attrs: { rel: 'modulepreload', crossorigin: true, href: `./${fileName}` },
+            injectTo: 'head',
+          })),
+    },
+  }
+}
+
 /* Makes the fonts of letters.css: of the whole one of each weight, the letters that it names there. */
 function letters(): Plugin {
   return {
@@ -69,7 +87,7 @@ const groups = [
 ]
 
 export default defineConfig({
-  plugins: [vue(), letters(), compressed()],
+  plugins: [vue(), letters(), sooner(), compressed()],
   /* The server says where the page stands; what it loads is named from there. */
   base: './',
   /* Bootstrap still imports its parts in the way that newer compilers warn of. */
