@@ -30,6 +30,7 @@ async function unfold(): Promise<void> {
     () => undefined,
   )
   busy.value = false
+  if (isElsewhere()) return
   /* The button is another one then, at the same place. */
   await nextTick()
   focus()
@@ -38,6 +39,9 @@ async function unfold(): Promise<void> {
 onMounted(() => props.wanted && unfold())
 const box = ref<HTMLElement>()
 const place = (): HTMLElement | undefined => box.value ?? menu.value?.$el
+/* Whoever went on to something else while it was on its way is left there. */
+const isElsewhere = (): boolean =>
+  document.activeElement !== document.body && !place()?.contains(document.activeElement)
 const focus = (): void => place()?.querySelector('button')?.focus()
 /* Whoever was in the menu goes on from its button. */
 watch(open, now => !now && place()?.contains(document.activeElement) && focus())

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /* Choices that a viewer keeps under names of their own. */
 import { BFormInput } from 'bootstrap-vue-next'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { asFailure, get, post, remove, type Failure } from '../../api/client'
 import { inServer } from '../../api/place'
 import type { Choices, Selection } from '../../api/types'
@@ -38,8 +38,6 @@ async function attempt(what: () => Promise<unknown>): Promise<void> {
   }
   await load()
 }
-const open = ref(false)
-watch(open, now => now && load())
 /* The choices of that name as they were seen here; another page's are not overwritten. */
 const named = computed(() => kept.value.find(selection => selection.name === name.value.trim()))
 async function keep(): Promise<void> {
@@ -51,7 +49,7 @@ const forget = (id: string): Promise<void> => attempt(() => remove(`${path}/${id
 </script>
 
 <template>
-  <FoldedMenu v-model:open="open" role="group" toggle-class="as-link" stays>
+  <FoldedMenu role="group" toggle-class="as-link" stays @show="load">
     <template #words>Saved</template>
     <div class="px-3 py-1 menu">
       <div v-for="selection in kept" :key="selection.id" class="row-line kept">

@@ -96,7 +96,7 @@ class DuckDbMemoryTest {
     }
 
     @Test
-    void whatCannotDoWithLessIsToldAsMomentary() {
+    void whatCannotDoWithLessIsToldWithWhatGivesMore() {
         assertThatThrownBy(() -> TestDatabases.answer(
                         source,
                         new Statement(
@@ -107,8 +107,9 @@ class DuckDbMemoryTest {
                 .isInstanceOfSatisfying(SourceFailure.class, failure -> {
                     assertThat(failure.kind()).isEqualTo(SourceFailure.Kind.BUSY);
                     assertThat(failure.getMessage())
-                            .contains("Out of Memory Error")
+                            .contains("needs more memory", "Out of Memory Error")
                             .doesNotContain("SET memory_limit");
+                    assertThat(failure.advice()).contains("Choose less", "plainsieve.engine-memory");
                 });
         assertThat(TestDatabases.answer(
                                 source,

@@ -137,7 +137,7 @@ class Problems extends ResponseEntityExceptionHandler {
         LOG.debug("The browser went away", e);
     }
 
-    /** Whoever asked has gone, as browsers do when another page is opened: there is nobody to tell. */
+    /** Whoever asked has gone, as browsers do when another page is opened: there is nobody to tell. Takes the answer, so that nothing else is. */
     @ExceptionHandler
     void gone(ClientAbortException e, HttpServletRequest request, HttpServletResponse response) {
         LOG.debug("{} {}: whoever asked has gone", request.getMethod(), request.getRequestURI());

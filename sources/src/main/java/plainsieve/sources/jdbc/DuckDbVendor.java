@@ -201,9 +201,8 @@ public final class DuckDbVendor implements Vendor {
         return failure.getMessage() != null && failure.getMessage().contains("INTERRUPT");
     }
 
-    /** What needs more memory than it may have, alone or together with what else is asked. */
     @Override
-    public boolean isFull(SQLException failure) {
+    public boolean lacksMemory(SQLException failure) {
         return failure.getMessage() != null && failure.getMessage().contains("Out of Memory Error");
     }
 

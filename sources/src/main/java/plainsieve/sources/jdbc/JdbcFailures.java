@@ -32,6 +32,14 @@ final class JdbcFailures {
         if (vendor.isFull(e)) {
             return busy(e, e);
         }
+        if (vendor.lacksMemory(e)) {
+            return new SourceFailure(
+                    SourceFailure.Kind.BUSY,
+                    "The statement needs more memory than there is for it, by itself or beside others: "
+                            + vendor.message(e),
+                    "Choose less, or try again in a while; the setting plainsieve.engine-memory gives engines more.",
+                    e);
+        }
         if (vendor.isStopped(e)) {
             return new SourceFailure(
                     SourceFailure.Kind.STOPPED,

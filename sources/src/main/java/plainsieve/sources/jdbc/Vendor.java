@@ -138,6 +138,11 @@ public interface Vendor {
         return false;
     }
 
+    /** Whether its engine, which runs here, has no memory left for it. */
+    default boolean lacksMemory(SQLException failure) {
+        return false;
+    }
+
     /** Where in the statement a failure lies, from 0, if the database tells. */
     default OptionalInt position(SQLException failure, plainsieve.core.statement.Statement statement) {
         return OptionalInt.empty();
