@@ -13,7 +13,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
-/** A server that has started connects to what its reports ask, and to nothing else; nothing is sent. */
+/** A server that has started goes the way of a request, and connects to what its reports ask, and to nothing else; nothing is sent. */
 class WarmUpTest {
     @Test
     void whatReportsAskIsConnectedToAfterAStart() throws Exception {
@@ -38,6 +38,8 @@ class WarmUpTest {
             assertThat(isOpen(asked)).isTrue();
             assertThat(isOpen(unasked)).isFalse();
             assertThat(sent(server.api())).isEqualTo(sent);
+            assertThat(ids(server.api(), "projects")).isEqualTo(List.of("home"));
+            assertThat(ids(server.api(), "sources")).isEqualTo(List.of("ferries", "asked", "unasked"));
         }
     }
 
@@ -56,6 +58,10 @@ class WarmUpTest {
 
     private static List<String> sent(Api api) {
         return api.get("/api/sent").json().findValuesAsString("text");
+    }
+
+    private static List<String> ids(Api api, String what) {
+        return api.get("/api/" + what).json().findValuesAsString("id");
     }
 
     private static String query(Api api, String source) {

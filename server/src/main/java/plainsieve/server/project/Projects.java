@@ -93,6 +93,13 @@ public class Projects {
                 .project();
     }
 
+    /** A project with nothing in it yet, on one source; nothing is kept. */
+    public Project onOne(String sourceId, SourceSettings source) {
+        ProjectParts parts =
+                new ProjectParts(Map.of(sourceId, source), Map.of(), Map.of(), Map.of(), Map.of(), List.of(), Map.of());
+        return new Project(sourceId, sourceId, parts, texts);
+    }
+
     /** The project that addresses without one mean: the oldest. */
     public Project first() {
         return all().get(0);

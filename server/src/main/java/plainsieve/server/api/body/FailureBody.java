@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.NotFound;
 import plainsieve.sources.SourceFailure;
 
 /** What went wrong and what to do, wherever it is told: in a problem document, or in the last line of a stream. */
@@ -26,6 +27,9 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
                     "The answer could not be passed on: %s.".formatted(room.getMessage()),
                     "Ask for fewer rows, or tell who looks after this server that its disk has no room.",
                     List.of()));
+        }
+        if (failure instanceof NotFound gone) {
+            return Optional.of(new FailureBody(gone.getMessage(), gone.advice(), List.of()));
         }
         return failure instanceof SourceFailure source ? Optional.of(of(source)) : Optional.empty();
     }

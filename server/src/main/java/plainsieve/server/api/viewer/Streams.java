@@ -69,7 +69,10 @@ public class Streams {
             if (spool.isOver(Duration.ZERO)) {
                 reader.end().join();
             }
-            deliver(spool, response, new Delivery(() -> spool.give(ByteBuffer.wrap(standing(reader))), reader::leave));
+            deliver(
+                    spool,
+                    () -> begun(response),
+                    new Delivery(() -> spool.give(ByteBuffer.wrap(standing(reader))), reader::leave));
             finish(reader, response);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -82,6 +85,15 @@ public class Streams {
 
     /** All that a page asks for, in one answer. What fails of it is told in its lines, and keeps nothing else back. */
     public void run(PageAsked page, HttpServletResponse response) {
+        run(page, () -> begun(response));
+    }
+
+    /** Where an answer goes, once there is one. */
+    interface Outward {
+        OutputStream open() throws IOException;
+    }
+
+    void run(PageAsked page, Outward outward) {
         int asked = page.views().size() + (page.question().isPresent() ? 1 : 0);
         Cancellation stop = cancellations.begin(page.runId());
         try (Spool spool = spools.open()) {
@@ -91,7 +103,7 @@ public class Streams {
                 run.leave(Cancellation.Reason.ASKED);
             }
             spool.await(TOLD_FIRST);
-            deliver(spool, response, new Delivery(run::tellStanding, run::leave));
+            deliver(spool, outward, new Delivery(run::tellStanding, run::leave));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } catch (IOException e) {
@@ -139,11 +151,15 @@ public class Streams {
         }
     }
 
-    private static void deliver(Spool spool, HttpServletResponse response, Delivery delivery)
-            throws IOException, InterruptedException {
+    private static OutputStream begun(HttpServletResponse response) throws IOException {
         response.setContentType("application/x-ndjson");
         response.setCharacterEncoding("UTF-8");
-        OutputStream out = response.getOutputStream();
+        return response.getOutputStream();
+    }
+
+    private static void deliver(Spool spool, Outward outward, Delivery delivery)
+            throws IOException, InterruptedException {
+        OutputStream out = outward.open();
         try {
             do {
                 if (spool.hasBytes()) {

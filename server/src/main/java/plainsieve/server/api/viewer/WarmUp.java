@@ -1,7 +1,7 @@
 package plainsieve.server.api.viewer;
 
 import jakarta.annotation.PreDestroy;
-import jakarta.validation.Validator;
+import java.io.IOException;
 import java.util.LinkedHashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -9,10 +9,11 @@ import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.ProblemException;
-import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
@@ -22,11 +23,10 @@ import plainsieve.server.settings.Settings;
 import plainsieve.server.sources.Sending;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFailure;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
- * After a start, beside whatever is asked already: what the first reader would wait for. The texts of reports are read, and
- * their sources are connected to. No statement is sent to them.
+ * After a start, beside whatever is asked already: what the first reader would wait for. The way of a request is gone once, the
+ * texts of reports are read, and their sources are connected to. No statement is sent to them.
  */
 @Component
 class WarmUp {
@@ -34,37 +34,35 @@ class WarmUp {
     /** Of a project; more of them would be read for nobody. */
     private static final int MOST_QUERIES = 200;
 
-    private static final String PAGE =
-            "{\"views\":[{\"view\":\"v\",\"run\":{\"choices\":{\"c\":{\"kind\":\"values\",\"values\":[\"1\"]}}}}]}";
-
     private final Projects projects;
     private final Sending sending;
     private final Settings settings;
-    private final JsonMapper json;
-    private final Validator validator;
+    private final Practice practice;
+    private final OwnRequests requests;
     private volatile boolean ending;
 
-    WarmUp(Projects projects, Sending sending, Settings settings, JsonMapper json, Validator validator) {
+    WarmUp(Projects projects, Sending sending, Settings settings, Practice practice, OwnRequests requests) {
         this.projects = projects;
         this.sending = sending;
         this.settings = settings;
-        this.json = json;
-        this.validator = validator;
+        this.practice = practice;
+        this.requests = requests;
     }
 
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            Thread beside = new Thread(this::run, "warm-up");
+            Thread beside = new Thread(() -> run(ready.getApplicationContext()), "warm-up");
             beside.setDaemon(true);
             beside.setPriority(Thread.MIN_PRIORITY);
             beside.start();
         }
     }
 
-    private void run() {
+    private void run(ApplicationContext server) {
         try {
-            validator.validate(json.readValue(PAGE, RunBodies.PageRun.class));
+            practice.go();
+            askItself(server);
             Set<String> sources = new LinkedHashSet<>();
             for (Project project : projects.all()) {
                 Project live = project.in(Stage.LIVE);
@@ -80,6 +78,16 @@ class WarmUp {
         } catch (RuntimeException e) {
             if (!ending) {
                 LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
+            }
+        }
+    }
+
+    private void askItself(ApplicationContext server) {
+        if (server instanceof WebServerApplicationContext web && web.getWebServer() != null) {
+            try {
+                requests.ask(web.getWebServer().getPort());
+            } catch (IOException e) {
+                LOG.info("Could not be asked by itself: {}", e.getMessage());
             }
         }
     }

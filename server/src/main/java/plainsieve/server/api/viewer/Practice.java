@@ -1,0 +1,71 @@
+package plainsieve.server.api.viewer;
+
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Component;
+import plainsieve.core.statement.Statement;
+import plainsieve.server.api.body.RunBodies;
+import plainsieve.sources.Answer;
+import plainsieve.sources.Column;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The way of a reader's request, gone once before the first one comes: a request for a report that has no source goes all the way to
+ * where one would be asked, and rows that are made here go the way back.
+ */
+@Component
+class Practice {
+    private static final int ROWS = 1_000;
+    private static final LocalDate FIRST_DAY = LocalDate.of(2026, 3, 1);
+
+    private static final String PAGE = """
+            {"views": [{"view": "practice", "run": {"choices": {"port": {"kind": "values", "values": ["Lunna"]}}}}],
+             "question": {"choices": {"port": {"kind": "values", "values": ["Lunna", "Maddow"]}}}}""";
+
+    private final PracticeReport report;
+    private final ReportAnswers answers;
+    private final ViewOrders orders;
+    private final Streams streams;
+    private final JsonMapper json;
+
+    Practice(PracticeReport report, ReportAnswers answers, ViewOrders orders, Streams streams, JsonMapper json) {
+        this.report = report;
+        this.answers = answers;
+        this.orders = orders;
+        this.streams = streams;
+        this.json = json;
+    }
+
+    void go() {
+        ask(json.readValue(PAGE, RunBodies.PageRun.class), report.asked());
+        answer();
+    }
+
+    private void ask(RunBodies.PageRun body, ViewOrders.For whom) {
+        List<PageAsked.View> views = body.views().stream()
+                .map(one -> orders.ofPage(whom.report(), one, () -> whom))
+                .toList();
+        PageAsked page = new PageAsked(
+                body.runId(),
+                views,
+                body.question()
+                        .map(asked -> () -> answers.question(
+                                whom.project(), whom.asker(), whom.report(), asked.choices(), Locale.ENGLISH)));
+        streams.run(page, OutputStream::nullOutputStream);
+    }
+
+    private void answer() {
+        RunStream stream = new RunStream(OutputStream.nullOutputStream(), json, Clock.systemUTC(), false, id -> {});
+        stream.sent(1, new Statement("", List.of(), List.of(), Statement.NO_CAP));
+        stream.columns(List.of(new Column("port", "varchar", Column.Kind.TEXT)));
+        for (long row = 0; row < ROWS; row++) {
+            LocalDate day = FIRST_DAY.plusDays(row);
+            stream.row(new Object[] {"Lunna", row, row / 2.0, BigDecimal.valueOf(row, 2), day, day.atTime(9, 5), true});
+        }
+        stream.done(new Answer(ROWS, ROWS, 1, 1));
+    }
+}

@@ -1,0 +1,23 @@
+package plainsieve.server.api.body;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.project.NotFound;
+
+class FailureBodyTest {
+    @Test
+    void whatIsGoneByNowIsNamedAndNoFaultOfOurs() {
+        assertThat(FailureBody.of(new NotFound("source", "feries", List.of("ferries", "tides"))))
+                .hasValueSatisfying(told -> {
+                    assertThat(told.message()).isEqualTo("There is no source “feries”.");
+                    assertThat(told.advice()).isEqualTo("Did you mean “ferries”?");
+                });
+    }
+
+    @Test
+    void whatShouldNotHaveBeenIsNotToldAsTheirs() {
+        assertThat(FailureBody.of(new IllegalStateException("a fault of ours"))).isEmpty();
+    }
+}
