@@ -3,6 +3,8 @@ package plainsieve.sources.jdbc;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Moments of one column of DuckDB in ISO 8601, from the microseconds that they are: as {@link java.time.LocalDateTime#toString}
@@ -15,7 +17,15 @@ final class DuckDbMoments implements CellReader {
     private static final long MICROS_PER_SECOND = 1_000_000;
     private static final long MICROS_PER_DAY = 24 * 60 * 60 * MICROS_PER_SECOND;
     private static final int MICROS_PER_MILLI = 1_000;
-    private static final int LONGEST = "+294247-01-10T04:00:54.775807".length();
+    private static final int SIXTY = 60;
+
+    /** What stands behind the day, for each minute of it, and behind that, for each second. */
+    private static final List<String> MINUTES = IntStream.range(0, 24 * SIXTY)
+            .mapToObj(minute -> "T%02d:%02d".formatted(minute / SIXTY, minute % SIXTY))
+            .toList();
+
+    private static final List<String> SECONDS =
+            IntStream.range(0, SIXTY).mapToObj(":%02d"::formatted).toList();
 
     private long lastDay = Long.MIN_VALUE;
     private String lastDayText = "";
@@ -36,18 +46,19 @@ final class DuckDbMoments implements CellReader {
         long ofDay = Math.floorMod(micros, MICROS_PER_DAY);
         int seconds = (int) (ofDay / MICROS_PER_SECOND);
         int fraction = (int) (ofDay % MICROS_PER_SECOND);
-        StringBuilder text = new StringBuilder(LONGEST).append(day(Math.floorDiv(micros, MICROS_PER_DAY)));
-        digits(text.append('T'), seconds / 3600, 2);
-        digits(text.append(':'), seconds / 60 % 60, 2);
-        if (seconds % 60 > 0 || fraction > 0) {
-            digits(text.append(':'), seconds % 60, 2);
+        String text = day(Math.floorDiv(micros, MICROS_PER_DAY)).concat(MINUTES.get(seconds / SIXTY));
+        if (seconds % SIXTY > 0 || fraction > 0) {
+            text = text.concat(SECONDS.get(seconds % SIXTY));
         }
-        if (fraction % MICROS_PER_MILLI > 0) {
-            digits(text.append('.'), fraction, 6);
-        } else if (fraction > 0) {
-            digits(text.append('.'), fraction / MICROS_PER_MILLI, 3);
-        }
-        return text.toString();
+        return fraction > 0 ? text.concat(written(fraction)) : text;
+    }
+
+    /** A part of a second, in thousandths where these are enough: its digits behind a first one that is left out. */
+    private static String written(int fraction) {
+        int digits = fraction % MICROS_PER_MILLI == 0
+                ? MICROS_PER_MILLI + fraction / MICROS_PER_MILLI
+                : (int) MICROS_PER_SECOND + fraction;
+        return "." + Integer.toString(digits).substring(1);
     }
 
     private String day(long day) {
@@ -56,15 +67,5 @@ final class DuckDbMoments implements CellReader {
             lastDay = day;
         }
         return lastDayText;
-    }
-
-    private static void digits(StringBuilder text, int number, int count) {
-        int unit = 1;
-        for (int i = 1; i < count; i++) {
-            unit *= 10;
-        }
-        for (; unit > 0; unit /= 10) {
-            text.append((char) ('0' + number / unit % 10));
-        }
     }
 }
