@@ -4,9 +4,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.net.HttpURLConnection;
 import java.net.InetAddress;
+import java.net.Proxy;
 import java.net.URI;
+import java.net.URISyntaxException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Optional;
 import org.springframework.boot.web.server.autoconfigure.ServerProperties;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -22,6 +25,7 @@ import plainsieve.server.api.body.Lengths;
 class OwnRequests {
     private static final int PATIENCE = (int) Duration.ofSeconds(5).toMillis();
 
+    private static final String LOOPBACK = "127.0.0.1";
     private static final String NOBODY = "{\"name\":\"%s\"}".formatted("x".repeat(Lengths.NAME + 1));
 
     private final ServerProperties server;
@@ -39,12 +43,8 @@ class OwnRequests {
     }
 
     private void send(int port, String path, String body) throws IOException {
-        InetAddress bound = server.getAddress();
-        String host = bound == null || bound.isAnyLocalAddress() || bound.isLoopbackAddress()
-                ? "localhost"
-                : bound.getHostAddress();
-        URI address = URI.create("http://%s:%d%s".formatted(host, port, path));
-        HttpURLConnection connection = (HttpURLConnection) address.toURL().openConnection();
+        HttpURLConnection connection =
+                (HttpURLConnection) address(port, path).toURL().openConnection(Proxy.NO_PROXY);
         connection.setConnectTimeout(PATIENCE);
         connection.setReadTimeout(PATIENCE);
         connection.setRequestProperty(HttpHeaders.COOKIE, SessionCookie.NAME + "=none");
@@ -56,6 +56,17 @@ class OwnRequests {
         boolean refused = connection.getResponseCode() >= HttpURLConnection.HTTP_BAD_REQUEST;
         try (InputStream answer = refused ? connection.getErrorStream() : connection.getInputStream()) {
             answer.readAllBytes();
+        }
+    }
+
+    private URI address(int port, String path) {
+        InetAddress bound = server.getAddress();
+        String host = bound == null || bound.isAnyLocalAddress() ? LOOPBACK : bound.getHostAddress();
+        String below = Optional.ofNullable(server.getServlet().getContextPath()).orElse("");
+        try {
+            return new URI("http", null, host, port, below + path, null, null);
+        } catch (URISyntaxException e) {
+            throw new IllegalStateException("The server listens at no address", e);
         }
     }
 }

@@ -60,21 +60,15 @@ class WarmUp {
     }
 
     private void run(ApplicationContext server) {
+        beside(practice::go);
+        beside(() -> askItself(server));
+        beside(this::makeSourcesReady);
+    }
+
+    /* What fails here keeps nothing else from being made ready. */
+    private void beside(Runnable work) {
         try {
-            practice.go();
-            askItself(server);
-            Set<String> sources = new LinkedHashSet<>();
-            for (Project project : projects.all()) {
-                Project live = project.in(Stage.LIVE);
-                queries(live).forEach(query -> {
-                    read(live, query);
-                    // A service would have to be sent a request.
-                    if (!(live.sources().get(query.sourceId()) instanceof ServiceSettings)) {
-                        sources.add(query.sourceId());
-                    }
-                });
-            }
-            sources.forEach(this::connect);
+            work.run();
         } catch (RuntimeException e) {
             if (!ending) {
                 LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
@@ -90,6 +84,21 @@ class WarmUp {
                 LOG.info("Could not be asked by itself: {}", e.getMessage());
             }
         }
+    }
+
+    private void makeSourcesReady() {
+        Set<String> sources = new LinkedHashSet<>();
+        for (Project project : projects.all()) {
+            Project live = project.in(Stage.LIVE);
+            queries(live).forEach(query -> {
+                read(live, query);
+                // A service would have to be sent a request.
+                if (!(live.sources().get(query.sourceId()) instanceof ServiceSettings)) {
+                    sources.add(query.sourceId());
+                }
+            });
+        }
+        sources.forEach(this::connect);
     }
 
     @PreDestroy
