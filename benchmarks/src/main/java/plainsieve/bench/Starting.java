@@ -22,7 +22,8 @@ import java.util.concurrent.atomic.AtomicLong;
 /**
  * A server as it is started, each in a process of its own: until it is ready, and the memory it holds then, against the framework's
  * empty application with the same starters; its first, tenth and hundredth request for a table of 1,000 rows against those after a
- * thousand; its memory after it was asked hard, for as many minutes as {@code -Dbench.minutes} says.
+ * thousand, at once or after as many seconds as {@code -Dbench.pause} says; its memory after it was asked hard, for as many minutes as
+ * {@code -Dbench.minutes} says.
  */
 public final class Starting {
     private static final Path OPTIONS = Path.of("scripts/server.options");
@@ -141,6 +142,7 @@ public final class Starting {
             table(once, 0);
         }
         try (Child child = start("plainsieve.server.PlainSieve", "\"ready\":true", settings)) {
+            TimeUnit.SECONDS.sleep(Integer.getInteger("bench.pause", 0));
             double[] times = new double[1_200];
             for (int i = 0; i < times.length; i++) {
                 times[i] = table(child, i);

@@ -21,11 +21,12 @@ final class DuckDbMoments implements CellReader {
 
     /** What stands behind the day, for each minute of it, and behind that, for each second. */
     private static final List<String> MINUTES = IntStream.range(0, 24 * SIXTY)
-            .mapToObj(minute -> "T%02d:%02d".formatted(minute / SIXTY, minute % SIXTY))
+            .mapToObj(minute -> "T" + twoDigits(minute / SIXTY) + ":" + twoDigits(minute % SIXTY))
             .toList();
 
-    private static final List<String> SECONDS =
-            IntStream.range(0, SIXTY).mapToObj(":%02d"::formatted).toList();
+    private static final List<String> SECONDS = IntStream.range(0, SIXTY)
+            .mapToObj(second -> ":" + twoDigits(second))
+            .toList();
 
     private long lastDay = Long.MIN_VALUE;
     private String lastDayText = "";
@@ -67,5 +68,9 @@ final class DuckDbMoments implements CellReader {
             lastDay = day;
         }
         return lastDayText;
+    }
+
+    private static String twoDigits(int number) {
+        return number < 10 ? "0" + number : Integer.toString(number);
     }
 }

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.api.body.RunBodies;
@@ -19,12 +20,11 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 class Practice {
+    /** Whose words of days are looked up for it. */
+    private static final List<Locale> LANGUAGES = List.of(Locale.UK, Locale.US);
+
     private static final int ROWS = 1_000;
     private static final LocalDate FIRST_DAY = LocalDate.of(2026, 3, 1);
-
-    private static final String PAGE = """
-            {"views": [{"view": "practice", "run": {"choices": {"port": {"kind": "values", "values": ["Lunna"]}}}}],
-             "question": {"choices": {"port": {"kind": "values", "values": ["Lunna", "Maddow"]}}}}""";
 
     private final PracticeReport report;
     private final ReportAnswers answers;
@@ -41,11 +41,11 @@ class Practice {
     }
 
     void go() {
-        ask(json.readValue(PAGE, RunBodies.PageRun.class), report.asked());
+        LANGUAGES.forEach(language -> ask(report.body(), report.asked(), language));
         answer();
     }
 
-    private void ask(RunBodies.PageRun body, ViewOrders.For whom) {
+    private void ask(RunBodies.PageRun body, ViewOrders.For whom, Locale language) {
         List<PageAsked.View> views = body.views().stream()
                 .map(one -> orders.ofPage(whom.report(), one, () -> whom))
                 .toList();
@@ -54,14 +54,16 @@ class Practice {
                 views,
                 body.question()
                         .map(asked -> () -> answers.question(
-                                whom.project(), whom.asker(), whom.report(), asked.choices(), Locale.ENGLISH)));
+                                whom.project(), whom.asker(), whom.report(), asked.choices(), language)));
         streams.run(page, OutputStream::nullOutputStream);
     }
 
     private void answer() {
         RunStream stream = new RunStream(OutputStream.nullOutputStream(), json, Clock.systemUTC(), false, id -> {});
         stream.sent(1, new Statement("", List.of(), List.of(), Statement.NO_CAP));
-        stream.columns(List.of(new Column("port", "varchar", Column.Kind.TEXT)));
+        stream.columns(Stream.of(Column.Kind.values())
+                .map(kind -> new Column(kind.name(), "", kind))
+                .toList());
         for (long row = 0; row < ROWS; row++) {
             LocalDate day = FIRST_DAY.plusDays(row);
             stream.row(new Object[] {"Lunna", row, row / 2.0, BigDecimal.valueOf(row, 2), day, day.atTime(9, 5), true});

@@ -1,5 +1,6 @@
 package plainsieve.server.api.viewer;
 
+import jakarta.validation.Validator;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.BlankRule;
@@ -14,6 +15,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.view.Opening;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
+import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.people.Viewer;
@@ -24,6 +26,7 @@ import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
 import plainsieve.server.sent.Purpose;
 import plainsieve.sources.SourceSettings;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A report that stands in no records, on a source that there is not, and whose lists are typed: nothing can be sent for it. */
 @Component
@@ -38,10 +41,25 @@ class PracticeReport {
             where port in (:port) and departed_at >= :from and departed_at < @day-after-to@ and delay_min >= :min_delay
             order by departed_at""";
 
-    private final Projects projects;
+    private static final String PAGE = """
+            {"views": [{"view": "practice", "run": {"choices": {"port": {"kind": "values", "values": ["Lunna"]}}}}],
+             "question": {"choices": {"port": {"kind": "values", "values": ["Lunna", "Maddow"]}}}}""";
 
-    PracticeReport(Projects projects) {
+    private final Projects projects;
+    private final JsonMapper json;
+    private final Validator validator;
+
+    PracticeReport(Projects projects, JsonMapper json, Validator validator) {
         this.projects = projects;
+        this.json = json;
+        this.validator = validator;
+    }
+
+    /** What its page would send, read and checked as the body of a request is. */
+    RunBodies.PageRun body() {
+        RunBodies.PageRun body = json.readValue(PAGE, RunBodies.PageRun.class);
+        validator.validate(body);
+        return body;
     }
 
     /** As a reader of it would ask. */
