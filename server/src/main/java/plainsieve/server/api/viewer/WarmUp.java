@@ -1,7 +1,6 @@
 package plainsieve.server.api.viewer;
 
 import jakarta.annotation.PreDestroy;
-import java.io.IOException;
 import java.util.LinkedHashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -9,8 +8,6 @@ import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.boot.web.server.context.WebServerApplicationContext;
-import org.springframework.context.ApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.ProblemException;
@@ -38,30 +35,27 @@ class WarmUp {
     private final Sending sending;
     private final Settings settings;
     private final Practice practice;
-    private final OwnRequests requests;
     private volatile boolean ending;
 
-    WarmUp(Projects projects, Sending sending, Settings settings, Practice practice, OwnRequests requests) {
+    WarmUp(Projects projects, Sending sending, Settings settings, Practice practice) {
         this.projects = projects;
         this.sending = sending;
         this.settings = settings;
         this.practice = practice;
-        this.requests = requests;
     }
 
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            Thread beside = new Thread(() -> run(ready.getApplicationContext()), "warm-up");
+            Thread beside = new Thread(this::run, "warm-up");
             beside.setDaemon(true);
             beside.setPriority(Thread.MIN_PRIORITY);
             beside.start();
         }
     }
 
-    private void run(ApplicationContext server) {
+    private void run() {
         beside(practice::go);
-        beside(() -> askItself(server));
         beside(this::makeSourcesReady);
     }
 
@@ -72,16 +66,6 @@ class WarmUp {
         } catch (RuntimeException e) {
             if (!ending) {
                 LOG.warn("Not all was made ready ahead; the first reader waits for it instead", e);
-            }
-        }
-    }
-
-    private void askItself(ApplicationContext server) {
-        if (server instanceof WebServerApplicationContext web && web.getWebServer() != null) {
-            try {
-                requests.ask(web.getWebServer().getPort());
-            } catch (IOException e) {
-                LOG.info("Could not be asked by itself: {}", e.getMessage());
             }
         }
     }
