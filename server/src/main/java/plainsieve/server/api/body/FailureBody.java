@@ -14,6 +14,12 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
     public static final FailureBody INTERNAL = new FailureBody(
             "Something went wrong here that should not have.", "Try again. The server's log says more.", List.of());
 
+    /** Removed since the page that asks was opened. */
+    private static final FailureBody GONE = new FailureBody(
+            "Something that this needs is not there any more.",
+            "Load the page again. If it stays so, tell who makes the report.",
+            List.of());
+
     /** A failure that is anyone's but ours; nothing for one that should not have been. */
     public static Optional<FailureBody> of(RuntimeException failure) {
         if (failure instanceof ProblemException problem) {
@@ -28,8 +34,9 @@ public record FailureBody(String message, String advice, List<ProblemBody> probl
                     "Ask for fewer rows, or tell who looks after this server that its disk has no room.",
                     List.of()));
         }
-        if (failure instanceof NotFound gone) {
-            return Optional.of(new FailureBody(gone.getMessage(), gone.advice(), List.of()));
+        if (failure instanceof NotFound) {
+            // Its own words name sources and queries, which are nothing for viewers.
+            return Optional.of(GONE);
         }
         return failure instanceof SourceFailure source ? Optional.of(of(source)) : Optional.empty();
     }

@@ -31,7 +31,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** A report that stands in no records, on a source that there is not, and whose lists are typed: nothing can be sent for it. */
 @Component
 class PracticeReport {
-    static final String VIEW = "practice";
+    private static final String VIEW = "practice";
 
     /** No id of a source has such signs. */
     private static final String NO_SOURCE = "(practice)";
