@@ -114,7 +114,7 @@ public class Projects {
         long number = states.number();
         while (known.number() != number) {
             Rows rows = rows();
-            long after = states.number();
+            long after = states.numberNow();
             if (after == number) {
                 known = new State(number, built(rows, known.projects()));
                 last = known;

@@ -81,6 +81,8 @@ final class RecordsTransactions extends AbstractPlatformTransactionManager {
             say(connection(status), "commit");
         } catch (SQLException e) {
             throw new TransactionSystemException("A change of the records could not be kept", e);
+        } finally {
+            gate.changed();
         }
     }
 

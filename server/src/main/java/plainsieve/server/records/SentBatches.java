@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.function.Consumer;
 import org.apache.ibatis.mapping.Environment;
 import org.apache.ibatis.session.Configuration;
+import org.apache.ibatis.session.ExecutorType;
 import org.apache.ibatis.session.SqlSession;
 import org.apache.ibatis.session.SqlSessionFactory;
 import org.apache.ibatis.session.SqlSessionFactoryBuilder;
@@ -25,6 +26,8 @@ public class SentBatches {
     private final SingleConnectionDataSource connection;
     private final SqlSessionFactory sessions;
     private final WriteGate gate;
+    /* Stays open with its statements, which each write would prepare anew. Whoever is in the gate has it for themselves. */
+    private SqlSession session;
 
     SentBatches(HikariDataSource records, WriteGate gate) {
         this.gate = gate;
@@ -39,6 +42,11 @@ public class SentBatches {
         configuration.setMapUnderscoreToCamelCase(true);
         configuration.addMapper(SentRecords.class);
         this.sessions = new SqlSessionFactoryBuilder().build(configuration);
+        this.session = opened();
+    }
+
+    private SqlSession opened() {
+        return sessions.openSession(ExecutorType.REUSE, true);
     }
 
     /**
@@ -47,14 +55,14 @@ public class SentBatches {
      */
     public void write(List<Consumer<SentRecords>> changes) {
         gate.enterIfFree();
-        try (SqlSession session = sessions.openSession(true)) {
+        try {
             SentRecords records = session.getMapper(SentRecords.class);
-            say(session, "begin immediate");
+            say("begin immediate");
             try {
                 changes.forEach(change -> change.accept(records));
-                say(session, "commit");
+                say("commit");
             } catch (SQLException | RuntimeException e) {
-                takeBack(session);
+                takeBack();
                 throw e;
             }
         } catch (SQLException e) {
@@ -65,15 +73,17 @@ public class SentBatches {
     }
 
     /* Where SQLite took it back by itself, for want of room, there is nothing left to do. */
-    private void takeBack(SqlSession session) {
+    private void takeBack() {
         try {
-            say(session, "rollback");
+            say("rollback");
         } catch (SQLException e) {
+            session.close();
             connection.resetConnection();
+            session = opened();
         }
     }
 
-    private static void say(SqlSession session, String what) throws SQLException {
+    private void say(String what) throws SQLException {
         try (Statement statement = session.getConnection().createStatement()) {
             statement.execute(what);
         }
@@ -81,6 +91,7 @@ public class SentBatches {
 
     @PreDestroy
     void close() {
+        session.close();
         connection.destroy();
     }
 }

@@ -6,6 +6,11 @@ import org.apache.ibatis.annotations.Select;
 /** The number of the state of the records: it grows with every change of a project, a source or what is in them. */
 @Mapper
 public interface StateRecords {
+    @Remembered
     @Select("select number from state")
     long number();
+
+    /** As it stands in the records at this very moment. */
+    @Select("select number from state")
+    long numberNow();
 }

@@ -1,6 +1,7 @@
 package plainsieve.server.records;
 
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.ReentrantLock;
 import org.apache.ibatis.executor.Executor;
 import org.apache.ibatis.mapping.MappedStatement;
@@ -26,6 +27,7 @@ class WriteGate implements Interceptor {
     private static final long LONGEST_WAIT_MILLIS = RecordsConfiguration.LONGEST_LOCK_MILLIS + 1_000;
 
     private final ReentrantLock gate = new ReentrantLock(true);
+    private final AtomicLong changes = new AtomicLong();
 
     /** Throws {@link RecordsFailure} when the others take too long. */
     void enter() {
@@ -50,6 +52,16 @@ class WriteGate implements Interceptor {
         gate.unlock();
     }
 
+    /** Says that others see another state of the records from now on. */
+    void changed() {
+        changes.incrementAndGet();
+    }
+
+    /** A number that grows with every change of the records but those of Sent. What was read before it grew may be true no longer. */
+    long changes() {
+        return changes.get();
+    }
+
     /** A write that is no part of a larger change passes the gate by itself. */
     @Override
     public Object intercept(Invocation write) throws Throwable {
@@ -60,6 +72,7 @@ class WriteGate implements Interceptor {
         try {
             return write.proceed();
         } finally {
+            changed();
             leave();
         }
     }
