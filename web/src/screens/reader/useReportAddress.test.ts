@@ -65,6 +65,34 @@ describe('the address of a report', () => {
     expect(moved).toHaveBeenCalledTimes(2)
   })
 
+  it.each([
+    ['the pointer leaves the page', () => document.documentElement.dispatchEvent(new Event('pointerleave'))],
+    ['another window is looked at', () => window.dispatchEvent(new Event('blur'))],
+    ['it is loaded anew by a key', () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'F5' }))],
+    [
+      'the browser is asked by keys',
+      () => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'l', ctrlKey: true })),
+    ],
+  ])('does not wait for rows when %s', async (_, leave) => {
+    void address.become({ port: ['Ardlow'] }, later().once)
+    void address.become({ port: ['Corrin Bay'] }, later().once)
+    await settled()
+    expect(now()).toBe('/reports/late')
+    leave()
+    await settled()
+    expect(now()).toBe('/reports/late?port=Corrin+Bay')
+    void address.become({ port: ['Skerrin'] }, later().once)
+    await settled()
+    expect(now()).toBe('/reports/late?port=Corrin+Bay')
+  })
+
+  it('waits when somebody only types', async () => {
+    void address.become({ port: ['Ardlow'] }, later().once)
+    window.dispatchEvent(new KeyboardEvent('keydown', { key: 'a' }))
+    await settled()
+    expect(now()).toBe('/reports/late')
+  })
+
   it('takes the place of the one before where that was asked for', async () => {
     await address.become({ port: ['Ardlow'] }, atOnce)
     await address.become({ port: ['Corrin Bay'] }, atOnce, true)

@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, watch } from 'vue'
 import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
+import { onLeaving } from './leaving'
 
 /** What stands behind the first question mark: a further one belongs to a value. */
 export function paramsOf(fullPath: string): URLSearchParams {
@@ -20,7 +21,7 @@ export interface ReportAddress {
   params: () => URLSearchParams
   /**
    * Changes it once that has come, in the order of the calls. Choices do not wait for it: to change the address takes the
-   * browser about as long as to draw the new rows.
+   * browser about as long as to draw the new rows. It does not wait either once somebody turns to the address itself.
    *
    * @param instead whether it takes the place of the one before; else Back leads there
    */
@@ -39,6 +40,17 @@ export function useReportAddress(): ReportAddress {
   const coming = ref<string>()
   let own: string | undefined
   let moves = 0
+  let hurry: () => void = () => undefined
+  let hurried = inHurry()
+
+  function inHurry(): Promise<void> {
+    return new Promise(resolve => (hurry = resolve))
+  }
+
+  onLeaving(() => {
+    hurry()
+    hurried = inHurry()
+  })
 
   watch(
     () => route.fullPath,
@@ -67,7 +79,7 @@ export function useReportAddress(): ReportAddress {
       }
     }
     /* One that fails does not hold up the next. */
-    changes = Promise.allSettled([changes, once]).then(change)
+    changes = Promise.allSettled([changes, Promise.race([once, hurried])]).then(change)
     return changes
   }
 

@@ -204,14 +204,17 @@ public class Streams {
         return RunStream.line(json, event);
     }
 
-    private static FailureBody told(Throwable failure) {
+    private FailureBody told(Throwable failure) {
         return failure instanceof RuntimeException known
                 ? FailureBody.of(known).orElseGet(() -> internal(failure))
                 : internal(failure);
     }
 
-    private static FailureBody internal(Throwable failure) {
-        LOG.error("A run failed", failure);
+    private FailureBody internal(Throwable failure) {
+        // What it would have asked is closed before it when the server stops.
+        if (!running.isShutdown()) {
+            LOG.error("A run failed", failure);
+        }
         return FailureBody.INTERNAL;
     }
 
