@@ -16,8 +16,7 @@ import org.springframework.core.env.PropertySource;
  */
 final class BuiltParts implements ApplicationListener<ApplicationEnvironmentPreparedEvent> {
     private static final String AS_BUILT = "spring.aot.enabled";
-    private static final List<String> OF_THE_FRAMEWORK =
-            List.of("spring.", "server.", "management.", "mybatis.", "springdoc.");
+    private static final List<String> OF_THE_FRAMEWORK = List.of("spring.", "server.", "management.", "mybatis.");
     private static final List<String> LEAVE_THEM = List.of(
             AS_BUILT,
             "spring.application.",

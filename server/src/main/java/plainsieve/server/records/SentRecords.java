@@ -8,6 +8,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.SelectProvider;
 import org.apache.ibatis.annotations.Update;
 
 /** Statements that were sent. */
@@ -35,30 +36,7 @@ public interface SentRecords {
      * Statements before one, newest or slowest first. Empty filters let everything through; without a cause, only what was
      * sent to look at plans is left aside.
      */
-    @Select("""
-            <script>
-            select * from sent where id &lt; #{before} and project_id = #{w.projectId}
-              <if test="w.asker != ''">and (asker = #{w.asker} or instr(asker, #{w.asker} || ', as ') = 1)</if>
-              <if test="w.reportId != ''">and report_id = #{w.reportId}</if>
-              <if test="w.queryId != ''">and query_id = #{w.queryId}</if>
-              <if test="w.sourceId != ''">and source_id = #{w.sourceId}</if>
-              <if test="w.outcome != ''">and outcome = #{w.outcome}</if>
-              <choose>
-                <when test="w.cause != ''">and cause = #{w.cause}</when>
-                <otherwise>and cause != 'evidence'</otherwise>
-              </choose>
-              <if test="w.search != ''">
-                and (instr(lower(text), lower(#{w.search})) > 0 or instr(lower(bound_values), lower(#{w.search})) > 0)
-              </if>
-            order by
-              <choose>
-                <when test="w.order == 'slow'">total_ms desc, id desc</when>
-                <when test="w.order == 'failed'">(outcome = 'failed') desc, id desc</when>
-                <otherwise>id desc</otherwise>
-              </choose>
-            limit #{limit}
-            </script>
-            """)
+    @SelectProvider(type = SentQuery.class, method = "latest")
     List<SentRow> latest(@Param("before") long before, @Param("w") SentWanted wanted, @Param("limit") int limit);
 
     @Update("update sent set evidence = #{evidence} where id = #{id}")
