@@ -41,6 +41,9 @@ public final class SentQuery {
                     case "failed" -> "(outcome = 'failed') desc, ";
                     default -> "";
                 };
-        return text.append(" order by ").append(first).append("id desc limit #{limit}").toString();
+        return text.append(" order by ")
+                .append(first)
+                .append("id desc limit #{limit}")
+                .toString();
     }
 }
