@@ -12,6 +12,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import plainsieve.server.records.SourceRecords;
+import plainsieve.server.records.SourceRow;
 import tools.jackson.databind.JsonNode;
 
 /** A source that an earlier program kept and this one does not take: it says why, can be corrected, and hides nothing else. */
@@ -83,8 +85,11 @@ class OneBadSourceTest {
     }
 
     @Test
-    void itCanBeCorrected() throws SQLException {
-        keep("worse", "{\"format\":1,\"file\":\"" + BAD + "\"}");
+    void itCanBeCorrected() {
+        SourceRecords records = server.part(SourceRecords.class);
+        SourceRow good = records.find("ferries").orElseThrow();
+        String settings = "{\"format\":1,\"file\":\"" + BAD + "\"}";
+        records.add(new SourceRow("worse", good.kind(), settings, good.password(), 0, ""));
         Map<String, Object> seen = Map.of("kind", "duckdb", "database", BAD);
         Map<String, Object> corrected = Map.of("kind", "duckdb", "database", "ferries.duckdb", "seen", seen);
         assertThat(api.send("PUT", "/api/sources/worse", corrected).status()).isEqualTo(204);

@@ -77,10 +77,15 @@ public class SentBatches {
         try {
             say("rollback");
         } catch (SQLException e) {
-            session.close();
-            connection.resetConnection();
-            session = opened();
+            letGo();
         }
+    }
+
+    /* Who writes after that has a connection anew: what was sent while the server closes is written down, too. */
+    private void letGo() {
+        session.close();
+        connection.resetConnection();
+        session = opened();
     }
 
     private void say(String what) throws SQLException {
@@ -91,7 +96,11 @@ public class SentBatches {
 
     @PreDestroy
     void close() {
-        session.close();
-        connection.destroy();
+        gate.enter();
+        try {
+            letGo();
+        } finally {
+            gate.leave();
+        }
     }
 }
