@@ -25,6 +25,7 @@ import plainsieve.server.records.SessionRecords;
 /** What every request reads is remembered, and nobody is ever told what is no longer so. */
 class RememberedReadsTest {
     private static final String TAM = "tam-id";
+    private static final int CHANGES = 400;
 
     @TempDir
     static Path folder;
@@ -106,7 +107,7 @@ class RememberedReadsTest {
         AtomicInteger over = new AtomicInteger();
         AtomicInteger older = new AtomicInteger();
         CompletableFuture<?>[] readers = Stream.generate(() -> CompletableFuture.runAsync(() -> {
-                    while (over.get() < 400) {
+                    while (over.get() < CHANGES) {
                         int least = over.get();
                         if (Integer.parseInt(label()) < least) {
                             older.incrementAndGet();
@@ -115,7 +116,7 @@ class RememberedReadsTest {
                 }))
                 .limit(3)
                 .toArray(CompletableFuture<?>[]::new);
-        IntStream.rangeClosed(1, 400).forEach(number -> {
+        IntStream.rangeClosed(1, CHANGES).forEach(number -> {
             PersonRow row = people.find(TAM).orElseThrow().called(String.valueOf(number));
             if (number % 2 == 0) {
                 people.change(row);
@@ -126,7 +127,7 @@ class RememberedReadsTest {
         });
         CompletableFuture.allOf(readers).join();
         assertThat(older).hasValue(0);
-        assertThat(label()).isEqualTo("400");
+        assertThat(label()).isEqualTo(String.valueOf(CHANGES));
     }
 
     private static void pastTheServer(String text) throws Exception {

@@ -1,9 +1,11 @@
 package plainsieve.server.records;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.lang.reflect.Method;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.apache.ibatis.executor.Executor;
@@ -34,7 +36,9 @@ class RememberedReads implements Interceptor {
 
     private final WriteGate gate;
     private final Map<String, Boolean> marked = new ConcurrentHashMap<>();
-    private final Map<Asked, Found> found = new ConcurrentHashMap<>();
+    /* Tidied by whoever writes into it: waking a thread for it costs more. */
+    private final Cache<Asked, Found> found =
+            Caffeine.newBuilder().executor(Runnable::run).maximumSize(MOST).build();
 
     RememberedReads(WriteGate gate) {
         this.gate = gate;
@@ -52,21 +56,14 @@ class RememberedReads implements Interceptor {
         if (!remembered || TransactionSynchronizationManager.isActualTransactionActive()) {
             return read.proceed();
         }
-        Asked asked = new Asked(statement.getId(), read.getArgs()[1] == null ? "" : read.getArgs()[1]);
+        Asked asked = new Asked(statement.getId(), Objects.requireNonNullElse(read.getArgs()[1], ""));
         long changes = gate.changes();
-        Found known = found.get(asked);
+        Found known = found.getIfPresent(asked);
         if (known == null || known.changes() != changes) {
             known = new Found(changes, List.copyOf((List<?>) read.proceed()));
-            remember(asked, known);
+            found.put(asked, known);
         }
-        return new ArrayList<>(known.rows());
-    }
-
-    private void remember(Asked asked, Found rows) {
-        if (found.size() >= MOST) {
-            found.clear();
-        }
-        found.put(asked, rows);
+        return known.rows();
     }
 
     /* The id of a statement is the name of its mapper and of its method. */
