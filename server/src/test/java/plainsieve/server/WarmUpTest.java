@@ -15,6 +15,9 @@ import org.junit.jupiter.api.Test;
 
 /** A server that has started goes the way of a request, and connects to what its reports ask, and to nothing else; nothing is sent. */
 class WarmUpTest {
+    /** Before, one in a dozen starts met the moment. */
+    private static final int ROUNDS = 12;
+
     @Test
     void whatReportsAskIsConnectedToAfterAStart() throws Exception {
         Path folder = AnotherServer.folderOfVersion3();
@@ -40,6 +43,19 @@ class WarmUpTest {
             assertThat(sent(server.api())).isEqualTo(sent);
             assertThat(ids(server.api(), "projects")).isEqualTo(List.of("home"));
             assertThat(ids(server.api(), "sources")).isEqualTo(List.of("ferries", "asked", "unasked"));
+        }
+    }
+
+    @Test
+    void aServerThatIsStoppedAtOnceLeavesNoSourceOpen() throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        Path ferries = folder.resolve("files").resolve("ferries.duckdb").toRealPath();
+        for (int round = 0; round < ROUNDS; round++) {
+            AnotherServer.on(folder).close();
+            assertThat(isOpen(ferries)).isFalse();
+            // What connects while all is closed is done a little later.
+            TimeUnit.MILLISECONDS.sleep(300);
+            assertThat(isOpen(ferries)).isFalse();
         }
     }
 

@@ -42,6 +42,7 @@ class OpenSources {
 
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = TimeLimit.clock();
+    private volatile boolean closed;
 
     /**
      * A source that is open.
@@ -87,13 +88,22 @@ class OpenSources {
      */
     Opened get(String id) {
         SourceRow row = kept.row(id);
-        return open.compute(id, (key, known) -> {
+        Opened opened = open.compute(id, (key, known) -> {
             if (known != null && sameAccess(known.row(), row)) {
                 return known;
             }
             closeQuietly(known);
             return opened(row);
         });
+        if (closed) {
+            forget(id);
+            throw new SourceFailure(
+                    SourceFailure.Kind.UNREACHABLE,
+                    "The server is being stopped.",
+                    "Ask again when it runs.",
+                    new IllegalStateException("closed"));
+        }
+        return opened;
     }
 
     private Opened opened(SourceRow row) {
@@ -156,6 +166,8 @@ class OpenSources {
 
     @PreDestroy
     void close() {
+        // Who opens one from now on lets go of it again; those of before are seen here.
+        closed = true;
         several.close();
         open.values().forEach(OpenSources::closeQuietly);
         clock.shutdownNow();

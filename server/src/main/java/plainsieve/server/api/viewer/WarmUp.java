@@ -30,11 +30,14 @@ class WarmUp {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
     /** Of a project; more of them would be read for nobody. */
     private static final int MOST_QUERIES = 200;
+    /** Longer than a source is tried to be connected to, once. */
+    private static final long LONGEST_END_MILLIS = 3_000;
 
     private final Projects projects;
     private final Sending sending;
     private final Settings settings;
     private final Practice practice;
+    private final Thread beside = new Thread(this::run, "warm-up");
     private volatile boolean ending;
 
     WarmUp(Projects projects, Sending sending, Settings settings, Practice practice) {
@@ -47,7 +50,6 @@ class WarmUp {
     @EventListener
     void onReady(ApplicationReadyEvent ready) {
         if (settings.jobs()) {
-            Thread beside = new Thread(this::run, "warm-up");
             beside.setDaemon(true);
             beside.setPriority(Thread.MIN_PRIORITY);
             beside.start();
@@ -82,12 +84,14 @@ class WarmUp {
                 }
             });
         }
-        sources.forEach(this::connect);
+        sources.stream().takeWhile(source -> !ending).forEach(this::connect);
     }
 
+    /* Sources are closed after this: one that is being connected to meanwhile would stay open. */
     @PreDestroy
-    void end() {
+    void end() throws InterruptedException {
         ending = true;
+        beside.join(LONGEST_END_MILLIS);
     }
 
     private static Stream<Query> queries(Project live) {
