@@ -77,14 +77,16 @@ final class SharedRun {
     /** All of an answer. @param sentId the statement in Sent that it is of */
     record Whole(long sentId, List<ByteBuffer> lines, int bytes) {}
 
-    /** It has ended: those who read it have all of it. What has come, unless it is too much to keep. */
-    synchronized Optional<Whole> ends() {
+    /** What has come, unless it is too much to keep. */
+    synchronized Optional<Whole> whole() {
+        return allKept ? Optional.of(new Whole(sentId.orElseThrow(), List.copyOf(kept), bytes)) : Optional.empty();
+    }
+
+    /** It has ended: those who read it have all of it. */
+    synchronized void ends() {
         closed = true;
         readers.forEach(RunReader::ends);
-        Optional<Whole> whole =
-                allKept ? Optional.of(new Whole(sentId.orElseThrow(), List.copyOf(kept), bytes)) : Optional.empty();
         kept.clear();
-        return whole;
     }
 
     synchronized void fails(Throwable why) {

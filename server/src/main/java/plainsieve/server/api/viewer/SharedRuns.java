@@ -103,12 +103,12 @@ class SharedRuns {
         return new SourceFailure(SourceFailure.Kind.STOPPED, "The statement was stopped.", "Run it again.", null);
     }
 
-    /** All of it has come. */
+    /** All of it has come. It is kept before anybody hears so: whoever asks again then takes it. */
     void ends(Begun begun) {
-        Optional<SharedRun.Whole> whole = begun.run().ends();
         if (!begun.kept().isZero()) {
-            whole.ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));
+            begun.run().whole().ifPresent(all -> answers.keep(begun.question(), begun.kept(), all));
         }
+        begun.run().ends();
     }
 
     /** It has ended, however. Another that asks the same by now stays. */
