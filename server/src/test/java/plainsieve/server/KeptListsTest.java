@@ -10,6 +10,8 @@ import java.sql.Statement;
 import java.time.Instant;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Lists that are kept on disk. */
 class KeptListsTest {
@@ -36,6 +38,40 @@ class KeptListsTest {
             }
             assertThat(kept(folder, "used_at")).isAfter(asked);
             assertThat(kept(folder, "asked_at")).isEqualTo(asked);
+        }
+    }
+
+    /** What is in memory is found even where the record of it is gone. */
+    @ParameterizedTest
+    @CsvSource({"true, true", "false, false"})
+    void listsThatWereUsedLastAreReadAfterAStart(boolean warmsUp, boolean known) throws Exception {
+        Path folder = AnotherServer.folderOfVersion3();
+        String before;
+        try (AnotherServer server = AnotherServer.on(folder)) {
+            before = askedAt(server);
+        }
+        try (AnotherServer server = AnotherServer.on(folder, "--plainsieve.jobs=" + warmsUp)) {
+            for (int i = 0; i < 200 && isWarmingUp(); i++) {
+                Thread.sleep(50);
+            }
+            forgetKept(folder);
+            assertThat(askedAt(server).equals(before)).isEqualTo(known);
+        }
+    }
+
+    private static String askedAt(AnotherServer server) {
+        return server.api().listValues("port", Map.of()).json().get("askedAt").asString();
+    }
+
+    private static boolean isWarmingUp() {
+        return Thread.getAllStackTraces().keySet().stream()
+                .anyMatch(thread -> thread.getName().equals("warm-up"));
+    }
+
+    private static void forgetKept(Path folder) throws Exception {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("plainsieve.sqlite"));
+                Statement statement = connection.createStatement()) {
+            statement.executeUpdate("delete from kept_list");
         }
     }
 }

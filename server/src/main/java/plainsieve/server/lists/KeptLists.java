@@ -36,6 +36,7 @@ class KeptLists {
     private static final Logger LOG = LoggerFactory.getLogger(KeptLists.class);
     private static final int MOST_KEPT = 2_000;
     private static final int MOST_VALUES_IN_MEMORY = 500_000;
+    private static final int MOST_REMEMBERED = 50;
     private static final int PRUNE_EVERY = 100;
 
     /** How exactly it is kept when a list was used last: not every use is worth a write. */
@@ -144,14 +145,23 @@ class KeptLists {
         }
     }
 
+    /** Those that were used last. */
+    void remember() {
+        records.usedLast(MOST_REMEMBERED).forEach(row -> inMemory.asMap().putIfAbsent(row.id(), read(row)));
+    }
+
     private Optional<KeptList> last(String id) {
         KeptList known = inMemory.getIfPresent(id);
         if (known != null) {
             return Optional.of(known);
         }
-        Optional<KeptList> onDisk = records.find(id).map(row -> forms.readRecord(row.list(), KeptList.class));
+        Optional<KeptList> onDisk = records.find(id).map(this::read);
         onDisk.ifPresent(list -> inMemory.put(id, list));
         return onDisk;
+    }
+
+    private KeptList read(KeptListRow row) {
+        return forms.readRecord(row.list(), KeptList.class);
     }
 
     private void keep(String id, KeptList list) {

@@ -1,6 +1,7 @@
 package plainsieve.server.records;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
@@ -14,6 +15,9 @@ import org.apache.ibatis.annotations.Update;
 public interface KeptListRecords {
     @Select("select * from kept_list where id = #{id}")
     Optional<KeptListRow> find(String id);
+
+    @Select("select * from kept_list order by used_at desc limit #{most}")
+    List<KeptListRow> usedLast(int most);
 
     @Insert("""
             insert into kept_list (id, list, asked_at, used_at) values (#{id}, #{list}, #{askedAt}, #{usedAt})

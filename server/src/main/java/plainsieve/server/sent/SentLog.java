@@ -111,6 +111,12 @@ public class SentLog {
         this.lastId = new AtomicLong(records.lastId());
     }
 
+    /** Opens what it writes with, so that the first statement does not wait for that. Nothing is written. */
+    public void makeReady() {
+        forms.writeRecord(List.of(new SentValue("port", 0, "text", List.of("Lunna"))));
+        writer.now(now -> {});
+    }
+
     /** Statements before a number, as they are wanted. */
     public List<SentRow> latest(long before, SentWanted wanted, int limit) {
         settle();

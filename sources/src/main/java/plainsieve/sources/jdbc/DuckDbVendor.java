@@ -19,6 +19,9 @@ import plainsieve.sources.SourceSettings;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
 public final class DuckDbVendor implements Vendor {
+    /** Stands for a file where there is none: what it holds is gone with its connections. */
+    static final String IN_MEMORY = ":memory:";
+
     private static final int MOST_DIGITS = 38;
 
     /** What the driver makes of days and moments without an end or a beginning. */
@@ -58,7 +61,8 @@ public final class DuckDbVendor implements Vendor {
     public void configure(HikariConfig config) {
         config.setJdbcUrl("jdbc:duckdb:" + file);
         bounds.forEach(config::addDataSourceProperty);
-        config.addDataSourceProperty("duckdb.read_only", "true");
+        boolean onFile = !file.equals(IN_MEMORY);
+        config.addDataSourceProperty("duckdb.read_only", Boolean.toString(onFile));
         config.addDataSourceProperty("jdbc_stream_results", "true");
         config.addDataSourceProperty("autoinstall_known_extensions", "false");
         if (!readable.isEmpty()) {
@@ -69,7 +73,7 @@ public final class DuckDbVendor implements Vendor {
         // though it multiplies rows: other rows are the first ones then (DuckDB 1.5.6).
         config.addDataSourceProperty("disabled_optimizers", "join_filter_pushdown,join_elimination");
         config.addDataSourceProperty("lock_configuration", "true");
-        config.setReadOnly(true);
+        config.setReadOnly(onFile);
     }
 
     private String folders() {

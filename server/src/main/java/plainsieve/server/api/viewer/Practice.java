@@ -12,6 +12,7 @@ import plainsieve.core.statement.Statement;
 import plainsieve.server.api.body.RunBodies;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
+import plainsieve.sources.jdbc.DuckDbPractice;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -58,9 +59,19 @@ class Practice {
         streams.run(page, OutputStream::nullOutputStream);
     }
 
-    private void answer() {
+    /** The same with rows of an engine that was made for it. */
+    void goOnEngine() {
+        DuckDbPractice.run(toNobody());
+    }
+
+    private RunStream toNobody() {
         RunStream stream = new RunStream(OutputStream.nullOutputStream(), json, Clock.systemUTC(), false, id -> {});
         stream.sent(1, new Statement("", List.of(), List.of(), Statement.NO_CAP));
+        return stream;
+    }
+
+    private void answer() {
+        RunStream stream = toNobody();
         stream.columns(Stream.of(Column.Kind.values())
                 .map(kind -> new Column(kind.name(), "", kind))
                 .toList());

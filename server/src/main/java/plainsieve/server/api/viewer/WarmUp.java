@@ -1,9 +1,9 @@
 package plainsieve.server.api.viewer;
 
 import jakarta.annotation.PreDestroy;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -16,14 +16,16 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
+import plainsieve.server.runs.RunsAhead;
 import plainsieve.server.settings.Settings;
 import plainsieve.server.sources.Sending;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceFailure;
+import plainsieve.sources.SourceSettings;
 
 /**
- * After a start, beside whatever is asked already: what the first reader would wait for. The way of a request is gone once, the
- * texts of reports are read, and their sources are connected to. No statement is sent to them.
+ * After a start, beside whatever is asked already: what the first reader would wait for. The way of a request is gone once, lists
+ * that were used last and the texts of reports are read, and their sources are connected to. No statement is sent to them.
  */
 @Component
 class WarmUp {
@@ -37,14 +39,16 @@ class WarmUp {
     private final Sending sending;
     private final Settings settings;
     private final Practice practice;
+    private final RunsAhead runs;
     private final Thread beside = new Thread(this::run, "warm-up");
     private volatile boolean ending;
 
-    WarmUp(Projects projects, Sending sending, Settings settings, Practice practice) {
+    WarmUp(Projects projects, Sending sending, Settings settings, Practice practice, RunsAhead runs) {
         this.projects = projects;
         this.sending = sending;
         this.settings = settings;
         this.practice = practice;
+        this.runs = runs;
     }
 
     @EventListener
@@ -58,6 +62,7 @@ class WarmUp {
 
     private void run() {
         beside(practice::go);
+        beside(runs::makeReady);
         beside(this::makeSourcesReady);
     }
 
@@ -73,18 +78,24 @@ class WarmUp {
     }
 
     private void makeSourcesReady() {
-        Set<String> sources = new LinkedHashSet<>();
+        Map<String, SourceSettings> sources = new LinkedHashMap<>();
         for (Project project : projects.all()) {
             Project live = project.in(Stage.LIVE);
             queries(live).forEach(query -> {
                 read(live, query);
-                // A service would have to be sent a request.
-                if (!(live.sources().get(query.sourceId()) instanceof ServiceSettings)) {
-                    sources.add(query.sourceId());
-                }
+                sources.put(query.sourceId(), live.sources().get(query.sourceId()));
             });
         }
-        sources.stream().takeWhile(source -> !ending).forEach(this::connect);
+        // A service would have to be sent a request.
+        sources.values().removeIf(ServiceSettings.class::isInstance);
+        sources.keySet().stream().takeWhile(source -> !ending).forEach(this::connect);
+        if (!ending && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
+            practice.goOnEngine();
+        }
+    }
+
+    private static boolean isOfEngine(SourceSettings settings) {
+        return settings instanceof SourceSettings.DuckDb || settings instanceof SourceSettings.Folder;
     }
 
     /* Sources are closed after this: one that is being connected to meanwhile would stay open. */

@@ -1,0 +1,22 @@
+package plainsieve.server.runs;
+
+import org.springframework.stereotype.Component;
+import plainsieve.server.lists.ValueLists;
+import plainsieve.server.sent.SentLog;
+
+/** What the first run would wait for, made ready before it comes. Nothing is sent. */
+@Component
+public class RunsAhead {
+    private final SentLog sent;
+    private final ValueLists lists;
+
+    RunsAhead(SentLog sent, ValueLists lists) {
+        this.sent = sent;
+        this.lists = lists;
+    }
+
+    public void makeReady() {
+        sent.makeReady();
+        lists.remember();
+    }
+}

@@ -1,0 +1,28 @@
+package plainsieve.sources;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import plainsieve.sources.jdbc.DuckDbPractice;
+
+/** What is run so that the first run finds all of DuckDB loaded: rows with a column of each kind, of which nothing stays. */
+class DuckDbPracticeTest {
+    @Test
+    void givesRowsWithAColumnOfEachKind() {
+        Collected collected = new Collected();
+        DuckDbPractice.run(collected);
+        assertThat(collected.columns).extracting(Column::kind).contains(Column.Kind.values());
+        assertThat(collected.rows).hasSize(1_000);
+        assertThat(collected.rows.get(1))
+                .startsWith("Lunna", "2026-03-01T09:06", 1L, 1L, "2026-03-01", 0.5)
+                .endsWith("[hull, null]");
+    }
+
+    @Test
+    void leavesNoFileBehind() throws Exception {
+        DuckDbPractice.run(new Collected());
+        assertThat(Files.exists(Path.of(":memory:"))).isFalse();
+    }
+}
