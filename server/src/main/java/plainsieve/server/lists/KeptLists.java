@@ -15,8 +15,10 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -29,7 +31,7 @@ import plainsieve.server.sent.SentValues;
 
 /**
  * The last answer of each list, on disk and shared by everyone. A list that is no longer fresh is given at once and asked
- * for again in the background; the same list asked for twice at the same moment reaches its source once.
+ * for again a little later, in the background; the same list asked for twice at the same moment reaches its source once.
  */
 @Service
 class KeptLists {
@@ -43,6 +45,9 @@ class KeptLists {
     private static final Duration USE_WRITTEN_EVERY = Duration.ofMinutes(10);
 
     private static final Duration OF_ONE_PAGE = Duration.ofSeconds(20);
+
+    /** So that rows that somebody waits for have their source for themselves; pages look for the newer list later than this. */
+    private static final long REFRESHED_AFTER_MILLIS = 250;
 
     private final ListQueries queries;
     private final KeptListRecords records;
@@ -63,6 +68,8 @@ class KeptLists {
         thread.setDaemon(true);
         return thread;
     });
+    private final Executor soon =
+            CompletableFuture.delayedExecutor(REFRESHED_AFTER_MILLIS, TimeUnit.MILLISECONDS, asking);
 
     KeptLists(ListQueries queries, KeptListRecords records, StoredForms forms, Clock clock) {
         this.queries = queries;
@@ -82,14 +89,27 @@ class KeptLists {
             return new Found(join(ask(id, list)), false);
         }
         used(id);
-        boolean old = last.get().askedAt().plus(fresh).isBefore(clock.instant());
+        boolean old = isOld(last.get(), fresh);
         if (old) {
-            ask(id, list).exceptionally(problem -> {
-                LOG.warn("A list could not be refreshed; the last one is shown: {}", problem.getMessage());
-                return last.get();
-            });
+            soon.execute(() -> askWhenStillOld(id, list, fresh));
         }
         return new Found(last.get(), old);
+    }
+
+    private boolean isOld(KeptList list, Duration fresh) {
+        return list.askedAt().plus(fresh).isBefore(clock.instant());
+    }
+
+    /* Others may have asked meanwhile. */
+    private void askWhenStillOld(String id, ListQueries.Prepared list, Duration fresh) {
+        if (last(id).filter(known -> !isOld(known, fresh)).isPresent()) {
+            return;
+        }
+        ask(id, list).whenComplete((newer, problem) -> {
+            if (problem != null) {
+                LOG.warn("A list could not be refreshed; the last one is shown: {}", problem.getMessage());
+            }
+        });
     }
 
     /* What is pruned first is what was used least lately. Beside the request: nobody waits for it. */
