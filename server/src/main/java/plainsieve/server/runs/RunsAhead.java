@@ -19,4 +19,9 @@ public class RunsAhead {
         sent.makeReady();
         lists.remember();
     }
+
+    /** Whether the first one has come already. */
+    public boolean isTooLate() {
+        return sent.hasBegun();
+    }
 }

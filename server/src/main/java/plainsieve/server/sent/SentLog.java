@@ -46,6 +46,7 @@ public class SentLog {
     private final StoredForms forms;
     private final Clock clock;
     private final Settings settings;
+    private final long lastBefore;
     private final AtomicLong lastId;
 
     /* Both are tidied by whoever writes into them: waking a thread for it costs more. */
@@ -108,13 +109,19 @@ public class SentLog {
         this.forms = forms;
         this.clock = clock;
         records.closeRunning();
-        this.lastId = new AtomicLong(records.lastId());
+        this.lastBefore = records.lastId();
+        this.lastId = new AtomicLong(lastBefore);
     }
 
     /** Opens what it writes with, so that the first statement does not wait for that. Nothing is written. */
     public void makeReady() {
         forms.writeRecord(List.of(new SentValue("port", 0, "text", List.of("Lunna"))));
         writer.now(now -> {});
+    }
+
+    /** Whether anything was sent since the start. */
+    public boolean hasBegun() {
+        return lastId.get() > lastBefore;
     }
 
     /** Statements before a number, as they are wanted. */

@@ -89,7 +89,8 @@ class WarmUp {
         // A service would have to be sent a request.
         sources.values().removeIf(ServiceSettings.class::isInstance);
         sources.keySet().stream().takeWhile(source -> !ending).forEach(this::connect);
-        if (!ending && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
+        // Whoever asks already would share the processor with it.
+        if (!ending && !runs.isTooLate() && sources.values().stream().anyMatch(WarmUp::isOfEngine)) {
             practice.goOnEngine();
         }
     }
