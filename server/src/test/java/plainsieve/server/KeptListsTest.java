@@ -12,6 +12,8 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.server.records.KeptListRecords;
+import plainsieve.server.records.KeptListRow;
 
 /** Lists that are kept on disk. */
 class KeptListsTest {
@@ -56,6 +58,19 @@ class KeptListsTest {
             }
             forgetKept(folder);
             assertThat(askedAt(server).equals(before)).isEqualTo(known);
+        }
+    }
+
+    /** A start does not read megabytes that nobody may ask for. */
+    @Test
+    void longListsAreNotAmongThoseReadAfterAStart() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3())) {
+            KeptListRecords records = server.part(KeptListRecords.class);
+            Instant now = Instant.parse("2026-03-01T09:05:00Z");
+            records.keep(new KeptListRow("short", "[1]", now, now));
+            records.keep(new KeptListRow("long", "[1000]", now, now.plusSeconds(1)));
+            records.keep(new KeptListRow("older", "[2]", now, now.minusSeconds(1)));
+            assertThat(records.usedLast(2, 3)).extracting(KeptListRow::id).containsExactly("short");
         }
     }
 

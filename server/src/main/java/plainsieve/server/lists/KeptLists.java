@@ -38,7 +38,10 @@ class KeptLists {
     private static final Logger LOG = LoggerFactory.getLogger(KeptLists.class);
     private static final int MOST_KEPT = 2_000;
     private static final int MOST_VALUES_IN_MEMORY = 500_000;
+    /** After a start. Long ones are read when somebody wants them: all of them together would be tens of megabytes. */
     private static final int MOST_REMEMBERED = 50;
+
+    private static final int LONGEST_REMEMBERED = 100_000;
     private static final int PRUNE_EVERY = 100;
 
     /** How exactly it is kept when a list was used last: not every use is worth a write. */
@@ -100,16 +103,16 @@ class KeptLists {
         return list.askedAt().plus(fresh).isBefore(clock.instant());
     }
 
-    /* Others may have asked meanwhile. */
+    /* Others may have asked meanwhile: then it is in memory. */
     private void askWhenStillOld(String id, ListQueries.Prepared list, Duration fresh) {
-        if (last(id).filter(known -> !isOld(known, fresh)).isPresent()) {
-            return;
+        KeptList known = inMemory.getIfPresent(id);
+        if (known == null || isOld(known, fresh)) {
+            ask(id, list).whenComplete((newer, problem) -> {
+                if (problem != null) {
+                    LOG.warn("A list could not be refreshed; the last one is shown: {}", problem.getMessage());
+                }
+            });
         }
-        ask(id, list).whenComplete((newer, problem) -> {
-            if (problem != null) {
-                LOG.warn("A list could not be refreshed; the last one is shown: {}", problem.getMessage());
-            }
-        });
     }
 
     /* What is pruned first is what was used least lately. Beside the request: nobody waits for it. */
@@ -165,9 +168,10 @@ class KeptLists {
         }
     }
 
-    /** Those that were used last. */
+    /** Reads those that were used last. */
     void remember() {
-        records.usedLast(MOST_REMEMBERED).forEach(row -> inMemory.asMap().putIfAbsent(row.id(), read(row)));
+        records.usedLast(MOST_REMEMBERED, LONGEST_REMEMBERED)
+                .forEach(row -> inMemory.asMap().putIfAbsent(row.id(), read(row)));
     }
 
     private Optional<KeptList> last(String id) {

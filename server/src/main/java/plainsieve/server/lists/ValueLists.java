@@ -49,12 +49,12 @@ public class ValueLists {
     public record ValueList(
             List<ListedValue> values, boolean complete, boolean more, String askedAt, boolean refreshing) {}
 
+    private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
+
     /** Reads lists that were used last from where they are kept, so that the next to use one does not wait for it. Asks no source. */
     public void remember() {
         kept.remember();
     }
-
-    private static final ValueList NO_LIST = new ValueList(List.of(), false, false, "", false);
 
     /** The list, from its start. Of one that is too long to keep, the first page. */
     public ValueList of(ParameterDefinition definition, ListFor who, Map<String, ChoiceText> parents) {

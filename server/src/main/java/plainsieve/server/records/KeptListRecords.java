@@ -16,8 +16,12 @@ public interface KeptListRecords {
     @Select("select * from kept_list where id = #{id}")
     Optional<KeptListRow> find(String id);
 
-    @Select("select * from kept_list order by used_at desc limit #{most}")
-    List<KeptListRow> usedLast(int most);
+    /** Those that were used last, but for the long ones among them. @param longest in characters of JSON */
+    @Select("""
+            select * from (select * from kept_list order by used_at desc limit #{most})
+            where length(list) <= #{longest}
+            """)
+    List<KeptListRow> usedLast(@Param("most") int most, @Param("longest") int longest);
 
     @Insert("""
             insert into kept_list (id, list, asked_at, used_at) values (#{id}, #{list}, #{askedAt}, #{usedAt})

@@ -3,7 +3,6 @@ package plainsieve.sources.jdbc;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.statement.Bound;
 import plainsieve.core.statement.BoundValue;
@@ -17,12 +16,14 @@ import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
+import plainsieve.sources.TimeLimit;
 
 /**
  * A run that nobody asked for, on a DuckDB of its own that holds nothing and is gone after it, so that the first one that is asked
  * for finds the driver, and what reads its rows, loaded.
  */
 public final class DuckDbPractice {
+    private static final String NAME = "practice";
     private static final Duration LONGEST = Duration.ofSeconds(2);
     private static final Map<String, String> BOUNDS = Map.of("memory_limit", "64MB", "threads", "1");
 
@@ -39,10 +40,9 @@ public final class DuckDbPractice {
 
     /** Hands on a thousand rows with a column of each kind. */
     public static void run(RowReceiver receiver) {
-        SourceSettings.DuckDb settings = new SourceSettings.DuckDb(DuckDbVendor.IN_MEMORY);
-        SourceAccess access = new SourceAccess("(practice)", settings, Secret.none());
-        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
-        try (JdbcSource source = new JdbcSource(access, DuckDbVendor.within(settings, BOUNDS), clock)) {
+        SourceAccess access = new SourceAccess(NAME, new SourceSettings.DuckDb(NAME), Secret.none());
+        ScheduledExecutorService clock = TimeLimit.clock();
+        try (JdbcSource source = new JdbcSource(access, DuckDbVendor.empty(BOUNDS), clock)) {
             source.run(new Dispatch.Sql(statement()), new RunLimits(LONGEST), new Cancellation(), receiver);
         } finally {
             clock.shutdownNow();

@@ -19,9 +19,6 @@ import plainsieve.sources.SourceSettings;
 
 /** DuckDB in this process, on a file opened read-only and fenced in: no other files, no extensions, no settings. */
 public final class DuckDbVendor implements Vendor {
-    /** Stands for a file where there is none: what it holds is gone with its connections. */
-    static final String IN_MEMORY = ":memory:";
-
     private static final int MOST_DIGITS = 38;
 
     /** What the driver makes of days and moments without an end or a beginning. */
@@ -36,6 +33,7 @@ public final class DuckDbVendor implements Vendor {
     private final String file;
     private final List<Path> readable;
     private final Map<String, String> bounds;
+    private final boolean onFile;
 
     DuckDbVendor(SourceSettings.DuckDb settings) {
         this(settings.file(), List.of(), Map.of());
@@ -52,16 +50,25 @@ public final class DuckDbVendor implements Vendor {
      * @param bounds what it may use of the machine, as settings of its own
      */
     public DuckDbVendor(String file, List<Path> readable, Map<String, String> bounds) {
+        this(file, readable, bounds, true);
+    }
+
+    private DuckDbVendor(String file, List<Path> readable, Map<String, String> bounds, boolean onFile) {
         this.file = file;
         this.readable = List.copyOf(readable);
         this.bounds = Map.copyOf(bounds);
+        this.onFile = onFile;
+    }
+
+    /** One without a file, which holds nothing, fenced in as the others are. */
+    static DuckDbVendor empty(Map<String, String> bounds) {
+        return new DuckDbVendor(":memory:", List.of(), bounds, false);
     }
 
     @Override
     public void configure(HikariConfig config) {
         config.setJdbcUrl("jdbc:duckdb:" + file);
         bounds.forEach(config::addDataSourceProperty);
-        boolean onFile = !file.equals(IN_MEMORY);
         config.addDataSourceProperty("duckdb.read_only", Boolean.toString(onFile));
         config.addDataSourceProperty("jdbc_stream_results", "true");
         config.addDataSourceProperty("autoinstall_known_extensions", "false");
