@@ -8,9 +8,14 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import plainsieve.server.records.RecordsFile;
@@ -19,6 +24,9 @@ import plainsieve.server.records.RecordsRefused;
 class RecordsSafetyTest {
     private static final int ASKED = 20;
     private static final int KILLS = Integer.getInteger("endure.kills", 1);
+
+    private static final String ENDLESS =
+            "with recursive n (i) as (select 1 union all select i + 1 from n) select count(*) from n";
 
     @TempDir
     private Path folder;
@@ -117,6 +125,77 @@ class RecordsSafetyTest {
                 server.kill();
             }
         }
+    }
+
+    @Test
+    void whatRunsIsInSentBeforeItIsSentAndStaysThereWhenKilled() throws Exception {
+        try (ServerProcess server = ServerProcess.answering(folder)) {
+            makeAnsweringQuery(server.api());
+            server.api().runDraft("kept", "select 1", Map.of());
+            CompletableFuture.runAsync(() -> server.api().runDraft("kept", ENDLESS, Map.of()));
+            // How the one before ended is written a moment after it has.
+            await(() -> String.join("", begun()).startsWith(ENDLESS));
+            server.kill();
+        }
+        try (ServerProcess server = ServerProcess.answering(folder)) {
+            assertThat(outcomes(server.api())).containsExactly("stopped: The server ended while this ran.", "done: ");
+            assertThat(begun()).isEmpty();
+        }
+    }
+
+    @Test
+    void whatWasSeenWhileItRanIsInSentOnceWithHowItEnded() throws Exception {
+        try (ServerProcess server = ServerProcess.answering(folder)) {
+            Api api = server.api();
+            makeAnsweringQuery(api);
+            Map<String, Object> endless = Map.of("runId", "endless", "text", ENDLESS, "choices", Map.of());
+            CompletableFuture<Api.Answer> run =
+                    CompletableFuture.supplyAsync(() -> server.api().post("/api/queries/kept/run", endless));
+            await(() -> outcomes(api).equals(List.of("running: ")));
+            api.post("/api/runs/endless/stop", "");
+            assertThat(run.join().failure()).contains("stopped");
+            assertThat(outcomes(api)).singleElement().asString().startsWith("stopped: ");
+            assertThat(begun()).isEmpty();
+        }
+    }
+
+    /** The statements that were begun and were neither looked at nor ended since, as they stand in the file. */
+    private List<String> begun() {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + file());
+                ResultSet rows = connection.createStatement().executeQuery("select text from sent_begun")) {
+            List<String> texts = new ArrayList<>();
+            while (rows.next()) {
+                texts.add(rows.getString(1));
+            }
+            return texts;
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static List<String> outcomes(Api api) {
+        return api.get("/api/sent")
+                .json()
+                .valueStream()
+                .map(sent -> sent.get("outcome").asString() + ": "
+                        + sent.get("problem").asString())
+                .toList();
+    }
+
+    private static void await(BooleanSupplier condition) throws InterruptedException {
+        for (int i = 0; i < 300 && !condition.getAsBoolean(); i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        assertThat(condition.getAsBoolean()).isTrue();
+    }
+
+    private void makeAnsweringQuery(Api api) throws Exception {
+        Path answering = folder.resolve("files").resolve("answering.sqlite");
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + answering)) {
+            connection.createStatement().execute("create table berths (name text)");
+        }
+        api.post("/api/sources", Map.of("id", "s", "kind", "sqlite", "database", "answering.sqlite"));
+        api.post("/api/queries", Map.of("name", "Kept", "sourceId", "s", "text", ""));
     }
 
     private static void makeQuery(Api api) {

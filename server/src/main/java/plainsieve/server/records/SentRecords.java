@@ -17,20 +17,51 @@ public interface SentRecords {
     @Select("select coalesce(max(id), 0) from sent")
     long lastId();
 
+    /** One that is about to be sent. Until it is among those that are read, it stands where to write it costs least. */
+    @Insert("""
+            insert into sent_begun (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text,
+              bound_values)
+            values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{asker}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause},
+              #{text}, #{boundValues})
+            """)
+    void begin(SentRow row);
+
+    /** One with how it ended, whether it was among those that are read or not. */
+    default void end(SentRow row) {
+        put(row);
+        dropBegun(row.id());
+    }
+
     @Insert("""
             insert into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
               outcome, problem, gathered, fetched, shown, database_ms, total_ms)
             values (#{id}, #{runId}, #{sentAt}, #{projectId}, #{asker}, #{sourceId}, #{queryId}, #{reportId}, #{viewId}, #{cause}, #{text},
               #{boundValues}, #{outcome}, #{problem}, #{gathered}, #{fetched}, #{shown}, #{databaseMs}, #{totalMs})
+            on conflict (id) do update set outcome = excluded.outcome, problem = excluded.problem, gathered = excluded.gathered,
+              fetched = excluded.fetched, shown = excluded.shown, database_ms = excluded.database_ms, total_ms = excluded.total_ms
             """)
-    void add(SentRow row);
+    void put(SentRow row);
 
-    @Update("""
-            update sent set outcome = #{outcome}, problem = #{problem}, gathered = #{gathered}, fetched = #{fetched}, shown = #{shown},
-              database_ms = #{databaseMs}, total_ms = #{totalMs}
-            where id = #{id}
+    @Delete("delete from sent_begun where id = #{id}")
+    void dropBegun(long id);
+
+    /** Puts those that have begun among those that are read, as running. */
+    default void showBegun() {
+        putBegun();
+        dropAllBegun();
+    }
+
+    @Insert("""
+            insert or ignore into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text,
+              bound_values, outcome, problem, fetched, shown, database_ms, total_ms)
+            select id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
+              'running', '', 0, 0, 0, 0
+            from sent_begun
             """)
-    void finish(SentRow row);
+    void putBegun();
+
+    @Delete("delete from sent_begun")
+    void dropAllBegun();
 
     /**
      * Statements before one, newest or slowest first. Empty filters let everything through; without a cause, only what was

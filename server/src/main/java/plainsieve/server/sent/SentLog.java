@@ -108,6 +108,7 @@ public class SentLog {
         this.records = records;
         this.forms = forms;
         this.clock = clock;
+        records.showBegun();
         records.closeRunning();
         this.lastBefore = records.lastId();
         this.lastId = new AtomicLong(lastBefore);
@@ -187,7 +188,7 @@ public class SentLog {
     }
 
     private void settle() {
-        writer.now(now -> {});
+        writer.afterAll(SentRecords::showBegun);
     }
 
     /**
@@ -200,7 +201,7 @@ public class SentLog {
         String why = "It is the answer to statement %d, which was asked already.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
         SentRow shared = finished(row, "shared", why, new Answer(0, 0, 0, 0));
-        writer.later(now -> now.add(shared));
+        writer.later(now -> now.end(shared));
     }
 
     private static Set<String> both(Set<String> some, Set<String> others) {
@@ -245,7 +246,7 @@ public class SentLog {
                 origin,
                 plan ? "explain " + statement.text() : statement.text(),
                 forms.writeRecord(plan ? List.of() : sent.stored()));
-        writer.now(now -> now.add(row));
+        writer.now(now -> now.begin(row));
         if (id % PRUNE_EVERY == 0) {
             writer.later(this::prune);
         }
@@ -279,7 +280,7 @@ public class SentLog {
     }
 
     public void done(Begun begun, Answer answer) {
-        writer.later(now -> now.finish(finished(begun.row(), "done", "", answer)));
+        writer.later(now -> now.end(finished(begun.row(), "done", "", answer)));
     }
 
     /** How a statement ended that did not end well. */
@@ -293,7 +294,7 @@ public class SentLog {
         String told = begun.sent().withoutPrivate(problem);
         String outcome = end == End.STOPPED ? "stopped" : "failed";
         Answer answer = new Answer(0, 0, millis, millis);
-        writer.later(now -> now.finish(finished(begun.row(), outcome, told, answer)));
+        writer.later(now -> now.end(finished(begun.row(), outcome, told, answer)));
     }
 
     private static SentRow finished(SentRow row, String outcome, String problem, Answer answer) {

@@ -20,13 +20,14 @@ import plainsieve.server.records.SentBatches;
 import plainsieve.server.records.SentRecords;
 
 /**
- * Writes into Sent in order, in groups. Who has to wait for it writes all that waits themselves, unless another does already: so
- * nobody has to be woken for it. What nobody waits for goes with the next group, or soon.
+ * Writes into Sent in groups. Who has to wait for it writes what waits themselves, unless another does already: so nobody has to be
+ * woken for it. What nobody waits for is written soon, in small groups, so that nobody waits long behind it either.
  */
 @Component
 class SentWriter {
     private static final Logger LOG = LoggerFactory.getLogger(SentWriter.class);
     private static final int MOST_AT_ONCE = 500;
+    private static final int MOST_BESIDE_AT_ONCE = 50;
     private static final int MOST_WAITING = 50_000;
     private static final long LONGEST_WAIT_MILLIS = 2_000;
     private static final long TRIED_EVERY_MILLIS = 5;
@@ -34,15 +35,47 @@ class SentWriter {
     private static final long CLOSING_MILLIS = 8_000;
 
     private final SentBatches batches;
-    private final BlockingQueue<Change> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
+    /** What statements wait for before they are sent. */
+    private final Line urgent = new Line(MOST_AT_ONCE);
+
+    private final Line beside = new Line(MOST_BESIDE_AT_ONCE);
     private final Thread thread = new Thread(this::work, "sent-log");
     private final ReentrantLock writing = new ReentrantLock();
-    /** What is to be written next; whoever holds the lock has it. */
-    private final List<Change> group = new ArrayList<>();
-
     private volatile boolean closing;
 
     private record Change(Consumer<SentRecords> how, CompletableFuture<Void> written) {}
+
+    /** What waits to be written, in the order of its coming. */
+    private static final class Line {
+        private final BlockingQueue<Change> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
+        private final int mostAtOnce;
+        /** What is to be written next; whoever may write has it. */
+        private final List<Change> group = new ArrayList<>();
+
+        Line(int mostAtOnce) {
+            this.mostAtOnce = mostAtOnce;
+        }
+
+        CompletableFuture<Void> add(Consumer<SentRecords> how) {
+            Change change = new Change(how, new CompletableFuture<>());
+            if (!waiting.offer(change)) {
+                LOG.error("Sent has been out of reach for so long that a statement is not written down");
+                change.written().complete(null);
+            }
+            return change.written();
+        }
+
+        boolean waits() {
+            return !waiting.isEmpty();
+        }
+
+        List<Change> next() {
+            if (group.isEmpty()) {
+                waiting.drainTo(group, mostAtOnce);
+            }
+            return group;
+        }
+    }
 
     SentWriter(SentBatches batches) {
         this.batches = batches;
@@ -50,22 +83,25 @@ class SentWriter {
     }
 
     /** Writes soon, beside whoever asks for it. */
-    CompletableFuture<Void> later(Consumer<SentRecords> how) {
-        Change change = new Change(how, new CompletableFuture<>());
-        if (!waiting.offer(change)) {
-            LOG.error("Sent has been out of reach for so long that a statement is not written down");
-            change.written().complete(null);
-        }
-        return change.written();
+    void later(Consumer<SentRecords> how) {
+        beside.add(how);
     }
 
     /** Returns when it is written. Nobody waits long for a log that cannot be written now: it is written later then. */
     void now(Consumer<SentRecords> how) {
-        CompletableFuture<Void> written = later(how);
+        await(urgent.add(how), List.of(urgent));
+    }
+
+    /** Returns when it is written, after all that waited for it. */
+    void afterAll(Consumer<SentRecords> how) {
+        await(beside.add(how), List.of(urgent, beside));
+    }
+
+    private void await(CompletableFuture<Void> written, List<Line> lines) {
         long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(LONGEST_WAIT_MILLIS);
-        writeWaiting();
+        writeWaiting(lines);
         while (!written.isDone() && System.nanoTime() < until && isAwaited(written)) {
-            writeWaiting();
+            writeWaiting(lines);
         }
         if (!written.isDone()) {
             LOG.warn("Sent is behind: its records are busy");
@@ -86,23 +122,21 @@ class SentWriter {
     }
 
     /* Who comes while another writes has put theirs in line before: that one looks once more when it is through. */
-    private void writeWaiting() {
+    private void writeWaiting(List<Line> lines) {
         boolean goesOn = true;
         while (goesOn && writing.tryLock()) {
             try {
-                goesOn = writeOnce();
+                goesOn = lines.stream().allMatch(this::writeOnce);
             } finally {
                 writing.unlock();
             }
-            goesOn &= !waiting.isEmpty();
+            goesOn &= lines.stream().anyMatch(Line::waits);
         }
     }
 
     /** Whether what waited is written: not while the records are busy. */
-    private boolean writeOnce() {
-        if (group.isEmpty()) {
-            waiting.drainTo(group, MOST_AT_ONCE);
-        }
+    private boolean writeOnce(Line line) {
+        List<Change> group = line.next();
         boolean done = group.isEmpty() || write(group);
         if (done) {
             group.clear();
@@ -111,16 +145,17 @@ class SentWriter {
     }
 
     private void work() {
-        while (!closing || !waiting.isEmpty()) {
+        List<Line> all = List.of(urgent, beside);
+        while (!closing || all.stream().anyMatch(Line::waits)) {
             LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(SOON_MILLIS));
             if (Thread.interrupted()) {
                 LOG.warn("Sent was not written to its end");
                 return;
             }
-            writeWaiting();
+            writeWaiting(all);
         }
         // What was taken from the line while the records were busy.
-        writeWaiting();
+        writeWaiting(all);
     }
 
     private boolean write(List<Change> changes) {
