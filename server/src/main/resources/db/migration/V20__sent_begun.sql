@@ -1,5 +1,5 @@
--- Statements that were sent and have not ended. Whoever sends one waits until its line is here, where no index has to be kept; how it
--- ended is written into sent beside it, with many others.
+-- Statements that were sent, until they have ended or somebody reads Sent. Whoever sends one waits until its line is here, where no
+-- index has to be kept; how it ended is written into sent beside it, with many others.
 pragma user_version = 20;
 
 create table sent_begun (

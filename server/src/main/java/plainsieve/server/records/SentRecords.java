@@ -32,6 +32,7 @@ public interface SentRecords {
         dropBegun(row.id());
     }
 
+    /** Among those that are read: as a new one, or how one that is there has ended. */
     @Insert("""
             insert into sent (id, run_id, sent_at, project_id, asker, source_id, query_id, report_id, view_id, cause, text, bound_values,
               outcome, problem, gathered, fetched, shown, database_ms, total_ms)

@@ -201,7 +201,7 @@ public class SentLog {
         String why = "It is the answer to statement %d, which was asked already.".formatted(sentId);
         SentRow row = row(id, runId, origin, statement.text(), forms.writeRecord(sent.stored()));
         SentRow shared = finished(row, "shared", why, new Answer(0, 0, 0, 0));
-        writer.later(now -> now.end(shared));
+        writer.later(now -> now.put(shared));
     }
 
     private static Set<String> both(Set<String> some, Set<String> others) {
