@@ -58,16 +58,16 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <span class="grow"></span>
     <button
       v-if="history.done.value"
-      class="as-link"
-      title="Ctrl Z"
+      class="as-link turn"
+      :title="`Undo ${history.done.value.label} (Ctrl Z)`"
       :disabled="history.busy.value"
       @click="history.undo">
       Undo {{ history.done.value.label }}
     </button>
     <button
       v-if="history.undone.value"
-      class="as-link"
-      title="Ctrl Shift Z"
+      class="as-link turn"
+      :title="`Redo ${history.undone.value.label} (Ctrl Shift Z)`"
       :disabled="history.busy.value"
       @click="history.redo">
       Redo {{ history.undone.value.label }}
@@ -89,6 +89,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </template>
 
 <style scoped>
+/* What is undone may be named at length: it gives way to the names of the screens. */
+.turn {
+  min-width: 3em;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 .trouble {
   margin: 0;
   padding: 6px 26px;

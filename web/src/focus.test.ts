@@ -44,6 +44,17 @@ test('the next of several, and at the end the one before', async () => {
   expect(focused()).toBe('a')
 })
 
+test('an editor that stood before does not get it, where the next Tab would write into the text', async () => {
+  show(
+    '<main><section id="pane"><button id="turn">Turn</button><div contenteditable="true">text</div>' +
+      '<p id="gone"><button id="all">All</button></p></section></main>',
+    'all',
+  )
+  of('gone').remove()
+  await settled()
+  expect(focused()).toBe('turn')
+})
+
 test('a button that is switched off while something runs has the focus again afterwards', async () => {
   show('<main><button id="try">Try</button><button id="other">Other</button></main>', 'try')
   of('try').blur()

@@ -11,6 +11,9 @@ const FOCUSABLE = [
   '[tabindex]:not([tabindex="-1"])',
 ].join()
 
+/* Where every key writes, Tab among them in an editor. */
+const TYPED_INTO = 'input:not([type=checkbox], [type=radio]), textarea, [contenteditable=true]'
+
 const WHAT_HIDES = ['disabled', 'class', 'style', 'hidden']
 
 /** Where something stood: in what, and behind what. */
@@ -81,7 +84,8 @@ function heirOf(stood: Stood[], page: Document): Element | undefined {
     // Another page: its readers begin at its beginning.
     if (parent.querySelector('main')) return page.querySelector('main') ?? undefined
     const all = [...parent.querySelectorAll('*')].filter(each => each.matches(FOCUSABLE) && isSeen(each))
-    const heir = all.find(each => isBehind(each, behind)) ?? all.at(-1)
+    // Whoever did not go back to what is typed into would write there with the next key.
+    const heir = all.find(each => isBehind(each, behind)) ?? all.filter(each => !each.matches(TYPED_INTO)).at(-1)
     if (heir) return heir
   }
   return undefined

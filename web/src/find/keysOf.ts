@@ -36,6 +36,7 @@ const BY_SCREEN: [RegExp, KeyTold[]][] = [
       { keys: 'Ctrl S', what: 'save now; a pause in typing saves, too' },
       { keys: 'Alt 1 … 4', what: 'go to choices, query, rows, sent' },
       { keys: '/', what: 'search the list that is open' },
+      { keys: 'Esc, then Tab', what: 'leave the text; Tab alone indents' },
       { keys: 'Ctrl Space', what: 'offer names and parameters' },
     ],
   ],

@@ -179,7 +179,11 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
         offerTooltip(callbacks.onChoose),
         theme,
         EditorView.lineWrapping,
-        EditorView.contentAttributes.of({ 'aria-label': 'Query text', spellcheck: 'false' }),
+        EditorView.contentAttributes.of({
+          'aria-label': 'Query text',
+          'aria-description': 'Tab indents; Esc, then Tab, goes on',
+          spellcheck: 'false',
+        }),
         EditorView.updateListener.of(update => update.docChanged && callbacks.onChange(update.state.doc.toString())),
         EditorView.domEventHandlers({
           mouseover: event =>

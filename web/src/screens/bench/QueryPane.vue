@@ -6,8 +6,7 @@ import type { Made, Notice, Placement, Problem, QueryCheck, Ran } from '../../ap
 import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
 import { teachNames, type Known } from '../../query/completion'
 import FixedNote from './FixedNote.vue'
-import { countInWords } from '../../formats'
-import { nextPlace, putTogether } from '../../query/alike'
+import NoticesList from './NoticesList.vue'
 import { goneMarks } from '../../query/placements'
 import { isRequest } from '../../query/request'
 import { whereNotes } from '../../query/where'
@@ -89,7 +88,6 @@ function fix(notice: Notice): void {
   view.dispatch({ changes: notice.edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
   view.focus()
 }
-const together = computed(() => putTogether(props.check.notices))
 const cursor = (): number => view?.state.selection.main.head ?? 0
 function goTo(at: number): void {
   view?.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true })
@@ -121,7 +119,8 @@ onBeforeUnmount(() => view?.destroy())
   <section class="pane" aria-label="Query">
     <div class="head">
       <h2>Query</h2>
-      <span class="soft small">point at a choice to light its clauses</span>
+      <span class="soft small while-read">point at a choice to light its clauses</span
+      ><span class="soft small while-typed">Tab indents; Esc, then Tab, goes on</span>
       <span class="grow"></span>
       <button v-if="text.trim() && !asRequest" type="button" class="as-link small" @click="emit('turn')">
         Read as steps
@@ -138,27 +137,7 @@ onBeforeUnmount(() => view?.destroy())
         :busy="making"
         @make="(starts, anew) => emit('make', starts, anew)"
         @go-to="goTo" />
-      <ul v-if="check.notices.length" class="notices" aria-label="Notices">
-        <li
-          v-for="{ first: notice, all } in together"
-          :key="notice.kind + notice.start + notice.message"
-          class="note"
-          :class="{ bad: notice.blocks }"
-          :data-notice="notice.kind">
-          <button v-if="notice.line" class="as-link" @click="goTo(notice.start)">
-            <b>Line {{ notice.line }}</b>
-          </button>
-          {{ notice.message }} {{ notice.advice }}
-          <button
-            v-if="all.length > 1"
-            class="as-link"
-            title="Go to the next one"
-            @click="goTo(nextPlace({ first: notice, all }, cursor()))">
-            And {{ countInWords(all.length - 1) }} more places like it.
-          </button>
-          <button v-if="notice.fix" class="as-link fix" @click="fix(notice)">{{ notice.fix }}</button>
-        </li>
-      </ul>
+      <NoticesList v-if="check.notices.length" :notices="check.notices" :cursor="cursor" @go-to="goTo" @fix="fix" />
       <div v-for="problem in told" :key="problem.start + problem.message" class="note bad m-2" role="alert">
         <button class="as-link" @click="goTo(problem.start)">
           <b>Line {{ problem.line }}</b>
@@ -170,6 +149,10 @@ onBeforeUnmount(() => view?.destroy())
 </template>
 
 <style scoped>
+.pane:has(.editor:focus-within) .while-read,
+.pane:not(:has(.editor:focus-within)) .while-typed {
+  display: none;
+}
 .editor {
   flex: 1;
   min-height: 0;
@@ -179,18 +162,5 @@ onBeforeUnmount(() => view?.destroy())
   flex: none;
   max-height: 45%;
   overflow-y: auto;
-}
-.notices {
-  list-style: none;
-  margin: 0;
-  padding: 8px;
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
-  border-top: 1px solid var(--line);
-}
-.fix {
-  font-weight: 600;
-  margin-left: 4px;
 }
 </style>

@@ -66,7 +66,7 @@ class ProofTest extends InBrowser {
         browser.click("[data-test=where-ran] button", "Show the proof and the plan");
         assertThat(browser.text("[data-test=where-ran]")).contains("2026-06-01");
 
-        browser.click(".top button[title='Ctrl Z']");
+        browser.click(".top button[title$='(Ctrl Z)']");
         browser.untilText(".cm-content", text -> text.contains("'Ardlow'"));
         assertThat(api.get("/api/parameters/" + from).status()).isEqualTo(200);
     }
@@ -90,7 +90,7 @@ class ProofTest extends InBrowser {
         browser.click(".cm-offer button", "Let viewers choose it");
         browser.untilText(".cm-content", text -> text.matches("(?s).*:\\w*island.*"));
         browser.untilText("[data-test=made]", text -> text.contains("the same 2 rows"));
-        browser.click(".top button[title='Ctrl Z']");
+        browser.click(".top button[title$='(Ctrl Z)']");
         browser.untilText(".cm-content", text -> text.contains("'Tarn'"));
     }
 

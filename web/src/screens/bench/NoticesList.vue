@@ -1,0 +1,52 @@
+<script setup lang="ts">
+/* What is told of the places of a query, those that are alike once, with the way to each and the rewrite that is safe. */
+import { computed } from 'vue'
+import type { Notice } from '../../api/types'
+import { countInWords } from '../../formats'
+import { nextPlace, putTogether } from '../../query/alike'
+
+const props = defineProps<{ notices: Notice[]; cursor: () => number }>()
+const emit = defineEmits<{ goTo: [at: number]; fix: [notice: Notice] }>()
+
+const together = computed(() => putTogether(props.notices))
+</script>
+
+<template>
+  <ul class="notices" aria-label="Notices">
+    <li
+      v-for="{ first: notice, all } in together"
+      :key="notice.kind + notice.start + notice.message"
+      class="note"
+      :class="{ bad: notice.blocks }"
+      :data-notice="notice.kind">
+      <button v-if="notice.line" class="as-link" @click="emit('goTo', notice.start)">
+        <b>Line {{ notice.line }}</b>
+      </button>
+      {{ notice.message }} {{ notice.advice }}
+      <button
+        v-if="all.length > 1"
+        class="as-link"
+        title="Go to the next one"
+        @click="emit('goTo', nextPlace({ first: notice, all }, cursor()))">
+        And {{ countInWords(all.length - 1) }} more places like it.
+      </button>
+      <button v-if="notice.fix" class="as-link fix" @click="emit('fix', notice)">{{ notice.fix }}</button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.notices {
+  list-style: none;
+  margin: 0;
+  padding: 8px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  border-top: 1px solid var(--line);
+}
+.fix {
+  font-weight: 600;
+  margin-left: 4px;
+}
+</style>
