@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* The fixed values of the query that viewers could choose, and what came of those that were just given to them. */
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Failure } from '../../api/client'
 import type { Made, Offer } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
@@ -34,30 +34,58 @@ const lines = computed(() =>
 const named = (names: string[]): string => listInWords(names.map(name => `:${name}`))
 const names = computed(() => [...(props.made?.used ?? []), ...(props.made?.names ?? [])])
 const used = computed(() => props.made?.used ?? [])
+/* What made it is gone with the last fixed value: whoever pressed it goes on from what came of it. */
+const outcome = useTemplateRef<HTMLElement>('outcome')
+watch(
+  () => props.made,
+  () => void nextTick(() => document.activeElement === document.body && outcome.value?.focus()),
+)
+const isSame = computed(() => props.made?.same === 'ROWS' || props.made?.same === 'TOTALS')
 const totals = computed(() =>
   Object.entries(props.made?.after.totals ?? {})
     .map(([name, total]) => `${name} ${numberInWords(total)}`)
     .join(', '),
 )
+/* As many rows may differ in what they say. */
+const otherTotals = computed(() => {
+  const { before, after } = props.made ?? {}
+  return Object.entries(before?.totals ?? {})
+    .filter(([name, total]) => after?.totals[name] !== total)
+    .map(
+      ([name, total]) => `; ${name} ${numberInWords(total)} before, ${numberInWords(after?.totals[name] ?? '0')} after`,
+    )
+    .join('')
+})
 </script>
 
 <template>
   <div v-if="lines.length || made || failed" class="fixed" aria-label="Fixed values" role="region">
     <FailureNote v-if="failed" :failure="failed" class="mb-1" />
-    <p v-if="made" class="note m-0 mb-1" :class="{ bad: !made.same }" role="status" data-test="made">
-      <template v-if="made.same"
+    <p
+      v-if="made"
+      ref="outcome"
+      class="note m-0 mb-1"
+      :class="{ bad: !isSame }"
+      role="status"
+      tabindex="-1"
+      data-test="made">
+      <template v-if="isSame"
         >Viewers can choose {{ named(names) }} now.
         <template v-if="used.length">
           {{ named(used) }} stood in other queries already; reports open with
           {{ used.length > 1 ? 'their defaults' : 'its default' }}.</template
         >
-        Before and after: the same {{ rowsInWords(made.after.rows) }}{{ made.after.more ? ' and more' : ''
-        }}{{ totals ? `, the same totals (${totals})` : '' }}.
+        Before and after: {{ made.same === 'ROWS' ? 'the same ' : '' }}{{ rowsInWords(made.after.rows)
+        }}{{ made.after.more ? ' and more' : '' }}{{ totals ? `, the same totals (${totals})` : '' }}.
         <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template></template
+      >
+      <template v-else-if="made.same === 'UNKNOWN'"
+        >Viewers can choose {{ named(names) }} now. Whether the rows are the same cannot be told: asked twice without
+        any change, the query gave others, too. With ORDER BY it can be told.</template
       >
       <template v-else
         >The rows are not the same: {{ rowsInWords(made.before.rows) }} before,
-        {{ rowsInWords(made.after.rows) }} after. Undo it above, or compare the two in Sent.</template
+        {{ rowsInWords(made.after.rows) }} after{{ otherTotals }}. Undo it above, or compare the two in Sent.</template
       >
     </p>
     <div v-if="lines.length" class="row-line">

@@ -27,6 +27,11 @@ const totals = computed(() => {
 })
 const where = (proof: Proof | undefined): string =>
   proof?.reason || (proof?.verdicts ?? []).map(ran => `:${ran.parameter} ${whereInWords(ran)}`).join(', ')
+/* Of more rows than are compared a database may give others first each time. */
+const more = computed(() => {
+  const { first, second } = found.value?.compared ?? {}
+  return [first, second].find(side => side?.more)
+})
 const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWords(side.rows)}${side.more ? '+' : ''}`
 </script>
 
@@ -72,6 +77,13 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
             <td>{{ rowsOf(found.compared.first) }}</td>
             <td>{{ rowsOf(found.compared.second) }}</td>
           </tr>
+          <tr v-if="more">
+            <th scope="row"></th>
+            <td colspan="2" class="soft">
+              The first {{ countInWords(more.rows) }} of them are compared and summed. Without ORDER BY a database may
+              begin with others each time.
+            </td>
+          </tr>
           <tr v-for="total in totals" :key="total.name">
             <th scope="row">{{ total.name }}, total</th>
             <td>{{ numberInWords(total.first) }}</td>
@@ -90,6 +102,7 @@ const rowsOf = (side: { rows: number; more: boolean }): string => `${countInWord
           <tr>
             <th scope="row">First rows that differ</th>
             <td v-if="!found.compared.firstDifference" colspan="2">none: the rows are the same, in the same order</td>
+            <td v-else-if="found.compared.sameRows" colspan="2">none: the rows are the same, in another order</td>
             <template v-else
               ><td v-for="(side, i) in [found.compared.left, found.compared.right]" :key="i">
                 from row {{ countInWords(found.compared.firstDifference) }}

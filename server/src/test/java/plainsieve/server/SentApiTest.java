@@ -135,6 +135,20 @@ class SentApiTest {
         assertThat(compared.get("first").get("totals").has("delay_min")).isTrue();
         JsonNode same = api.get("/api/sent/%d/against/%d".formatted(few, few)).json();
         assertThat(same.get("firstDifference").asLong()).isZero();
+        assertThat(same.get("sameRows").asBoolean()).isTrue();
+        assertThat(compared.get("sameRows").asBoolean()).isFalse();
+    }
+
+    @Test
+    void theSameRowsInAnotherOrderAreTheSame() {
+        String query = query("harbour");
+        String ports = "select name from ports order by port_id";
+        long up = run(query, ports, Map.of());
+        long down = run(query, ports + " desc", Map.of());
+        JsonNode compared =
+                api.get("/api/sent/%d/against/%d".formatted(up, down)).json();
+        assertThat(compared.get("firstDifference").asLong()).isEqualTo(1);
+        assertThat(compared.get("sameRows").asBoolean()).isTrue();
     }
 
     @Test

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -31,9 +30,6 @@ import plainsieve.server.project.Query;
 import plainsieve.server.project.Use;
 import plainsieve.server.proof.AnswerDigest;
 import plainsieve.server.runs.AskedChoices;
-import plainsieve.server.runs.RunOrder;
-import plainsieve.server.runs.Runner;
-import plainsieve.server.sent.Purpose;
 
 /** Offers the fixed values of a query to be chosen by viewers, makes parameters of them in one go, and takes them back. */
 @Service
@@ -41,19 +37,19 @@ public class FixedOffers {
     private final ParameterEdits parameters;
     private final QueryEdits queries;
     private final FixedDefinitions definitions;
-    private final Runner runner;
+    private final BeforeAndAfter beforeAndAfter;
     private final ServingParameters serving;
 
     FixedOffers(
             ParameterEdits parameters,
             QueryEdits queries,
             FixedDefinitions definitions,
-            Runner runner,
+            BeforeAndAfter beforeAndAfter,
             ServingParameters serving) {
         this.parameters = parameters;
         this.queries = queries;
         this.definitions = definitions;
-        this.runner = runner;
+        this.beforeAndAfter = beforeAndAfter;
         this.serving = serving;
     }
 
@@ -73,7 +69,7 @@ public class FixedOffers {
      * @param text the query with the parameters in it
      * @param names of the parameters that were made
      * @param used names of those that there were already
-     * @param same whether rows and totals stayed the same
+     * @param same how far the rows are known to have stayed the same
      * @param namedAfter the word in the query's name that was one of the values; empty when there is none
      */
     public record Made(
@@ -82,7 +78,7 @@ public class FixedOffers {
             List<String> used,
             AnswerDigest.Side before,
             AnswerDigest.Side after,
-            boolean same,
+            BeforeAndAfter.Sameness same,
             String namedAfter) {}
 
     /** Every fixed value of a text; none while the text cannot be read. */
@@ -117,7 +113,11 @@ public class FixedOffers {
      * @param text as it stands there, which may not be kept yet
      * @param choices the trial values that stand there
      */
-    public record Draft(Asker asker, Query query, String text, Map<String, ChoiceText> choices) {}
+    public record Draft(Asker asker, Query query, String text, Map<String, ChoiceText> choices) {
+        AskedChoices asked(Project project) {
+            return AskedChoices.onTheBench(asker, project.parameters().keySet(), choices);
+        }
+    }
 
     /**
      * Which fixed values are meant.
@@ -165,7 +165,7 @@ public class FixedOffers {
                 replaced.stream().flatMap(one -> one.edits().stream()).toList());
         List<FixedValue> values =
                 replaced.stream().map(ServingParameters.Found::value).toList();
-        AnswerDigest before = run(project, draft, draft.text());
+        BeforeAndAfter.Ran before = beforeAndAfter.run(project, draft, draft.text());
         List<String> made = new ArrayList<>();
         Map<String, ChoiceText> fixed = fixedChoices(replaced);
         Map<String, ChoiceText> choices = new HashMap<>(draft.choices());
@@ -180,7 +180,8 @@ public class FixedOffers {
                     }
                 }
             }
-            AnswerDigest later = run(now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after);
+            BeforeAndAfter.Ran later =
+                    beforeAndAfter.run(now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after);
             fixed.forEach((name, choice) ->
                     parameters.change(project, project.parameter(name).withTrial(choice)));
             return new Made(
@@ -189,7 +190,7 @@ public class FixedOffers {
                     used(replaced),
                     before.side(),
                     later.side(),
-                    before.sameRowsAs(later),
+                    beforeAndAfter.compare(project, draft, before, later),
                     namedAfter(draft.query().name(), values));
         } catch (RuntimeException e) {
             made.forEach(name -> parameters.removeUnused(project, name));
@@ -262,19 +263,5 @@ public class FixedOffers {
                 gone.add(name);
             }
         }
-    }
-
-    private AnswerDigest run(Project project, Draft draft, String text) {
-        AnswerDigest digest = new AnswerDigest();
-        RunOrder order = new RunOrder(
-                UUID.randomUUID().toString(),
-                project.inMaking(),
-                new RunOrder.Text(draft.query(), text),
-                AskedChoices.onTheBench(draft.asker(), project.parameters().keySet(), draft.choices()),
-                RunOrder.Shape.ALL_ROWS,
-                Purpose.BENCH,
-                AnswerDigest.MOST_ROWS);
-        runner.run(order, digest);
-        return digest;
     }
 }

@@ -43,12 +43,14 @@ public class Comparing {
      * How two statements differ.
      *
      * @param sameText whether only values differ
+     * @param sameRows whether the rows that were compared are the same, in any order
      * @param firstDifference the first row, from 1, that is not the same in both; 0 when all are
      * @param left rows of the first from there on
      * @param right rows of the second from there on
      */
     public record Compared(
             boolean sameText,
+            boolean sameRows,
             AnswerDigest.Side first,
             AnswerDigest.Side second,
             long firstDifference,
@@ -63,6 +65,7 @@ public class Comparing {
         int at = firstDifference(left.rows(), right.rows());
         return new Compared(
                 one.text().equals(other.text()),
+                left.sameRowsAs(right),
                 left.side(first),
                 right.side(second),
                 at < 0 ? 0 : at + 1L,

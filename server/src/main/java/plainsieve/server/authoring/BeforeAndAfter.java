@@ -1,0 +1,138 @@
+package plainsieve.server.authoring;
+
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Wanted;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.Project;
+import plainsieve.server.proof.AnswerDigest;
+import plainsieve.server.runs.RunOrder;
+import plainsieve.server.runs.Runner;
+import plainsieve.server.sent.Purpose;
+import plainsieve.sources.SourceFailure;
+
+/**
+ * What a query's rows come to before a change and after it. A few rows are compared one by one. Of many the first ones say
+ * nothing, for a database may begin with others each time: they are counted and summed there.
+ */
+@Service
+class BeforeAndAfter {
+    /* Sums of binary fractions differ in their last digits with the order in which a database adds. */
+    private static final MathContext SURE_DIGITS = new MathContext(12, RoundingMode.HALF_UP);
+
+    private final Runner runner;
+
+    BeforeAndAfter(Runner runner) {
+        this.runner = runner;
+    }
+
+    /** How far two answers are known to be the same. */
+    enum Sameness {
+        /** Every row, or every one of the first where they could not be counted. */
+        ROWS,
+        /** The number of rows, and the totals of their numbers. */
+        TOTALS,
+        OTHER,
+        /** Without any change there were other rows, too. */
+        UNKNOWN
+    }
+
+    /**
+     * What a text came to.
+     *
+     * @param first its first rows, which are all of them where there are no more
+     * @param whole the number of all rows and their totals, where there are more and they could be counted
+     */
+    record Ran(AnswerDigest first, Optional<AnswerDigest.Side> whole) {
+        /** The most that is known of it. */
+        AnswerDigest.Side side() {
+            return whole.orElseGet(first::side);
+        }
+
+        private Sameness as(Ran other) {
+            if (whole.isPresent() && other.whole.isPresent()) {
+                return sameTotals(whole.get(), other.whole.get()) ? Sameness.TOTALS : Sameness.OTHER;
+            }
+            return first.sameRowsAs(other.first) ? Sameness.ROWS : Sameness.OTHER;
+        }
+    }
+
+    private static boolean sameTotals(AnswerDigest.Side one, AnswerDigest.Side other) {
+        return one.rows() == other.rows()
+                && one.columns().equals(other.columns())
+                && rounded(one.totals()).equals(rounded(other.totals()));
+    }
+
+    private static Map<String, BigDecimal> rounded(Map<String, String> totals) {
+        Map<String, BigDecimal> rounded = new LinkedHashMap<>();
+        totals.forEach((name, total) ->
+                rounded.put(name, new BigDecimal(total).round(SURE_DIGITS).stripTrailingZeros()));
+        return rounded;
+    }
+
+    /** Runs a text on the bench. Throws as {@link Runner#run} when it does not run. */
+    Ran run(Project project, FixedOffers.Draft draft, String text) {
+        AnswerDigest first = new AnswerDigest();
+        runner.run(order(project, draft, text, RunOrder.Shape.ALL_ROWS), first);
+        return new Ran(first, first.side().more() ? whole(project, draft, text, first.side()) : Optional.empty());
+    }
+
+    /** @param before what the draft came to, which is run once more when the other is not the same */
+    Sameness compare(Project project, FixedOffers.Draft draft, Ran before, Ran after) {
+        Sameness found = before.as(after);
+        boolean moves = found == Sameness.OTHER && before.as(run(project, draft, draft.text())) == Sameness.OTHER;
+        return moves ? Sameness.UNKNOWN : found;
+    }
+
+    private static RunOrder order(Project project, FixedOffers.Draft draft, String text, RunOrder.Shape shape) {
+        return new RunOrder(
+                UUID.randomUUID().toString(),
+                project.inMaking(),
+                new RunOrder.Text(draft.query(), text),
+                draft.asked(project),
+                shape,
+                Purpose.BENCH,
+                AnswerDigest.MOST_ROWS);
+    }
+
+    private Optional<AnswerDigest.Side> whole(
+            Project project, FixedOffers.Draft draft, String text, AnswerDigest.Side first) {
+        List<String> summed = first.totals().keySet().stream()
+                .filter(name -> Collections.frequency(first.columns(), name) == 1)
+                .toList();
+        List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
+        summed.forEach(name -> measures.add(new Measure(Measure.Function.SUM, Optional.of(name))));
+        RunOrder.Shape totals =
+                new RunOrder.Shape("", new Wanted.Totals(List.of(), measures, Wanted.Order.KEYS), List.of());
+        AnswerDigest counted = new AnswerDigest();
+        try {
+            runner.run(order(project, draft, text, totals), counted);
+        } catch (SourceFailure | ProblemException e) {
+            // What runs but cannot be counted, or not in time, is compared as far as its first rows go.
+            return Optional.empty();
+        }
+        return counted.rows().stream().findFirst().map(row -> side(first, summed, row));
+    }
+
+    private static AnswerDigest.Side side(AnswerDigest.Side first, List<String> summed, List<String> row) {
+        Map<String, String> totals = new LinkedHashMap<>();
+        for (int i = 0; i < summed.size(); i++) {
+            String total = row.get(i + 1);
+            if (total != null) {
+                totals.put(summed.get(i), new BigDecimal(total).toPlainString());
+            }
+        }
+        return new AnswerDigest.Side(
+                first.id(), first.columns(), Long.parseLong(row.get(0)), false, totals, first.millis());
+    }
+}
