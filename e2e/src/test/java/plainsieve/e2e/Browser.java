@@ -11,8 +11,6 @@ import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 import plainsieve.server.RunningServer;
@@ -36,26 +34,7 @@ final class Browser implements AutoCloseable {
     /** @param server the address of the one that paths are of */
     Browser(String server) {
         this.server = server;
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless=new",
-                "--no-sandbox",
-                "--disable-dev-shm-usage",
-                "--disable-gpu",
-                "--disable-quic",
-                "--no-first-run",
-                "--disable-background-networking",
-                "--disable-component-update",
-                "--disable-sync",
-                "--force-device-scale-factor=1",
-                "--hide-scrollbars",
-                "--lang=en-GB",
-                "--window-size=1280,943");
-        ChromeDriverService service = new ChromeDriverService.Builder()
-                .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
-                .build();
-        driver = new ChromeDriver(service, options);
+        driver = Chromium.start();
         // The language of headless Chromium is not that of --lang: dates would be written as the machine is set.
         driver.executeCdpCommand(
                 "Emulation.setUserAgentOverride",
@@ -88,11 +67,20 @@ final class Browser implements AutoCloseable {
 
     /** The element with this text (or name for screen readers), among those the selector finds. */
     WebElement see(String selector, String text) {
-        return until(() -> all(selector).stream()
-                .filter(element ->
-                        element.getText().strip().equals(text) || text.equals(element.getDomAttribute("aria-label")))
-                .findFirst()
-                .orElseThrow(() -> new NoSuchElementException(selector + " with text " + text)));
+        return until(() -> found(
+                selector,
+                "e.getAttribute('aria-label') === arguments[1] || e.checkVisibility() && e.innerText.trim() === arguments[1]",
+                text));
+    }
+
+    /* Asked in the page: to ask for the text of each is a way there and back for every button of a page. */
+    private WebElement found(String selector, String condition, String text) {
+        Object found = script(
+                "return [...document.querySelectorAll(arguments[0])].find(e => " + condition + ")", selector, text);
+        if (found == null) {
+            throw new NoSuchElementException(selector + " with text " + text);
+        }
+        return (WebElement) found;
     }
 
     List<WebElement> all(String selector) {
@@ -142,13 +130,11 @@ final class Browser implements AutoCloseable {
     /** Ticks or picks a value by its label. */
     void pick(String within, String label) {
         until(() -> {
-            WebElement option = all(within + " [role=option]").stream()
-                    .filter(found -> found.findElement(By.cssSelector(".label"))
-                            .getText()
-                            .equals(label))
-                    .findFirst()
-                    .orElseThrow(() -> new NoSuchElementException(label));
-            option.click();
+            found(
+                            within + " [role=option]",
+                            "e.checkVisibility() && e.querySelector('.label').innerText.trim() === arguments[1]",
+                            label)
+                    .click();
             return true;
         });
     }
