@@ -25,7 +25,7 @@ import plainsieve.sources.jdbc.JdbcSource;
 class DifferentialTest {
     private static final ScheduledExecutorService CLOCK = Executors.newSingleThreadScheduledExecutor();
     private static final long SEED = Long.getLong("differential.seed", 20261123);
-    private static final int CASES = Integer.getInteger("differential.cases", 2_400);
+    private static final int CASES = Integer.getInteger("differential.cases", 1_800);
 
     @AfterAll
     static void stopClock() {
