@@ -111,6 +111,18 @@ class FixedValuesApiTest {
     }
 
     @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour"})
+    void whatIsNoNumberHasNoTotal(String source) {
+        String text = "select c.delay_min as late, case when c.crossing_id % 20000 = 19999 then cast('nan' as float)"
+                + " else 1.5 end as odd from crossings c where c.state = 'SAILED' order by c.crossing_id";
+        String query = query("No number on " + source, source);
+        JsonNode made = make(query, text, List.of()).json();
+        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
+        assertThat(made.get("after").get("totals").propertyNames()).containsExactly("late");
+        takeBack(query, text, made.get("names"));
+    }
+
+    @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void rowsThatAreOthersEachTimeProveNothing(String source) {
         String random = source.equals("islands") ? "rand()" : "random()";

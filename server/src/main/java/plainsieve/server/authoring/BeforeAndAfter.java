@@ -127,12 +127,19 @@ class BeforeAndAfter {
     private static AnswerDigest.Side side(AnswerDigest.Side first, List<String> summed, List<String> row) {
         Map<String, String> totals = new LinkedHashMap<>();
         for (int i = 0; i < summed.size(); i++) {
-            String total = row.get(i + 1);
-            if (total != null) {
-                totals.put(summed.get(i), new BigDecimal(total).toPlainString());
-            }
+            String name = summed.get(i);
+            number(row.get(i + 1)).ifPresent(total -> totals.put(name, total.toPlainString()));
         }
         return new AnswerDigest.Side(
                 first.id(), first.columns(), Long.parseLong(row.get(0)), false, totals, first.millis());
+    }
+
+    /** Nothing has no total, and neither has what is not a number or has no end. */
+    private static Optional<BigDecimal> number(String total) {
+        try {
+            return Optional.ofNullable(total).map(BigDecimal::new);
+        } catch (NumberFormatException e) {
+            return Optional.empty();
+        }
     }
 }
