@@ -81,7 +81,7 @@ const otherTotals = computed(() => {
       >
       <template v-else-if="made.same === 'UNKNOWN'"
         >Viewers can choose {{ named(names) }} now. Whether the rows are the same cannot be told: asked twice without
-        any change, the query gave others, too. With ORDER BY it can be told.</template
+        any change, the query gave others, too. Sorted by what names each row, it can.</template
       >
       <template v-else
         >The rows are not the same: {{ rowsInWords(made.before.rows) }} before,
