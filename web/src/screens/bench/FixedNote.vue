@@ -46,14 +46,16 @@ const totals = computed(() =>
     .map(([name, total]) => `${name} ${numberInWords(total)}`)
     .join(', '),
 )
+const rowsOf = (side: { rows: number; more: boolean }): string =>
+  `${rowsInWords(side.rows)}${side.more ? ' and more' : ''}`
 /* As many rows may differ in what they say. */
 const otherTotals = computed(() => {
   const { before, after } = props.made ?? {}
-  return Object.entries(before?.totals ?? {})
-    .filter(([name, total]) => after?.totals[name] !== total)
-    .map(
-      ([name, total]) => `; ${name} ${numberInWords(total)} before, ${numberInWords(after?.totals[name] ?? '0')} after`,
-    )
+  const told = (total: string | undefined): string => (total === undefined ? 'none' : numberInWords(total))
+  return Object.keys({ ...before?.totals, ...after?.totals })
+    .map(name => ({ name, was: told(before?.totals[name]), is: told(after?.totals[name]) }))
+    .filter(({ was, is }) => was !== is)
+    .map(({ name, was, is }) => `; ${name} ${was} before, ${is} after`)
     .join('')
 })
 </script>
@@ -75,8 +77,8 @@ const otherTotals = computed(() => {
           {{ named(used) }} stood in other queries already; reports open with
           {{ used.length > 1 ? 'their defaults' : 'its default' }}.</template
         >
-        Before and after: {{ made.same === 'ROWS' ? 'the same ' : '' }}{{ rowsInWords(made.after.rows)
-        }}{{ made.after.more ? ' and more' : '' }}{{ totals ? `, the same totals (${totals})` : '' }}.
+        Before and after: {{ made.same === 'ROWS' ? 'the same ' : '' }}{{ rowsOf(made.after)
+        }}{{ totals ? `, the same totals (${totals})` : '' }}.
         <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template></template
       >
       <template v-else-if="made.same === 'UNKNOWN'"
@@ -84,8 +86,8 @@ const otherTotals = computed(() => {
         any change, the query gave others, too. Sorted by what names each row, it can.</template
       >
       <template v-else
-        >The rows are not the same: {{ rowsInWords(made.before.rows) }} before,
-        {{ rowsInWords(made.after.rows) }} after{{ otherTotals }}. Undo it above, or compare the two in Sent.</template
+        >The rows are not the same: {{ rowsOf(made.before) }} before, {{ rowsOf(made.after) }} after{{ otherTotals }}.
+        Undo it above, or compare the two in Sent.</template
       >
     </p>
     <div v-if="lines.length" class="row-line">

@@ -96,6 +96,19 @@ class FixedValuesApiTest {
         takeBack(query, text, made.get("names"));
     }
 
+    /* What the first rows hold differs each time, so that it must not decide which columns are summed. */
+    @ParameterizedTest
+    @ValueSource(strings = {"ferries", "harbour", "islands"})
+    void aNumberThatOnlyRowsBehindTheFirstHaveIsSummedToo(String source) {
+        String text = "select case when c.crossing_id > 20000 then c.delay_min end as late from crossings c"
+                + " where c.state = 'SAILED' order by c.crossing_id";
+        String query = query("Behind the first on " + source, source);
+        JsonNode made = make(query, text, List.of()).json();
+        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
+        assertThat(made.get("after").get("totals").propertyNames()).containsExactly("late");
+        takeBack(query, text, made.get("names"));
+    }
+
     /* A database that takes no two columns of one name within a statement cannot count them: its first rows are compared. */
     @ParameterizedTest
     @CsvSource({"ferries, TOTALS, false", "islands, ROWS, true"})

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 /** A server that has started goes the way of a request, and connects to what its reports ask, and to nothing else; nothing is sent. */
 class WarmUpTest {
     /** Before, one in a dozen starts met the moment. */
-    private static final int ROUNDS = 6;
+    private static final int ROUNDS = 12;
 
     @Test
     void whatReportsAskIsConnectedToAfterAStart() throws Exception {

@@ -20,6 +20,10 @@ public record Column(String name, String type, Kind kind) {
         BOOLEAN,
         OTHER;
 
+        public boolean isNumber() {
+            return this == INTEGER || this == DECIMAL;
+        }
+
         /** The type of its values; nothing where none of ours is it. */
         public Optional<Type> type() {
             return this == OTHER ? Optional.empty() : Optional.of(Type.valueOf(name()));

@@ -1,8 +1,6 @@
 package plainsieve.server.authoring;
 
 import java.math.BigDecimal;
-import java.math.MathContext;
-import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -28,7 +26,7 @@ import plainsieve.sources.SourceFailure;
 @Service
 class BeforeAndAfter {
     /* Sums of binary fractions differ in their last digits with the order in which a database adds. */
-    private static final MathContext SURE_DIGITS = new MathContext(12, RoundingMode.HALF_UP);
+    private static final BigDecimal NOISE = new BigDecimal("1e-12");
 
     private final Runner runner;
 
@@ -59,6 +57,11 @@ class BeforeAndAfter {
             return whole.orElseGet(first::side);
         }
 
+        /** Whether counting can be tried: it was not in vain already. */
+        private boolean counts() {
+            return whole.isPresent() || !first.side().more();
+        }
+
         private Sameness as(Ran other) {
             if (whole.isPresent() && other.whole.isPresent()) {
                 return sameTotals(whole.get(), other.whole.get()) ? Sameness.TOTALS : Sameness.OTHER;
@@ -70,28 +73,42 @@ class BeforeAndAfter {
     private static boolean sameTotals(AnswerDigest.Side one, AnswerDigest.Side other) {
         return one.rows() == other.rows()
                 && one.columns().equals(other.columns())
-                && rounded(one.totals()).equals(rounded(other.totals()));
+                && one.totals().keySet().equals(other.totals().keySet())
+                && one.totals().entrySet().stream()
+                        .allMatch(total -> isNear(
+                                new BigDecimal(total.getValue()),
+                                new BigDecimal(other.totals().get(total.getKey()))));
     }
 
-    private static Map<String, BigDecimal> rounded(Map<String, String> totals) {
-        Map<String, BigDecimal> rounded = new LinkedHashMap<>();
-        totals.forEach((name, total) ->
-                rounded.put(name, new BigDecimal(total).round(SURE_DIGITS).stripTrailingZeros()));
-        return rounded;
+    private static boolean isNear(BigDecimal one, BigDecimal other) {
+        BigDecimal largest = one.abs().max(other.abs());
+        return one.subtract(other).abs().compareTo(largest.multiply(NOISE)) <= 0;
     }
 
-    /** Runs a text on the bench. Throws as {@link Runner#run} when it does not run. */
-    Ran run(Project project, FixedOffers.Draft draft, String text) {
-        AnswerDigest first = new AnswerDigest();
-        runner.run(order(project, draft, text, RunOrder.Shape.ALL_ROWS), first);
-        return new Ran(first, first.side().more() ? whole(project, draft, text, first.side()) : Optional.empty());
+    /** Runs the draft as it stands. Throws as {@link Runner#run} when it does not run. */
+    Ran before(Project project, FixedOffers.Draft draft) {
+        return run(project, draft, draft.text(), true);
+    }
+
+    /** Runs another text in place of the draft's. Throws as {@link Runner#run} when it does not run. */
+    Ran after(Project project, FixedOffers.Draft draft, String text, Ran before) {
+        return run(project, draft, text, before.counts());
     }
 
     /** @param before what the draft came to, which is run once more when the other is not the same */
     Sameness compare(Project project, FixedOffers.Draft draft, Ran before, Ran after) {
         Sameness found = before.as(after);
-        boolean moves = found == Sameness.OTHER && before.as(run(project, draft, draft.text())) == Sameness.OTHER;
-        return moves ? Sameness.UNKNOWN : found;
+        if (found != Sameness.OTHER) {
+            return found;
+        }
+        Ran again = after(project, draft, draft.text(), before);
+        return before.as(again) == Sameness.OTHER ? Sameness.UNKNOWN : Sameness.OTHER;
+    }
+
+    private Ran run(Project project, FixedOffers.Draft draft, String text, boolean counted) {
+        AnswerDigest first = new AnswerDigest();
+        runner.run(order(project, draft, text, RunOrder.Shape.ALL_ROWS), first);
+        return new Ran(first, counted && first.side().more() ? whole(project, draft, text, first) : Optional.empty());
     }
 
     private static RunOrder order(Project project, FixedOffers.Draft draft, String text, RunOrder.Shape shape) {
@@ -106,9 +123,9 @@ class BeforeAndAfter {
     }
 
     private Optional<AnswerDigest.Side> whole(
-            Project project, FixedOffers.Draft draft, String text, AnswerDigest.Side first) {
-        List<String> summed = first.totals().keySet().stream()
-                .filter(name -> Collections.frequency(first.columns(), name) == 1)
+            Project project, FixedOffers.Draft draft, String text, AnswerDigest first) {
+        List<String> summed = first.numbers().stream()
+                .filter(name -> Collections.frequency(first.side().columns(), name) == 1)
                 .toList();
         List<Measure> measures = new ArrayList<>(List.of(Measure.countOfRows()));
         summed.forEach(name -> measures.add(new Measure(Measure.Function.SUM, Optional.of(name))));
@@ -121,7 +138,7 @@ class BeforeAndAfter {
             // What runs but cannot be counted, or not in time, is compared as far as its first rows go.
             return Optional.empty();
         }
-        return counted.rows().stream().findFirst().map(row -> side(first, summed, row));
+        return counted.rows().stream().findFirst().map(row -> side(first.side(), summed, row));
     }
 
     private static AnswerDigest.Side side(AnswerDigest.Side first, List<String> summed, List<String> row) {

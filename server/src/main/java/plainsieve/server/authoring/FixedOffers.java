@@ -165,7 +165,7 @@ public class FixedOffers {
                 replaced.stream().flatMap(one -> one.edits().stream()).toList());
         List<FixedValue> values =
                 replaced.stream().map(ServingParameters.Found::value).toList();
-        BeforeAndAfter.Ran before = beforeAndAfter.run(project, draft, draft.text());
+        BeforeAndAfter.Ran before = beforeAndAfter.before(project, draft);
         List<String> made = new ArrayList<>();
         Map<String, ChoiceText> fixed = fixedChoices(replaced);
         Map<String, ChoiceText> choices = new HashMap<>(draft.choices());
@@ -180,8 +180,9 @@ public class FixedOffers {
                     }
                 }
             }
-            BeforeAndAfter.Ran later =
-                    beforeAndAfter.run(now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after);
+            BeforeAndAfter.Ran later = beforeAndAfter.after(
+                    now, new Draft(draft.asker(), draft.query(), draft.text(), choices), after, before);
+            BeforeAndAfter.Sameness same = beforeAndAfter.compare(project, draft, before, later);
             fixed.forEach((name, choice) ->
                     parameters.change(project, project.parameter(name).withTrial(choice)));
             return new Made(
@@ -190,7 +191,7 @@ public class FixedOffers {
                     used(replaced),
                     before.side(),
                     later.side(),
-                    beforeAndAfter.compare(project, draft, before, later),
+                    same,
                     namedAfter(draft.query().name(), values));
         } catch (RuntimeException e) {
             made.forEach(name -> parameters.removeUnused(project, name));

@@ -23,7 +23,7 @@ final class RowsPart {
     /** A column that is shown, and where it stands in the answer. */
     private record Place(int at, ColumnWords words, Column column) {
         Letter.Rows.Head head() {
-            boolean number = column.kind() == Column.Kind.INTEGER || column.kind() == Column.Kind.DECIMAL;
+            boolean number = column.kind().isNumber();
             return new Letter.Rows.Head(words.label(), number);
         }
     }

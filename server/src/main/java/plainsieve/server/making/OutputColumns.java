@@ -132,7 +132,7 @@ public class OutputColumns {
         List<Measure> measures = new ArrayList<>();
         for (Column column : countable) {
             measures.add(measure(Measure.Function.COUNT_DISTINCT, column));
-            if (isTime(column) || isNumber(column)) {
+            if (isTime(column) || column.kind().isNumber()) {
                 measures.add(measure(Measure.Function.MIN, column));
                 measures.add(measure(Measure.Function.MAX, column));
             }
@@ -161,7 +161,7 @@ public class OutputColumns {
         Object first = found.get(measure(Measure.Function.MIN, column));
         Object last = found.get(measure(Measure.Function.MAX, column));
         OptionalLong days = isTime(column) ? days(first, last) : OptionalLong.empty();
-        Optional<BigDecimal> reach = isNumber(column) ? reach(first, last) : Optional.empty();
+        Optional<BigDecimal> reach = column.kind().isNumber() ? reach(first, last) : Optional.empty();
         return new OutputColumn(column.name(), type(column), different, days, reach, List.of());
     }
 
@@ -200,10 +200,6 @@ public class OutputColumns {
 
     private static boolean isTime(Column column) {
         return column.kind() == Column.Kind.DATE || column.kind() == Column.Kind.DATETIME;
-    }
-
-    private static boolean isNumber(Column column) {
-        return column.kind() == Column.Kind.INTEGER || column.kind() == Column.Kind.DECIMAL;
     }
 
     private static RunOrder order(Project project, Query query, AskedChoices choices, Asked asked) {

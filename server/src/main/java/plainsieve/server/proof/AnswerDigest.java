@@ -81,6 +81,14 @@ public final class AnswerDigest implements RunListener {
         return rows;
     }
 
+    /** The names of the columns whose numbers say something as a total, whether there are any or not. */
+    public List<String> numbers() {
+        return columns.stream()
+                .filter(column -> column.kind().isNumber() && !isIdentifier(column))
+                .map(Column::name)
+                .toList();
+    }
+
     public Side side() {
         return side(sentId);
     }
