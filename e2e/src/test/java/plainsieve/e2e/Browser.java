@@ -3,11 +3,13 @@ package plainsieve.e2e;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.Rectangle;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
@@ -22,6 +24,7 @@ final class Browser implements AutoCloseable {
     /** For what asks a database a hundred questions, beside the tests of another process. */
     static final Duration LONG_PATIENCE = Duration.ofMinutes(2);
 
+    private static final Duration STILL = Duration.ofMillis(40);
     private static final int MOST_TABS = 150;
 
     private final ChromeDriver driver;
@@ -122,9 +125,20 @@ final class Browser implements AutoCloseable {
 
     void click(String selector, String text) {
         until(() -> {
-            see(selector, text).click();
+            WebElement found = see(selector, text);
+            if (!isStill(found)) {
+                return null;
+            }
+            found.click();
             return true;
         });
+    }
+
+    /* What moves while a page is still put together is missed by a click at where it was. */
+    private static boolean isStill(WebElement element) {
+        Rectangle before = element.getRect();
+        LockSupport.parkNanos(STILL.toNanos());
+        return before.equals(element.getRect());
     }
 
     /** Ticks or picks a value by its label. */
