@@ -37,8 +37,11 @@ public final class JdbcSource implements Source {
 
     private static final int SIGN_OF_LIFE_SECONDS = 2;
 
-    /** A connection that the other side has closed meanwhile is found to be gone at once. */
-    private static final Duration FOUND_GONE = Duration.ofMillis(100);
+    /**
+     * Within this long a connection that the other side has closed meanwhile is found to be gone, even if the other side is busy.
+     * Who ends a statement on purpose has seen it run for longer, and a statement that somebody ended is not sent again.
+     */
+    private static final Duration FOUND_GONE = Duration.ofSeconds(1);
 
     private final SourceAccess access;
     private final Vendor vendor;
