@@ -2,6 +2,7 @@ package plainsieve.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -144,6 +145,25 @@ class FixedValuesApiTest {
         String query = query("Drawn by lot on " + source, source);
         JsonNode made = make(query, text, List.of()).json();
         assertThat(made.get("same").asString()).isEqualTo("UNKNOWN");
+        takeBack(query, text, made.get("names"));
+    }
+
+    private static BigDecimal quoted(JsonNode side) {
+        return new BigDecimal(side.get("totals").get("quoted").asString());
+    }
+
+    /* The text of a statement has no value any more once it is chosen: whoever looks at the text has other rows then. */
+    @ParameterizedTest
+    @ValueSource(strings = {"", " limit 5"})
+    void rowsThatTheChangeMakesOthersAreToldAsOthers(String limit) {
+        String text = "select c.crossing_id, sign(strpos(current_query(), chr(39))) as quoted from crossings c"
+                + " where c.state = 'SAILED' order by c.crossing_id" + limit;
+        String query = query("Looks at itself" + limit, "harbour");
+        JsonNode made = make(query, text, List.of(text.indexOf("'SAILED'"))).json();
+        assertThat(made.get("same").asString()).isEqualTo("OTHER");
+        assertThat(quoted(made.get("before")))
+                .isEqualByComparingTo(made.get("before").get("rows").decimalValue());
+        assertThat(quoted(made.get("after"))).isZero();
         takeBack(query, text, made.get("names"));
     }
 
