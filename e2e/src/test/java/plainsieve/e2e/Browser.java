@@ -10,11 +10,9 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.Rectangle;
-import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.interactions.Actions;
-import org.openqa.selenium.support.ui.WebDriverWait;
 import plainsieve.server.RunningServer;
 
 /** A real browser on the real application, used as a person uses it: by what stands on the page. */
@@ -117,21 +115,23 @@ final class Browser implements AutoCloseable {
     }
 
     void click(String selector) {
-        until(() -> {
-            driver.findElement(By.cssSelector(selector)).click();
-            return true;
-        });
+        until(() -> clicked(driver.findElement(By.cssSelector(selector))));
     }
 
     void click(String selector, String text) {
         until(() -> {
             WebElement found = see(selector, text);
-            if (!isStill(found)) {
-                return null;
-            }
-            found.click();
-            return true;
+            return isStill(found) ? clicked(found) : null;
         });
+    }
+
+    /* A click at what is disabled would be lost without a word. */
+    private static Boolean clicked(WebElement element) {
+        if (!element.isEnabled()) {
+            return null;
+        }
+        element.click();
+        return true;
     }
 
     /* What moves while a page is still put together is missed by a click at where it was. */
@@ -323,23 +323,7 @@ final class Browser implements AutoCloseable {
     }
 
     private <T> T until(Duration patience, Supplier<T> condition) {
-        return new WebDriverWait(driver, patience, Duration.ofMillis(50))
-                .ignoring(NoSuchElementException.class)
-                .ignoring(StaleElementReferenceException.class)
-                .ignoring(org.openqa.selenium.ElementNotInteractableException.class)
-                .until(d -> unlessThePageLeft(condition));
-    }
-
-    /** Chromium has an error of its own for an element of a page that is being left: it is as stale as any. */
-    private static <T> T unlessThePageLeft(Supplier<T> condition) {
-        try {
-            return condition.get();
-        } catch (org.openqa.selenium.WebDriverException e) {
-            if (String.valueOf(e.getMessage()).contains("does not belong to the document")) {
-                throw new StaleElementReferenceException(e.getMessage(), e);
-            }
-            throw e;
-        }
+        return Waiting.until(driver, patience, condition);
     }
 
     @Override

@@ -160,7 +160,8 @@ class HangingDatabaseTest {
                 JdbcSource source = new JdbcSource(over(wire, direct), CLOCK)) {
             run(source, SHORT, 5);
             CompletableFuture<Failed> under = CompletableFuture.supplyAsync(() -> Failed.of(source, ENDLESS, 20));
-            TimeUnit.MILLISECONDS.sleep(500);
+            // Cut sooner, the session could as well have been gone before: the statement would be sent once more.
+            TimeUnit.MILLISECONDS.sleep(1_500);
             wire.cut();
             assertThat(under.join().kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
             assertThat(under.join().seconds()).isLessThan(5);
