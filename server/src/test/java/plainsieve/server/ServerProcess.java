@@ -44,6 +44,7 @@ record ServerProcess(Process process, int port) implements AutoCloseable {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
                 "-XX:+UseSerialGC",
+                "-Dspring.aot.enabled=" + Boolean.getBoolean("spring.aot.enabled"),
                 "-cp",
                 System.getProperty("java.class.path"),
                 "plainsieve.server.PlainSieve",
