@@ -16,7 +16,6 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import org.springframework.boot.webmvc.autoconfigure.DispatcherServletAutoConfiguration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.core.SpringProperties;
 import org.springframework.core.env.Environment;
 import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -37,6 +36,7 @@ import org.springframework.security.oauth2.server.authorization.token.OAuth2Toke
 import org.springframework.security.provisioning.InMemoryUserDetailsManager;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.web.servlet.config.annotation.EnableWebMvc;
+import plainsieve.server.NotBuilt;
 
 /** A real authorization server on a port of its own: with a login page, people, their groups and islands. It asks for PKCE. */
 public final class Issuer implements AutoCloseable {
@@ -60,17 +60,15 @@ public final class Issuer implements AutoCloseable {
 
     /** @param redirect where it may send browsers back to */
     public Issuer(String redirect) {
-        // It is no part of what was built.
-        SpringProperties.setProperty("spring.aot.enabled", "false");
-        context = (ServletWebServerApplicationContext) new SpringApplicationBuilder(Configured.class)
+        SpringApplicationBuilder program = new SpringApplicationBuilder(Configured.class)
                 .properties(Map.of(
                         "server.port",
                         "0",
                         "issuer.redirect",
                         redirect,
                         "spring.config.location",
-                        "optional:file:/nowhere/"))
-                .run();
+                        "optional:file:/nowhere/"));
+        context = (ServletWebServerApplicationContext) NotBuilt.start(program::run);
     }
 
     public String address() {

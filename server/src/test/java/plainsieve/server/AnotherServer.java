@@ -38,7 +38,9 @@ public final class AnotherServer implements AutoCloseable {
                 .flatMap(each -> each)
                 .toArray(String[]::new);
         return new AnotherServer((ServletWebServerApplicationContext)
-                (more.isEmpty() ? PlainSieve.start(all) : new SpringApplication(classes).run(all)));
+                (more.isEmpty()
+                        ? PlainSieve.start(all)
+                        : NotBuilt.start(() -> new SpringApplication(classes).run(all))));
     }
 
     /** A folder as version 3 left it: its records, its key, and the ferries, put where files of sources lie since. */

@@ -1,0 +1,20 @@
+package plainsieve.server;
+
+import java.util.function.Supplier;
+import org.springframework.core.SpringProperties;
+
+/** Starts what is no part of the product as it was built: nobody has put its parts together before. */
+public final class NotBuilt {
+    private static final String PARTS_PUT_TOGETHER = "spring.aot.enabled";
+
+    private NotBuilt() {}
+
+    public static <T> T start(Supplier<T> program) {
+        SpringProperties.setProperty(PARTS_PUT_TOGETHER, "false");
+        try {
+            return program.get();
+        } finally {
+            SpringProperties.setProperty(PARTS_PUT_TOGETHER, null);
+        }
+    }
+}
