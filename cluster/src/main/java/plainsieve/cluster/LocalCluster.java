@@ -15,16 +15,17 @@ import java.util.Map;
 
 import static io.trino.testing.TestingSession.testSessionBuilder;
 
-/** A coordinator and two workers on loopback, with a catalog of made-up trade and one whose tables lie in memory. */
+/** A coordinator and its workers on loopback, with a catalog of made-up trade and one whose tables lie in memory. */
 public final class LocalCluster {
-    private static final int NODES = 3;
+    /** Beside the coordinator, which works, too. */
+    private static final int WORKERS = Integer.getInteger("plainsieve.workers", 2);
 
     private LocalCluster() {}
 
     /**
      * Starts the cluster and prints its port on a line of its own. With {@code -Dplainsieve.attended=true} it ends when its input
      * does: whoever started it is gone then, however that went. With {@code -Dplainsieve.broken-catalog=true} it has a catalog
-     * that does not answer, too.
+     * that does not answer, too. It has two workers, or as many as {@code -Dplainsieve.workers} says.
      *
      * @param arguments the port of the coordinator, 0 for any that is free; then its settings, each {@code name=value}
      */
@@ -51,7 +52,7 @@ public final class LocalCluster {
     private static DistributedQueryRunner started(String port, Map<String, String> settings) throws Exception {
         Session session = testSessionBuilder().setCatalog("memory").setSchema("default").build();
         DistributedQueryRunner runner = DistributedQueryRunner.builder(session)
-                .setNodeCount(NODES)
+                .setNodeCount(1 + WORKERS)
                 .setCoordinatorProperties(Map.of("http-server.http.port", port))
                 .setExtraProperties(settings)
                 .build();
