@@ -13,7 +13,7 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.jdbc.JdbcSource;
 
 /**
- * On a cluster of Trino, a coordinator and two workers on this machine: the queries of TPC-H with choices bound against the same
+ * On a cluster of Trino, a coordinator and its workers on this machine: the queries of TPC-H with choices bound against the same
  * with literals. Arguments: a schema of TPC-H, such as {@code sf1}, and perhaps names of queries. Every statement runs once
  * before it counts and three times that count. Where one takes minutes: {@code -Dbench.before=0 -Dbench.runs=1}, and once more with
  * {@code -Dbench.by-hand-first=true}, because what comes second finds more of the cluster compiled.
