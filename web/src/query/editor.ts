@@ -141,6 +141,16 @@ const offerTooltip = (onChoose: (at: number) => void) =>
     }
   })
 
+/**
+ * Esc lets go of Tab until something else is done, also where it closed what was offered. By itself the editor would
+ * do so for two seconds, and only where Esc did nothing else, which nobody can know who does not see it.
+ */
+const escThenTab = EditorView.domEventObservers({
+  keyup: (event, view) => event.key === 'Escape' && view.setTabFocusMode(Infinity),
+  mousedown: (_event, view) => view.setTabFocusMode(false),
+  blur: (_event, view) => view.setTabFocusMode(false),
+})
+
 export interface EditorCallbacks {
   onChange: (text: string) => void
   onRun: () => void
@@ -177,6 +187,7 @@ export function createEditor(parent: HTMLElement, text: string, callbacks: Edito
         decorationField,
         fixedField,
         offerTooltip(callbacks.onChoose),
+        escThenTab,
         theme,
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({

@@ -13,6 +13,8 @@ import plainsieve.server.RunningServer;
 
 /** Reports made by keys alone, and on a phone; every control changed in its sentence. */
 class MakingByKeysTest extends InBrowser {
+    private static final long LONGER_THAN_THE_EDITOR_WAITS = 2_200;
+
     private final Api api = new Api(RunningServer.get().address());
 
     private static String view(String id) {
@@ -63,6 +65,27 @@ class MakingByKeysTest extends InBrowser {
         enter("Open it");
         browser.untilText(".figure b", text -> text.matches("[\\d,]+"));
         browser.untilText(".say", text -> text.contains("Ardlow") && text.contains("15"));
+    }
+
+    /* Esc closes what is offered while typing; whoever sees nothing of that goes on with Tab, in their own time. */
+    @Test
+    void escLetsGoOfTabWhateverElseItDid() throws InterruptedException {
+        String text = "select c.crossing_id from crossings c where c.state = 'SAILED'"
+                + " and c.delay_min >= 15 order by c.crossing_id";
+        String query = api.post(
+                        "/api/queries", Map.of("name", "Left by keys", "sourceId", "ferries", "text", "select 1"))
+                .json()
+                .get("id")
+                .asString();
+        browser.open("/queries/" + query);
+        browser.writeQuery(text);
+        browser.see(".cm-tooltip-autocomplete");
+        browser.see("[aria-label='Fixed values']");
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> browser.all(".cm-tooltip-autocomplete").isEmpty() ? true : null);
+        Thread.sleep(LONGER_THAN_THE_EDITOR_WAITS);
+        browser.tabTo("Let viewers choose all");
+        assertThat(browser.text(".cm-content")).isEqualTo(text);
     }
 
     /** A fresh report of the vessel diary, which has nearly every kind of parameter. @return its id */
