@@ -81,20 +81,26 @@ class FixedValuesApiTest {
                 .isEqualTo(TEXT);
     }
 
+    /** Lets viewers choose all of a text, and takes it back. @return what its rows came to, with totals of these columns alone */
+    private JsonNode summed(String name, String source, String text, String... columns) {
+        String query = query(name, source);
+        JsonNode made = make(query, text, List.of()).json();
+        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
+        JsonNode after = made.get("after");
+        assertThat(after.get("totals").propertyNames()).containsExactly(columns);
+        takeBack(query, text, made.get("names"));
+        return after;
+    }
+
     /* More rows than are compared one by one come in any order, so that the first ones say nothing. */
     @ParameterizedTest
     @ValueSource(strings = {"ferries", "harbour", "islands"})
     void manyRowsAreCountedAndSummedWhereTheyAre(String source) {
         String text = "select c.crossing_id, c.departed_at, c.delay_min as late, c.passengers"
                 + " from crossings c where c.state = 'SAILED'";
-        String query = query("Many on " + source, source);
-        JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
-        JsonNode after = made.get("after");
+        JsonNode after = summed("Many on " + source, source, text, "late", "passengers");
         assertThat(after.get("rows").asLong()).isGreaterThan(10_000);
         assertThat(after.get("more").asBoolean()).isFalse();
-        assertThat(after.get("totals").propertyNames()).containsExactly("late", "passengers");
-        takeBack(query, text, made.get("names"));
     }
 
     /* What the first rows hold differs each time, so that it must not decide which columns are summed. */
@@ -103,11 +109,7 @@ class FixedValuesApiTest {
     void aNumberThatOnlyRowsBehindTheFirstHaveIsSummedToo(String source) {
         String text = "select case when c.crossing_id > 20000 then c.delay_min end as late from crossings c"
                 + " where c.state = 'SAILED' order by c.crossing_id";
-        String query = query("Behind the first on " + source, source);
-        JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
-        assertThat(made.get("after").get("totals").propertyNames()).containsExactly("late");
-        takeBack(query, text, made.get("names"));
+        summed("Behind the first on " + source, source, text, "late");
     }
 
     /* A database that takes no two columns of one name within a statement cannot count them: its first rows are compared. */
@@ -129,11 +131,7 @@ class FixedValuesApiTest {
     void whatIsNoNumberHasNoTotal(String source) {
         String text = "select c.delay_min as late, case when c.crossing_id % 20000 = 19999 then cast('nan' as float)"
                 + " else 1.5 end as odd from crossings c where c.state = 'SAILED' order by c.crossing_id";
-        String query = query("No number on " + source, source);
-        JsonNode made = make(query, text, List.of()).json();
-        assertThat(made.get("same").asString()).isEqualTo("TOTALS");
-        assertThat(made.get("after").get("totals").propertyNames()).containsExactly("late");
-        takeBack(query, text, made.get("names"));
+        summed("No number on " + source, source, text, "late");
     }
 
     @ParameterizedTest

@@ -105,6 +105,7 @@ class EndedSessionsTest {
 
     @Test
     void endTheStatementThatSomebodyHasSeenRunning() {
+        single("select 'connected'");
         endAllAfter(SEEN_RUNNING);
         assertThatThrownBy(() -> single("select pg_sleep(20)"))
                 .isInstanceOf(SourceFailure.class)

@@ -88,13 +88,11 @@ public final class JdbcSource implements Source {
 
     private Answer run(Statement statement, RunLimits limits, Cancellation cancellation, RowReceiver receiver) {
         Noticing noticing = new Noticing(receiver);
-        long start = System.nanoTime();
         try {
             return runOnce(statement, limits, cancellation, noticing);
         } catch (SourceFailure e) {
             boolean wasGone = e.kind() == SourceFailure.Kind.UNREACHABLE
-                    && System.nanoTime() - start < FOUND_GONE.toNanos()
-                    && noticing.cameToNothing()
+                    && noticing.cameToNothingWithin(FOUND_GONE)
                     && cancellation.reason().isEmpty();
             if (!wasGone) {
                 throw e;

@@ -1,13 +1,15 @@
 package plainsieve.sources.jdbc;
 
+import java.time.Duration;
 import java.util.List;
+import java.util.OptionalLong;
 import plainsieve.sources.Column;
 import plainsieve.sources.RowReceiver;
 
-/** Hands on what comes, and knows whether a run had a connection, and whether anything came by it. */
+/** Hands on what comes, and knows since when a run had a connection, and whether anything came by it. */
 final class Noticing implements RowReceiver {
     private final RowReceiver receiver;
-    private boolean connected;
+    private OptionalLong connectedAt = OptionalLong.empty();
     private boolean begun;
 
     Noticing(RowReceiver receiver) {
@@ -15,12 +17,12 @@ final class Noticing implements RowReceiver {
     }
 
     void connected() {
-        connected = true;
+        connectedAt = OptionalLong.of(System.nanoTime());
     }
 
-    /** Whether there was a connection, and nothing came by it. */
-    boolean cameToNothing() {
-        return connected && !begun;
+    /** Whether there was a connection, for less than this time until now, and nothing came by it. */
+    boolean cameToNothingWithin(Duration time) {
+        return !begun && connectedAt.isPresent() && System.nanoTime() - connectedAt.getAsLong() < time.toNanos();
     }
 
     @Override
