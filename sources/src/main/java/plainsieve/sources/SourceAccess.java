@@ -15,4 +15,9 @@ public record SourceAccess(String id, SourceSettings settings, Secret password, 
     public SourceAccess at(SourceSettings other) {
         return new SourceAccess(id, other, password, limits);
     }
+
+    /** The same source, whose statements may also call these functions. */
+    public SourceAccess allowing(String... functions) {
+        return new SourceAccess(id, settings, password, limits.allowing(functions));
+    }
 }

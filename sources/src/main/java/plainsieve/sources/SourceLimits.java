@@ -1,24 +1,30 @@
 package plainsieve.sources;
 
 import java.time.Duration;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /**
- * What a source is asked to bear. Cannot exist invalid.
+ * What a source is asked to bear, and what its statements may call. Cannot exist invalid.
  *
  * @param places how many statements for rows it takes at once; more have to wait
  * @param seconds how long each of them may run; 0 leaves it to the server
+ * @param functions names of functions that its statements may call although the database does not prove that they only read
  */
-public record SourceLimits(int places, int seconds) {
+public record SourceLimits(int places, int seconds, Set<String> functions) {
     /** What a source bears when nothing is said of it. */
-    public static final SourceLimits USUAL = new SourceLimits(8, 0);
+    public static final SourceLimits USUAL = new SourceLimits(8, 0, Set.of());
 
     /** How many statements it takes beside those for rows: for lists, looks and plans. */
     public static final int PLACES_BESIDE = 3;
 
     private static final int MOST_PLACES = 200;
     private static final int MOST_SECONDS = 24 * 60 * 60;
+    private static final int MOST_FUNCTIONS = 200;
+    private static final String FUNCTION = "[\\p{L}_][\\p{L}\\p{N}_$]*(\\.[\\p{L}_][\\p{L}\\p{N}_$]*)?";
 
     public SourceLimits {
         require(
@@ -31,6 +37,30 @@ public record SourceLimits(int places, int seconds) {
                 "A statement cannot be given %,d seconds.",
                 seconds,
                 MOST_SECONDS);
+        functions = functions.stream()
+                .map(function -> function.strip().toLowerCase(Locale.ROOT))
+                .collect(Collectors.toUnmodifiableSet());
+        require(
+                functions.size() <= MOST_FUNCTIONS,
+                "A source cannot name %,d functions.",
+                functions.size(),
+                MOST_FUNCTIONS);
+        functions.stream().filter(name -> !name.matches(FUNCTION)).findFirst().ifPresent(name -> {
+            throw new ProblemException(Problem.of(
+                    "bad-source",
+                    "“%s” is not the name of a function.".formatted(name),
+                    "Write names such as harbour.tide."));
+        });
+    }
+
+    /** The same for a number of statements and of seconds. */
+    public SourceLimits(int places, int seconds) {
+        this(places, seconds, Set.of());
+    }
+
+    /** The same with functions that its statements may call. */
+    public SourceLimits allowing(String... names) {
+        return new SourceLimits(places, seconds, Set.of(names));
     }
 
     /** How long one statement may run: the shorter of both limits. */

@@ -41,7 +41,7 @@ class EndedSessionsTest {
 
     @BeforeEach
     void open() {
-        source = new JdbcSource(Databases.postgreSqlAt(server.getPort()), CLOCK);
+        source = new JdbcSource(Databases.postgreSqlAt(server.getPort()).allowing("pg_sleep"), CLOCK);
     }
 
     @AfterEach

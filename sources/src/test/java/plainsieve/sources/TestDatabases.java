@@ -27,6 +27,9 @@ public final class TestDatabases {
     private TestDatabases() {}
 
     /** Writes tables over a connection to a database of this kind. */
+    /** What makes a statement of a test slow. */
+    static final String[] SLOW = {"pg_sleep", "sleep"};
+
     @FunctionalInterface
     public interface Writer {
         void write(Connection connection, String kind) throws SQLException;
@@ -79,9 +82,10 @@ public final class TestDatabases {
             writer.write(connection, "postgresql");
         }
         return new SourceAccess(
-                "server",
-                new SourceSettings.PostgreSql("localhost", server.getPort(), database, "postgres"),
-                new Secret("x"));
+                        "server",
+                        new SourceSettings.PostgreSql("localhost", server.getPort(), database, "postgres"),
+                        new Secret("x"))
+                .allowing(SLOW);
     }
 
     private static synchronized SourceAccess mariaDb(Writer writer) throws IOException, SQLException {
@@ -93,7 +97,10 @@ public final class TestDatabases {
             writer.write(connection, "mariadb");
         }
         return new SourceAccess(
-                "server", new SourceSettings.MariaDb("127.0.0.1", server.port(), database, "root"), Secret.none());
+                        "server",
+                        new SourceSettings.MariaDb("127.0.0.1", server.port(), database, "root"),
+                        Secret.none())
+                .allowing(SLOW);
     }
 
     /** Another place of a cluster. @param place a catalog, or one with a schema */

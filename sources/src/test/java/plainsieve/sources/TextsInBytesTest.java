@@ -69,10 +69,10 @@ class TextsInBytesTest {
                 "select text from cells union all select more from cells order by 1",
                 "select 1 as one, 2.50 as two, date '2026-11-29' as three",
                 "select number as c0, text as c1, more as C1 from cells order by c0 desc limit 2",
-                "pivot cells on state using max(text) group by number order by number",
+                "from (pivot cells on state in ('SAILED') using max(text) group by number) order by number",
                 "values ('a', 1), ('b', 2)",
-                "describe cells",
-                "show tables",
+                "from (describe cells)",
+                "from (show tables)",
                 "explain select text from cells where number = 1",
                 "select text from cells where number > 9"
             })

@@ -23,6 +23,11 @@ public interface Dialect {
 
     Syntax syntax();
 
+    /** Whether the database is an engine inside this process, where a statement could end the process. */
+    default boolean isEmbedded() {
+        return false;
+    }
+
     /** What the functions that come with the database do to rows. */
     Functions functions();
 

@@ -27,6 +27,11 @@ final class DuckDbDialect implements Dialect {
     }
 
     @Override
+    public boolean isEmbedded() {
+        return true;
+    }
+
+    @Override
     public Functions functions() {
         return functions;
     }

@@ -7,6 +7,7 @@ import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -31,8 +32,19 @@ public record Functions(Map<Kind, Set<String>> names) {
         /** Two calls may give two answers. */
         VOLATILE,
         /** One value of its arguments, the same each time within a statement. */
-        SCALAR
+        SCALAR,
+        /** Rows for FROM, made of its arguments or of the engine's catalog; of embedded engines alone. */
+        TABLE,
+        /** {@link #VOLATILE}, but it only gives another answer: it changes and locks nothing, and reads nothing outside the database. */
+        HARMLESS,
+        /** It reads files, settings or logs, runs SQL given as text, or changes something, whatever else is said of it. */
+        RESTRICTED,
+        /** A view of the engine that shows its settings or its logs. */
+        RESTRICTED_VIEW
     }
+
+    private static final Set<Kind> WHAT_IT_DOES =
+            EnumSet.of(Kind.AGGREGATE, Kind.WINDOW, Kind.MANY_ROWS, Kind.VOLATILE, Kind.SCALAR);
 
     /** Written like functions in every database here, or types with a size, as in {@code cast(x as varchar(10))}. */
     private static final Set<String> IN_EVERY_DATABASE = Set.of(
@@ -125,8 +137,10 @@ public record Functions(Map<Kind, Set<String>> names) {
         return names.getOrDefault(kind, Set.of()).contains(name.toLowerCase(Locale.ROOT));
     }
 
-    /** Whether a function of that name is known at all. */
+    /** Whether what a function of that name does to rows is known. */
     public boolean knows(String name) {
-        return names.values().stream().anyMatch(all -> all.contains(name.toLowerCase(Locale.ROOT)));
+        String lower = name.toLowerCase(Locale.ROOT);
+        return WHAT_IT_DOES.stream()
+                .anyMatch(kind -> names.getOrDefault(kind, Set.of()).contains(lower));
     }
 }

@@ -20,6 +20,11 @@ final class SqliteDialect implements Dialect {
     }
 
     @Override
+    public boolean isEmbedded() {
+        return true;
+    }
+
+    @Override
     public Functions functions() {
         return functions;
     }

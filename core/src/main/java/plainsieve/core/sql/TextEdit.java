@@ -20,10 +20,14 @@ public record TextEdit(int start, int end, String replacement) {
         return out.toString();
     }
 
-    /** Where the character at this offset of the edited text stood before the edits; -1 when an edit brought it in. */
+    /**
+     * Where the character at this offset of the edited text stood before the edits; -1 when an edit brought it in.
+     *
+     * @param edits as {@link #sorted} gives them
+     */
     public static int before(List<TextEdit> edits, int offset) {
         int shift = 0;
-        for (TextEdit edit : sorted(edits)) {
+        for (TextEdit edit : edits) {
             int newStart = edit.start() + shift;
             if (offset < newStart) {
                 break;
@@ -36,7 +40,8 @@ public record TextEdit(int start, int end, String replacement) {
         return offset - shift;
     }
 
-    private static List<TextEdit> sorted(List<TextEdit> edits) {
+    /** The edits in the order of the text; insertions at one place keep theirs. */
+    public static List<TextEdit> sorted(List<TextEdit> edits) {
         return edits.stream().sorted(Comparator.comparingInt(TextEdit::start)).toList();
     }
 }

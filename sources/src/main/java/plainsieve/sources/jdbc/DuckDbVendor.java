@@ -89,6 +89,23 @@ public final class DuckDbVendor implements Vendor {
                 .collect(Collectors.joining(", ", "[", "]"));
     }
 
+    /** After an internal error an instance refuses every statement, until all of its connections are closed. */
+    @Override
+    public boolean isBroken(SQLException failure) {
+        String message = String.valueOf(failure.getMessage());
+        return message.contains("database has been invalidated")
+                || message.startsWith("INTERNAL Error")
+                || message.startsWith("FATAL Error")
+                || message.contains("unsuccessful or closed pending query result\nError: INTERNAL");
+    }
+
+    @Override
+    public FunctionCatalog functionCatalog() {
+        return new FunctionCatalog.Macros("""
+                select function_name, macro_definition from duckdb_functions()
+                where function_type in ('macro', 'table_macro') and not internal""");
+    }
+
     @Override
     public CatalogueDetails.Questions details() {
         return new CatalogueDetails.Questions("""

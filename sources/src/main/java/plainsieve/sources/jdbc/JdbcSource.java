@@ -12,6 +12,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.evidence.Plan;
+import plainsieve.core.sql.ReadingCheck;
 import plainsieve.core.statement.Statement;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Cancellation;
@@ -49,6 +50,7 @@ public final class JdbcSource implements Source {
     private final Connections connections;
     private final KeptStatements statements;
     private final JdbcFailures failures;
+    private final ReadingGuard guard;
     private final ExecutorService helpers = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "stopping");
         thread.setDaemon(true);
@@ -69,6 +71,8 @@ public final class JdbcSource implements Source {
         this.connections = new Connections(access, vendor, most, clock);
         this.statements = new KeptStatements(vendor);
         this.failures = new JdbcFailures(access, vendor);
+        this.guard = new ReadingGuard(
+                new ReadingCheck(access.settings().dialect(), access.limits().functions()), vendor.functionCatalog());
     }
 
     /** The dialect that its statements are written in. */
@@ -105,6 +109,7 @@ public final class JdbcSource implements Source {
     private Answer runOnce(Statement statement, RunLimits limits, Cancellation cancellation, Noticing receiver) {
         return onConnection(limits, cancellation, (connection, stopping) -> {
             receiver.connected();
+            require(statement, connection, limits, cancellation);
             String text = withoutMark(vendor.jdbcText(statement));
             try (KeptStatements.Used used = statements.use(connection, statement, text)) {
                 PreparedStatement prepared = used.prepared().statement();
@@ -122,11 +127,22 @@ public final class JdbcSource implements Source {
                 used.wentWell();
                 return answer;
             } catch (SQLException e) {
+                if (vendor.isBroken(e)) {
+                    connections.startAnew();
+                }
                 throw failures.of(e, limits, cancellation).at(vendor.position(e, statement));
             } finally {
                 tidy(connection, statement);
             }
         });
+    }
+
+    private void require(Statement statement, Connection connection, RunLimits limits, Cancellation cancellation) {
+        try {
+            guard.require(statement, connection);
+        } catch (SQLException e) {
+            throw failures.of(e, limits, cancellation);
+        }
     }
 
     /** Something that is done on a connection, and how it is stopped. */

@@ -59,6 +59,13 @@ public final class MariaDbVendor implements Vendor {
     }
 
     @Override
+    public FunctionCatalog functionCatalog() {
+        return new FunctionCatalog.Volatile("""
+                select distinct routine_name from information_schema.routines
+                where routine_type = 'FUNCTION' and sql_data_access = 'MODIFIES SQL DATA' and routine_name in (%s)""");
+    }
+
+    @Override
     public CatalogueDetails.Questions details() {
         return new CatalogueDetails.Questions("""
                 select null, table_name, index_name, column_name, non_unique = 0, index_name = 'PRIMARY'

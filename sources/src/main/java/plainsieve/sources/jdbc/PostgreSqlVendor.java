@@ -106,6 +106,13 @@ public final class PostgreSqlVendor implements Vendor {
         }
     }
 
+    /** Also those of servers that are newer than the engine's list, and of extensions. */
+    @Override
+    public FunctionCatalog functionCatalog() {
+        return new FunctionCatalog.Volatile(
+                "select distinct proname from pg_catalog.pg_proc where provolatile = 'v' and prokind <> 'p' and proname in (%s)");
+    }
+
     @Override
     public CatalogueDetails.Questions details() {
         return new CatalogueDetails.Questions("""

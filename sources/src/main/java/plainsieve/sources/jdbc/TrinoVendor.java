@@ -111,6 +111,12 @@ public final class TrinoVendor implements Vendor {
         return TrinoTables.of(connection, settings);
     }
 
+    /** Functions of a cluster compute; those that could do more are on the engine's list. */
+    @Override
+    public FunctionCatalog functionCatalog() {
+        return FunctionCatalog.silent(true);
+    }
+
     @Override
     public CatalogueDetails.Questions details() {
         return new CatalogueDetails.Questions("", "", "", "");

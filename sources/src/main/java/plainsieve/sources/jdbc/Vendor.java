@@ -75,6 +75,11 @@ public interface Vendor {
         return false;
     }
 
+    /** How functions are looked up that the engine has on no list. */
+    default FunctionCatalog functionCatalog() {
+        return FunctionCatalog.silent(false);
+    }
+
     /** How the tables and columns of the source are asked for. */
     default TableQuestions tables(Connection connection) throws SQLException {
         return new TableQuestions.OfDriver(connection);
@@ -122,6 +127,11 @@ public interface Vendor {
     boolean isStopped(SQLException failure);
 
     boolean isUnreachable(SQLException failure);
+
+    /** Whether the engine says that it cannot go on, so that every connection to it has to be opened again. */
+    default boolean isBroken(SQLException failure) {
+        return false;
+    }
 
     /** Whether it does not let this user in with this password: class 28 of the SQL standard. */
     default boolean refusesUser(SQLException failure) {
