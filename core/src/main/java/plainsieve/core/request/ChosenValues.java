@@ -72,8 +72,8 @@ final class ChosenValues {
                     ":%s is a name and must be chosen from a list.",
                     "Give the parameter a list of the names that are allowed.");
         }
-        // Servers and clients take them for the folder and the one above, however they are written.
-        if (part.kind() == Part.Kind.PATH && (text.isEmpty() || text.equals(".") || text.equals(".."))) {
+        // A server may decode a value and take it for the folder above.
+        if (part.kind() == Part.Kind.PATH && (text.isEmpty() || PathSegments.haveDots(text))) {
             throw refused(
                     parameter,
                     "bad-in-path",

@@ -33,23 +33,32 @@ public record AllowedHosts(List<String> open, List<String> inner) {
 
     /** Throws {@link SourceFailure} with the reason when it must not be asked. */
     public void check(URI address) {
-        if (names(inner, address)) {
-            return;
-        }
+        resolved(address);
+    }
+
+    /**
+     * Where an address leads, for a connection to just that: resolved a second time, the name could lead elsewhere.
+     *
+     * @throws SourceFailure with the reason when it must not be asked
+     */
+    List<InetAddress> resolved(URI address) {
+        boolean leadsAnywhere = names(inner, address);
         String host = address.getHost();
-        if (!names(open, address)) {
+        if (!leadsAnywhere && !names(open, address)) {
             throw refused(
                     "The host “%s” is not one that this server may ask.".formatted(host),
                     "Have it added to plainsieve.web.hosts by who looks after the server.");
         }
         try {
-            for (InetAddress found : InetAddress.getAllByName(host)) {
-                if (isPrivate(found)) {
+            List<InetAddress> all = List.of(InetAddress.getAllByName(host));
+            for (InetAddress found : all) {
+                if (!leadsAnywhere && isPrivate(found)) {
                     throw refused(
                             "“%s” leads into a private network.".formatted(host),
                             "If it shall, have it added to plainsieve.web.inner-hosts by who looks after the server.");
                 }
             }
+            return all;
         } catch (UnknownHostException e) {
             throw new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,

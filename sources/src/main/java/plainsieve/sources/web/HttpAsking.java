@@ -4,9 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.URI;
-import java.net.http.HttpClient;
 import java.net.http.HttpHeaders;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -15,9 +13,8 @@ import java.time.Duration;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
+import org.apache.hc.core5.http.ClassicHttpResponse;
 import plainsieve.core.request.Ask;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.ServiceSettings;
@@ -28,26 +25,21 @@ import plainsieve.sources.SourceFailure;
  * Asks one service over HTTP. The secret goes to its own host only; a service that asks for time gets it; redirects are followed as
  * long as they stay on the host.
  */
-final class HttpAsking {
+final class HttpAsking implements AutoCloseable {
     private static final int MOST_REDIRECTS = 5;
     private static final int MOST_TRIES = 5;
     private static final int TOO_MANY_REQUESTS = 429;
     private static final int UNAVAILABLE = 503;
-    private static final Duration TO_CONNECT = Duration.ofSeconds(10);
     private static final long FIRST_PAUSE_MILLIS = 500;
     private static final long LONGEST_PAUSE_MILLIS = 30_000;
     private static final long PATIENCE_MILLIS = 20;
 
     private final SourceAccess access;
     private final ServiceSettings settings;
-    private final AllowedHosts hosts;
     private final WebLimits limits;
     private final WebFailures failures;
     private final HttpRequests requests;
-    private final HttpClient client = HttpClient.newBuilder()
-            .followRedirects(HttpClient.Redirect.NEVER)
-            .connectTimeout(TO_CONNECT)
-            .build();
+    private final ServiceClient client;
 
     /** When the service may be asked again, by the clock of the machine in nanoseconds. */
     private volatile long notBefore = System.nanoTime();
@@ -55,31 +47,40 @@ final class HttpAsking {
     HttpAsking(SourceAccess access, AllowedHosts hosts, WebLimits limits) {
         this.access = access;
         this.settings = (ServiceSettings) access.settings();
-        this.hosts = hosts;
         this.limits = limits;
         this.failures = new WebFailures(access);
         this.requests = new HttpRequests(access, failures);
+        this.client = new ServiceClient(hosts);
+    }
+
+    @Override
+    public void close() {
+        client.close();
     }
 
     WebFailures failures() {
         return failures;
     }
 
-    /** The address of a path below that of the service. */
+    /** The address of a path below that of the service. Throws {@link SourceFailure} for one that would lead out of it. */
     URI address(String path) {
+        URI address;
         try {
-            return URI.create(settings.base() + path);
+            address = URI.create(settings.base() + path);
         } catch (IllegalArgumentException e) {
             throw failures.refused("The path has a character that no address takes.", "Write it as %20 and the like.");
         }
+        if (!isOwn(address)) {
+            throw failures.refused(
+                    "The path leads out of “%s”.".formatted(settings.base()),
+                    "Write a path below it, without the segments “.” and “..”.");
+        }
+        return address;
     }
 
-    /** Whether an address lies at the service itself, so that it may be told the secret. */
+    /** Whether an address lies at the service itself, below its own path, so that it may be told the secret. */
     boolean isOwn(URI address) {
-        URI base = URI.create(settings.base());
-        return base.getScheme().equals(address.getScheme())
-                && base.getHost().equalsIgnoreCase(address.getHost())
-                && AllowedHosts.port(base) == AllowedHosts.port(address);
+        return address.getHost() != null && new BasePath(URI.create(settings.base())).contains(address);
     }
 
     /**
@@ -180,51 +181,51 @@ final class HttpAsking {
             now = resolved(now, location.get());
             if (now.getHost() == null || !isOwn(now)) {
                 throw failures.refused(
-                        "“%s” sends its askers to another host, “%s”.".formatted(access.id(), now.getHost()),
-                        "If that is its new address, say so on Sources.");
+                        "“%s” redirects to another place, “%s”."
+                                .formatted(access.id(), failures.withoutSecret(now.toString())),
+                        "If that is its new address, change it on Sources.");
             }
         }
         throw failures.refused("“%s” sends its askers round in circles.".formatted(access.id()), "Correct the path.");
     }
 
     private Page once(URI address, Ask ask, Path target, long within, Cancellation cancellation) {
-        hosts.check(address);
-        CompletableFuture<HttpResponse<InputStream>> answer =
-                client.sendAsync(requests.of(address, ask), HttpResponse.BodyHandlers.ofInputStream());
-        try {
-            if (!cancellation.begin(() -> giveUp(answer))) {
-                throw stopped(cancellation);
-            }
-            HttpResponse<InputStream> response = answer.get();
-            long bytes = written(response.body(), target, within, cancellation);
-            return new Page(address, response.statusCode(), response.headers(), target, bytes);
-        } catch (ExecutionException e) {
+        HttpUriRequestBase request = requests.of(address, ask);
+        if (!cancellation.begin(request::cancel)) {
+            throw stopped(cancellation);
+        }
+        try (ClassicHttpResponse response = client.send(address, request)) {
+            long bytes = written(response, request, target, within, cancellation);
+            return new Page(address, response.getCode(), ServiceClient.headers(response), target, bytes);
+        } catch (IOException e) {
             requireGoingOn(cancellation);
-            throw failures.unreachable(e.getCause() instanceof IOException cause ? cause : new IOException(e));
-        } catch (CancellationException e) {
-            throw stopped(cancellation);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            cancellation.stop(Cancellation.Reason.LEFT);
-            throw stopped(cancellation);
+            throw failures.unreachable(e);
         } finally {
             cancellation.end();
         }
     }
 
-    private static void giveUp(CompletableFuture<HttpResponse<InputStream>> answer) {
-        answer.cancel(true);
-        if (answer.isDone() && !answer.isCompletedExceptionally()) {
-            try {
-                answer.join().body().close();
-            } catch (IOException e) {
-                // It breaks off, which is what was wanted.
-            }
+    /* An answer that is left is broken off first: closing it would read it to its end, which it may not have. */
+    private long written(
+            ClassicHttpResponse response,
+            HttpUriRequestBase request,
+            Path target,
+            long within,
+            Cancellation cancellation)
+            throws IOException {
+        InputStream body = response.getEntity() == null
+                ? InputStream.nullInputStream()
+                : response.getEntity().getContent();
+        try {
+            return written(body, target, within, cancellation);
+        } catch (RuntimeException | Error e) {
+            request.cancel();
+            throw e;
         }
     }
 
     private long written(InputStream body, Path target, long within, Cancellation cancellation) {
-        try (OutputStream out = Files.newOutputStream(target)) {
+        try (OutputStream out = failures.mask().over(Files.newOutputStream(target))) {
             byte[] piece = new byte[1 << 14];
             long bytes = 0;
             for (int read = read(body, piece, cancellation); read >= 0; read = read(body, piece, cancellation)) {
@@ -237,8 +238,6 @@ final class HttpAsking {
             return bytes;
         } catch (IOException e) {
             throw failures.full(e);
-        } finally {
-            closeQuietly(body);
         }
     }
 
@@ -248,14 +247,6 @@ final class HttpAsking {
         } catch (IOException e) {
             requireGoingOn(cancellation);
             throw failures.unreachable(e);
-        }
-    }
-
-    private static void closeQuietly(InputStream body) {
-        try {
-            body.close();
-        } catch (IOException e) {
-            // What came is there; what did not is nobody's any more.
         }
     }
 }

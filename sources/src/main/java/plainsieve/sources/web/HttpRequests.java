@@ -1,11 +1,13 @@
 package plainsieve.sources.web;
 
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
-import java.util.Map;
+import java.util.Locale;
+import java.util.Set;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
+import org.apache.hc.core5.http.ContentType;
+import org.apache.hc.core5.http.io.entity.StringEntity;
 import plainsieve.core.request.Ask;
 import plainsieve.core.request.Encoding;
 import plainsieve.sources.ServiceSettings;
@@ -14,6 +16,20 @@ import plainsieve.sources.SourceAccess;
 
 /** Makes the requests to one service, with its secret where it wants it. */
 final class HttpRequests {
+    private static final char DELETE = 127;
+
+    private static final Set<String> OF_THE_CONNECTION = Set.of(
+            "connection",
+            "content-length",
+            "expect",
+            "host",
+            "keep-alive",
+            "proxy-authorization",
+            "te",
+            "trailer",
+            "transfer-encoding",
+            "upgrade");
+
     private final SourceAccess access;
     private final ServiceSettings settings;
     private final WebFailures failures;
@@ -24,7 +40,7 @@ final class HttpRequests {
         this.failures = failures;
     }
 
-    HttpRequest of(URI address, Ask ask) {
+    HttpUriRequestBase of(URI address, Ask ask) {
         try {
             return built(address, ask);
         } catch (IllegalArgumentException e) {
@@ -34,31 +50,39 @@ final class HttpRequests {
         }
     }
 
-    private HttpRequest built(URI address, Ask ask) {
-        HttpRequest.Builder builder = HttpRequest.newBuilder(withSecret(address))
-                .header("User-Agent", "Plain Sieve")
-                .header("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
-        if (address.getScheme().equals("http")) {
-            // Else it offers to speak HTTP 2, which some services take for something else.
-            builder.version(HttpClient.Version.HTTP_1_1);
+    private HttpUriRequestBase built(URI address, Ask ask) {
+        HttpUriRequestBase request = new HttpUriRequestBase(ask.post() ? "POST" : "GET", withSecret(address));
+        request.setHeader("User-Agent", "Plain Sieve");
+        request.setHeader("Accept", "application/json, text/csv;q=0.9, */*;q=0.5");
+        ask.headers().forEach((name, value) -> header(request, name, value));
+        String body = ask.body().orElse("");
+        if (ask.body().isPresent() || ask.post()) {
+            ContentType type = ask.body().isPresent()
+                    ? ContentType.create("application/json", StandardCharsets.UTF_8)
+                    : ContentType.create("text/plain", StandardCharsets.UTF_8);
+            request.setEntity(new StringEntity(body, type));
         }
-        for (Map.Entry<String, String> header : ask.headers().entrySet()) {
-            builder.setHeader(header.getKey(), header.getValue());
-        }
-        ask.body().ifPresent(body -> builder.setHeader("Content-Type", "application/json"));
-        secret(builder);
-        return ask.post()
-                ? builder.POST(HttpRequest.BodyPublishers.ofString(ask.body().orElse("")))
-                        .build()
-                : builder.GET().build();
+        secret(request);
+        return request;
     }
 
-    private void secret(HttpRequest.Builder builder) {
+    /* What a header is made of is for the connection to say, and its text must not begin another one. */
+    private static void header(HttpUriRequestBase request, String name, String value) {
+        boolean fits = name.matches("[!#$%&'*+.^_`|~0-9A-Za-z-]+")
+                && !OF_THE_CONNECTION.contains(name.toLowerCase(Locale.ROOT))
+                && value.chars().allMatch(c -> c >= ' ' && c != DELETE || c == '\t');
+        if (!fits) {
+            throw new IllegalArgumentException(name);
+        }
+        request.setHeader(name, value);
+    }
+
+    private void secret(HttpUriRequestBase request) {
         String secret = access.password().reveal();
         switch (settings.signIn()) {
-            case BASIC -> builder.setHeader("Authorization", "Basic " + basic(settings.name(), secret));
-            case BEARER -> builder.setHeader("Authorization", "Bearer " + secret);
-            case HEADER -> builder.setHeader(settings.name(), secret);
+            case BASIC -> header(request, "Authorization", "Basic " + basic(settings.name(), secret));
+            case BEARER -> header(request, "Authorization", "Bearer " + secret);
+            case HEADER -> header(request, settings.name(), secret);
             case NOTHING, ASKED -> {}
         }
     }

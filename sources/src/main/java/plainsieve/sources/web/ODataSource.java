@@ -43,6 +43,7 @@ public final class ODataSource implements Source {
 
     private final SourceAccess access;
     private final ScheduledExecutorService clock;
+    private final HttpAsking asking;
     private final AskedTables tables;
     private final SmallAnswers small;
     private final ServiceDescription description;
@@ -60,7 +61,7 @@ public final class ODataSource implements Source {
             ScheduledExecutorService clock) {
         this.access = access;
         this.clock = clock;
-        HttpAsking asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
+        this.asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
         AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
         this.tables = new AskedTables(access, engines, clock, fetch, asking);
         this.small = new SmallAnswers(asking, folder);
@@ -189,5 +190,6 @@ public final class ODataSource implements Source {
     @Override
     public void close() {
         tables.close();
+        asking.close();
     }
 }

@@ -2,20 +2,18 @@ package plainsieve.sources.web;
 
 import java.io.IOException;
 import java.net.ConnectException;
+import java.net.SocketTimeoutException;
 import java.net.UnknownHostException;
-import java.net.http.HttpConnectTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import javax.net.ssl.SSLException;
-import plainsieve.core.request.Encoding;
 import plainsieve.sources.ServiceSettings;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFailure;
 
 /** What went wrong with a service, in words. No message has the secret, not even where the service says it back. */
 final class WebFailures {
-    private static final String HIDDEN = "•••";
     private static final int MOST_SAID = 300;
     private static final int UNAUTHORIZED = 401;
     private static final int FORBIDDEN = 403;
@@ -23,9 +21,17 @@ final class WebFailures {
     private static final int SERVER_ERRORS = 500;
 
     private final SourceAccess access;
+    private final SecretMask mask;
 
     WebFailures(SourceAccess access) {
         this.access = access;
+        this.mask = SecretMask.of(
+                ((ServiceSettings) access.settings()).name(), access.password().reveal());
+    }
+
+    /** What hides the secret of the source where its service repeats it. */
+    SecretMask mask() {
+        return mask;
     }
 
     SourceFailure refused(String message, String advice) {
@@ -37,7 +43,7 @@ final class WebFailures {
                 ? "there is no such host"
                 : cause instanceof SSLException
                         ? "its certificate is not trusted, or it does not speak TLS"
-                        : cause instanceof ConnectException || cause instanceof HttpConnectTimeoutException
+                        : cause instanceof ConnectException || cause instanceof SocketTimeoutException
                                 ? "nobody answers there"
                                 : "the connection broke off";
         return new SourceFailure(
@@ -113,13 +119,6 @@ final class WebFailures {
 
     /** Where a service says the secret back, nobody sees it. */
     String withoutSecret(String text) {
-        String secret = access.password().reveal();
-        if (secret.isEmpty()) {
-            return text;
-        }
-        String name = ((ServiceSettings) access.settings()).name();
-        return text.replace(secret, HIDDEN)
-                .replace(HttpRequests.basic(name, secret), HIDDEN)
-                .replace(Encoding.value(secret), HIDDEN);
+        return mask.hidden(text);
     }
 }

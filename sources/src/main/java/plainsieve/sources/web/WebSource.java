@@ -36,6 +36,7 @@ public final class WebSource implements Source, ShowsAnswers {
 
     private final SourceAccess access;
     private final ScheduledExecutorService clock;
+    private final HttpAsking asking;
     private final AskedTables tables;
     private final Looking looking;
     private final SignOfLife life;
@@ -48,7 +49,7 @@ public final class WebSource implements Source, ShowsAnswers {
             SourceAccess access, Path folder, Engines engines, Reaching reaching, ScheduledExecutorService clock) {
         this.access = access;
         this.clock = clock;
-        HttpAsking asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
+        this.asking = new HttpAsking(access, reaching.hosts(), reaching.limits());
         AnswerFetch fetch = new AnswerFetch(asking, reaching.limits(), engines.ofOneAnswer(), folder);
         this.tables = new AskedTables(access, engines, clock, fetch, asking);
         this.looking = new Looking(asking, reaching.limits(), engines.ofOneAnswer(), folder);
@@ -137,5 +138,6 @@ public final class WebSource implements Source, ShowsAnswers {
     @Override
     public void close() {
         tables.close();
+        asking.close();
     }
 }

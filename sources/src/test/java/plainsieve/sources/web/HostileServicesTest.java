@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import com.sun.net.httpserver.HttpHandler;
 import java.io.IOException;
+import java.net.InetAddress;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,9 +20,13 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
+import org.apache.hc.core5.http.ClassicHttpResponse;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.RunLimits;
 import plainsieve.sources.Secret;
@@ -115,8 +120,89 @@ class HostileServicesTest {
             WebFixture.send(exchange, path.equals("/there") ? 200 : 302, "application/json", ROWS);
         });
         assertThat(web.get("get /here\nrows at data.rows").rows).hasSize(2);
-        assertThatThrownBy(() -> web.get("get /away")).hasMessageContaining("another host, “localhost”");
+        assertThatThrownBy(() -> web.get("get /away")).hasMessageContaining("another place, “http://localhost");
         assertThat(web.asked).containsExactly("/here", "/there", "/away");
+    }
+
+    /** However a path is written, the secret goes nowhere but below the base path of the service. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/../x",
+                "/%2e%2e/x",
+                "/..%2fx",
+                "/%2E%2e%2Fx",
+                "/a/../../x",
+                "/..;/x",
+                "/..;a=b/x",
+                "/%252e%252e/x",
+                "/..\\x",
+                "/..%5cx",
+                "/a/..",
+                "/./x",
+                "/%2e",
+                "/a/%2E%2E/%2E%2E/x"
+            })
+    void noPathLeadsOutOfTheBasePath(String path) throws IOException {
+        service(WebFixture.json(ROWS));
+        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        ServiceSettings.Web settings = new ServiceSettings.Web(web.address() + "/v1", SignIn.BEARER, "");
+        try (WebSource source = WebFixture.source(settings, "s3cret", kept, clock)) {
+            assertThatThrownBy(() -> WebFixture.get(source, "get " + path, new Cancellation(), Duration.ofSeconds(9)))
+                    .hasMessageNotContaining("s3cret");
+            assertThat(web.asked).isEmpty();
+            WebFixture.get(source, "get /a..b/...\nrows at data.rows", new Cancellation(), Duration.ofSeconds(9));
+            assertThat(web.asked).containsExactly("/v1/a..b/...");
+        }
+        clock.shutdownNow();
+    }
+
+    @Test
+    void redirectsAndPagesStayBelowTheBasePath() throws IOException {
+        service(exchange -> {
+            exchange.getResponseHeaders().set("Location", "/v2/x");
+            boolean moved = exchange.getRequestURI().getPath().endsWith("moved");
+            WebFixture.send(
+                    exchange, moved ? 302 : 200, "application/json", "{\"rows\": [{\"a\": 1}], \"next\": \"../v2/x\"}");
+        });
+        ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        ServiceSettings.Web settings = new ServiceSettings.Web(web.address() + "/v1", SignIn.BEARER, "");
+        try (WebSource source = WebFixture.source(settings, "s3cret", kept, clock)) {
+            for (String request : List.of("get /moved", "get /x\nrows at rows\npages by link at next")) {
+                assertThatThrownBy(() -> WebFixture.get(source, request, new Cancellation(), Duration.ofSeconds(9)))
+                        .isInstanceOf(SourceFailure.class);
+            }
+        }
+        clock.shutdownNow();
+        assertThat(web.asked).containsExactly("/v1/moved", "/v1/x");
+    }
+
+    @Test
+    void theSecretIsHiddenInRowsToo() throws IOException {
+        service(exchange -> {
+            String said = exchange.getRequestHeaders().getFirst("Authorization");
+            String long_ = "x".repeat(16_380);
+            WebFixture.send(
+                    exchange,
+                    200,
+                    "application/json",
+                    "{\"data\": {\"rows\": [{\"a\": \"" + long_ + said + "\", \"b\": \"" + said + "\"}]}}");
+        });
+        String row = web.get("get /x\nrows at data.rows").rows.toString();
+        assertThat(row).contains("Bearer •••").doesNotContain("s3cret");
+    }
+
+    /** A name that led to an allowed address when it was checked is not asked again where it leads. */
+    @Test
+    void connectsToTheAddressThatWasChecked() throws Exception {
+        InetAddress checked = InetAddress.getByAddress("tides.example", new byte[] {127, 0, 0, 1});
+        service(WebFixture.json(ROWS));
+        try (ServiceClient client = new ServiceClient(address -> List.of(checked))) {
+            URI address = URI.create("http://tides.example:" + web.port() + "/x");
+            try (ClassicHttpResponse response = client.send(address, new HttpUriRequestBase("GET", address))) {
+                assertThat(response.getCode()).isEqualTo(200);
+            }
+        }
     }
 
     @Test
