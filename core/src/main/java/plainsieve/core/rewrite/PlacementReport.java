@@ -31,8 +31,9 @@ final class PlacementReport {
 
     /** @param added the edits that brought in filters, in the order in which they were made */
     PlacementReport(ParsedQuery query, Source source, RowLimits limits, List<List<TextEdit>> added) {
+        List<List<TextEdit>> sorted = added.stream().map(TextEdit::sorted).toList();
         this.places = query.parameters().stream()
-                .map(place -> around(place, source, limits, added))
+                .map(place -> around(place, source, limits, sorted))
                 .toList();
     }
 

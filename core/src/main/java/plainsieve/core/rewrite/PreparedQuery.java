@@ -144,14 +144,17 @@ public final class PreparedQuery {
 
     /** The same; @param names what the source says of its names, with which more filters go further in */
     public PreparedQuery with(List<AddedFilter> filters, SourceNames names) {
-        PreparedQuery filtered = this;
-        for (AddedFilter filter : filters) {
-            FilterPlacer.Placed placed = FilterPlacer.place(filtered.query, dialect(), names, filter);
-            String text = TextEdit.apply(filtered.query.text(), placed.edits());
-            filtered = new PreparedQuery(
-                    front, ParsedQuery.parse(text, dialect()), dialect(), filtered.added.and(placed), rules);
+        if (filters.isEmpty()) {
+            return this;
         }
-        return filtered;
+        ParsedQuery filtered = query;
+        Added all = added;
+        for (AddedFilter filter : filters) {
+            FilterPlacer.Placed placed = FilterPlacer.place(filtered, dialect(), names, filter);
+            filtered = ParsedQuery.parse(TextEdit.apply(filtered.text(), placed.edits()), dialect());
+            all = all.and(placed);
+        }
+        return new PreparedQuery(front, filtered, dialect(), all, rules);
     }
 
     /** Where each added filter went, in the order in which they were added. */

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -29,7 +30,20 @@ public record ChoiceBody(String kind, List<String> values, boolean withoutValue)
         return bodies;
     }
 
+    /** Throws {@link ProblemException} for an unknown kind, a null among the values, and too many of them. */
     public ChoiceText toText() {
+        if (values.stream().anyMatch(Objects::isNull)) {
+            throw new ProblemException(Problem.of(
+                    "bad-choice",
+                    "A value of a choice is null.",
+                    "Send \"withoutValue\": true for rows without a value."));
+        }
+        if (values.size() > Lengths.MOST_VALUES) {
+            throw new ProblemException(Problem.of(
+                    "bad-choice",
+                    "A choice has more than %,d values.".formatted(Lengths.MOST_VALUES),
+                    "Choose all, or a range."));
+        }
         for (ChoiceText.Kind known : ChoiceText.Kind.values()) {
             if (known.name().toLowerCase(Locale.ROOT).equals(kind)) {
                 return new ChoiceText(known, values, withoutValue);

@@ -10,6 +10,12 @@ public final class Lengths {
     /** So many pages of rows a browser still shows with ease; who wants more downloads them. */
     public static final int MOST_PAGES = 10;
 
+    /** Of filters on the rows of a view: each is placed by itself, so that the time for them grows with the square of their number. */
+    public static final int MOST_FILTERS = 100;
+
+    /** Of values in one choice or filter; lists offer 10,000. */
+    public static final int MOST_VALUES = 20_000;
+
     /** Of what a page asks for at once; reports have a few. */
     public static final int MOST_VIEWS = 500;
 

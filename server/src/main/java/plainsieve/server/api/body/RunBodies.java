@@ -44,7 +44,10 @@ public final class RunBodies {
             Map<String, ChoiceBody> choices,
             String sortBy,
             boolean descending,
+
+            @Size(max = Lengths.MOST_FILTERS, message = Lengths.TOO_MANY)
             List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
+
             String signed,
             String part,
 
@@ -105,7 +108,10 @@ public final class RunBodies {
             String runId,
             Map<String, ChoiceBody> choices,
             String signed,
+
+            @Size(max = Lengths.MOST_FILTERS, message = Lengths.TOO_MANY)
             List<@NotNull(message = Lengths.MISSING) @Valid FilterBody> filters,
+
             String sortBy,
             boolean descending,
             String format,
@@ -145,7 +151,9 @@ public final class RunBodies {
     public record FilterBody(
             @NotBlank(message = Lengths.MISSING) String column,
             String type,
-            @NotNull(message = Lengths.MISSING) List<String> values) {
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.MOST_VALUES, message = Lengths.TOO_MANY)
+            List<String> values) {
         public RunOrder.ColumnFilter toFilter() {
             List<String> present = values.stream().filter(Objects::nonNull).toList();
             boolean withoutValue = present.size() < values.size();

@@ -1,0 +1,43 @@
+package plainsieve.core.value;
+
+import java.util.regex.Pattern;
+
+/**
+ * Names that people give: a single line that means the same wherever it is shown, in a page, a file name or the header of an email.
+ */
+public final class SingleLine {
+    /** Control characters, line and paragraph separators, and marks that reverse the direction of the text after them. */
+    private static final Pattern CONTROL = Pattern.compile("[\\p{Cc}\\u2028\\u2029\\u202A-\\u202E\\u2066-\\u2069]");
+
+    /** An encoded word of RFC 2047, which email programs show as other text. */
+    private static final Pattern ENCODED_WORD = Pattern.compile("=\\?[^\\s?]+\\?[^\\s?]\\?[^\\s?]*\\?=");
+
+    private SingleLine() {}
+
+    /**
+     * The name, without blanks around it.
+     *
+     * @throws ProblemException when it contains a line break, another control character, or an encoded word
+     */
+    public static String of(String name) {
+        String stripped = name.strip();
+        if (CONTROL.matcher(stripped).find()) {
+            throw new ProblemException(Problem.of(
+                    "bad-name",
+                    "A name is a single line without control characters.",
+                    "Remove line breaks, tabs and invisible characters."));
+        }
+        if (ENCODED_WORD.matcher(stripped).find()) {
+            throw new ProblemException(Problem.of(
+                    "bad-name",
+                    "A name cannot contain an encoded word of an email header, such as =?utf-8?q?…?=.",
+                    "Write the text itself."));
+        }
+        return stripped;
+    }
+
+    /** Any text as a single line, for a place that must not refuse it: what {@link #of} would refuse becomes blanks. */
+    public static String flattened(String text) {
+        return CONTROL.matcher(text).replaceAll(" ").replace("=?", "= ?").strip();
+    }
+}
