@@ -1,12 +1,16 @@
 package plainsieve.sources;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -54,6 +58,49 @@ class ConnectingTest {
         assertThat(failure.kind()).isEqualTo(SourceFailure.Kind.UNREACHABLE);
         assertThat(failure).hasMessageContaining("does not let this user in");
         assertThat(failure.advice()).contains("password");
+    }
+
+    /** Repeated, a rejected password locks the account of the database. */
+    @Test
+    void aRejectedPasswordIsSentOnce() throws Exception {
+        SourceSettings.OnServer to = server("mariadb");
+        SourceSettings wrong = with(to, to.host(), to.database(), "rejected");
+        long before = rejections();
+        try (JdbcSource source = new JdbcSource(new SourceAccess("locked", wrong, new Secret("wrong")), CLOCK)) {
+            Dispatch question = new Dispatch.Sql(new Statement("select 1", List.of(), List.of(), 10));
+            for (int i = 0; i < 5; i++) {
+                assertThatThrownBy(source::health).hasMessageContaining("does not let this user in");
+                assertThatThrownBy(() -> source.run(
+                                question, new RunLimits(Duration.ofSeconds(10)), new Cancellation(), new Collected()))
+                        .hasMessageContaining("does not let this user in");
+            }
+            TimeUnit.SECONDS.sleep(4);
+        }
+        assertThat(rejections() - before).isEqualTo(1);
+        // The same settings, saved again, are tried again.
+        try (JdbcSource source = new JdbcSource(new SourceAccess("locked", wrong, new Secret("wrong")), CLOCK)) {
+            assertThatThrownBy(source::health).hasMessageContaining("does not let this user in");
+        }
+        assertThat(rejections() - before).isEqualTo(2);
+    }
+
+    private static long rejections() throws Exception {
+        try (JdbcSource source = new JdbcSource(Databases.settings("mariadb"), CLOCK)) {
+            Statement status = new Statement(
+                    "select cast(variable_value as integer) from information_schema.global_status where variable_name = 'ACCESS_DENIED_ERRORS'",
+                    List.of(),
+                    List.of(),
+                    10);
+            return (Long) TestDatabases.rows(source, status).get(0).get(0);
+        }
+    }
+
+    @Test
+    void aFileThatIsNoDatabaseSaysSo() throws Exception {
+        Path file = Files.createTempDirectory("no-database").resolve("notes.sqlite");
+        Files.writeString(file, "These are notes, and no database at all. ".repeat(100));
+        SourceFailure failure = failure(new SourceSettings.Sqlite(file.toString()), "");
+        assertThat(failure).hasMessageContaining("is not a SQLite database");
     }
 
     @ParameterizedTest

@@ -4,11 +4,9 @@ import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import com.zaxxer.hikari.HikariPoolMXBean;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import java.time.Duration;
-import java.util.Properties;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
@@ -20,6 +18,7 @@ final class Connections implements AutoCloseable {
 
     private final SourceAccess access;
     private final Vendor vendor;
+    private final DriverConnections driver;
     private final HikariDataSource pool;
     private final Silence silence;
 
@@ -29,6 +28,10 @@ final class Connections implements AutoCloseable {
         this.vendor = vendor;
         HikariConfig config = new HikariConfig();
         vendor.configure(config);
+        this.driver = new DriverConnections(config, vendor);
+        config.setDataSource(driver);
+        config.setUsername(null);
+        config.setPassword(null);
         config.setPoolName(access.id());
         config.setMaximumPoolSize(most);
         config.setMinimumIdle(0);
@@ -70,19 +73,9 @@ final class Connections implements AutoCloseable {
     }
 
     private Connection connectOnce() throws SQLException {
-        Connection connection = DriverManager.getConnection(pool.getJdbcUrl(), credentials());
+        Connection connection = driver.getConnection();
         vendor.reach(connection);
         return connection;
-    }
-
-    private Properties credentials() {
-        Properties properties = new Properties();
-        properties.putAll(pool.getDataSourceProperties());
-        if (pool.getUsername() != null) {
-            properties.setProperty("user", pool.getUsername());
-            properties.setProperty("password", access.password().reveal());
-        }
-        return properties;
     }
 
     /** Whether the database is another process, which may hang while this one goes on. */

@@ -75,7 +75,10 @@ final class JdbcFailures {
             return busy(cause, e);
         }
         if (vendor.refusesUser(cause)) {
-            return notLetIn("does not let this user in", "Correct the user or the password of the source.", cause);
+            return notLetIn(
+                    "does not let this user in",
+                    "Correct the user or the password on Sources. It is not tried again until the source is saved.",
+                    cause);
         }
         return vendor.missesDatabase(cause)
                 ? notLetIn("has no such database", "Correct the name of the database of the source.", cause)

@@ -18,7 +18,8 @@ import plainsieve.sources.SourceFailure;
  * so at once, instead of waiting as the first one did; it is asked for a sign of life in the background.
  */
 final class Silence implements AutoCloseable {
-    private static final Duration ASKED_EVERY = Duration.ofSeconds(3);
+    private static final Duration FIRST_PAUSE = Duration.ofSeconds(3);
+    private static final Duration MAX_PAUSE = Duration.ofMinutes(1);
 
     /** What is refused faster than this costs nobody anything, and may be tried each time. */
     private static final Duration SLOW = Duration.ofSeconds(2);
@@ -29,6 +30,10 @@ final class Silence implements AutoCloseable {
     private final SignOfLife sign;
     private final ScheduledExecutorService clock;
     private final AtomicReference<Optional<Instant>> since = new AtomicReference<>(Optional.empty());
+
+    /** How long the next sign of life is waited for: twice as long each time. */
+    private volatile Duration pause = FIRST_PAUSE;
+
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
         Thread thread = new Thread(task, "sign-of-life");
         thread.setDaemon(true);
@@ -54,8 +59,8 @@ final class Silence implements AutoCloseable {
             throw new SourceFailure(
                     SourceFailure.Kind.UNREACHABLE,
                     "“%s” has not answered since %s.".formatted(source, time),
-                    "It is asked again every %d seconds; run it again once the database answers."
-                            .formatted(ASKED_EVERY.toSeconds()),
+                    "It is asked again after %d seconds; run it again once the database answers."
+                            .formatted(pause.toSeconds()),
                     new SQLException("silent"));
         }
     }
@@ -77,15 +82,20 @@ final class Silence implements AutoCloseable {
     /* The clock only says when: what may hang does so on a thread of its own. Who has closed the source needs no answer. */
     private void askLater() {
         if (!asking.isShutdown()) {
-            clock.schedule(() -> asking.execute(this::ask), ASKED_EVERY.toMillis(), TimeUnit.MILLISECONDS);
+            Duration now = pause;
+            Duration twice = now.multipliedBy(2);
+            pause = twice.compareTo(MAX_PAUSE) > 0 ? MAX_PAUSE : twice;
+            clock.schedule(() -> asking.execute(this::ask), now.toMillis(), TimeUnit.MILLISECONDS);
         }
     }
 
     private void ask() {
         try {
             sign.ask();
+            pause = FIRST_PAUSE;
             since.set(Optional.empty());
-        } catch (SQLException e) {
+        } catch (SQLException | RuntimeException | Error e) {
+            // Whatever it is: a database that is not asked again would be silent until the next start.
             askLater();
         }
     }

@@ -38,6 +38,14 @@ public final class SqliteVendor implements Vendor {
         config.setReadOnly(true);
     }
 
+    /** A file is read only when it is asked something. */
+    @Override
+    public void reach(Connection connection) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.executeQuery("select 1 from sqlite_master limit 1").close();
+        }
+    }
+
     @Override
     public TableQuestions tables(Connection connection) {
         return new OwnTables(connection);
@@ -151,6 +159,15 @@ public final class SqliteVendor implements Vendor {
 
     @Override
     public boolean isUnreachable(SQLException failure) {
-        return failure.getMessage() != null && failure.getMessage().contains("CANTOPEN");
+        return failure.getMessage() != null && (failure.getMessage().contains("CANTOPEN") || isNoDatabase(failure));
+    }
+
+    private static boolean isNoDatabase(SQLException failure) {
+        return String.valueOf(failure.getMessage()).contains("NOTADB");
+    }
+
+    @Override
+    public String message(SQLException failure) {
+        return isNoDatabase(failure) ? "The file is not a SQLite database." : Vendor.super.message(failure);
     }
 }
