@@ -10,9 +10,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.stream.Collectors;
@@ -26,7 +29,6 @@ import plainsieve.sources.SourceSettings;
 import plainsieve.sources.engine.Engines;
 import plainsieve.sources.engine.OpenEngine;
 import plainsieve.sources.engine.Stage;
-import plainsieve.sources.engine.UnreadableFile;
 import plainsieve.sources.jdbc.DuckDbVendor;
 import plainsieve.sources.jdbc.JdbcSource;
 
@@ -51,23 +53,58 @@ final class FolderReader {
         this.keeping = new Keeping(kept, engines.each());
     }
 
-    /** Throws {@link SourceFailure} when what is read cannot be kept. */
+    /** Throws {@link SourceFailure} when what is read cannot be kept. A file that cannot be read is told with its table, and hides no other. */
     FolderState read(List<FoundFile> files, Cancellation cancellation) {
         List<FileTable> tables = FolderTables.of(files, settings.said(), FolderReader::areas);
-        Path views = kept.resolve("views-" + UUID.randomUUID() + ".duckdb");
         try {
             Files.createDirectories(kept);
             forget(tables);
-            Map<String, Catalogue.OfFiles> about = new LinkedHashMap<>();
-            try (Connection engine = DriverManager.getConnection("jdbc:duckdb:" + views);
-                    Statement statement = engine.createStatement()) {
-                for (FileTable table : tables) {
-                    about.put(table.name(), view(table, statement, cancellation));
-                }
-            }
-            return new FolderState(files, new OpenEngine(source(views), engines, () -> remove(views)), about);
+            return read(files, tables, cancellation);
         } catch (IOException | SQLException e) {
             throw failure(e);
+        }
+    }
+
+    private FolderState read(List<FoundFile> files, List<FileTable> tables, Cancellation cancellation)
+            throws IOException, SQLException {
+        Set<String> broken = new HashSet<>();
+        while (true) {
+            Path views = kept.resolve("views-" + UUID.randomUUID() + ".duckdb");
+            Map<String, Catalogue.OfFiles> about = new LinkedHashMap<>();
+            Optional<String> breaks = Optional.empty();
+            try (Connection engine = DriverManager.getConnection("jdbc:duckdb:" + views)) {
+                for (FileTable table : tables) {
+                    if (breaks.isEmpty()) {
+                        about.put(table.name(), view(table, engine, broken.contains(table.name()), cancellation));
+                        breaks = answers(engine) ? Optional.empty() : Optional.of(table.name());
+                    }
+                }
+            }
+            if (breaks.isEmpty()) {
+                return new FolderState(files, new OpenEngine(source(views), engines, () -> remove(views)), about);
+            }
+            // An engine that a file has broken answers nothing any more: another one reads the rest.
+            remove(views);
+            broken.add(breaks.get());
+        }
+    }
+
+    private Catalogue.OfFiles view(FileTable table, Connection engine, boolean broken, Cancellation cancellation)
+            throws IOException, SQLException {
+        if (broken) {
+            return new TableFacts(table).unreadable(ParquetEnds.WHY);
+        }
+        try (Statement statement = engine.createStatement()) {
+            return view(table, statement, cancellation);
+        }
+    }
+
+    private static boolean answers(Connection engine) {
+        try (Statement statement = engine.createStatement();
+                ResultSet rows = statement.executeQuery("select 1")) {
+            return rows.next();
+        } catch (SQLException e) {
+            return false;
         }
     }
 
@@ -98,8 +135,9 @@ final class FolderReader {
     private static List<WorkbookArea> areas(FoundFile workbook) {
         try {
             return WorkbookAreas.of(workbook.path());
-        } catch (IOException | UnreadableFile e) {
+        } catch (IOException | RuntimeException e) {
             // Why it cannot be read is said when its cells are.
+            LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + workbook.name(), e);
             return List.of();
         }
     }
@@ -141,12 +179,25 @@ final class FolderReader {
             if (!whole.isEmpty()) {
                 String name = Stage.name(table.name());
                 statement.execute("create view %s as %s".formatted(name, inPlace(whole, table.many(), statement)));
+                statement
+                        .executeQuery("select * from %s limit 0".formatted(name))
+                        .close();
                 return facts.inPlace();
             }
         } catch (SQLException e) {
             LOG.log(System.Logger.Level.DEBUG, "Unreadable: " + table.name(), e);
+            dropQuietly(table, statement);
         }
         return facts.unreadable(ParquetEnds.WHY);
+    }
+
+    /* The statement that failed is closed, as its connection may be. */
+    private static void dropQuietly(FileTable table, Statement failed) {
+        try (Statement statement = failed.getConnection().createStatement()) {
+            statement.execute("drop view if exists " + Stage.name(table.name()));
+        } catch (SQLException e) {
+            LOG.log(System.Logger.Level.DEBUG, "Not dropped: " + table.name(), e);
+        }
     }
 
     private static String inPlace(List<FilePart> parts, boolean many, Statement statement) throws SQLException {

@@ -13,6 +13,8 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import java.util.zip.ZipException;
+import javax.xml.stream.XMLStreamException;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -53,6 +55,11 @@ final class WorkbookCells {
                         .openStream()) {
             return read(rows.iterator());
         } catch (UnreadableFile e) {
+            throw e;
+        } catch (IOException e) {
+            if (e.getCause() instanceof XMLStreamException || e instanceof ZipException) {
+                throw new UnreadableFile("is no workbook that can be read", e);
+            }
             throw e;
         } catch (RuntimeException e) {
             // The library breaks in many ways over what is broken.

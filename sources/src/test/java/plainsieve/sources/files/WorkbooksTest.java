@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
@@ -103,6 +104,30 @@ class WorkbooksTest extends WithFiles {
             for (Map.Entry<String, String> part : parts.entrySet()) {
                 zip.putNextEntry(new ZipEntry(part.getKey()));
                 zip.write(part.getValue().getBytes(StandardCharsets.UTF_8));
+            }
+        }
+    }
+
+    /** Parts with a DOCTYPE, with entities that name each other, or without XML: the other tables of the folder can be queried. */
+    @Test
+    void aHostilePartHidesNoOtherTable() throws IOException {
+        files.write("good.csv", "a\n1\n2\n");
+        String external = HEAD + "<!DOCTYPE x [<!ENTITY a SYSTEM \"file:///etc/passwd\">]><x>&a;</x>";
+        String nested = HEAD + "<!DOCTYPE x [<!ENTITY a \"ha\"><!ENTITY b \"&a;&a;&a;\">]><x>&b;</x>";
+        for (String part : List.of(
+                "xl/workbook.xml",
+                "xl/worksheets/sheet1.xml",
+                "xl/styles.xml",
+                "xl/_rels/workbook.xml.rels",
+                "_rels/.rels")) {
+            for (String content : List.of(external, nested, "no XML", "", "<a>")) {
+                workbook("", "Sheet", row(1, "a") + row(2, number("1")));
+                parts.put(part, content);
+                write("bad.xlsx");
+                assertThat(files.rows("select sum(a) from good"))
+                        .as(part + ": " + content)
+                        .containsExactly("3");
+                assertThat(files.catalogue().tables().toString()).doesNotContain("root:");
             }
         }
     }
