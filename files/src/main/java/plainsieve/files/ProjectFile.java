@@ -76,6 +76,8 @@ public record ProjectFile(
             String signIn,
             Map<String, Map<String, String>> said) {
         public SourceEntry {
+            id = ParameterEntry.orEmpty(id);
+            kind = ParameterEntry.orEmpty(kind);
             host = ParameterEntry.orEmpty(host);
             database = ParameterEntry.orEmpty(database);
             user = ParameterEntry.orEmpty(user);
@@ -97,7 +99,12 @@ public record ProjectFile(
      *
      * @param from the id of the source that gave them
      */
-    public record TravelEntry(String from, String to, boolean allowed) {}
+    public record TravelEntry(String from, String to, boolean allowed) {
+        public TravelEntry {
+            from = ParameterEntry.orEmpty(from);
+            to = ParameterEntry.orEmpty(to);
+        }
+    }
 
     /**
      * A query.
@@ -120,6 +127,7 @@ public record ProjectFile(
             String file,
             String draftFile) {
         public QueryEntry {
+            id = ParameterEntry.orEmpty(id);
             name = ParameterEntry.orEmpty(name);
             source = ParameterEntry.orEmpty(source);
             sourceBy = ParameterEntry.orEmpty(sourceBy);
@@ -157,6 +165,8 @@ public record ProjectFile(
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsWhere,
             @JsonInclude(JsonInclude.Include.NON_NULL) AsOfEntry asOf) {
         public ReportEntry {
+            id = ParameterEntry.orEmpty(id);
+            name = ParameterEntry.orEmpty(name);
             start = ParameterEntry.orEmpty(start);
             signed = orEmpty(signed);
             audience = ParameterEntry.orEmpty(audience);
@@ -193,6 +203,7 @@ public record ProjectFile(
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ControlEntry(String kind, String label, List<String> parameters, String heading, String place) {
         public ControlEntry {
+            kind = ParameterEntry.orEmpty(kind);
             heading = ParameterEntry.orEmpty(heading);
             place = ParameterEntry.orEmpty(place);
             label = ParameterEntry.orEmpty(label);
@@ -235,6 +246,8 @@ public record ProjectFile(
             String opens,
             @JsonInclude(JsonInclude.Include.NON_NULL) LookEntry look) {
         public ViewEntry {
+            id = ParameterEntry.orEmpty(id);
+            kind = ParameterEntry.orEmpty(kind);
             title = ParameterEntry.orEmpty(title);
             query = ParameterEntry.orEmpty(query);
             measures = orEmpty(measures);
@@ -283,6 +296,7 @@ public record ProjectFile(
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record MeasureEntry(String function, String column, String label, String unit) {
         public MeasureEntry {
+            function = ParameterEntry.orEmpty(function);
             column = ParameterEntry.orEmpty(column);
             label = ParameterEntry.orEmpty(label);
             unit = ParameterEntry.orEmpty(unit);
@@ -305,6 +319,7 @@ public record ProjectFile(
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean total,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) int width) {
         public ColumnEntry {
+            name = ParameterEntry.orEmpty(name);
             label = ParameterEntry.orEmpty(label);
             format = ParameterEntry.orEmpty(format);
         }

@@ -19,9 +19,13 @@ import plainsieve.core.value.ProblemException;
  * A project in a folder: {@code project.yaml}, one file of SQL for each query, and what stands beside them.
  *
  * @param texts the SQL by its path, as written in the YAML; every character as in the file
+ * @param closed whether {@code project.yaml} ends with the marker of its end, so that nothing of it was cut off
  */
-public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideFiles beside) {
+public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideFiles beside, boolean closed) {
     public static final String NAME = "project.yaml";
+
+    /** The largest file of a project, in bytes. A project of 5,000 reports is smaller. */
+    public static final long MAX_FILE_BYTES = 8L << 20;
 
     public ProjectFolder {
         texts = Map.copyOf(texts);
@@ -32,9 +36,21 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideF
         this(file, texts, BesideFiles.NONE);
     }
 
+    /** A project that was not read from a file. */
+    public ProjectFolder(ProjectFile file, Map<String, String> texts, BesideFiles beside) {
+        this(file, texts, beside, true);
+    }
+
     /** Reads a folder. Throws {@link ProblemException} naming the file that is missing or cannot be read. */
     public static ProjectFolder read(Path folder) {
-        ProjectFile file = ProjectYaml.read(text(folder, NAME), NAME);
+        String yaml = text(folder, NAME);
+        if (yaml.isBlank()) {
+            throw new ProblemException(Problem.of(
+                    "file-empty",
+                    "%s is empty.".formatted(NAME),
+                    "Put the whole file there; it may not have arrived."));
+        }
+        ProjectFile file = ProjectYaml.read(yaml, NAME);
         Map<String, String> texts = new HashMap<>();
         for (ProjectFile.QueryEntry query : file.queries()) {
             texts.put(query.file(), text(folder, query.file()));
@@ -46,7 +62,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideF
         BesideFiles.NAMES.stream()
                 .filter(name -> Files.exists(folder.resolve(name)))
                 .forEach(name -> beside.put(name, text(folder, name)));
-        return new ProjectFolder(file, texts, BesideFiles.read(beside));
+        return new ProjectFolder(file, texts, BesideFiles.read(beside), ProjectYaml.isClosed(yaml));
     }
 
     private static String text(Path folder, String name) {
@@ -57,12 +73,33 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideF
                     "“%s” is no file inside the project.".formatted(name),
                     "Write a path such as queries/late.sql."));
         }
+        requireInside(folder, path, name);
         return read(path, name);
+    }
+
+    /* A link inside the folder may lead to another file of it, as where a release is switched by one link, but not out of it. */
+    private static void requireInside(Path folder, Path path, String name) {
+        try {
+            if (Files.exists(path) && !path.toRealPath().startsWith(folder.toRealPath())) {
+                throw new ProblemException(Problem.of(
+                        "bad-path",
+                        "“%s” is a symbolic link to a file outside the project.".formatted(name),
+                        "Put the file itself into the project's folder."));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(name + " cannot be read", e);
+        }
     }
 
     /** A file's text. A byte order mark is a matter of the encoding and is left aside only when it is read, not written. */
     public static String read(Path path, String name) {
         try {
+            if (Files.size(path) > MAX_FILE_BYTES) {
+                throw new ProblemException(Problem.of(
+                        "file-too-large",
+                        "%s has more than %,d bytes.".formatted(name, MAX_FILE_BYTES),
+                        "Split the project into several."));
+            }
             return StandardCharsets.UTF_8
                     .newDecoder()
                     .decode(java.nio.ByteBuffer.wrap(Files.readAllBytes(path)))
@@ -83,7 +120,7 @@ public record ProjectFolder(ProjectFile file, Map<String, String> texts, BesideF
         ProjectFile given = file.given();
         Map<String, String> sent = new HashMap<>();
         given.queries().forEach(query -> sent.put(query.file(), texts.get(query.file())));
-        return new ProjectFolder(given, sent, beside);
+        return new ProjectFolder(given, sent, beside, closed);
     }
 
     /** The folder as one file, a ZIP. */

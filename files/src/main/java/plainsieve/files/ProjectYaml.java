@@ -26,6 +26,8 @@ public final class ProjectYaml {
             .disable(YAMLWriteFeature.WRITE_DOC_START_MARKER)
             .disable(YAMLWriteFeature.SPLIT_LINES));
 
+    private static final String END = "...";
+
     private static final JsonMapper JSON = strict(JsonMapper.builder());
 
     private ProjectYaml() {}
@@ -72,8 +74,15 @@ public final class ProjectYaml {
         }
     }
 
+    /** The file's text, with the marker at its end by which a cut-off file is told from a whole one. */
     public static String write(ProjectFile file) {
-        return YAML.writeValueAsString(file);
+        return YAML.writeValueAsString(file) + END + "\n";
+    }
+
+    /** Whether a file's text ends with YAML's own marker of the end of a document. */
+    static boolean isClosed(String text) {
+        String stripped = text.stripTrailing();
+        return stripped.equals(END) || stripped.endsWith("\n" + END);
     }
 
     /** One entry of a project, as its file has it. */

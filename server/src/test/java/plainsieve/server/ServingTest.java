@@ -102,6 +102,48 @@ class ServingTest {
         until(() -> name().equals("After the spring"));
     }
 
+    /** Cut off, a project file may still be valid: with no reports, or fewer. */
+    @Test
+    void aFileThatIsCutOffLeavesWhatWasServed() throws Exception {
+        Path file = project.resolve(ProjectFolder.NAME);
+        String whole = Files.readString(file);
+        int reports = whole.indexOf("\nreports:");
+        assertThat(reports).isPositive();
+        for (String cut : List.of(
+                "", "\n", whole.substring(0, reports + 1), whole.substring(0, whole.indexOf("\nqueries:") + 1))) {
+            Files.writeString(file, cut);
+            until(() -> !wrong().isEmpty());
+            assertThat(wrong().toString()).containsAnyOf("is empty", "may have been cut off");
+            assertThat(name()).isNotEmpty();
+            Files.writeString(file, whole);
+            until(() -> wrong().isEmpty());
+        }
+    }
+
+    /** Nor does it stop for good over a file that no memory can hold. */
+    @Test
+    void aFileThatIsTooLargeOrLeadsOutsideIsRefused() throws Exception {
+        Path file = project.resolve(ProjectFolder.NAME);
+        String whole = Files.readString(file);
+        Files.writeString(file, "# " + "x".repeat(9_000_000));
+        until(() -> wrong().toString().contains("has more than"));
+        Files.writeString(file, whole);
+        until(() -> wrong().isEmpty());
+
+        Path outside = Files.writeString(Files.createTempDirectory("outside").resolve("harmless.sql"), "select 1");
+        Path query;
+        try (var queries = Files.list(project.resolve("queries"))) {
+            query = queries.findFirst().orElseThrow();
+        }
+        String text = Files.readString(query);
+        Files.delete(query);
+        Files.createSymbolicLink(query, outside);
+        until(() -> wrong().toString().contains("a symbolic link to a file outside"));
+        Files.delete(query);
+        Files.writeString(query, text);
+        until(() -> wrong().isEmpty());
+    }
+
     @Test
     void filesThatDoNotFitLeaveWhatWasServedAndSayWhy() throws Exception {
         String before = name();

@@ -1,19 +1,24 @@
 package plainsieve.server.authoring;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 import plainsieve.files.ProjectFile;
 import plainsieve.files.ProjectFolder;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
+import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
 import plainsieve.server.records.ProjectRecords;
 import plainsieve.server.records.RecordsRefused;
 import plainsieve.server.records.ServingRecords;
@@ -29,6 +34,8 @@ import plainsieve.sources.SourceKind;
  */
 @Service
 public class Replacing {
+    private static final int MOST_NAMED = 3;
+
     private final ServingRecords serving;
     private final ProjectRecords records;
     private final Projects projects;
@@ -70,6 +77,7 @@ public class Replacing {
      */
     @Transactional
     public void all(Map<String, ProjectFolder> folders, Map<String, Map<String, String>> reach) {
+        requireWhole(folders);
         serving.lock(false);
         serving.removeReports();
         serving.removeParameters();
@@ -85,12 +93,51 @@ public class Replacing {
         serving.lock(true);
     }
 
+    /* A file that was cut off can still be valid: it only has less than before. */
+    private void requireWhole(Map<String, ProjectFolder> folders) {
+        Map<String, Project> before =
+                projects.all().stream().collect(Collectors.toMap(Project::id, project -> project, (one, same) -> one));
+        folders.forEach((id, folder) -> {
+            if (!folder.closed() && before.containsKey(id)) {
+                List<String> gone = gone(before.get(id), folder.file());
+                if (!gone.isEmpty()) {
+                    throw new ProblemException(
+                                    Problem.of(
+                                            "file-cut-off",
+                                            "%s no longer has %s, and has no marker at its end: it may have been cut off."
+                                                    .formatted(ProjectFolder.NAME, String.join(", ", gone)),
+                                            "Deliver the whole file. If they were removed on purpose, end the file with a line “...”."))
+                            .within(id);
+                }
+            }
+        });
+    }
+
+    private static List<String> gone(Project before, ProjectFile file) {
+        Set<String> reports =
+                file.reports().stream().map(ProjectFile.ReportEntry::id).collect(Collectors.toSet());
+        Set<String> queries =
+                file.queries().stream().map(ProjectFile.QueryEntry::id).collect(Collectors.toSet());
+        return Stream.concat(
+                        before.reports().stream()
+                                .map(Report::id)
+                                .filter(id -> !reports.contains(id))
+                                .map("the report “%s”"::formatted),
+                        before.queries().stream()
+                                .map(Query::id)
+                                .filter(id -> !queries.contains(id))
+                                .map("the query “%s”"::formatted))
+                .limit(MOST_NAMED)
+                .toList();
+    }
+
     /** One that stays keeps what was made of it here: links, roles, selections. */
     private void projects(Map<String, ProjectFolder> folders) {
         Set<String> known = projects.all().stream().map(Project::id).collect(Collectors.toSet());
         known.stream().filter(id -> !folders.containsKey(id)).forEach(records::remove);
         folders.forEach((id, folder) -> {
-            String name = folder.file().name().isBlank() ? id : folder.file().name();
+            String name = SingleLine.of(
+                    folder.file().name().isBlank() ? id : folder.file().name());
             if (known.contains(id)) {
                 records.rename(id, name);
             } else {
@@ -101,7 +148,7 @@ public class Replacing {
 
     private void bringIn(String id, ProjectFolder folder) {
         try {
-            transfer.in(id, folder.given());
+            transfer.in(id, folder.given(), ProjectTransfer.MissingSources.ADD);
         } catch (NotFound e) {
             throw new ProblemException(
                     Problem.of("not-there", "%s: %s".formatted(id, e.getMessage()), "Check its name in the files."));

@@ -90,8 +90,9 @@ public class Serving implements SmartInitializingSingleton, DisposableBean {
             if (rests && !now.equals(taken)) {
                 take(files.orElseThrow());
             }
-        } catch (RuntimeException e) {
-            LOG.error("The folder that is served could not be looked at", e);
+        } catch (Throwable e) {
+            // An exception would end the schedule: files that are mended later would never be read.
+            LOG.error("The folder that is served could not be read", e);
         }
     }
 
@@ -103,7 +104,7 @@ public class Serving implements SmartInitializingSingleton, DisposableBean {
             LOG.info("Serves the projects in {}.", settings.project());
         } catch (ProblemException e) {
             wrong(e.problems().stream().map(Problem::inWords).toList());
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             // The records may be busy or full: the same files are tried again.
             taken = "";
             wrong(List.of(RecordsFailure.of(e)
