@@ -9,6 +9,7 @@ import plainsieve.files.CopiesFile.CopyEntry;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.CopyRecords;
 import plainsieve.server.records.CopyRow;
+import plainsieve.server.records.ReadOnce;
 import plainsieve.server.schedules.WrittenSchedule;
 
 /** Stored copies as records and files keep them. */
@@ -16,19 +17,19 @@ import plainsieve.server.schedules.WrittenSchedule;
 class KeptCopies {
     private final CopyRecords records;
     private final StoredForms forms;
+    private final ReadOnce<CopyRow, Kept> read;
 
     KeptCopies(CopyRecords records, StoredForms forms) {
         this.records = records;
         this.forms = forms;
+        this.read = new ReadOnce<>(row -> new Kept(row.projectId(), copy(row)));
     }
 
     /** A copy and the project that it belongs to. */
     record Kept(String projectId, StoredCopy copy) {}
 
     List<Kept> all() {
-        return records.all().stream()
-                .map(row -> new Kept(row.projectId(), copy(row)))
-                .toList();
+        return read.of(records.all());
     }
 
     /** Whether it was kept: not when somebody else was faster. */

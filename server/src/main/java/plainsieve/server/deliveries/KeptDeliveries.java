@@ -20,6 +20,7 @@ import plainsieve.server.project.StageEntries;
 import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.DeliveryRecords;
 import plainsieve.server.records.DeliveryRow;
+import plainsieve.server.records.ReadOnce;
 import plainsieve.server.schedules.WrittenSchedule;
 import tools.jackson.databind.JsonNode;
 
@@ -31,24 +32,28 @@ class KeptDeliveries {
 
     private final DeliveryRecords records;
     private final StoredForms forms;
+    private final ReadOnce<DeliveryRow, Kept> read;
 
     KeptDeliveries(DeliveryRecords records, StoredForms forms) {
         this.records = records;
         this.forms = forms;
+        this.read = new ReadOnce<>(this::kept);
     }
 
     /** A delivery and the project that it belongs to. */
     record Kept(String projectId, Delivery delivery) {}
 
     List<Kept> all() {
-        return records.all().stream()
-                .map(row -> new Kept(
-                        row.projectId(),
-                        delivery(
-                                forms.readRecord(row.definition(), DeliveryEntry.class),
-                                Instant.parse(row.since()),
-                                row.version())))
-                .toList();
+        return read.of(records.all());
+    }
+
+    private Kept kept(DeliveryRow row) {
+        return new Kept(
+                row.projectId(),
+                delivery(
+                        forms.readRecord(row.definition(), DeliveryEntry.class),
+                        Instant.parse(row.since()),
+                        row.version()));
     }
 
     /** Whether it was kept: not when somebody else was faster. */

@@ -21,6 +21,7 @@ import plainsieve.server.project.NotFound;
 import plainsieve.server.project.Project;
 import plainsieve.server.runs.RunOrder;
 import plainsieve.server.runs.Runner;
+import plainsieve.server.sources.Cancellations;
 import plainsieve.server.sources.Presence;
 import plainsieve.server.sources.RunListener;
 import plainsieve.server.spool.Spool;
@@ -45,7 +46,7 @@ public class Downloads {
         thread.setDaemon(true);
         return thread;
     });
-    private final Cache<String, Download> downloads =
+    private final Cache<Cancellations.RunKey, Download> downloads =
             Caffeine.newBuilder().expireAfterWrite(KEPT).maximumSize(1_000).build();
 
     Downloads(Runner runner, JsonMapper json, Spools spools) {
@@ -89,15 +90,14 @@ public class Downloads {
     public Download order(RunOrder order, Format format, FileHeader header, String fileName) {
         runner.check(order);
         Download download = new Download(order, format, header, fileName);
-        downloads.put(order.runId(), download);
+        downloads.put(new Cancellations.RunKey(order.asked().asker().owner(), order.runId()), download);
         return download;
     }
 
-    /** A file that somebody ordered themselves, also while they looked as another. */
+    /** A file that the caller ordered, also while viewing as someone else. For anyone else there is none, whatever ID they send. */
     public Download get(Project project, Asker asker, String id) {
-        return Optional.ofNullable(downloads.getIfPresent(id))
+        return Optional.ofNullable(downloads.getIfPresent(new Cancellations.RunKey(asker.owner(), id)))
                 .filter(found -> found.order.project().id().equals(project.id()))
-                .filter(found -> asker.isOrLooked(found.order.asked().asker().id()))
                 .orElseThrow(() -> new NotFound("download", id, List.of()));
     }
 
@@ -140,6 +140,9 @@ public class Downloads {
             download.progress = new Progress("done", writing.rows, "");
         } catch (RuntimeException e) {
             download.progress = new Progress("failed", writing.rows, e.getMessage());
+            throw e;
+        } catch (Error e) {
+            download.progress = new Progress("failed", writing.rows, "Internal error.");
             throw e;
         } catch (IOException e) {
             throw new UncheckedIOException(e);

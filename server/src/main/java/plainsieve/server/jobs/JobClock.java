@@ -46,6 +46,9 @@ class JobClock implements DisposableBean {
             jobs.look(clock.instant());
         } catch (RuntimeException e) {
             LOG.warn("What is due could not be looked at: {}", e.getMessage());
+        } catch (Error e) {
+            // Thrown on, it would end the schedule, and with it every job until the next start.
+            LOG.error("What is due could not be looked at", e);
         }
     }
 

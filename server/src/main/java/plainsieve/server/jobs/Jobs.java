@@ -86,7 +86,7 @@ public class Jobs implements DisposableBean {
         records.open(Moments.of(now)).stream()
                 .filter(job -> kinds.containsKey(job.kind()) && !underWay.containsKey(job.id()))
                 .filter(job -> isFirst(job, now))
-                .forEach(job -> begin(job, now));
+                .forEach(job -> beginOrLater(job, now));
     }
 
     /* One schedule that cannot be must not keep the others from theirs. */
@@ -108,28 +108,47 @@ public class Jobs implements DisposableBean {
                                 && other.dueAt().compareTo(Moments.of(now)) <= 0);
     }
 
+    /* One that cannot be taken now is looked at again in a second, and keeps no other back. */
+    private void beginOrLater(JobRow job, Instant now) {
+        try {
+            begin(job, now);
+        } catch (RuntimeException e) {
+            LOG.warn("Job {} could not be begun: {}", job.id(), e.getMessage());
+        }
+    }
+
     private void begin(JobRow job, Instant now) {
         if (!places.tryAcquire()) {
             return;
         }
-        Cancellation stop = new Cancellation();
-        boolean mine = records.take(job.id(), holder, Moments.of(now), Moments.of(now.plus(LEASE))) == 1;
-        if (!mine) {
-            places.release();
-            return;
+        boolean started = false;
+        try {
+            started = records.take(job.id(), holder, Moments.of(now), Moments.of(now.plus(LEASE))) == 1 && start(job);
+        } finally {
+            // Also when the records are locked or the disk is full: a place that is not given back is lost until the
+            // next start.
+            if (!started) {
+                underWay.remove(job.id());
+                places.release();
+            }
         }
+    }
+
+    private boolean start(JobRow job) {
+        Cancellation stop = new Cancellation();
         underWay.put(job.id(), stop);
         working.execute(() -> {
             try {
                 work(job, stop);
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | Error e) {
                 // Its lease runs out, and it is taken up again.
-                LOG.warn("What became of job {} could not be kept: {}", job.id(), e.getMessage());
+                LOG.warn("What became of job {} could not be kept", job.id(), e);
             } finally {
                 underWay.remove(job.id());
                 places.release();
             }
         });
+        return true;
     }
 
     private void work(JobRow job, Cancellation stop) {
@@ -144,6 +163,9 @@ public class Jobs implements DisposableBean {
         } catch (RuntimeException e) {
             LOG.info("{} {} of {} was not done: {}", job.kind(), job.thing(), job.projectId(), e.getMessage());
             failed(job, shortened(e.getMessage()));
+        } catch (Error e) {
+            LOG.error("{} {} of {} was not done", job.kind(), job.thing(), job.projectId(), e);
+            failed(job, "The server did not have what it needed; its log says more.");
         }
     }
 

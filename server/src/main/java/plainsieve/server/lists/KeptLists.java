@@ -15,10 +15,12 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -28,6 +30,7 @@ import plainsieve.server.project.StoredForms;
 import plainsieve.server.records.KeptListRecords;
 import plainsieve.server.records.KeptListRow;
 import plainsieve.server.sent.SentValues;
+import plainsieve.sources.SourceFailure;
 
 /**
  * The last answer of each list, on disk and shared by everyone. A list that is no longer fresh is given at once and asked
@@ -43,6 +46,9 @@ class KeptLists {
 
     private static final int LONGEST_REMEMBERED = 100_000;
     private static final int PRUNE_EVERY = 100;
+
+    /** Longer than any statement may run: a list that has not come then will not come. */
+    private static final Duration MAX_WAIT = Duration.ofMinutes(30);
 
     /** How exactly it is kept when a list was used last: not every use is worth a write. */
     private static final Duration USE_WRITTEN_EVERY = Duration.ofMinutes(10);
@@ -146,26 +152,43 @@ class KeptLists {
         if (others != null) {
             return others;
         }
-        asking.execute(() -> {
-            try {
-                KeptList answer = queries.whole(list);
-                keep(id, answer);
-                underWay.remove(id);
-                mine.complete(answer);
-            } catch (RuntimeException e) {
-                underWay.remove(id);
-                mine.completeExceptionally(e);
-            }
-        });
+        try {
+            asking.execute(() -> complete(id, list, mine));
+        } catch (RuntimeException | Error e) {
+            underWay.remove(id, mine);
+            mine.completeExceptionally(e);
+        }
         return mine;
+    }
+
+    /* Whatever is thrown: those who wait would wait forever, and so would everyone who asks for the list later. */
+    private void complete(String id, ListQueries.Prepared list, CompletableFuture<KeptList> waiting) {
+        try {
+            KeptList answer = queries.whole(list);
+            keep(id, answer);
+            underWay.remove(id, waiting);
+            waiting.complete(answer);
+        } catch (RuntimeException | Error e) {
+            underWay.remove(id, waiting);
+            waiting.completeExceptionally(e);
+        }
     }
 
     private static KeptList join(CompletableFuture<KeptList> answer) {
         try {
-            return answer.join();
-        } catch (CompletionException e) {
-            throw e.getCause() instanceof RuntimeException cause ? cause : e;
+            return answer.get(MAX_WAIT.toMillis(), TimeUnit.MILLISECONDS);
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof RuntimeException cause ? cause : new CompletionException(e.getCause());
+        } catch (TimeoutException e) {
+            throw notInTime(SourceFailure.Kind.TIMED_OUT, e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw notInTime(SourceFailure.Kind.STOPPED, e);
         }
+    }
+
+    private static SourceFailure notInTime(SourceFailure.Kind kind, Exception e) {
+        return new SourceFailure(kind, "The list of values did not come in time.", "Try again in a while.", e);
     }
 
     /** Reads those that were used last. */

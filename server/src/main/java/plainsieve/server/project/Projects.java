@@ -108,8 +108,14 @@ public class Projects {
     private State state() {
         if (TransactionSynchronizationManager.isActualTransactionActive()) {
             // What this change sees of itself may yet be taken back: it is built for it alone.
-            return new State(-1, built(rows(), Map.of()));
+            return new State(-1, built(rows(), last.projects()));
         }
+        State known = last;
+        return known.number() == states.number() ? known : rebuilt();
+    }
+
+    /* One at a time: those who come meanwhile find it built. */
+    private synchronized State rebuilt() {
         State known = last;
         long number = states.number();
         while (known.number() != number) {

@@ -134,14 +134,10 @@ class SentWriter {
         }
     }
 
-    /** Whether what waited is written: not while the records are busy. */
+    /** Whether what waited is written: not while the records are busy. What is not written stays the next in its line. */
     private boolean writeOnce(Line line) {
         List<Change> group = line.next();
-        boolean done = group.isEmpty() || write(group);
-        if (done) {
-            group.clear();
-        }
-        return done;
+        return group.isEmpty() || write(group);
     }
 
     private void work() {
@@ -152,37 +148,55 @@ class SentWriter {
                 LOG.warn("Sent was not written to its end");
                 return;
             }
-            writeWaiting(all);
+            writeOrLater(all);
         }
         // What was taken from the line while the records were busy.
         writeWaiting(all);
     }
 
-    private boolean write(List<Change> changes) {
+    private void writeOrLater(List<Line> all) {
         try {
-            batches.write(changes.stream().map(Change::how).toList());
-        } catch (RuntimeException e) {
-            boolean busy = !closing
-                    && RecordsFailure.of(e)
-                            .filter(failure -> failure.kind() == RecordsFailure.Kind.BUSY)
-                            .isPresent();
-            if (busy) {
-                return false;
-            }
-            writeAlone(changes, e);
+            writeWaiting(all);
+        } catch (RuntimeException | Error e) {
+            LOG.error("Sent could not be written; it is tried again", e);
         }
-        changes.forEach(change -> change.written().complete(null));
+    }
+
+    private boolean write(List<Change> group) {
+        try {
+            batches.write(group.stream().map(Change::how).toList());
+            group.forEach(change -> change.written().complete(null));
+            group.clear();
+            return true;
+        } catch (RuntimeException e) {
+            return !isBusy(e) && writeEach(group);
+        }
+    }
+
+    /* One that cannot be written must not take the others along, and none is lost because the records are busy meanwhile. */
+    private boolean writeEach(List<Change> group) {
+        while (!group.isEmpty()) {
+            Change change = group.get(0);
+            try {
+                batches.write(List.of(change.how()));
+            } catch (RuntimeException e) {
+                if (isBusy(e)) {
+                    return false;
+                }
+                // A full disk must not keep anyone from reading; what could not be written down is in the server's log.
+                LOG.error("A statement could not be written into Sent", e);
+            }
+            change.written().complete(null);
+            group.remove(0);
+        }
         return true;
     }
 
-    /* One that cannot be written must not take the others along. */
-    private void writeAlone(List<Change> changes, RuntimeException failure) {
-        if (changes.size() == 1) {
-            // A full disk must not keep anyone from reading; what could not be written down is in the server's log.
-            LOG.error("A statement could not be written into Sent", failure);
-        } else {
-            changes.forEach(change -> write(List.of(change)));
-        }
+    private boolean isBusy(RuntimeException e) {
+        return !closing
+                && RecordsFailure.of(e)
+                        .filter(failure -> failure.kind() == RecordsFailure.Kind.BUSY)
+                        .isPresent();
     }
 
     @PreDestroy

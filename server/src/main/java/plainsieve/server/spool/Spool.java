@@ -64,7 +64,8 @@ public final class Spool implements AutoCloseable {
         if (left) {
             throw new IOException("The reader went away");
         }
-        if (length == 0) {
+        // What comes after the end, such as a sign of life that was on its way, would stand behind the last line.
+        if (length == 0 || ended) {
             return;
         }
         if (read == written && bytesInMemory + length <= MOST_IN_MEMORY) {
