@@ -12,17 +12,20 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import plainsieve.sources.Cancellation;
 
-/** The runs under way, by the id their caller gave them, so that a later request can stop them, however long they take. */
+/**
+ * The runs under way, by their owner and the ID that the owner gave them, so that a later request can stop them, however long they
+ * take. An ID alone stops nothing: it has to come from the owner of the run.
+ */
 @Component
 public class Cancellations {
     private static final Duration LONGEST_OVERTAKING = Duration.ofMinutes(1);
     private static final int MOST_OVERTAKING = 10_000;
 
     /* Callers choose the ids, and two of them may have chosen the same. */
-    private final Map<String, List<Cancellation>> running = new ConcurrentHashMap<>();
+    private final Map<RunKey, List<Cancellation>> running = new ConcurrentHashMap<>();
 
     /* A stop may overtake the run it is meant for; so a run that is stopped before it is known begins stopped. */
-    private final Cache<String, Boolean> stoppedBefore;
+    private final Cache<RunKey, Boolean> stoppedBefore;
 
     @Autowired
     Cancellations() {
@@ -36,46 +39,54 @@ public class Cancellations {
                 .build();
     }
 
+    /**
+     * Names a run.
+     *
+     * @param owner see {@link plainsieve.server.people.Asker#owner()}
+     * @param id given by the owner
+     */
+    public record RunKey(String owner, String id) {}
+
     /** From now on {@link #stop} stops it, until {@link #end}. */
-    public Cancellation begin(String runId) {
+    public Cancellation begin(RunKey run) {
         Cancellation mine = new Cancellation();
-        running.compute(runId, (id, others) -> {
+        running.compute(run, (key, others) -> {
             List<Cancellation> all = others == null ? new ArrayList<>() : new ArrayList<>(others);
             all.add(mine);
             return all;
         });
-        if (stoppedBefore.asMap().remove(runId) != null) {
+        if (stoppedBefore.asMap().remove(run) != null) {
             mine.stop(Cancellation.Reason.ASKED);
         }
         return mine;
     }
 
-    public void end(String runId, Cancellation mine) {
-        running.computeIfPresent(runId, (id, all) -> {
+    public void end(RunKey run, Cancellation mine) {
+        running.computeIfPresent(run, (key, all) -> {
             List<Cancellation> others = new ArrayList<>(all);
             others.remove(mine);
             return others.isEmpty() ? null : others;
         });
     }
 
-    /** Stops every run of this id at its source. Stopping one that has ended does nothing. */
-    public void stop(String runId) {
-        List<Cancellation> found = running.getOrDefault(runId, List.of());
+    /** Stops every run of this key at its source. Stopping one that has ended does nothing. */
+    public void stop(RunKey run) {
+        List<Cancellation> found = running.getOrDefault(run, List.of());
         found.forEach(one -> one.stop(Cancellation.Reason.ASKED));
         if (found.isEmpty()) {
-            stopWhenItComes(runId);
+            stopWhenItComes(run);
         }
     }
 
     /* When so many stops of unknown runs are remembered, more are none that anyone meant: they push nothing out. */
-    private void stopWhenItComes(String runId) {
+    private void stopWhenItComes(RunKey run) {
         stoppedBefore.cleanUp();
         if (stoppedBefore.estimatedSize() < MOST_OVERTAKING) {
-            stoppedBefore.put(runId, true);
-            if (!running.getOrDefault(runId, List.of()).isEmpty()) {
+            stoppedBefore.put(run, true);
+            if (!running.getOrDefault(run, List.of()).isEmpty()) {
                 // It came meanwhile; the next one of this id is another.
-                stoppedBefore.invalidate(runId);
-                stop(runId);
+                stoppedBefore.invalidate(run);
+                stop(run);
             }
         }
     }

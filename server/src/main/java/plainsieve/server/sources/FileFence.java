@@ -9,6 +9,7 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.project.CopiesSource;
 import plainsieve.server.records.DataFolder;
 import plainsieve.server.settings.Settings;
 import plainsieve.sources.SourceAccess;
@@ -74,6 +75,16 @@ public class FileFence {
         } catch (IOException e) {
             throw refused("“%s” leads nowhere.".formatted(there.getFileName()));
         }
+    }
+
+    /** Whether a file lies in the folder of a project's stored copies, wherever links on the way lead. */
+    boolean isOfStoredCopies(Path file) {
+        Path files = followed(folders.get(0));
+        Path followed = followed(file);
+        return followed.startsWith(files)
+                && followed.getNameCount() > files.getNameCount()
+                && CopiesSource.isFolderName(
+                        files.relativize(followed).getName(0).toString());
     }
 
     /* Readers may be told this, too: no folder of the machine is named. */

@@ -1,6 +1,7 @@
 package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
@@ -10,6 +11,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.records.SourceRow;
 import plainsieve.server.sent.Purpose;
 import plainsieve.server.settings.SeveralSettings;
+import plainsieve.server.settings.ShareSettings;
 import plainsieve.server.settings.WebSettings;
 import plainsieve.sources.AsksSides;
 import plainsieve.sources.ServiceSettings;
@@ -38,10 +40,11 @@ class OpenSources {
     private final SeveralSources several;
 
     /* Each side waits in the line of its source; one that is of several itself would wait here for its own whole. */
-    private final WaitingLine noLine = new WaitingLine("several sources", Integer.MAX_VALUE);
+    private final WaitingLine noLine = new WaitingLine("several sources", SourceShares.all(Integer.MAX_VALUE));
 
     private final Map<String, Opened> open = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock = TimeLimit.clock();
+    private final ShareSettings shares;
     private volatile boolean closed;
 
     /**
@@ -71,12 +74,22 @@ class OpenSources {
         return new Way(several.asking(asks), SourceLimits.USUAL, noLine);
     }
 
-    OpenSources(KeptSources kept, FileFence fence, KeptFiles files, WebSettings web, SeveralSettings several) {
+    /** What the server's configuration says of sources. */
+    @Component
+    record Configured(WebSettings web, SeveralSettings several, ShareSettings shares) {}
+
+    OpenSources(KeptSources kept, FileFence fence, KeptFiles files, Configured configured) {
+        this.shares = configured.shares();
         this.several = new SeveralSources(
-                files.engines(), files.ofSides(), new SeveralSources.Limits(several.mostRows()), clock);
+                files.engines(),
+                files.ofSides(),
+                new SeveralSources.Limits(configured.several().mostRows()),
+                clock);
         this.reaching = new WebSource.Reaching(
-                new AllowedHosts(web.hosts(), web.innerHosts()),
-                new WebLimits(web.answerMost().toBytes(), web.kept()));
+                new AllowedHosts(configured.web().hosts(), configured.web().innerHosts()),
+                new WebLimits(
+                        configured.web().answerMost().toBytes(),
+                        configured.web().kept()));
         this.files = files;
         this.kept = kept;
         this.fence = fence;
@@ -113,8 +126,8 @@ class OpenSources {
                     row,
                     open(access),
                     access.limits(),
-                    new WaitingLine(row.id(), access.limits().places()),
-                    new WaitingLine(row.id(), SourceLimits.PLACES_BESIDE));
+                    new WaitingLine(row.id(), SourceShares.of(access.limits().places(), shares)),
+                    new WaitingLine(row.id(), SourceShares.all(SourceLimits.PLACES_BESIDE)));
         } catch (ProblemException e) {
             Problem why = e.first();
             throw new SourceFailure(
@@ -144,6 +157,12 @@ class OpenSources {
         return inside.settings() instanceof SourceSettings.Folder
                 ? new FolderSource(inside, files.of(inside), files.engines(), clock)
                 : new JdbcSource(inside, clock);
+    }
+
+    /** Whose statements for rows run at a source at this moment, and whose wait; none when it is not open. */
+    List<WaitingLine.Load> load(String id) {
+        Opened opened = open.get(id);
+        return opened == null ? List.of() : opened.rows().load();
     }
 
     /** Lets go of a source that was changed or removed. */

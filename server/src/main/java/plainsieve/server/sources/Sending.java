@@ -5,6 +5,8 @@ import io.micrometer.core.instrument.Timer;
 import java.time.Duration;
 import java.util.UUID;
 import java.util.function.Supplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.sides.SentSides;
@@ -33,6 +35,8 @@ import plainsieve.sources.SourceLimits;
  */
 @Service
 public class Sending {
+    private static final Logger LOG = LoggerFactory.getLogger(Sending.class);
+
     private static final double NANOS_PER_MILLI = 1e6;
 
     private static final RunListener NOBODY = new RunListener() {};
@@ -165,10 +169,12 @@ public class Sending {
         OpenSources.Way way = way(origin, statement);
         RunLimits limits = limits(way.limits(), longest(origin));
         WaitingLine line = way.line();
-        Cancellation cancellation = cancellations.begin(runId);
+        WaitingLine.Entry place = place(origin);
+        Cancellations.RunKey key = new Cancellations.RunKey(origin.asker().owner(), runId);
+        Cancellation cancellation = cancellations.begin(key);
         try {
             listener.begun(cancellation);
-            line.enter(origin.asker().viewer().id(), cancellation, limits.longest(), listener::waiting);
+            line.enter(place, cancellation, limits.longest(), listener::waiting);
             try {
                 SentLog.Begun begun = log.begin(runId, origin, statement);
                 return measured(
@@ -176,11 +182,19 @@ public class Sending {
                         () -> logged(
                                 begun, cancellation, () -> asking.ask(way.source(), limits, cancellation, begun.id())));
             } finally {
-                line.leave();
+                line.leave(place);
             }
         } finally {
-            cancellations.end(runId, cancellation);
+            cancellations.end(key, cancellation);
         }
+    }
+
+    private static WaitingLine.Entry place(Origin origin) {
+        String report = origin.purpose().reportId();
+        return new WaitingLine.Entry(
+                origin.asker().owner(),
+                report.isEmpty() ? "" : origin.project().id() + "/" + report,
+                origin.purpose().kind() == Purpose.Kind.DOWNLOAD);
     }
 
     /** By source, by what caused it and how it ended: how many, and how long they took. */
@@ -212,11 +226,17 @@ public class Sending {
             Outcome<T> outcome = asking.get();
             log.done(begun, outcome.answer());
             return outcome.result();
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | Error e) {
             boolean stopped = cancellation
                     .reason()
                     .filter(reason -> reason != Cancellation.Reason.TIME_LIMIT)
                     .isPresent();
+            if (!stopped) {
+                LOG.info(
+                        "Statement {} on {} failed; Sent says why",
+                        begun.id(),
+                        begun.row().sourceId());
+            }
             log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, e.getMessage(), millisSince(start));
             throw e;
         }

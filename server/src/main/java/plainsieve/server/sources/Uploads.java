@@ -112,6 +112,10 @@ public class Uploads {
         try {
             Path target = root.resolve(name).normalize();
             requireWithin(root, target);
+            if (fence.isOfStoredCopies(target)) {
+                throw refused(
+                        "“%s” lies in the folder of stored copies, which the server alone writes.".formatted(name));
+            }
             return target;
         } catch (InvalidPathException | IOException e) {
             throw refused("“%s” is no name of a file here.".formatted(name));

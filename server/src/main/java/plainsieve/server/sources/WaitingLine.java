@@ -2,84 +2,128 @@ package plainsieve.server.sources;
 
 import java.time.Duration;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.IntConsumer;
 import plainsieve.sources.Cancellation;
 import plainsieve.sources.SourceFailure;
 
 /**
- * The line in front of one source: so many runs at once as it has places. Who waits goes in by turns of those who ask, so that
- * a page with twenty views, or a script, keeps nobody else waiting for all of them.
+ * The line in front of a source that runs so many statements at once. Callers take turns, whatever each of them has waiting, and no caller,
+ * no report and no downloads hold more than their share: the rest is free for the others at any time.
  */
 final class WaitingLine {
     private static final long TOLD_EVERY_MILLIS = 500;
 
     private final String source;
+    private final SourceShares shares;
     private int free;
+    private int downloads;
+    private final Map<String, Integer> byCaller = new HashMap<>();
+    private final Map<String, Integer> byReport = new HashMap<>();
 
-    /** Those who wait, by who asks; whose turn is next comes first. */
+    /** The statements that wait, by their callers; whose turn is next comes first. */
     private final Map<String, Deque<Waiting>> waiting = new LinkedHashMap<>();
 
+    /**
+     * A statement that wants a place.
+     *
+     * @param caller takes turns with other callers
+     * @param report of which project and report it is; empty for none
+     * @param download whether it fetches all rows for a file
+     */
+    record Entry(String caller, String report, boolean download) {}
+
     private static final class Waiting {
+        private final Entry entry;
         private boolean goes;
+
+        Waiting(Entry entry) {
+            this.entry = entry;
+        }
     }
 
-    WaitingLine(String source, int places) {
+    /** Statements of one caller that run or wait. */
+    record Load(String caller, int running, int waiting) {}
+
+    WaitingLine(String source, SourceShares shares) {
         this.source = source;
-        this.free = places;
+        this.shares = shares;
+        this.free = shares.places();
     }
 
     /**
      * Returns when there is a place, which {@link #leave} gives back.
      *
-     * @param asks who asks, to take turns by
      * @param told is told every now and then how many go in before
      * @throws SourceFailure when the run is stopped, or has waited too long
      */
-    void enter(String asks, Cancellation cancellation, Duration longest, IntConsumer told) {
-        Waiting mine = new Waiting();
-        if (!takeOrQueue(asks, mine)) {
+    void enter(Entry entry, Cancellation cancellation, Duration longest, IntConsumer told) {
+        Waiting mine = new Waiting(entry);
+        if (!takeOrQueue(mine)) {
             return;
         }
-        if (!cancellation.begin(this::wake)) {
-            giveUp(asks, mine);
-            throw stopped();
-        }
+        boolean entered = false;
         try {
-            awaitTurn(asks, mine, cancellation, System.nanoTime() + longest.toNanos(), told);
+            if (!cancellation.begin(this::wake)) {
+                throw stopped();
+            }
+            try {
+                awaitTurn(mine, cancellation, System.nanoTime() + longest.toNanos(), told);
+                entered = true;
+            } finally {
+                cancellation.end();
+            }
         } finally {
-            cancellation.end();
+            if (!entered) {
+                giveUp(mine);
+            }
         }
     }
 
     /** Returns whether one has to wait. */
-    private synchronized boolean takeOrQueue(String asks, Waiting mine) {
-        if (free > 0) {
-            free--;
+    private synchronized boolean takeOrQueue(Waiting mine) {
+        if (fits(mine.entry)) {
+            take(mine.entry);
             return false;
         }
-        waiting.computeIfAbsent(asks, key -> new ArrayDeque<>()).add(mine);
+        waiting.computeIfAbsent(mine.entry.caller(), key -> new ArrayDeque<>()).add(mine);
         return true;
+    }
+
+    private boolean fits(Entry entry) {
+        return free > 0
+                && byCaller.getOrDefault(entry.caller(), 0) < shares.ofCaller()
+                && (entry.report().isEmpty() || byReport.getOrDefault(entry.report(), 0) < shares.ofReport())
+                && (!entry.download() || downloads < shares.ofDownloads());
+    }
+
+    private void take(Entry entry) {
+        free--;
+        downloads += entry.download() ? 1 : 0;
+        byCaller.merge(entry.caller(), 1, Integer::sum);
+        byReport.merge(entry.report(), 1, Integer::sum);
     }
 
     private synchronized void wake() {
         notifyAll();
     }
 
-    private void awaitTurn(String asks, Waiting mine, Cancellation cancellation, long until, IntConsumer told) {
+    private void awaitTurn(Waiting mine, Cancellation cancellation, long until, IntConsumer told) {
         while (!goes(mine)) {
             if (cancellation.reason().isPresent()) {
-                giveUp(asks, mine);
                 throw stopped();
             }
             if (System.nanoTime() > until) {
-                int before = before(asks, mine);
-                giveUp(asks, mine);
-                throw tooLong(before);
+                throw tooLong(before(mine));
             }
-            told.accept(before(asks, mine));
+            told.accept(before(mine));
         }
     }
 
@@ -97,9 +141,9 @@ final class WaitingLine {
     }
 
     /** How many go in before, as the turns stand. */
-    private synchronized int before(String asks, Waiting mine) {
+    private synchronized int before(Waiting mine) {
         int own = 0;
-        for (Waiting other : waiting.getOrDefault(asks, new ArrayDeque<>())) {
+        for (Waiting other : waiting.getOrDefault(mine.entry.caller(), new ArrayDeque<>())) {
             if (other == mine) {
                 break;
             }
@@ -108,7 +152,7 @@ final class WaitingLine {
         int before = own;
         boolean ahead = true;
         for (Map.Entry<String, Deque<Waiting>> one : waiting.entrySet()) {
-            if (one.getKey().equals(asks)) {
+            if (one.getKey().equals(mine.entry.caller())) {
                 ahead = false;
             } else {
                 before += Math.min(one.getValue().size(), ahead ? own + 1 : own);
@@ -118,30 +162,63 @@ final class WaitingLine {
     }
 
     /** Goes out of the line, or gives the place back that has just come. */
-    private synchronized void giveUp(String asks, Waiting mine) {
+    private synchronized void giveUp(Waiting mine) {
         if (mine.goes) {
-            leave();
+            leave(mine.entry);
             return;
         }
-        waiting.computeIfPresent(asks, (key, own) -> {
+        waiting.computeIfPresent(mine.entry.caller(), (key, own) -> {
             own.remove(mine);
             return own.isEmpty() ? null : own;
         });
     }
 
-    /** Gives a place back; the next one goes in. */
-    synchronized void leave() {
-        if (waiting.isEmpty()) {
-            free++;
-            return;
-        }
-        String asks = waiting.keySet().iterator().next();
-        Deque<Waiting> own = waiting.remove(asks);
-        own.remove().goes = true;
-        if (!own.isEmpty()) {
-            waiting.put(asks, own);
+    /** Gives a place back; those go in whose turn it is and whose share allows it. */
+    synchronized void leave(Entry entry) {
+        free++;
+        downloads -= entry.download() ? 1 : 0;
+        byCaller.merge(entry.caller(), -1, WaitingLine::sumOrNone);
+        byReport.merge(entry.report(), -1, WaitingLine::sumOrNone);
+        for (Optional<Waiting> next = next(); next.isPresent(); next = next()) {
+            take(next.get().entry);
+            next.get().goes = true;
         }
         notifyAll();
+    }
+
+    private static Integer sumOrNone(Integer one, Integer other) {
+        return one + other == 0 ? null : one + other;
+    }
+
+    /* The first in the order of turns that fits; its caller goes to the end. */
+    private Optional<Waiting> next() {
+        for (String caller : List.copyOf(waiting.keySet())) {
+            Iterator<Waiting> own = waiting.get(caller).iterator();
+            while (own.hasNext()) {
+                Waiting candidate = own.next();
+                if (fits(candidate.entry)) {
+                    own.remove();
+                    Deque<Waiting> rest = waiting.remove(caller);
+                    if (!rest.isEmpty()) {
+                        waiting.put(caller, rest);
+                    }
+                    return Optional.of(candidate);
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Who holds places and who waits, by caller. */
+    synchronized List<Load> load() {
+        Map<String, Integer> callers = new LinkedHashMap<>(byCaller);
+        waiting.keySet().forEach(caller -> callers.putIfAbsent(caller, 0));
+        List<Load> load = new ArrayList<>();
+        callers.forEach((caller, running) -> load.add(new Load(
+                caller,
+                running,
+                waiting.getOrDefault(caller, new ArrayDeque<>()).size())));
+        return load;
     }
 
     private static SourceFailure stopped() {

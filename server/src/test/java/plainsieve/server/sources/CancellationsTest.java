@@ -15,44 +15,56 @@ class CancellationsTest {
         nanos.addAndGet(time.toNanos());
     }
 
+    private static Cancellations.RunKey key(String id) {
+        return new Cancellations.RunKey("owner", id);
+    }
+
+    /** An ID is no secret: it is in addresses and logs. */
+    @Test
+    void anIdAloneStopsNoRunOfSomeoneElse() {
+        Cancellation run = cancellations.begin(key("known"));
+        cancellations.stop(new Cancellations.RunKey("stranger", "known"));
+        assertThat(run.reason()).isEmpty();
+    }
+
     /** Downloads may take half an hour. */
     @Test
     void stopsARunThatHasTakenLong() {
-        Cancellation run = cancellations.begin("long");
+        Cancellation run = cancellations.begin(key("long"));
         wait(Duration.ofMinutes(29));
-        cancellations.stop("long");
+        cancellations.stop(key("long"));
         assertThat(run.reason()).contains(Cancellation.Reason.ASKED);
     }
 
     @Test
     void aStopThatOvertakesItsRunIsNotLost() {
-        cancellations.stop("early");
+        cancellations.stop(key("early"));
         wait(Duration.ofSeconds(5));
-        assertThat(cancellations.begin("early").reason()).contains(Cancellation.Reason.ASKED);
+        assertThat(cancellations.begin(key("early")).reason()).contains(Cancellation.Reason.ASKED);
     }
 
     @Test
     void doesNotStopAnotherRun() {
-        Cancellation run = cancellations.begin("mine");
-        cancellations.stop("yours");
+        Cancellation run = cancellations.begin(key("mine"));
+        cancellations.stop(key("yours"));
         assertThat(run.reason()).isEmpty();
     }
 
     @Test
     void doesNotRememberForEverThatAnEndedRunWasStopped() {
-        cancellations.end("over", cancellations.begin("over"));
-        cancellations.stop("over");
+        cancellations.end(key("over"), cancellations.begin(key("over")));
+        cancellations.stop(key("over"));
         wait(Duration.ofMinutes(11));
-        assertThat(cancellations.begin("over").reason()).isEmpty();
+        assertThat(cancellations.begin(key("over")).reason()).isEmpty();
     }
 
     @Test
     void stopsBothOfTwoRunsThatHaveTheSameId() {
-        Cancellation one = cancellations.begin("same");
-        Cancellation other = cancellations.begin("same");
-        cancellations.end("same", one);
-        Cancellation third = cancellations.begin("same");
-        cancellations.stop("same");
+        Cancellation one = cancellations.begin(key("same"));
+        Cancellation other = cancellations.begin(key("same"));
+        cancellations.end(key("same"), one);
+        Cancellation third = cancellations.begin(key("same"));
+        cancellations.stop(key("same"));
         assertThat(one.reason()).isEmpty();
         assertThat(other.reason()).contains(Cancellation.Reason.ASKED);
         assertThat(third.reason()).contains(Cancellation.Reason.ASKED);
@@ -60,13 +72,13 @@ class CancellationsTest {
 
     @Test
     void inventedIdsPushNothingOut() {
-        Cancellation run = cancellations.begin("mine");
-        cancellations.stop("early");
+        Cancellation run = cancellations.begin(key("mine"));
+        cancellations.stop(key("early"));
         for (int i = 0; i < 20_000; i++) {
-            cancellations.stop("invented " + i);
+            cancellations.stop(key("invented " + i));
         }
-        assertThat(cancellations.begin("early").reason()).contains(Cancellation.Reason.ASKED);
-        cancellations.stop("mine");
+        assertThat(cancellations.begin(key("early")).reason()).contains(Cancellation.Reason.ASKED);
+        cancellations.stop(key("mine"));
         assertThat(run.reason()).contains(Cancellation.Reason.ASKED);
     }
 }

@@ -20,16 +20,89 @@ class WaitingLineTest {
     private static final Duration LONG = Duration.ofSeconds(20);
     private static final Executor THREADS = task -> new Thread(task).start();
 
-    private final WaitingLine line = new WaitingLine("harbour", 1);
+    private final WaitingLine line = new WaitingLine("harbour", SourceShares.all(1));
     private final List<String> went = Collections.synchronizedList(new ArrayList<>());
     private final AtomicInteger told = new AtomicInteger(-1);
+
+    private static WaitingLine.Entry entry(String caller) {
+        return new WaitingLine.Entry(caller, "", false);
+    }
+
+    private static boolean enters(WaitingLine line, WaitingLine.Entry entry) {
+        try {
+            line.enter(entry, new Cancellation(), Duration.ofMillis(20), before -> {});
+            return true;
+        } catch (SourceFailure full) {
+            return false;
+        }
+    }
+
+    /** Downloads of one caller leave places for others, and for their own page. */
+    @Test
+    void noCallerReportOrDownloadHoldsMoreThanItsShare() {
+        WaitingLine shared = new WaitingLine("harbour", new SourceShares(8, 4, 6, 3));
+        WaitingLine.Entry download = new WaitingLine.Entry("a", "home/late", true);
+        for (int i = 0; i < 3; i++) {
+            assertThat(enters(shared, download)).isTrue();
+        }
+        assertThat(enters(shared, download)).isFalse();
+        assertThat(enters(shared, new WaitingLine.Entry("b", "home/other", true)))
+                .isFalse();
+        assertThat(enters(shared, new WaitingLine.Entry("a", "", false))).isTrue();
+        assertThat(enters(shared, new WaitingLine.Entry("a", "", false))).isFalse();
+        for (int i = 0; i < 3; i++) {
+            assertThat(enters(shared, new WaitingLine.Entry("b", "home/late", false)))
+                    .isTrue();
+        }
+        assertThat(enters(shared, new WaitingLine.Entry("c", "home/late", false)))
+                .isFalse();
+        assertThat(enters(shared, new WaitingLine.Entry("c", "home/other", false)))
+                .isTrue();
+        assertThat(enters(shared, new WaitingLine.Entry("d", "", false))).isFalse();
+        assertThat(shared.load()).contains(new WaitingLine.Load("a", 4, 0), new WaitingLine.Load("c", 1, 0));
+        shared.leave(download);
+        assertThat(enters(shared, new WaitingLine.Entry("b", "", true))).isTrue();
+    }
+
+    @Test
+    void whatWaitsForItsShareLetsOthersPass() throws Exception {
+        WaitingLine shared = new WaitingLine("harbour", new SourceShares(2, 1, 2, 1));
+        shared.enter(entry("a"), new Cancellation(), LONG, before -> {});
+        CompletableFuture<Void> second = CompletableFuture.runAsync(
+                () -> shared.enter(entry("a"), new Cancellation(), LONG, before -> {}), THREADS);
+        TimeUnit.MILLISECONDS.sleep(60);
+        assertThat(enters(shared, entry("b"))).isTrue();
+        assertThat(second).isNotDone();
+        shared.leave(entry("a"));
+        assertThat(second).succeedsWithin(Duration.ofSeconds(5));
+    }
+
+    /** One that is interrupted while it waits is no longer in the line, and takes no place. */
+    @Test
+    void whoIsInterruptedTakesNoPlace() throws Exception {
+        takeThePlace();
+        Thread waiting = new Thread(() -> {
+            try {
+                line.enter(entry("a"), new Cancellation(), LONG, before -> {});
+            } catch (SourceFailure stopped) {
+                went.add(stopped.kind().name());
+            }
+        });
+        waiting.start();
+        TimeUnit.MILLISECONDS.sleep(60);
+        waiting.interrupt();
+        waiting.join();
+        assertThat(went).containsExactly("STOPPED");
+        line.leave(entry("somebody"));
+        assertThat(enters(line, entry("b"))).isTrue();
+    }
 
     private CompletableFuture<Void> enters(String asks, String name) throws InterruptedException {
         CompletableFuture<Void> entering = CompletableFuture.runAsync(
                 () -> {
-                    line.enter(asks, new Cancellation(), LONG, before -> {});
+                    line.enter(entry(asks), new Cancellation(), LONG, before -> {});
                     went.add(name);
-                    line.leave();
+                    line.leave(entry(asks));
                 },
                 THREADS);
         // The order of their coming is what is tested.
@@ -38,7 +111,7 @@ class WaitingLineTest {
     }
 
     private void takeThePlace() {
-        line.enter("somebody", new Cancellation(), LONG, before -> {});
+        line.enter(entry("somebody"), new Cancellation(), LONG, before -> {});
     }
 
     @Test
@@ -48,7 +121,7 @@ class WaitingLineTest {
         for (String name : List.of("a1", "a2", "a3", "b1", "c1", "b2")) {
             all.add(enters(name.substring(0, 1), name));
         }
-        line.leave();
+        line.leave(entry("somebody"));
         all.forEach(CompletableFuture::join);
         assertThat(went).containsExactly("a1", "b1", "c1", "a2", "b2", "a3");
     }
@@ -62,13 +135,13 @@ class WaitingLineTest {
         }
         CompletableFuture<Void> mine = CompletableFuture.runAsync(
                 () -> {
-                    line.enter("b", new Cancellation(), LONG, told::set);
-                    line.leave();
+                    line.enter(entry("b"), new Cancellation(), LONG, told::set);
+                    line.leave(entry("b"));
                 },
                 THREADS);
         TimeUnit.MILLISECONDS.sleep(700);
         assertThat(told).hasValue(3);
-        line.leave();
+        line.leave(entry("somebody"));
         all.forEach(CompletableFuture::join);
         mine.join();
     }
@@ -78,7 +151,7 @@ class WaitingLineTest {
         takeThePlace();
         Cancellation cancellation = new Cancellation();
         CompletableFuture<Void> stopped =
-                CompletableFuture.runAsync(() -> line.enter("a", cancellation, LONG, before -> {}), THREADS);
+                CompletableFuture.runAsync(() -> line.enter(entry("a"), cancellation, LONG, before -> {}), THREADS);
         TimeUnit.MILLISECONDS.sleep(60);
         cancellation.stop(Cancellation.Reason.ASKED);
         assertThatThrownBy(stopped::join)
@@ -86,12 +159,12 @@ class WaitingLineTest {
                 .cause()
                 .isInstanceOfSatisfying(SourceFailure.class, failure -> assertThat(failure.kind())
                         .isEqualTo(SourceFailure.Kind.STOPPED));
-        assertThatThrownBy(() -> line.enter("a", new Cancellation(), Duration.ofMillis(50), before -> {}))
+        assertThatThrownBy(() -> line.enter(entry("a"), new Cancellation(), Duration.ofMillis(50), before -> {}))
                 .isInstanceOfSatisfying(SourceFailure.class, failure -> assertThat(failure.kind())
                         .isEqualTo(SourceFailure.Kind.BUSY));
-        line.leave();
+        line.leave(entry("somebody"));
         takeThePlace();
-        line.leave();
+        line.leave(entry("somebody"));
         assertThat(enters("a", "goes at once")).succeedsWithin(Duration.ofSeconds(5));
     }
 }
