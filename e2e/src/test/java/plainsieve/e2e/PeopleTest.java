@@ -6,6 +6,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import plainsieve.server.AnotherServer;
+import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.people.Role;
 
@@ -65,8 +66,8 @@ class PeopleTest {
     @Test
     void whoIsSignedOutComesBackToThePageTheyWereOn() {
         try (Browser browser = signedIn("rory", "home", Role.VIEWER)) {
-            server.part(Accounts.class)
-                    .setPassword(
+            server.part(AccountPasswords.class)
+                    .set(
                             server.part(Accounts.class).all().stream()
                                     .filter(row -> row.name().equals("rory"))
                                     .findFirst()

@@ -190,7 +190,7 @@ class ManyServersTest {
                 + signIns.byService(
                                 identity,
                                 one.part(Identities.class).of(identity),
-                                new SignIns.From("127.0.0.1", true, "tests"))
+                                new SignIns.From("127.0.0.1", true, "tests", ""))
                         .secret();
     }
 

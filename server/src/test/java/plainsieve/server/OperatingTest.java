@@ -25,6 +25,7 @@ import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
 import org.junit.jupiter.api.Test;
 import org.springframework.core.env.Environment;
+import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Deeds;
 import plainsieve.server.accounts.SignIns;
@@ -46,7 +47,7 @@ class OperatingTest {
         Accounts accounts = server.part(Accounts.class);
         String id = accounts.add(name, "").id();
         accounts.give(id, "", Role.OPERATOR);
-        accounts.setPassword(id, PASSWORD);
+        server.part(AccountPasswords.class).set(id, PASSWORD);
     }
 
     private static HttpResponse<String> signIn(HttpClient client, String address, String name, String... headers)

@@ -9,6 +9,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.people.Role;
@@ -118,7 +119,7 @@ class SignInTest {
     @Test
     void whoGuessesWaitsAndTheRightPasswordToo() {
         String id = added("guessed");
-        server.part(Accounts.class).setPassword(id, PASSWORD);
+        server.part(AccountPasswords.class).set(id, PASSWORD);
         Api api = server.api();
         String unknown = byPassword(api, "nobody-at-all", PASSWORD).failure();
         for (int i = 0; i < 5; i++) {

@@ -8,6 +8,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 import plainsieve.server.mail.MailAddress;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
@@ -26,14 +27,12 @@ public class Accounts {
     private final PersonRecords people;
     private final RoleRecords roles;
     private final SignIns signIns;
-    private final Passwords passwords;
     private final Clock clock;
 
-    Accounts(PersonRecords people, RoleRecords roles, SignIns signIns, Passwords passwords, Clock clock) {
+    Accounts(PersonRecords people, RoleRecords roles, SignIns signIns, Clock clock) {
         this.people = people;
         this.roles = roles;
         this.signIns = signIns;
-        this.passwords = passwords;
         this.clock = clock;
     }
 
@@ -80,7 +79,7 @@ public class Accounts {
     }
 
     private static String label(String label, String name) {
-        String said = label.strip().replaceAll("[\\s\\p{Cntrl}]+", " ");
+        String said = SingleLine.of(label).replaceAll("\\s+", " ");
         if (said.length() > LONGEST_LABEL) {
             throw new ProblemException(Problem.of(
                     "name-too-long", "The name has more than %d characters.".formatted(LONGEST_LABEL), "Shorten it."));
@@ -120,7 +119,7 @@ public class Accounts {
         PersonRow row = get(id);
         people.change(row.blocked(blocked));
         if (blocked) {
-            signIns.signOutEverywhere(id);
+            signIns.endAll(id);
             requireAnOperator();
         }
     }
@@ -132,24 +131,11 @@ public class Accounts {
         requireAnOperator();
     }
 
-    /** Sets a password; all other sessions, and the keys of programs, end. */
-    @Transactional
-    public void setPassword(String id, String password) {
-        people.setPassword(id, passwords.encoded(password, get(id).name()));
-        signIns.endAll(id);
-    }
-
     /** Lets a password hold no more; the person is signed out everywhere, and keys of programs end. */
     @Transactional
     public void forgetPassword(String id) {
         people.setPassword(get(id).id(), "");
         signIns.endAll(id);
-    }
-
-    /** Whether this is the person's password now; true when there is none yet. */
-    public boolean isPassword(String id, String password) {
-        String kept = get(id).password();
-        return kept.isEmpty() || passwords.matches(password, kept);
     }
 
     /** Gives a person a role in a project, or in all. @param projectId empty for all */

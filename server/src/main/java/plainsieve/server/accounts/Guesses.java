@@ -5,21 +5,28 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /**
- * Slows down who guesses passwords: after some that were wrong for one name, or from one address, the next is not looked at before a
- * while that doubles. An account is never shut by it, so nobody can shut another's.
+ * Slows down those who guess passwords. After some that were wrong, the next one is not looked at before a while that doubles: for one
+ * name from one address, for one address, and for one name from all addresses together, up to half a minute. An account is never locked:
+ * a browser in which its owner has signed in before is counted by itself, so guesses from elsewhere do not keep the owner out.
  */
 @Component
 class Guesses {
-    private static final int FREE_OF_NAME = 5;
-    private static final int FREE_OF_ADDRESS = 30;
-    private static final Duration FIRST = Duration.ofSeconds(5);
-    private static final Duration LONGEST = Duration.ofMinutes(15);
+    /** How often something may be wrong without a wait, the first wait, and the longest. */
+    private record Pace(int free, Duration first, Duration longest) {}
+
+    private static final Pace NAME_FROM_ADDRESS = new Pace(5, Duration.ofSeconds(5), Duration.ofMinutes(15));
+    private static final Pace ADDRESS = new Pace(30, Duration.ofSeconds(5), Duration.ofMinutes(15));
+    private static final Pace NAME = new Pace(20, Duration.ofSeconds(1), Duration.ofSeconds(30));
 
     private final Clock clock;
+    private final KnownBrowsers browsers;
     private final Cache<String, Wrong> wrong = Caffeine.newBuilder()
             .maximumSize(100_000)
             .expireAfterWrite(Duration.ofHours(2))
@@ -27,39 +34,62 @@ class Guesses {
 
     private record Wrong(int times, Instant last) {}
 
-    Guesses(Clock clock) {
+    private record Counted(String key, Pace pace) {}
+
+    Guesses(Clock clock, KnownBrowsers browsers) {
         this.clock = clock;
+        this.browsers = browsers;
     }
 
-    /** How long the next one has to wait; nothing when it need not. */
-    Duration wait(String name, String address) {
-        Duration ofName = wait("name " + same(name), FREE_OF_NAME);
-        Duration ofAddress = wait("address " + address, FREE_OF_ADDRESS);
-        return ofName.compareTo(ofAddress) > 0 ? ofName : ofAddress;
+    /** How long the next password has to wait; zero when it need not. */
+    Duration wait(String name, SignIns.From from) {
+        return counted(name, from).stream()
+                .map(this::wait)
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO);
     }
 
-    private Duration wait(String key, int free) {
-        Wrong known = wrong.getIfPresent(key);
-        if (known == null || known.times() < free) {
+    private List<Counted> counted(String name, SignIns.From from) {
+        String same = same(name);
+        if (browsers.knows(same, from.known())) {
+            return List.of(new Counted("browser " + from.known(), NAME_FROM_ADDRESS));
+        }
+        List<Counted> counted = new ArrayList<>();
+        counted.add(new Counted("name " + same + " from " + from.address(), NAME_FROM_ADDRESS));
+        counted.add(new Counted("address " + from.address(), ADDRESS));
+        counted.add(new Counted("name " + same, NAME));
+        return counted;
+    }
+
+    private Duration wait(Counted counted) {
+        Wrong known = wrong.getIfPresent(counted.key());
+        Pace pace = counted.pace();
+        if (known == null || known.times() < pace.free()) {
             return Duration.ZERO;
         }
-        Duration whole = FIRST.multipliedBy(1L << Math.min(known.times() - free, 10));
-        Duration bounded = whole.compareTo(LONGEST) > 0 ? LONGEST : whole;
+        Duration whole = pace.first().multipliedBy(1L << Math.min(known.times() - pace.free(), 10));
+        Duration bounded = whole.compareTo(pace.longest()) > 0 ? pace.longest() : whole;
         Duration left = Duration.between(clock.instant(), known.last().plus(bounded));
         return left.isNegative() ? Duration.ZERO : left;
     }
 
-    void wrong(String name, String address) {
-        count("name " + same(name));
-        count("address " + address);
+    void wrong(String name, SignIns.From from) {
+        counted(name, from).forEach(counted -> wrong.asMap()
+                .merge(
+                        counted.key(),
+                        new Wrong(1, clock.instant()),
+                        (old, one) -> new Wrong(old.times() + 1, one.last())));
     }
 
-    private void count(String key) {
-        wrong.asMap().merge(key, new Wrong(1, clock.instant()), (old, one) -> new Wrong(old.times() + 1, one.last()));
-    }
-
-    void right(String name) {
-        wrong.invalidate("name " + same(name));
+    /** A right password: what was counted before for this way of signing in counts no longer. */
+    void right(String name, SignIns.From from) {
+        Map<String, Wrong> counts = wrong.asMap();
+        counted(name, from).stream()
+                .filter(counted -> counted.pace() != ADDRESS)
+                .forEach(counted -> counts.remove(counted.key()));
+        // It was counted as wrong before it was looked at.
+        counts.computeIfPresent(
+                "address " + from.address(), (key, old) -> new Wrong(Math.max(0, old.times() - 1), old.last()));
     }
 
     private static String same(String name) {

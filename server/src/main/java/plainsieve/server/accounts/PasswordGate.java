@@ -17,23 +17,23 @@ class PasswordGate {
     }
 
     /**
-     * Whether a password is the one that is kept. Throws {@link ProblemException} when it is not looked at before a while.
+     * Whether a password is the one that is kept. Throws {@link ProblemException} when it is not looked at before a while, and
+     * {@link plainsieve.server.people.Overloaded} when too many are looked at just now; then it is not counted.
      *
-     * @param encoded as it is kept; empty for somebody who has none, or is not there
+     * @param encoded as it is kept; empty for a person without one, or for nobody
      */
-    boolean admits(String name, String password, String encoded, String address) {
-        Duration wait = guesses.wait(name, address);
+    boolean admits(String name, String password, String encoded, SignIns.From from) {
+        Duration wait = guesses.wait(name, from);
         if (!wait.isZero()) {
             throw new ProblemException(Problem.of(
                     "wait-to-sign-in",
                     "Too many passwords were wrong.",
                     "Try again in %d seconds.".formatted(wait.toSeconds() + 1)));
         }
-        // Counted before it is looked at: who tries many at once has tried many.
-        guesses.wrong(name, address);
-        boolean right = passwords.matches(password, encoded);
+        // Counted before it is looked at: many at once are many tries.
+        boolean right = passwords.matches(password, encoded, () -> guesses.wrong(name, from));
         if (right) {
-            guesses.right(name);
+            guesses.right(name, from);
         }
         return right;
     }

@@ -2,12 +2,7 @@ package plainsieve.server.accounts;
 
 import java.text.Normalizer;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
-import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -17,7 +12,6 @@ import plainsieve.core.value.ProblemException;
 class Passwords {
     private static final int SHORTEST = 10;
     private static final int LONGEST = 200;
-    private static final String SCHEME = "argon2";
     private static final Set<String> GUESSED_FIRST = Set.of(
             "1234567890",
             "0123456789",
@@ -34,10 +28,11 @@ class Passwords {
             "changeme123",
             "abcdefghij");
 
-    private final PasswordEncoder encoder = new DelegatingPasswordEncoder(
-            SCHEME, Map.of(SCHEME, Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8()));
-    /* To encode one takes a fifth of a second, which no start waits for. */
-    private final CompletableFuture<String> nobodys = CompletableFuture.supplyAsync(() -> encoder.encode("of nobody"));
+    private final PasswordHasher hasher;
+
+    Passwords(PasswordHasher hasher) {
+        this.hasher = hasher;
+    }
 
     /** Encoded, to be kept. Throws {@link ProblemException} when it could be guessed. */
     String encoded(String password, String name) {
@@ -55,18 +50,16 @@ class Passwords {
                 || small.chars().distinct().count() < 4) {
             throw weak("The password is one of the first that would be guessed.", "Take some words of your own.");
         }
-        return encoder.encode(same);
+        return hasher.hash(same);
     }
 
     private static ProblemException weak(String message, String advice) {
         return new ProblemException(Problem.of("weak-password", message, advice));
     }
 
-    /** Takes as long for somebody who has no password, so that nobody learns who has an account. */
-    boolean matches(String password, String encoded) {
-        String cut = password.length() > LONGEST ? "" : same(password);
-        boolean same = encoder.matches(cut, encoded.isEmpty() ? nobodys.join() : encoded);
-        return same && !encoded.isEmpty();
+    /** Whether this is the password that is kept. @param begun runs when it is its turn, before it is looked at */
+    boolean matches(String password, String encoded, Runnable begun) {
+        return hasher.matches(password.length() > LONGEST ? "" : same(password), encoded, begun);
     }
 
     /* The same word typed on another keyboard may be made of other code points. */

@@ -47,8 +47,13 @@ public class SignIns {
     @Component
     record Tables(PersonRecords people, SessionRecords sessions, ProgramKeyRecords keys) {}
 
-    /** Where a request comes from. @param local whether from this machine */
-    public record From(String address, boolean local, String browser) {}
+    /**
+     * Where a request comes from.
+     *
+     * @param local whether from this machine
+     * @param known the mark of a browser in which a person has signed in before; empty for none
+     */
+    public record From(String address, boolean local, String browser, String known) {}
 
     /**
      * A session that has begun.
@@ -62,7 +67,7 @@ public class SignIns {
     public Begun byPassword(String name, String password, From from) {
         Optional<PersonRow> known = tables.people().named(name.strip());
         boolean right =
-                gate.admits(name, password, known.map(PersonRow::password).orElse(""), from.address());
+                gate.admits(name, password, known.map(PersonRow::password).orElse(""), from);
         if (!right || known.get().blocked()) {
             throw new ProblemException(Problem.of(
                     "not-signed-in",

@@ -1,0 +1,78 @@
+package plainsieve.server.accounts;
+
+import java.time.Duration;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
+import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
+import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Component;
+import plainsieve.server.people.Overloaded;
+
+/**
+ * Hashes passwords with Argon2id. One takes 16 MB of memory and a fifth of a second of a processor, so only a few are hashed at once, a
+ * few more wait for a moment, and everyone else is refused at once: whoever sends many sign-ins cannot take the server from the others.
+ */
+@Component
+class PasswordHasher {
+    static final int MAX_CONCURRENT = 2;
+    static final int MAX_WAITING = 8;
+    private static final Duration MAX_WAIT = Duration.ofSeconds(2);
+    private static final String SCHEME = "argon2";
+
+    private final PasswordEncoder encoder = new DelegatingPasswordEncoder(
+            SCHEME, Map.of(SCHEME, Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8()));
+    private final Semaphore slots = new Semaphore(MAX_CONCURRENT, true);
+    private final AtomicInteger waiting = new AtomicInteger();
+    /* To hash one takes a fifth of a second, which no start waits for. */
+    private final CompletableFuture<String> ofNobody = CompletableFuture.supplyAsync(() -> encoder.encode("of nobody"));
+
+    /** Throws {@link Overloaded} when too many are hashed at this moment. */
+    String hash(String password) {
+        return inSlot(() -> encoder.encode(password));
+    }
+
+    /**
+     * Whether a hash is that of a password. Takes as long when there is no hash, so that nobody learns who has an account. Throws
+     * {@link Overloaded} as {@link #hash}.
+     *
+     * @param begun runs when it is this password's turn, before it is looked at
+     */
+    boolean matches(String password, String hash, Runnable begun) {
+        return inSlot(() -> {
+            begun.run();
+            boolean same = encoder.matches(password, hash.isEmpty() ? ofNobody.join() : hash);
+            return same && !hash.isEmpty();
+        });
+    }
+
+    private <T> T inSlot(Supplier<T> work) {
+        if (!slots.tryAcquire()) {
+            await();
+        }
+        try {
+            return work.get();
+        } finally {
+            slots.release();
+        }
+    }
+
+    private void await() {
+        boolean entered = false;
+        try {
+            entered = waiting.incrementAndGet() <= MAX_WAITING
+                    && slots.tryAcquire(MAX_WAIT.toMillis(), TimeUnit.MILLISECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } finally {
+            waiting.decrementAndGet();
+        }
+        if (!entered) {
+            throw new Overloaded("Too many people sign in at this moment.", Duration.ofSeconds(3));
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package plainsieve.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import plainsieve.server.accounts.AccountPasswords;
+import plainsieve.server.accounts.Accounts;
+import plainsieve.server.people.Role;
+
+/** Many who sign in at once, and many who guess: the others go on, and the owner of an account gets in. */
+class SignInLoadTest {
+    private static final String PASSWORD = "nine lazy puffins";
+
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.accounts=true");
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    private static void person(String name) {
+        String id = server.part(Accounts.class).add(name, "").id();
+        server.part(Accounts.class).give(id, "home", Role.VIEWER);
+        server.part(AccountPasswords.class).set(id, PASSWORD);
+    }
+
+    private static Api.Answer signIn(Api api, String name, String password) {
+        return api.post("/api/sign-in", Map.of("name", name, "password", password));
+    }
+
+    @Test
+    void manySignInsAtOnceAreRefusedAndTheOthersAreAnswered() throws Exception {
+        HttpClient client = HttpClient.newHttpClient();
+        List<CompletableFuture<HttpResponse<String>>> all = new ArrayList<>();
+        for (int i = 0; i < 300; i++) {
+            all.add(client.sendAsync(
+                    HttpRequest.newBuilder(URI.create(server.address() + "/api/sign-in"))
+                            .header("Content-Type", "application/json")
+                            .POST(HttpRequest.BodyPublishers.ofString(
+                                    "{\"name\": \"who%d\", \"password\": \"some words or other\"}".formatted(i)))
+                            .build(),
+                    HttpResponse.BodyHandlers.ofString()));
+        }
+        Api other = server.api();
+        while (all.stream().anyMatch(one -> !one.isDone())) {
+            long start = System.nanoTime();
+            assertThat(other.get("/api/health").status()).isEqualTo(200);
+            assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(5));
+            Thread.sleep(50);
+        }
+        List<Integer> statuses = all.stream()
+                .map(one -> one.join().statusCode())
+                .distinct()
+                .sorted()
+                .toList();
+        assertThat(statuses).contains(503).isSubsetOf(422, 503);
+        HttpResponse<String> refused = all.stream()
+                .map(CompletableFuture::join)
+                .filter(answer -> answer.statusCode() == 503)
+                .findFirst()
+                .orElseThrow();
+        assertThat(refused.headers().firstValue("Retry-After")).isPresent();
+        assertThat(refused.body()).contains("Too many people sign in").doesNotContain("Exception");
+    }
+
+    @Test
+    void guessesFromElsewhereDoNotKeepTheOwnerOut() {
+        person("owner");
+        Api known = server.api();
+        assertThat(signIn(known, "owner", PASSWORD).status()).isEqualTo(204);
+        known.post("/api/sign-out", Map.of());
+        Api guessing = server.api();
+        for (int i = 0; i < 8; i++) {
+            signIn(guessing, "owner", "wrong words " + i);
+        }
+        assertThat(signIn(guessing, "owner", PASSWORD).failure()).startsWith("Too many passwords were wrong.");
+        assertThat(signIn(known, "owner", PASSWORD).status()).isEqualTo(204);
+    }
+
+    /** The mark of a browser is for one name, and it is slowed down, too. */
+    @Test
+    void aKnownBrowserIsSlowedDownByItself() {
+        person("one");
+        person("another");
+        Api known = server.api();
+        assertThat(signIn(known, "one", PASSWORD).status()).isEqualTo(204);
+        for (int i = 0; i < 6; i++) {
+            signIn(known, "one", "wrong words " + i);
+        }
+        assertThat(signIn(known, "one", PASSWORD).failure()).startsWith("Too many passwords were wrong.");
+        Api guessing = server.api();
+        for (int i = 0; i < 6; i++) {
+            signIn(guessing, "another", "wrong words " + i);
+        }
+        assertThat(signIn(known, "another", PASSWORD).failure()).startsWith("Too many passwords were wrong.");
+    }
+
+    @Test
+    void aPasswordIsNotGuessedByChangingIt() {
+        person("changing");
+        Api api = server.api();
+        assertThat(signIn(api, "changing", PASSWORD).status()).isEqualTo(204);
+        for (int i = 0; i < 6; i++) {
+            api.send("PUT", "/api/me/password", Map.of("before", "wrong words " + i, "password", "other words here"));
+        }
+        assertThat(api.send("PUT", "/api/me/password", Map.of("before", PASSWORD, "password", "other words here"))
+                        .failure())
+                .startsWith("Too many passwords were wrong.");
+    }
+}
