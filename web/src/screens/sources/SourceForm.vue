@@ -7,6 +7,7 @@ import type { Source } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
 import ServiceSignIn from './ServiceSignIn.vue'
 import SourceHint from './SourceHint.vue'
+import SourceLimits from './SourceLimits.vue'
 
 const props = defineProps<{ source?: Source }>()
 const emit = defineEmits<{ done: []; cancel: [] }>()
@@ -38,6 +39,7 @@ const start = props.source ?? {
   signIn: '',
   places: USUAL_PLACES,
   seconds: 0,
+  functions: [],
   said: {},
 }
 const fields = reactive({
@@ -52,6 +54,7 @@ const fields = reactive({
   places: start.places,
   /* 0 is the server's own limit, and stands there as nothing. */
   seconds: start.seconds || '',
+  functions: start.functions.join(', '),
 })
 const form = useTemplateRef('form')
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
@@ -96,6 +99,7 @@ const body = (): object => ({
   signIn: onWeb.value ? fields.signIn : '',
   places: Number(fields.places),
   seconds: Number(fields.seconds),
+  functions: onServer.value ? fields.functions.split(/[\s,]+/).filter(name => name) : [],
   said: start.said,
 })
 
@@ -120,8 +124,8 @@ async function tryAndKeep(): Promise<void> {
 
 /* What this was opened with: a colleague's change since then is not overwritten. */
 const seen = (): object => {
-  const { id, kind, host, port, database, user, signIn, places, seconds, said } = start
-  return { id, kind, host, port, database, user, signIn, places, seconds, said }
+  const { id, kind, host, port, database, user, signIn, places, seconds, functions, said } = start
+  return { id, kind, host, port, database, user, signIn, places, seconds, functions, said }
 }
 
 async function keep(): Promise<void> {
@@ -158,19 +162,12 @@ async function keep(): Promise<void> {
         autocomplete="new-password"
         :placeholder="source ? 'as before, on the same server' : ''"
     /></label>
-    <div class="wide row-line">
-      It takes at most
-      <BFormInput v-model="fields.places" class="number" inputmode="numeric" aria-label="Statements at once" required />
-      statements at once, each for at most
-      <BFormInput
-        v-model="fields.seconds"
-        class="number"
-        type="number"
-        min="0"
-        placeholder="usual"
-        aria-label="Seconds" />
-      seconds.
-    </div>
+    <SourceLimits
+      v-model:places="fields.places"
+      v-model:seconds="fields.seconds"
+      v-model:functions="fields.functions"
+      class="wide"
+      :on-server="onServer" />
     <SourceHint v-if="!onWeb" class="wide" :kind="fields.kind" />
     <p v-if="tried.status === 'answers'" class="wide m-0" role="status">
       <span class="answers" aria-hidden="true">●</span> {{ tried.version }} answers.
@@ -201,9 +198,6 @@ async function keep(): Promise<void> {
 }
 .wide {
   grid-column: 1 / -1;
-}
-.number {
-  width: 5.5em;
 }
 .answers {
   color: var(--leaf);

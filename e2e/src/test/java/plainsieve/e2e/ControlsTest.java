@@ -265,7 +265,7 @@ class ControlsTest extends InBrowser {
     void aSignedLinkFixesAChoice() {
         String token = api.post(
                         "/api/reports/late-crossings/signed-links",
-                        Map.of("choices", Map.of("port", Api.values("Tarn Quay"))))
+                        Map.of("choices", Map.of("port", Api.values("Tarn Quay")), "lastDay", ""))
                 .json()
                 .get("token")
                 .asString();

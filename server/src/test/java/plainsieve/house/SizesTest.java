@@ -43,6 +43,7 @@ class SizesTest {
             entry("plainsieve.server.records.MailRow", "one row of a table"),
             entry("plainsieve.server.api.author.CopyBody", "a copy, what is in it, and what became of it"),
             entry("plainsieve.server.api.author.StageBody", "all that is said of a stage, on the wire"),
+            entry("plainsieve.server.records.ProgramKeyRow", "one row of a table"),
             entry("plainsieve.server.records.QueryRow", "one row of a table"),
             entry("plainsieve.server.records.SignedLinkRow", "one row of a table"),
             entry("plainsieve.server.records.SentWanted", "one field for each thing that Sent is narrowed by"),

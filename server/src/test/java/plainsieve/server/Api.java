@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -104,6 +105,14 @@ public final class Api {
         return send(HttpRequest.newBuilder(URI.create(address + inProject(path)))
                 .header("Content-Type", type)
                 .method(method, HttpRequest.BodyPublishers.ofByteArray(body)));
+    }
+
+    /** The cookies by which its viewer is known, as a header has them. */
+    String cookies() {
+        return ((CookieManager) client.cookieHandler().orElseThrow())
+                .getCookieStore().getCookies().stream()
+                        .map(cookie -> cookie.getName() + "=" + cookie.getValue())
+                        .collect(Collectors.joining("; "));
     }
 
     /** A page, as it is served. */

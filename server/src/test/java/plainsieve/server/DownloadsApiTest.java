@@ -183,7 +183,7 @@ class DownloadsApiTest {
     @Test
     void aSignedChoiceHoldsForItsReportAloneAndCannotBeChanged() {
         Map<String, Object> port = Map.of("port", values("Lunna"));
-        String token = api.post("/api/reports/late-crossings/signed-links", Map.of("choices", port))
+        String token = api.post("/api/reports/late-crossings/signed-links", Map.of("choices", port, "lastDay", ""))
                 .json()
                 .get("token")
                 .asString();
@@ -202,7 +202,7 @@ class DownloadsApiTest {
     void aSignedLinkHoldsAfterItsParameterHasAnotherName() {
         String token = api.post(
                         "/api/reports/vessel-diary/signed-links",
-                        Map.of("choices", Map.of("with_cars", values("true"))))
+                        Map.of("choices", Map.of("with_cars", values("true")), "lastDay", ""))
                 .json()
                 .get("token")
                 .asString();
@@ -240,7 +240,7 @@ class DownloadsApiTest {
                     .isEqualTo(422);
             String token = api.post(
                             "/api/reports/late-crossings-on-the-islands/signed-links",
-                            Map.of("choices", Map.of("port", values("Lunna"))))
+                            Map.of("choices", Map.of("port", values("Lunna")), "lastDay", ""))
                     .json()
                     .get("token")
                     .asString();

@@ -115,7 +115,7 @@ class InsideTest {
         JsonNode kept = viewer.post("/api/reports/held/selections", Map.of("name", "", "choices", choices))
                 .json();
         assertThat(kept.get("choices").propertyNames()).containsExactly("held_port");
-        assertThat(author.post("/api/reports/held/signed-links", Map.of("choices", choices))
+        assertThat(author.post("/api/reports/held/signed-links", Map.of("choices", choices, "lastDay", ""))
                         .failure())
                 .contains(":state is private");
     }

@@ -41,8 +41,8 @@ class ReadersTest {
         socket.connect(new InetSocketAddress(server.getHost(), server.getPort()));
         byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
         String head =
-                "%s /api/projects/home%s HTTP/1.1\r\nHost: %s\r\nContent-Type: application/json\r\nContent-Length: %d\r\n\r\n"
-                        .formatted(method, path, server.getAuthority(), bytes.length);
+                "%s /api/projects/home%s HTTP/1.1\r\nHost: %s\r\nCookie: %s\r\nContent-Type: application/json\r\nContent-Length: %d\r\n\r\n"
+                        .formatted(method, path, server.getAuthority(), api.cookies(), bytes.length);
         socket.getOutputStream().write(head.getBytes(StandardCharsets.UTF_8));
         socket.getOutputStream().write(bytes);
         socket.getOutputStream().flush();

@@ -147,10 +147,12 @@ class RecordsSafetyTest {
     void whatWasSeenWhileItRanIsInSentOnceWithHowItEnded() throws Exception {
         try (ServerProcess server = ServerProcess.answering(folder)) {
             Api api = server.api();
+            // A run belongs to the browser that has begun it.
+            api.get("/api/me");
             makeAnsweringQuery(api);
             Map<String, Object> endless = Map.of("runId", "endless", "text", ENDLESS, "choices", Map.of());
             CompletableFuture<Api.Answer> run =
-                    CompletableFuture.supplyAsync(() -> server.api().post("/api/queries/kept/run", endless));
+                    CompletableFuture.supplyAsync(() -> api.post("/api/queries/kept/run", endless));
             await(() -> outcomes(api).equals(List.of("running: ")));
             api.post("/api/runs/endless/stop", "");
             assertThat(run.join().failure()).contains("stopped");

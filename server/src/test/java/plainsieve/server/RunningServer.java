@@ -5,8 +5,12 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
+import java.util.List;
+import java.util.Optional;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import plainsieve.demo.LocalMariaDb;
+import plainsieve.server.authoring.SourceEdits;
+import plainsieve.server.sources.KeptSources;
 
 /**
  * The real application on a free port, with the ferries in a real DuckDB, PostgreSQL and MariaDB. Started once for all tests
@@ -42,7 +46,15 @@ public final class RunningServer {
                 "--plainsieve.web.inner-hosts=127.0.0.1",
                 "--plainsieve.demo-postgres-port=" + postgresPort,
                 "--plainsieve.demo-mariadb-port=" + mariadbPort);
+        allowSlowStatements(context.getBean(KeptSources.class), context.getBean(SourceEdits.class));
         return context.getWebServer().getPort();
+    }
+
+    /* Tests wait for statements that wait. */
+    private static void allowSlowStatements(KeptSources kept, SourceEdits edits) {
+        for (String source : List.of("harbour", "islands")) {
+            edits.change(kept.access(kept.row(source)).allowing("pg_sleep", "sleep"), Optional.empty());
+        }
     }
 
     public static synchronized RunningServer get() {

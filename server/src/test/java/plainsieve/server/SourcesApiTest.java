@@ -77,11 +77,12 @@ class SourcesApiTest {
     @Test
     void aSourceBearsWhatItsOperatorSays() {
         Map<String, Object> slow = new HashMap<>(like("islands", "briefly"));
-        slow.putAll(Map.of("places", 2, "seconds", 1));
+        slow.putAll(Map.of("places", 2, "seconds", 1, "functions", List.of("sleep")));
         assertThat(api.post("/api/sources", slow).status()).isEqualTo(201);
         JsonNode kept = like("briefly");
         assertThat(kept.get("places").asInt()).isEqualTo(2);
         assertThat(kept.get("seconds").asInt()).isEqualTo(1);
+        assertThat(kept.get("functions").get(0).asString()).isEqualTo("sleep");
         assertThat(like("islands").get("places").asInt()).isEqualTo(8);
         String query = newQuery("briefly");
         assertThat(api.runDraft(query, "select sleep(5) as slept", Map.of()).failure())

@@ -285,7 +285,7 @@ class StagesTest {
         ProjectTransfer transfer = server.part(ProjectTransfer.class);
         byte[] files = transfer.out(server.part(Projects.class).first()).zip();
         nothingHolds();
-        transfer.in("home", ZippedProject.read(files));
+        transfer.in("home", ZippedProject.read(files), ProjectTransfer.MissingSources.LEAVE_OUT);
         JsonNode draft = stage("draft");
         assertThat(draft.get("rows").asInt()).isEqualTo(50);
         assertThat(draft.get("sources").get("ferries").asString()).isEqualTo("small");

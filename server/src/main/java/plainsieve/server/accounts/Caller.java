@@ -1,5 +1,6 @@
 package plainsieve.server.accounts;
 
+import java.util.Optional;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
@@ -8,11 +9,12 @@ import plainsieve.server.people.Role;
  *
  * @param most the most that the way they signed in lets them do: a key may be for less than its person
  * @param isInPerson whether they are signed in themselves, not a program by a key
+ * @param grants what limits an API key to the rights that its owner had when it was created; empty for a person who is signed in
  * @param onlyProject the one project that the way they signed in is for; empty for all
  */
-public record Caller(Person person, Role most, boolean isInPerson, String onlyProject) {
+public record Caller(Person person, Role most, boolean isInPerson, Optional<KeyGrants> grants, String onlyProject) {
     static Caller of(Person person) {
-        return new Caller(person, Role.OPERATOR, true, "");
+        return new Caller(person, Role.OPERATOR, true, Optional.empty(), "");
     }
 
     boolean reaches(String projectId) {

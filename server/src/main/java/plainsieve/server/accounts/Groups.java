@@ -7,6 +7,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StoredForms;
@@ -98,7 +99,7 @@ public class Groups {
     }
 
     private String free(String name) {
-        String said = name.strip().replaceAll("[\\s\\p{Cntrl}]+", " ");
+        String said = SingleLine.of(name).replaceAll("\\s+", " ");
         if (said.isEmpty() || said.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
                     "bad-name", "A group has a name of 1 to %d characters.".formatted(LONGEST_NAME), "Type another."));

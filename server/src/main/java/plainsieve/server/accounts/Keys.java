@@ -7,12 +7,16 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.records.ProgramKeyRecords;
 import plainsieve.server.records.ProgramKeyRow;
 
-/** Keys with which programs ask for a person: for no more than the person may do, and for less where that is enough. */
+/**
+ * API keys, with which programs act for a person. A key never has more rights than its owner had when it was created, nor more than
+ * its owner has now; it ends for good when its owner is suspended.
+ */
 @Service
 public class Keys {
     /** How every key begins, so that one that strayed into a text can be found. */
@@ -23,10 +27,12 @@ public class Keys {
 
     private final Secrets secrets = new Secrets();
     private final ProgramKeyRecords records;
+    private final Rights rights;
     private final Clock clock;
 
-    Keys(ProgramKeyRecords records, Clock clock) {
+    Keys(ProgramKeyRecords records, Rights rights, Clock clock) {
         this.records = records;
+        this.rights = rights;
         this.clock = clock;
     }
 
@@ -40,8 +46,9 @@ public class Keys {
         return records.of(personId);
     }
 
-    public Made make(String personId, Wanted wanted) {
-        String name = wanted.name().strip();
+    /** Throws {@link ProblemException} for a role that the caller does not have. */
+    public Made make(Caller caller, Wanted wanted) {
+        String name = SingleLine.of(wanted.name());
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
                     "bad-name",
@@ -52,18 +59,35 @@ public class Keys {
             throw new ProblemException(Problem.of(
                     "bad-key", "A key lasts 1 to %d days.".formatted(MOST_DAYS), "Make another when it has ended."));
         }
+        KeyGrants grants = rights.grants(caller);
+        refuseHigher(caller, wanted, grants);
         String secret = MARK + secrets.fresh();
         ProgramKeyRow row = new ProgramKeyRow(
                 UUID.randomUUID().toString(),
                 Secrets.digest(secret),
-                personId,
+                caller.person().id(),
                 name,
                 wanted.projectId(),
                 wanted.role().word(),
+                grants.writtenRoles(),
+                grants.writtenGroups(),
                 clock.instant().plus(Duration.ofDays(wanted.days())).toString(),
                 "");
         records.add(row);
         return new Made(row, secret);
+    }
+
+    private void refuseHigher(Caller caller, Wanted wanted, KeyGrants grants) {
+        Role own = wanted.projectId().isEmpty()
+                ? grants.highest()
+                : rights.role(caller, wanted.projectId()).orElse(Role.VIEWER);
+        if (!own.mayActAs(wanted.role())) {
+            throw new ProblemException(Problem.of(
+                    "bad-key",
+                    "You are %s here, so a key of yours cannot be for %s."
+                            .formatted(own.withArticle(), wanted.role().withArticle()),
+                    "Create the key for %s.".formatted(own.withArticle())));
+        }
     }
 
     public void remove(String personId, String id) {

@@ -50,8 +50,12 @@ public class Recognition {
         key.filter(row -> row.usedAt().isEmpty() || Instant.parse(row.usedAt()).isBefore(now.minus(WRITTEN_EVERY)))
                 .ifPresent(row -> later.run(() -> keys.used(row.id(), now.toString())));
         return key.flatMap(row -> active(row.personId())
-                .map(person ->
-                        new Caller(person, Role.ofWord(row.role()).orElse(Role.VIEWER), false, row.projectId())));
+                .map(person -> new Caller(
+                        person,
+                        Role.ofWord(row.role()).orElse(Role.VIEWER),
+                        false,
+                        Optional.of(KeyGrants.read(row.grantedRoles(), row.grantedGroups())),
+                        row.projectId())));
     }
 
     private Optional<Person> active(String personId) {

@@ -1,5 +1,6 @@
 package plainsieve.server.accounts;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -43,7 +44,7 @@ public class Rights {
         if (!caller.reaches(projectId)) {
             return Optional.empty();
         }
-        Optional<Role> own = given(caller.person(), projectId);
+        Optional<Role> own = granted(caller, projectId);
         boolean forEveryone = own.isEmpty() && groups.reportsForEveryone(projectId) > 0;
         return (forEveryone ? Optional.of(Role.VIEWER) : own)
                 .map(role -> new Standing(least(role, caller.most()), own.isPresent()));
@@ -51,8 +52,8 @@ public class Rights {
 
     /** What a caller may do beyond single projects: to look after people and projects takes an operator of all. */
     public Role overall(Caller caller) {
-        boolean all = caller.onlyProject().isEmpty()
-                && given(caller.person(), ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
+        boolean all =
+                caller.onlyProject().isEmpty() && granted(caller, ALL_PROJECTS).equals(Optional.of(Role.OPERATOR));
         return all ? least(Role.OPERATOR, caller.most()) : Role.VIEWER;
     }
 
@@ -71,8 +72,21 @@ public class Rights {
                 .collect(Collectors.toSet());
     }
 
+    /** What the person of an API key may do now and could do when the key was created. */
+    private Optional<Role> granted(Caller caller, String projectId) {
+        Optional<Role> now = given(caller.person(), projectId);
+        return caller.grants().isEmpty()
+                ? now
+                : now.flatMap(role ->
+                        highest(caller.grants().get().roles(), projectId).map(then -> least(role, then)));
+    }
+
     private Optional<Role> given(Person person, String projectId) {
-        return roles.of(person.id()).stream()
+        return highest(roles.of(person.id()), projectId);
+    }
+
+    private static Optional<Role> highest(List<RoleRow> rows, String projectId) {
+        return rows.stream()
                 .filter(row -> isOf(row, projectId))
                 .flatMap(row -> Role.ofWord(row.role()).stream())
                 .max(Role::compareTo);
@@ -89,11 +103,20 @@ public class Rights {
     /** The caller as an asker of the project that they stand in. */
     public Asker asker(Caller caller, Standing standing) {
         Person person = caller.person();
-        return Asker.of(person.name(), standing.role(), viewer(person, standing.member()));
+        Set<String> memberships = new HashSet<>(groups.of(person.id()));
+        caller.grants().ifPresent(grants -> memberships.retainAll(grants.groups()));
+        return Asker.of(
+                person.name(),
+                standing.role(),
+                new Viewer(person.id(), person.name(), true, standing.member(), memberships, ""));
     }
 
-    private Viewer viewer(Person person, boolean member) {
-        return new Viewer(person.id(), person.name(), true, member, Set.copyOf(groups.of(person.id())), "");
+    /** What an API key of a caller is limited to for its lifetime: what the caller may do now. */
+    KeyGrants grants(Caller caller) {
+        return caller.grants()
+                .orElseGet(() -> new KeyGrants(
+                        roles.of(caller.person().id()),
+                        Set.copyOf(groups.of(caller.person().id()))));
     }
 
     /** As a viewer of the project would ask who is in one group and no other. @param by who looks, as Sent shows it */

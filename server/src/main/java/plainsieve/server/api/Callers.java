@@ -10,6 +10,8 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.WebUtils;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Caller;
 import plainsieve.server.accounts.Looking;
 import plainsieve.server.accounts.Rights;
@@ -60,6 +62,24 @@ public class Callers {
     /** Who is signed in. Throws {@link NotSignedIn} when nobody is. */
     public Caller required() {
         return now().orElseThrow(NotSignedIn::new);
+    }
+
+    /**
+     * Who is signed in themselves. An API key cannot change the account it belongs to: not its password, keys or sessions. Throws
+     * {@link ProblemException} for a key, {@link NotSignedIn} when nobody is signed in.
+     */
+    public Caller requiredInPerson() {
+        Caller caller = required();
+        if (!caller.isInPerson()) {
+            throw new ProblemException(Problem.of(
+                    "not-for-keys", "An API key cannot change the account it belongs to.", "Sign in to do this."));
+        }
+        return caller;
+    }
+
+    /** The role of the caller in a project, for a route whose effect depends on it. */
+    public Role roleIn(String projectId, HttpServletRequest request) {
+        return role(request, Optional.of(projectId));
     }
 
     /** Whether a project is for whoever asks, or one of its reports. */
@@ -126,7 +146,7 @@ public class Callers {
         if (!own.role().mayActAs(Role.AUTHOR)) {
             throw new Forbidden(Role.AUTHOR, own.role());
         }
-        return looking.as(as, own.id(), projectId);
+        return looking.as(as, own.id(), projectId).ownedBy(own.owner());
     }
 
     private Asker own(HttpServletRequest request, String projectId) {
@@ -134,15 +154,18 @@ public class Callers {
         Optional<Asker> byLink =
                 role.mayActAs(Role.AUTHOR) ? Optional.empty() : byLink(request, Optional.of(projectId));
         if (byLink.isPresent()) {
-            return byLink.get();
+            return byLink.get().ownedBy(byLink.get().owner() + " " + browser(request));
         }
         Optional<Asker> signedIn =
                 now().flatMap(caller -> standing(request, projectId).map(standing -> rights.asker(caller, standing)));
         return signedIn.orElseGet(() -> {
-            Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
-            String browser = cookie == null ? request.getRemoteAddr() : cookie.getValue();
-            return Asker.of(role.word(), role, Viewer.browser(browser, role.word()));
+            return Asker.of(role.word(), role, Viewer.browser(browser(request), role.word()));
         });
+    }
+
+    private static String browser(HttpServletRequest request) {
+        Cookie cookie = WebUtils.getCookie(request, ViewerCookie.NAME);
+        return cookie == null ? request.getRemoteAddr() : cookie.getValue();
     }
 
     /** Where a request comes from. One that was handed on by another server is not from this machine. */
@@ -152,7 +175,8 @@ public class Callers {
         return new SignIns.From(
                 request.getRemoteAddr(),
                 !handedOn && isLoopback(request.getRemoteAddr()),
-                browser == null ? "" : browser);
+                browser == null ? "" : browser,
+                KnownBrowserCookie.of(request));
     }
 
     private static boolean isLoopback(String address) {

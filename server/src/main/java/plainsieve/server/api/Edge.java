@@ -27,6 +27,7 @@ import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Projects;
 import plainsieve.server.revisions.Revisions;
+import plainsieve.server.security.OwnPath;
 
 /**
  * The edge: here a request becomes a project in one state and an asker, once, and here it is refused when its route is not
@@ -144,12 +145,17 @@ class Edge implements WebMvcConfigurer {
                         throw new Forbidden(needed, has);
                     }
                 }
-                if (WebUtils.getCookie(request, ViewerCookie.NAME) == null && "GET".equals(request.getMethod())) {
+                if (WebUtils.getCookie(request, ViewerCookie.NAME) == null && beginsVisit(request)) {
                     response.addHeader(HttpHeaders.SET_COOKIE, ViewerCookie.of(ViewerCookie.fresh(), request));
                 }
             }
             return true;
         }
+    }
+
+    /* A program may fetch the file that it ordered a moment ago, which belongs to whom it was then. */
+    private static boolean beginsVisit(HttpServletRequest request) {
+        return "GET".equals(request.getMethod()) && !OwnPath.of(request).contains("/downloads/");
     }
 
     private final class DeedOfRoute implements HandlerInterceptor {

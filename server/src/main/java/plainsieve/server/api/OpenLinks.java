@@ -71,8 +71,8 @@ public class OpenLinks {
     private Optional<Asker> asker(String projectId, Said said) {
         Links.Held link = links.read(projects.get(projectId), said.report(), said.token());
         return link.isForAnyone()
-                ? Optional.of(new Asker(
-                        link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()), link.choices(), "The link"))
+                ? Optional.of(Asker.of(link.who(), Role.VIEWER, Viewer.byLink(link.who(), said.report()))
+                        .fixing(link.choices(), "The link"))
                 : Optional.empty();
     }
 

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.apache.catalina.connector.ClientAbortException;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
@@ -29,6 +30,7 @@ import plainsieve.server.copies.CopyFailure;
 import plainsieve.server.mail.MailFailure;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.NotSignedIn;
+import plainsieve.server.people.Overloaded;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
@@ -36,6 +38,7 @@ import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.security.RequestIds;
 import plainsieve.server.sources.NoRoom;
 import plainsieve.sources.SourceFailure;
+import tools.jackson.databind.exc.InvalidFormatException;
 
 /** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
 @RestControllerAdvice
@@ -49,6 +52,17 @@ class Problems extends ResponseEntityExceptionHandler {
         detail.setProperty(
                 "problems", e.problems().stream().map(ProblemBody::of).toList());
         return answer(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> overloaded(Overloaded e) {
+        long seconds = Math.max(1, e.retryAfter().toSeconds());
+        ProblemDetail detail =
+                detail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage(), "Try again in %d seconds.".formatted(seconds));
+        return ResponseEntity.status(detail.getStatus())
+                .header(HttpHeaders.RETRY_AFTER, Long.toString(seconds))
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail);
     }
 
     @ExceptionHandler
@@ -161,10 +175,30 @@ class Problems extends ResponseEntityExceptionHandler {
             if (cause instanceof ProblemException problem) {
                 return new ResponseEntity<>(problem(problem).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
             }
+            if (cause instanceof InvalidFormatException format
+                    && format.getTargetType() != null
+                    && format.getTargetType().isEnum()) {
+                return new ResponseEntity<>(
+                        problem(new ProblemException(unknownWord(format))).getBody(),
+                        headers,
+                        HttpStatus.UNPROCESSABLE_CONTENT);
+            }
         }
         ProblemDetail detail = detail(
                 HttpStatus.BAD_REQUEST, "The request's JSON could not be read.", "See /api/openapi for its shape.");
         return new ResponseEntity<>(detail, headers, status);
+    }
+
+    private static Problem unknownWord(InvalidFormatException e) {
+        String field = e.getPath().stream()
+                .map(part ->
+                        part.getPropertyName() == null ? "[" + part.getIndex() + "]" : "." + part.getPropertyName())
+                .collect(Collectors.joining())
+                .replaceFirst("^\\.", "");
+        return Problem.of(
+                "bad-field",
+                "“%s” has an unknown value, “%s”.".formatted(field, e.getValue()),
+                "See /api/openapi for the values it can have.");
     }
 
     @Override

@@ -47,7 +47,7 @@ public class GoingBack {
     public void to(Project project, ProjectFolder then) {
         ProjectFolder now = transfer.out(project);
         removeOthers(project, then.file());
-        transfer.in(project.id(), keepingDrafts(then, now));
+        transfer.in(project.id(), keepingDrafts(then, now), ProjectTransfer.MissingSources.LEAVE_OUT);
     }
 
     /**
@@ -70,7 +70,10 @@ public class GoingBack {
         if (alone.parameters().size() + alone.queries().size() + alone.reports().size() == 0) {
             throw new NotFound(kind.name().toLowerCase(Locale.ROOT) + " in that revision", id, List.of());
         }
-        transfer.in(project.id(), keepingDrafts(new ProjectFolder(alone, then.texts()), transfer.out(project)));
+        transfer.in(
+                project.id(),
+                keepingDrafts(new ProjectFolder(alone, then.texts()), transfer.out(project)),
+                ProjectTransfer.MissingSources.LEAVE_OUT);
     }
 
     private static <T> List<T> only(boolean ofThisKind, List<T> all, Function<T, String> idOf, String id) {

@@ -5,6 +5,7 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 
 /** Ids that stand in addresses: small letters, digits and hyphens. */
 public final class Ids {
@@ -29,7 +30,7 @@ public final class Ids {
 
     /** Throws {@link ProblemException} when something cannot be called so. @param what in words: "A query" */
     public static String name(String what, String name) {
-        String stripped = name.strip();
+        String stripped = SingleLine.of(name);
         if (stripped.isEmpty()) {
             throw new ProblemException(Problem.of("name-missing", what + " needs a name.", "Write one."));
         }

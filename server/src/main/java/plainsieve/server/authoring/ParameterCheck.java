@@ -17,6 +17,7 @@ import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 import plainsieve.core.value.ValueReader;
 import plainsieve.server.project.Project;
 
@@ -33,6 +34,7 @@ final class ParameterCheck {
     /** Throws {@link ProblemException} when the parameter cannot be in the project. */
     static void check(Project project, ParameterDefinition definition) {
         ParameterCheck check = new ParameterCheck(project, definition);
+        SingleLine.of(definition.words().label());
         check.list();
         check.range();
         check.formula(definition.formula());

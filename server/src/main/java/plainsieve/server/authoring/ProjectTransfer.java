@@ -149,13 +149,27 @@ public class ProjectTransfer {
                 .toList();
     }
 
-    /** Throws {@link ProblemException} when something does not fit; then nothing has changed. */
+    /** What an import does with a source that the server does not have. */
+    public enum MissingSources {
+        /** Adds it, as an operator may. */
+        ADD,
+        /** Leaves it out. A query on it is refused: authors use the sources that operators added. */
+        LEAVE_OUT
+    }
+
+    /**
+     * Imports a project. Sources are matched by name; one that exists is never changed.
+     *
+     * @return the names of the sources that were added
+     * @throws ProblemException when something does not fit; then nothing has changed
+     */
     @Transactional
-    public void in(String projectId, ProjectFolder folder) {
+    public List<String> in(String projectId, ProjectFolder folder, MissingSources missing) {
         ProjectFile file = folder.file();
-        file.sources().forEach(source -> source(projects.get(projectId), source));
+        List<String> added = missing == MissingSources.ADD ? addSources(projects.get(projectId), file) : List.of();
         along.forEach(one -> one.prepare(projects.get(projectId), folder.beside()));
         Project withSources = projects.get(projectId);
+        requireSources(withSources, file);
         file.travels().forEach(entry -> edits.travels()
                 .decide(withSources, new Travel(entry.from(), entry.to(), entry.allowed())));
         file.queries().forEach(query -> query(withSources, query, folder.texts()));
@@ -166,23 +180,45 @@ public class ProjectTransfer {
         file.drafts().forEach(draft -> draft(withReports, draft));
         along.forEach(one -> one.in(projects.get(projectId), folder.beside()));
         folder.beside().stages().stages().forEach(entry -> stage(projects.get(projectId), entry));
+        return added;
     }
 
-    /** What would differ if the project came in. Nothing does. Throws as {@link #in}. */
+    private List<String> addSources(Project project, ProjectFile file) {
+        List<SourceEntry> missing = file.sources().stream()
+                .filter(entry -> !project.sources().containsKey(entry.id()))
+                .toList();
+        missing.forEach(entry -> source(project, entry));
+        return missing.stream().map(SourceEntry::id).toList();
+    }
+
+    private static void requireSources(Project project, ProjectFile file) {
+        List<String> missing = file.queries().stream()
+                .map(QueryEntry::source)
+                .filter(source -> !project.sources().containsKey(source))
+                .filter(source ->
+                        file.sources().stream().anyMatch(entry -> entry.id().equals(source)))
+                .distinct()
+                .toList();
+        if (!missing.isEmpty()) {
+            throw new ProblemException(Problem.of(
+                    "source-missing",
+                    "This project has no source “%s”.".formatted(String.join("”, “", missing)),
+                    "Ask an operator to add it on Sources, or use a source that exists. Then import again."));
+        }
+    }
+
+    /** What an import would change. Changes nothing. Throws as {@link #in}. */
     @Transactional
-    public List<ProjectDifference.Changed> difference(String projectId, ProjectFolder folder) {
+    public List<ProjectDifference.Changed> difference(String projectId, ProjectFolder folder, MissingSources missing) {
         ProjectFolder before = out(projects.get(projectId));
-        in(projectId, folder);
+        in(projectId, folder, missing);
         List<ProjectDifference.Changed> changed = ProjectDifference.between(before, out(projects.get(projectId)));
         TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
         return changed;
     }
 
-    /** A source that is here keeps its address and password: those belong to this place, not to the project. */
+    /* One that exists keeps its address and password: those belong to this server, not to the project. */
     private void source(Project project, SourceEntry entry) {
-        if (project.sources().containsKey(entry.id())) {
-            return;
-        }
         edits.sources().refuseOthers(project, entry.id());
         SourceSettings settings = kind(entry)
                 .settings(new SourceFields(
@@ -206,7 +242,7 @@ public class ProjectTransfer {
         Ids.check("query", entry.id());
         String live = texts.get(entry.file());
         String draft = entry.draftFile().isEmpty() ? live : texts.get(entry.draftFile());
-        String name = entry.name().isBlank() ? entry.id() : entry.name();
+        String name = entry.name().isBlank() ? entry.id() : Ids.name("A query", entry.name());
         HowAsked asked = HowAsked.of(entry.copy(), entry.keptSeconds());
         Query query = new Query(entry.id(), name, entry.source(), entry.sourceBy(), asked, draft, live, 1);
         if (project.hasQuery(entry.id())) {
@@ -234,7 +270,7 @@ public class ProjectTransfer {
     }
 
     private void report(Project project, ReportEntry entry) {
-        Ids.check("report", entry.id());
+        checkReport(entry);
         if (project.hasReport(entry.id())) {
             int version = project.report(entry.id()).version();
             edits.reports().replace(project, ReportEntries.report(entry, entry.id(), version));
@@ -250,8 +286,13 @@ public class ProjectTransfer {
         edits.stages().keep(project, StageEntries.stage(entry, version));
     }
 
-    private void draft(Project project, ReportEntry entry) {
+    private static void checkReport(ReportEntry entry) {
         Ids.check("report", entry.id());
+        Ids.name("A report", entry.name().isBlank() ? entry.id() : entry.name());
+    }
+
+    private void draft(Project project, ReportEntry entry) {
+        checkReport(entry);
         if (project.hasReport(entry.id())) {
             int version = project.draft(entry.id()).report().version();
             edits.reports().changeDraft(project, ReportEntries.report(entry, entry.id(), version));

@@ -15,6 +15,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Date;
+import plainsieve.core.value.SingleLine;
 
 /** A mail as it is written on the wire (RFC 5322, MIME). It tells when its last byte was given, before the server can have taken it. */
 final class MailText extends MimeMessage {
@@ -33,7 +34,7 @@ final class MailText extends MimeMessage {
             throw new MessagingException("Every Java has UTF-8", e);
         }
         setRecipient(RecipientType.TO, new InternetAddress(mail.to(), true));
-        setSubject(mail.subject().replaceAll("[\\r\\n]+", " "), StandardCharsets.UTF_8.name());
+        setSubject(SingleLine.flattened(mail.subject()), StandardCharsets.UTF_8.name());
         setSentDate(Date.from(now));
         // Programs that answer by themselves leave it alone (RFC 3834).
         setHeader("Auto-Submitted", "auto-generated");

@@ -8,11 +8,12 @@ import plainsieve.core.parameter.ChoiceText;
  * Who asks. Goes from the edge into every run, list, question, download and line of Sent.
  *
  * @param id as Sent shows it
+ * @param owner who owns the runs and downloads it starts, and alone can stop or fetch them: the ID of a person or of a browser
  * @param role in the project that is asked
  * @param fixed choices that hold for this asker, whatever else is chosen
  * @param fixedBy what fixed them, in words: "The link"; empty when nothing is fixed
  */
-public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText> fixed, String fixedBy) {
+public record Asker(String id, String owner, Role role, Viewer viewer, Map<String, ChoiceText> fixed, String fixedBy) {
     /** Stands in the id of somebody who looks as another, between the two. */
     public static final String LOOKING = ", as ";
 
@@ -26,7 +27,7 @@ public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText>
     }
 
     public static Asker of(String id, Role role, Viewer viewer) {
-        return new Asker(id, role, viewer, Map.of(), "");
+        return new Asker(id, viewer.id(), role, viewer, Map.of(), "");
     }
 
     /** Whether they are shown what is sent, where it goes, and what comes back when it fails; viewers see rows. */
@@ -39,6 +40,11 @@ public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText>
         return other.equals(id) || other.startsWith(id + LOOKING);
     }
 
+    /** The same caller, whose runs and downloads belong to someone else: to the author who views as a group, or to a browser. */
+    public Asker ownedBy(String other) {
+        return new Asker(id, other, role, viewer, fixed, fixedBy);
+    }
+
     /** The same asker with choices fixed besides those that are fixed already, which nothing can change. */
     public Asker fixing(Map<String, ChoiceText> choices, String by) {
         if (choices.isEmpty()) {
@@ -46,6 +52,6 @@ public record Asker(String id, Role role, Viewer viewer, Map<String, ChoiceText>
         }
         Map<String, ChoiceText> all = new LinkedHashMap<>(choices);
         all.putAll(fixed);
-        return new Asker(id, role, viewer, all, fixed.isEmpty() ? by : fixedBy);
+        return new Asker(id, owner, role, viewer, all, fixed.isEmpty() ? by : fixedBy);
     }
 }

@@ -17,6 +17,11 @@ public enum Role {
         return name().toLowerCase(Locale.ROOT);
     }
 
+    /** {@code an author}. */
+    public String withArticle() {
+        return (this == VIEWER ? "a " : "an ") + word();
+    }
+
     public static Optional<Role> ofWord(String word) {
         return Arrays.stream(values()).filter(role -> role.word().equals(word)).findFirst();
     }

@@ -15,6 +15,11 @@ public final class CopiesSource {
         return FOLDER + projectId;
     }
 
+    /** Whether a folder within that for files has the name of one for stored copies. */
+    public static boolean isFolderName(String name) {
+        return name.startsWith(FOLDER);
+    }
+
     /** The table that a copy is asked as. */
     public static String table(String copyId) {
         return copyId.replace('-', '_');

@@ -11,6 +11,7 @@ import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.SingleLine;
 import plainsieve.server.records.SelectionRecords;
 import plainsieve.server.records.SelectionRow;
 
@@ -59,7 +60,7 @@ public class Selections {
     @Transactional
     public Selection keep(
             Owner owner, String name, Map<String, ChoiceText> choices, Optional<Map<String, ChoiceText>> instead) {
-        String stripped = name.strip();
+        String stripped = SingleLine.of(name);
         if (stripped.length() > LONGEST_NAME) {
             throw new ProblemException(Problem.of(
                     "name-too-long", "The name has more than %d characters.".formatted(LONGEST_NAME), "Shorten it."));

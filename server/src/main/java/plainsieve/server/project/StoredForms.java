@@ -3,6 +3,7 @@ package plainsieve.server.project;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import plainsieve.core.parameter.ChoiceText;
 import plainsieve.core.parameter.ParameterDefinition;
@@ -120,7 +121,8 @@ public final class StoredForms {
         JsonNode kept = numbered(row.settings());
         return new SourceLimits(
                 kept.path("places").asInt(SourceLimits.USUAL.places()),
-                kept.path("seconds").asInt(SourceLimits.USUAL.seconds()));
+                kept.path("seconds").asInt(SourceLimits.USUAL.seconds()),
+                kept.path("functions").valueStream().map(JsonNode::asString).collect(Collectors.toSet()));
     }
 
     public String write(SourceSettings settings, SourceLimits limits) {
@@ -132,6 +134,9 @@ public final class StoredForms {
             kept.put("signIn", service.signIn().word());
         }
         kept.put("places", limits.places()).put("seconds", limits.seconds());
+        kept.set(
+                "functions",
+                json.valueToTree(limits.functions().stream().sorted().toList()));
         return json.writeValueAsString(
                 json.createObjectNode().put(FORMAT_FIELD, FORMAT).setAll(kept));
     }

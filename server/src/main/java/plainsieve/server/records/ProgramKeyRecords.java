@@ -19,8 +19,8 @@ public interface ProgramKeyRecords {
     Optional<ProgramKeyRow> find(String digest);
 
     @Insert("""
-            insert into program_key (id, digest, person_id, name, project_id, role, ends_at, used_at)
-            values (#{id}, #{digest}, #{personId}, #{name}, #{projectId}, #{role}, #{endsAt}, #{usedAt})
+            insert into program_key (id, digest, person_id, name, project_id, role, granted_roles, granted_groups, ends_at, used_at)
+            values (#{id}, #{digest}, #{personId}, #{name}, #{projectId}, #{role}, #{grantedRoles}, #{grantedGroups}, #{endsAt}, #{usedAt})
             """)
     void add(ProgramKeyRow row);
 

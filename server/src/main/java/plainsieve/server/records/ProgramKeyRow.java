@@ -5,6 +5,8 @@ package plainsieve.server.records;
  *
  * @param projectId empty for every project of the person
  * @param role the word of the most that it may do
+ * @param grantedRoles the roles that its owner had when it was created: {@code project=role}, with {@code *} for all projects
+ * @param grantedGroups the IDs of the groups that its owner was in then
  * @param endsAt when it ends, as ISO 8601
  * @param usedAt when it was last used; empty when it never was
  */
@@ -15,5 +17,7 @@ public record ProgramKeyRow(
         String name,
         String projectId,
         String role,
+        String grantedRoles,
+        String grantedGroups,
         String endsAt,
         String usedAt) {}

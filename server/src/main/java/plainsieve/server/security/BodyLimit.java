@@ -8,6 +8,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.concurrent.TimeUnit;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import plainsieve.server.settings.Settings;
@@ -61,9 +62,14 @@ class BodyLimit extends OncePerRequestFilter {
         }
     }
 
+    /** Counts what is read, and for how long: a body that is sent byte by byte would hold its connection as long as its sender likes. */
     private static final class Counted extends ServletInputStream {
+        private static final long FREE_NANOS = TimeUnit.SECONDS.toNanos(20);
+        private static final long BYTES_PER_SECOND = 50_000;
+
         private final ServletInputStream in;
         private final long most;
+        private final long start = System.nanoTime();
         private long read;
 
         Counted(ServletInputStream in, long most) {
@@ -75,6 +81,10 @@ class BodyLimit extends OncePerRequestFilter {
             read += Math.max(count, 0);
             if (read > most) {
                 throw new IOException("The request is larger than %d MB".formatted(most >> 20));
+            }
+            long allowed = FREE_NANOS + TimeUnit.SECONDS.toNanos(read / BYTES_PER_SECOND);
+            if (System.nanoTime() - start > allowed) {
+                throw new IOException("The request arrives too slowly");
             }
             return count;
         }

@@ -3,6 +3,7 @@ package plainsieve.server.api.account;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpHeaders;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.AccountPasswords;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Caller;
 import plainsieve.server.accounts.Keys;
@@ -38,10 +40,12 @@ import plainsieve.server.records.ProgramKeyRow;
 class OwnAccountApi {
     private final Callers callers;
     private final Accounts accounts;
+    private final AccountPasswords passwords;
     private final Keys keys;
     private final Noting noting;
 
-    OwnAccountApi(Callers callers, Accounts accounts, Keys keys, Noting noting) {
+    OwnAccountApi(Callers callers, Accounts accounts, AccountPasswords passwords, Keys keys, Noting noting) {
+        this.passwords = passwords;
         this.callers = callers;
         this.accounts = accounts;
         this.keys = keys;
@@ -71,11 +75,11 @@ class OwnAccountApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setPassword(@Valid @RequestBody NewPassword body, HttpServletRequest request, HttpServletResponse response) {
         String id = inPerson().person().id();
-        if (!accounts.isPassword(id, body.before())) {
+        if (!passwords.isCurrent(id, body.before(), Callers.from(request))) {
             throw new ProblemException(
                     Problem.of("not-signed-in", "The password until now is another one.", "Type it again."));
         }
-        accounts.setPassword(id, body.password());
+        passwords.set(id, body.password());
         noting.note(request, "set their password", "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }
@@ -99,12 +103,7 @@ class OwnAccountApi {
 
     /* A program neither changes its person's password nor makes keys that outlive its own. */
     private Caller inPerson() {
-        Caller caller = callers.required();
-        if (!caller.isInPerson()) {
-            throw new ProblemException(Problem.of(
-                    "not-for-programs", "The key of a program is not for this.", "Sign in, and do it yourself."));
-        }
-        return caller;
+        return callers.requiredInPerson();
     }
 
     /**
@@ -128,8 +127,11 @@ class OwnAccountApi {
             @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String name,
 
-            String projectId,
+            @NotNull(message = Lengths.MISSING) String projectId,
+
+            @NotNull(message = "is viewer, author or operator")
             Role role,
+
             int days) {}
 
     /** A key that was made. @param secret is shown here and nowhere again */
@@ -137,13 +139,12 @@ class OwnAccountApi {
 
     @PostMapping("/keys")
     MadeKey make(@Valid @RequestBody NewKey body, HttpServletRequest request) {
-        String project = Absent.orEmpty(body.projectId());
+        String project = body.projectId();
         if (!project.isEmpty() && !callers.sees(request, project)) {
             throw new NotFound("project", project, List.of());
         }
-        Role role = body.role() == null ? Role.VIEWER : body.role();
-        Keys.Made made = keys.make(
-                inPerson().person().id(), new Keys.Wanted(Absent.orEmpty(body.name()), project, role, body.days()));
+        Keys.Made made =
+                keys.make(inPerson(), new Keys.Wanted(Absent.orEmpty(body.name()), project, body.role(), body.days()));
         noting.note(request, "made a key", project, made.row().name());
         return new MadeKey(Key.of(made.row()), made.secret());
     }

@@ -15,8 +15,10 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.WebUtils;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.KnownBrowsers;
 import plainsieve.server.accounts.SignIns;
 import plainsieve.server.api.Callers;
+import plainsieve.server.api.KnownBrowserCookie;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.SessionCookie;
@@ -34,8 +36,10 @@ class SignInApi {
     private final SignIns signIns;
     private final Noting noting;
     private final Callers callers;
+    private final KnownBrowsers browsers;
 
-    SignInApi(SignIns signIns, Noting noting, Callers callers) {
+    SignInApi(SignIns signIns, Noting noting, Callers callers, KnownBrowsers browsers) {
+        this.browsers = browsers;
         this.signIns = signIns;
         this.noting = noting;
         this.callers = callers;
@@ -105,6 +109,9 @@ class SignInApi {
         end(request);
         noting.noteOf(begun.person().name(), request, how, "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.of(begun.secret(), COOKIE_LASTS, request));
+        response.addHeader(
+                HttpHeaders.SET_COOKIE,
+                KnownBrowserCookie.set(browsers.mark(begun.person().name()), request));
     }
 
     /** Signs out in this browser. */
@@ -119,7 +126,7 @@ class SignInApi {
     @PostMapping("/sign-out/everywhere")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOutEverywhere(HttpServletRequest request, HttpServletResponse response) {
-        signIns.signOutEverywhere(callers.required().person().id());
+        signIns.signOutEverywhere(callers.requiredInPerson().person().id());
         noting.note(request, "signed out everywhere", "", "");
         response.addHeader(HttpHeaders.SET_COOKIE, SessionCookie.none(request));
     }

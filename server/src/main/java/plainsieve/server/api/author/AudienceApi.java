@@ -2,6 +2,8 @@ package plainsieve.server.api.author;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -15,6 +17,7 @@ import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
 
@@ -23,6 +26,8 @@ import plainsieve.server.project.Project;
 @RequestMapping("/api/projects/{project}/reports/{id}/audience")
 @Route(Role.AUTHOR)
 class AudienceApi {
+    private static final int MAX_GROUPS = 1_000;
+
     private final Groups groups;
     private final Noting noting;
 
@@ -53,10 +58,18 @@ class AudienceApi {
                         .toList());
     }
 
-    /** @param groups the ids of those it shall be for; missing for none */
-    record NewAudience(boolean everyone, List<String> groups) {
+    /**
+     * The new audience. Both fields are required: an omitted one would open the report to more people.
+     *
+     * @param groups the IDs of the groups; empty for every viewer of the project
+     */
+    record NewAudience(
+            @NotNull(message = Lengths.MISSING) Boolean everyone,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = MAX_GROUPS, message = Lengths.TOO_MANY)
+            List<@NotNull(message = Lengths.MISSING) String> groups) {
         List<String> ids() {
-            return everyone ? List.of(Rights.EVERYONE) : groups == null ? List.of() : groups;
+            return everyone ? List.of(Rights.EVERYONE) : groups;
         }
     }
 

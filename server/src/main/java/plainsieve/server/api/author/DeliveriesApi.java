@@ -2,6 +2,7 @@ package plainsieve.server.api.author;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -79,7 +80,7 @@ class DeliveriesApi {
             @NotBlank(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String name,
 
-            Map<String, DefaultBody> choices,
+            Map<String, @NotNull(message = Lengths.MISSING) @Valid DefaultBody> choices,
             RecipientsBody to,
             OnlyBody only,
             List<AttachedBody> attached,

@@ -25,6 +25,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.Cancellations;
 
 /** A draft with live rows: its question and its views, run as viewers will run them. */
 @RestController
@@ -83,7 +84,7 @@ class MakingRunsApi {
                 .toList();
         streams.run(
                 new PageAsked(
-                        body.runId(),
+                        new Cancellations.RunKey(asker.owner(), body.runId()),
                         views,
                         body.question()
                                 .map(asked -> () -> answers.question(drafted, asker, report, asked.choices(), locale))),

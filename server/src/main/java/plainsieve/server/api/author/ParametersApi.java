@@ -156,7 +156,8 @@ class ParametersApi {
             throw new ProblemException(Problem.of(
                     "name-differs", "The name in the address and the one in the body differ.", "Send the same name."));
         }
-        return ParameterBody.of(edits.change(project, body.toDefinition()));
+        return ParameterBody.of(
+                edits.change(project, body.toDefinition(project.parameter(name).hold())));
     }
 
     @GetMapping("/{name}")

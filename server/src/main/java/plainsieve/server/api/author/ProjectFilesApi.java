@@ -3,6 +3,7 @@ package plainsieve.server.api.author;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -14,9 +15,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.files.ProjectDifference;
-import plainsieve.server.api.Noted;
+import plainsieve.server.api.Callers;
+import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.authoring.ProjectTransfer;
+import plainsieve.server.authoring.ProjectTransfer.MissingSources;
 import plainsieve.server.authoring.ZippedProject;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -29,9 +32,13 @@ class ProjectFilesApi {
     private static final String ZIP = "application/zip";
 
     private final ProjectTransfer transfer;
+    private final Callers callers;
+    private final Noting noting;
 
-    ProjectFilesApi(ProjectTransfer transfer) {
+    ProjectFilesApi(ProjectTransfer transfer, Callers callers, Noting noting) {
         this.transfer = transfer;
+        this.callers = callers;
+        this.noting = noting;
     }
 
     @GetMapping(produces = ZIP)
@@ -44,18 +51,26 @@ class ProjectFilesApi {
                 .body(transfer.out(project).zip());
     }
 
+    /** Imports a project. Sources that the server does not have are added for an operator only, as on Sources. */
     @PutMapping(consumes = ZIP)
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("brought in a project")
-    void in(Project project, @RequestBody byte[] body) {
-        transfer.in(project.id(), ZippedProject.read(body));
+    void in(Project project, @RequestBody byte[] body, HttpServletRequest request) {
+        List<String> added = transfer.in(project.id(), ZippedProject.read(body), missing(project, request));
+        noting.note(request, "imported a project", project.id(), project.id());
+        added.forEach(source -> noting.note(request, "added a source by import", project.id(), source));
+    }
+
+    private MissingSources missing(Project project, HttpServletRequest request) {
+        return callers.roleIn(project.id(), request).mayActAs(Role.OPERATOR)
+                ? MissingSources.ADD
+                : MissingSources.LEAVE_OUT;
     }
 
     record Difference(List<ProjectDifference.Changed> changed) {}
 
-    /** What would differ here if these files were brought in; nothing does. Refused as that would be. */
+    /** What an import of these files would change. Changes nothing, and is refused as the import would be. */
     @PostMapping(path = "/difference", consumes = ZIP)
-    Difference difference(Project project, @RequestBody byte[] body) {
-        return new Difference(transfer.difference(project.id(), ZippedProject.read(body)));
+    Difference difference(Project project, @RequestBody byte[] body, HttpServletRequest request) {
+        return new Difference(transfer.difference(project.id(), ZippedProject.read(body), missing(project, request)));
     }
 }

@@ -2,11 +2,11 @@ package plainsieve.server.api.author;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,8 +25,8 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Links;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
-import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -110,16 +110,16 @@ class SignedLinksApi {
     }
 
     /**
-     * What a link shall fix.
+     * What a link fixes, and until when. Omitting choices or end would open more, so both are required.
      *
      * @param lastDay the last day on which it holds, in the time zone of the server; empty for no end
      */
-    record NewSignedLink(Map<String, ChoiceBody> choices, String lastDay, boolean anyone) {
-        NewSignedLink {
-            choices = choices == null ? Map.of() : new LinkedHashMap<>(choices);
-            lastDay = Absent.orEmpty(lastDay);
-        }
-    }
+    record NewSignedLink(
+            @NotNull(message = Lengths.MISSING)
+            Map<String, @NotNull(message = Lengths.MISSING) @Valid ChoiceBody> choices,
+
+            @NotNull(message = Lengths.MISSING) String lastDay,
+            boolean anyone) {}
 
     /** @param token the signed part; it is told here and nowhere again */
     record MadeSignedLink(SignedLink link, String token) {}

@@ -59,6 +59,7 @@ class SourceContentsApi {
      * @param database the database's name, or the path of its file or folder
      * @param places how many statements for rows it takes at once
      * @param seconds how long each of them may run; 0 leaves it to the server
+     * @param functions that its statements may call although the database does not prove that they only read
      * @param said what columns of files are taken for, by table and column
      * @param forms what they can be taken for; none where the source is no folder of files
      * @param lines where the names of columns can stand; none where the source is no folder of files
@@ -75,6 +76,7 @@ class SourceContentsApi {
             String signIn,
             int places,
             int seconds,
+            List<String> functions,
             Map<String, Map<String, String>> said,
             List<String> forms,
             List<String> lines) {
@@ -92,6 +94,7 @@ class SourceContentsApi {
                     fields.signIn(),
                     limits.places(),
                     limits.seconds(),
+                    limits.functions().stream().sorted().toList(),
                     fields.said(),
                     settings instanceof SourceSettings.Folder ? CellForm.allWords() : List.of(),
                     settings instanceof SourceSettings.Folder ? NamesLine.offeredWords() : List.of());

@@ -1,6 +1,8 @@
 package plainsieve.server.api.author;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -22,6 +24,7 @@ import plainsieve.server.accounts.Deeds;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.DefaultBody;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.authoring.StageEdits;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Forbidden;
@@ -124,7 +127,11 @@ class StagesApi {
 
     /** What shall hold, all of it. @param version the one that the change was made from; 0 for a stage that is new */
     record StageChange(
-            Map<String, DefaultBody> values, Map<String, String> sources, long rows, long seconds, int version) {
+            Map<String, @NotNull(message = Lengths.MISSING) @Valid DefaultBody> values,
+            Map<String, @NotNull(message = Lengths.MISSING) String> sources,
+            long rows,
+            long seconds,
+            int version) {
         StageChange {
             values = values == null ? Map.of() : new LinkedHashMap<>(values);
             sources = sources == null ? Map.of() : new LinkedHashMap<>(sources);
@@ -150,7 +157,7 @@ class StagesApi {
             Project project,
             Asker asker,
             @PathVariable String name,
-            @RequestBody StageChange body,
+            @Valid @RequestBody StageChange body,
             HttpServletRequest request) {
         require(asker, name);
         Stage after = body.toStage(name);

@@ -47,6 +47,9 @@ import plainsieve.server.sources.SourceFacts;
 @RequestMapping("/api/projects/{project}/queries/{id}")
 @Route(Role.AUTHOR)
 class TextsApi {
+    /** Each may have a rewrite of its own; nobody reads more of them. */
+    private static final int MOST_NOTICES = 200;
+
     private final SourceFacts facts;
     private final Proposals proposals;
     private final FixedOffers fixed;
@@ -100,6 +103,7 @@ class TextsApi {
                 List.of(),
                 reading.placed(text, unknown).stream().map(ProblemBody::of).toList(),
                 found(project, query, prepared)
+                        .limit(MOST_NOTICES)
                         .map(notice -> QueryBodies.NoticeBody.ofSteps(notice, place -> reading.place(text, place)))
                         .toList(),
                 List.of());
@@ -143,7 +147,10 @@ class TextsApi {
     }
 
     private List<QueryBodies.NoticeBody> notices(Project project, Query query, PreparedQuery prepared) {
-        return found(project, query, prepared).map(QueryBodies.NoticeBody::of).toList();
+        return found(project, query, prepared)
+                .limit(MOST_NOTICES)
+                .map(QueryBodies.NoticeBody::of)
+                .toList();
     }
 
     private Stream<Notice> found(Project project, Query query, PreparedQuery prepared) {

@@ -1,6 +1,7 @@
 package plainsieve.server.api.body;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -29,7 +30,7 @@ import plainsieve.core.value.Type;
  * @param least the smallest value that may be chosen; else empty
  * @param most the largest value that may be chosen; else empty
  * @param rangeEnd the parameter that is the upper end of the range that begins here; else empty
- * @param held among what viewers choose; never said to them
+ * @param held among what viewers choose; never said to them; a change that omits it keeps it
  * @param formula how the value is worked out, for a parameter that nobody chooses; else empty
  * @param whenGone what becomes of chosen values that are no longer on the list: keep or drop
  * @param formerNames names it had before, which links may still use
@@ -66,7 +67,7 @@ public record ParameterBody(
         String least,
         String most,
         String rangeEnd,
-        HeldBody held,
+        @Valid HeldBody held,
 
         @Size(max = Lengths.WORDS, message = Lengths.TOO_LONG)
         String formula,
@@ -97,7 +98,6 @@ public record ParameterBody(
         least = Absent.orEmpty(least);
         most = Absent.orEmpty(most);
         rangeEnd = Absent.orEmpty(rangeEnd);
-        held = held == null ? HeldBody.of(Hold.NONE) : held;
         formula = Absent.orEmpty(formula);
         list = list == null ? new ListBody(null, null, null, null, false, null) : list;
         whenGone = Absent.orElse(whenGone, "keep");
@@ -148,8 +148,17 @@ public record ParameterBody(
                 definition.upkeep().version());
     }
 
-    /** Throws {@link ProblemException} naming the word that means nothing. */
+    /** A new definition, without row access unless the body has it. Throws as {@link #toDefinition(Hold)}. */
     public ParameterDefinition toDefinition() {
+        return toDefinition(Hold.NONE);
+    }
+
+    /**
+     * The definition. Throws {@link ProblemException} naming a word that is unknown.
+     *
+     * @param current the row access that stays when the body omits it: leaving it out must not open rows
+     */
+    public ParameterDefinition toDefinition(Hold current) {
         return new ParameterDefinition(
                 name,
                 new ParameterDefinition.Words(label, hint, group, unit, blankWords),
@@ -166,7 +175,7 @@ public record ParameterBody(
                                         "blank rule", blankRule, "Use no-filter, rows-without-value or not-allowed.")),
                         sendsEach(),
                         everyRowValue()),
-                new ParameterDefinition.Bounds(least, most, rangeEnd, held.toHold(this)),
+                new ParameterDefinition.Bounds(least, most, rangeEnd, held == null ? current : held.toHold(this)),
                 formula,
                 list.toDefinition(),
                 start.toDefinition(),
@@ -181,9 +190,11 @@ public record ParameterBody(
      * @param of the query or the claim that says it; else empty
      * @param open what is shown to everybody though it does not mention the parameter
      */
-    public record HeldBody(String by, String of, List<@NotNull(message = Lengths.MISSING) String> open) {
+    public record HeldBody(
+            @NotNull(message = Lengths.MISSING) String by,
+            String of,
+            List<@NotNull(message = Lengths.MISSING) String> open) {
         public HeldBody {
-            by = Absent.orElse(by, Hold.By.VIEWER.word());
             of = Absent.orEmpty(of);
             open = Absent.orEmpty(open);
         }

@@ -13,16 +13,12 @@ import plainsieve.server.records.RoleRow;
  * @param role its word
  */
 public record RoleBody(String holder, String projectId, String role) {
-    /** A role that is given. */
+    /** A role to grant. @param projectId empty for all projects. Required: omitting it would grant the role in all of them. */
     public record Given(
-            String projectId,
+            @NotNull(message = Lengths.MISSING) String projectId,
 
             @NotNull(message = "is viewer, author or operator")
-            Role role) {
-        public Given {
-            projectId = Absent.orEmpty(projectId);
-        }
-    }
+            Role role) {}
 
     public static List<RoleBody> of(List<RoleRow> rows) {
         return rows.stream()

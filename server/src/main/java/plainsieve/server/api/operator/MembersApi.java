@@ -1,9 +1,13 @@
 package plainsieve.server.api.operator;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -14,12 +18,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
 import plainsieve.server.accounts.Accounts;
 import plainsieve.server.accounts.Groups;
 import plainsieve.server.accounts.Rights;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
-import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
@@ -47,14 +53,32 @@ class MembersApi {
         this.noting = noting;
     }
 
+    /** Who can hold a role in a project. */
+    enum MemberKind {
+        @JsonProperty("person")
+        PERSON,
+        @JsonProperty("group")
+        GROUP;
+
+        /** Throws {@link ProblemException} for a word that is neither. */
+        static MemberKind ofWord(String word) {
+            return Arrays.stream(values())
+                    .filter(kind -> kind.name().toLowerCase(Locale.ROOT).equals(word))
+                    .findFirst()
+                    .orElseThrow(() -> new ProblemException(Problem.of(
+                            "bad-field",
+                            "“kind” has an unknown value, “%s”.".formatted(word),
+                            "Use person or group.")));
+        }
+    }
+
     /**
-     * Somebody, or a group, with a role in the project.
+     * A person or a group with a role in the project.
      *
-     * @param kind person or group
      * @param name what a person signs in with, or the name of the group
      * @param role its word
      */
-    record Member(String kind, String name, String label, String role) {}
+    record Member(MemberKind kind, String name, String label, String role) {}
 
     /** @param groups the names of those that have no role here */
     record Members(List<Member> members, List<String> groups) {}
@@ -66,7 +90,7 @@ class MembersApi {
                 .toList();
         List<Member> ofGroups = groups.all().stream()
                 .flatMap(row -> role(rights.ofGroups(), row.id(), project)
-                        .map(role -> new Member("group", row.name(), row.name(), role)))
+                        .map(role -> new Member(MemberKind.GROUP, row.name(), row.name(), role)))
                 .toList();
         List<String> named = ofGroups.stream().map(Member::name).toList();
         return new Members(
@@ -78,7 +102,7 @@ class MembersApi {
     }
 
     private static Member person(PersonRow row, String role) {
-        return new Member("person", row.name(), row.label(), role);
+        return new Member(MemberKind.PERSON, row.name(), row.label(), role);
     }
 
     private static Stream<String> role(List<RoleRow> all, String holder, Project project) {
@@ -87,27 +111,20 @@ class MembersApi {
                 .map(RoleRow::role);
     }
 
-    /**
-     * A role in the project.
-     *
-     * @param kind person or group
-     */
+    /** A role in the project, and who gets it. */
     record NewMember(
-            String kind,
+            @NotNull(message = "is person or group") MemberKind kind,
+
+            @NotNull(message = Lengths.MISSING) @Size(max = Lengths.NAME, message = Lengths.TOO_LONG)
             String name,
 
             @NotNull(message = "is viewer, author or operator")
-            Role role) {
-        NewMember {
-            kind = Absent.orEmpty(kind);
-            name = Absent.orEmpty(name);
-        }
-    }
+            Role role) {}
 
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void give(Project project, @Valid @RequestBody NewMember body, HttpServletRequest request) {
-        if (body.kind().equals("group")) {
+        if (body.kind() == MemberKind.GROUP) {
             groups.give(groups.named(body.name()).id(), project.id(), body.role());
         } else {
             Person person = accounts.named(body.name().strip());
@@ -119,7 +136,7 @@ class MembersApi {
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void take(Project project, @RequestParam String kind, @RequestParam String name, HttpServletRequest request) {
-        if (kind.equals("group")) {
+        if (MemberKind.ofWord(kind) == MemberKind.GROUP) {
             groups.take(groups.named(name).id(), project.id());
         } else {
             accounts.take(accounts.named(name).id(), project.id());

@@ -2,6 +2,7 @@ package plainsieve.server.api.operator;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.List;
@@ -154,7 +155,7 @@ class PeopleApi {
                 accounts.get(id).name());
     }
 
-    record Blocked(boolean blocked) {}
+    record Blocked(@NotNull(message = Lengths.MISSING) Boolean blocked) {}
 
     /** Shuts an account, or opens it again. */
     @PutMapping("/{id}/blocked")

@@ -1,6 +1,9 @@
 package plainsieve.server.api.operator;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
 import org.springframework.http.HttpStatus;
@@ -13,6 +16,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Noting;
 import plainsieve.server.api.Route;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
 
@@ -21,6 +25,8 @@ import plainsieve.server.people.Role;
 @RequestMapping("/api/allowed-sources/{id}")
 @Route(Role.OPERATOR)
 class SourceProjectsApi {
+    private static final int MAX_PROJECTS = 1_000;
+
     private final SourceEdits edits;
     private final Noting noting;
 
@@ -29,12 +35,10 @@ class SourceProjectsApi {
         this.noting = noting;
     }
 
-    /** @param projects the ids of those that may; none when all may */
-    record AllowedProjects(List<String> projects) {
-        AllowedProjects {
-            projects = projects == null ? List.of() : List.copyOf(projects);
-        }
-    }
+    /** @param projects the IDs of the projects that may use the source; empty for all. Required: omitting it would allow all. */
+    record AllowedProjects(
+            @NotNull(message = Lengths.MISSING) @Size(max = MAX_PROJECTS, message = Lengths.TOO_MANY)
+            List<@NotNull(message = Lengths.MISSING) String> projects) {}
 
     @GetMapping
     AllowedProjects allowed(@PathVariable String id) {
@@ -43,7 +47,7 @@ class SourceProjectsApi {
 
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void allow(HttpServletRequest request, @PathVariable String id, @RequestBody AllowedProjects body) {
+    void allow(HttpServletRequest request, @PathVariable String id, @Valid @RequestBody AllowedProjects body) {
         edits.allow(id, Set.copyOf(body.projects()));
         String whom = body.projects().isEmpty() ? "every project" : String.join(", ", body.projects());
         noting.note(request, "let projects ask a source", "", id + " for " + whom);

@@ -1,9 +1,11 @@
 package plainsieve.server.api.operator;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -19,6 +21,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
@@ -50,6 +53,7 @@ class SourcesApi {
      * @param places how many statements for rows it takes at once; as usual when missing
      * @param seconds how long each of them may run; 0 leaves it to the server
      * @param password empty keeps the one there is, while server and user stay the same
+     * @param functions that its statements may call although the database does not prove that they only read
      * @param said what columns of files are taken for, by table and column
      * @param seen what a change was made from; missing when it holds whatever that is
      */
@@ -64,6 +68,7 @@ class SourcesApi {
             String password,
             Integer places,
             int seconds,
+            List<@NotNull(message = Lengths.MISSING) String> functions,
             Map<String, Map<String, String>> said,
             NewSource seen) {
         NewSource {
@@ -75,6 +80,7 @@ class SourcesApi {
             user = stripped(user);
             signIn = stripped(signIn);
             password = Absent.orEmpty(password);
+            functions = Absent.orEmpty(functions);
             said = said == null ? Map.of() : said;
         }
 
@@ -104,7 +110,7 @@ class SourcesApi {
         }
 
         private SourceLimits limits() {
-            return new SourceLimits(places, seconds);
+            return new SourceLimits(places, seconds, Set.copyOf(functions));
         }
     }
 

@@ -5,14 +5,16 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import plainsieve.server.api.body.SaidBodies;
 import plainsieve.server.runs.RunOrder;
+import plainsieve.server.sources.Cancellations;
 
 /**
  * What a page asks for in one request.
  *
- * @param runId given by the caller, to stop all of it by
+ * @param run by which the caller can stop all of it
  * @param question says its question, where that is asked for, too
  */
-public record PageAsked(String runId, List<View> views, Optional<Supplier<SaidBodies.QuestionBody>> question) {
+public record PageAsked(
+        Cancellations.RunKey run, List<View> views, Optional<Supplier<SaidBodies.QuestionBody>> question) {
     /**
      * A view of it.
      *

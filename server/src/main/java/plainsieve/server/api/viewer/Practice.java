@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import plainsieve.core.statement.Statement;
 import plainsieve.server.api.body.RunBodies;
+import plainsieve.server.sources.Cancellations;
 import plainsieve.sources.Answer;
 import plainsieve.sources.Column;
 import plainsieve.sources.jdbc.DuckDbPractice;
@@ -51,7 +52,7 @@ class Practice {
                 .map(one -> orders.ofPage(whom.report(), one, () -> whom))
                 .toList();
         PageAsked page = new PageAsked(
-                body.runId(),
+                new Cancellations.RunKey(whom.asker().owner(), body.runId()),
                 views,
                 body.question()
                         .map(asked -> () -> answers.question(

@@ -7,6 +7,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.server.api.Route;
+import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
 import plainsieve.server.sources.Cancellations;
 
@@ -21,10 +22,10 @@ class RunsApi {
         this.runs = runs;
     }
 
-    /** Stops a run at the database. Stopping one that has ended does nothing. */
+    /** Stops a run of the caller at the database. Stopping one that has ended, or that belongs to someone else, does nothing. */
     @PostMapping("/{runId}/stop")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void stop(@PathVariable String runId) {
-        runs.stop(runId);
+    void stop(Asker caller, @PathVariable String runId) {
+        runs.stop(new Cancellations.RunKey(caller.owner(), runId));
     }
 }

@@ -51,8 +51,10 @@ class SharedRuns {
      */
     Optional<Begun> join(Runner.Ready ready, RunReader reader) {
         String runId = ready.order().runId();
-        Cancellation stop = cancellations.begin(runId);
-        reader.end().whenComplete((done, failure) -> cancellations.end(runId, stop));
+        Cancellations.RunKey key =
+                new Cancellations.RunKey(ready.order().asked().asker().owner(), runId);
+        Cancellation stop = cancellations.begin(key);
+        reader.end().whenComplete((done, failure) -> cancellations.end(key, stop));
         reader.asks(
                 stop,
                 ForViewers.told(ready.order().asked().asker(), stopped()),

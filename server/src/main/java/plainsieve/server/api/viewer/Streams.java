@@ -95,7 +95,7 @@ public class Streams {
 
     void run(PageAsked page, Outward outward) {
         int asked = page.views().size() + (page.question().isPresent() ? 1 : 0);
-        Cancellation stop = cancellations.begin(page.runId());
+        Cancellation stop = cancellations.begin(page.run());
         try (Spool spool = spools.open()) {
             PageRun run = new PageRun(page, new PageAnswer(spool, json, asked), this);
             run.begin();
@@ -109,7 +109,7 @@ public class Streams {
         } catch (IOException e) {
             throw gone(e);
         } finally {
-            cancellations.end(page.runId(), stop);
+            cancellations.end(page.run(), stop);
         }
     }
 

@@ -25,6 +25,7 @@ import plainsieve.server.project.Project;
 import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
 import plainsieve.server.sent.Purpose;
+import plainsieve.server.sources.Cancellations;
 
 /** The rows of a report's views, streamed. */
 @RestController
@@ -81,7 +82,7 @@ class ViewRunsApi {
         Optional<Supplier<SaidBodies.QuestionBody>> question = body.question()
                 .map(asked -> () -> answers.question(
                         project, askers.of(project, id, asker, asked.signed()), report, asked.choices(), locale));
-        streams.run(new PageAsked(body.runId(), views, question), response);
+        streams.run(new PageAsked(new Cancellations.RunKey(asker.owner(), body.runId()), views, question), response);
     }
 
     private ViewOrders.For whom(Project project, Asker asker, Report report, String signed) {

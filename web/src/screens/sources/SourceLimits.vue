@@ -1,0 +1,32 @@
+<script setup lang="ts">
+/* What statements of a source may do: how many at once, how long, and which functions they may call besides those that only read. */
+import { BFormInput } from 'bootstrap-vue-next'
+
+defineProps<{ onServer: boolean }>()
+const places = defineModel<number | string>('places', { required: true })
+const seconds = defineModel<number | string>('seconds', { required: true })
+const functions = defineModel<string>('functions', { required: true })
+</script>
+
+<template>
+  <div class="row-line">
+    Run at most
+    <BFormInput v-model="places" class="number" inputmode="numeric" aria-label="Concurrent statements" required />
+    statements at once, each for at most
+    <BFormInput v-model="seconds" class="number" type="number" min="0" placeholder="usual" aria-label="Seconds" />
+    seconds.
+    <label v-if="onServer" class="functions"
+      >Allow these functions although the database does not prove that they only read
+      <BFormInput v-model="functions" placeholder="none, or names such as harbour.tide, nextval" autocomplete="off"
+    /></label>
+  </div>
+</template>
+
+<style scoped>
+.number {
+  width: 5.5em;
+}
+.functions {
+  flex-basis: 100%;
+}
+</style>
