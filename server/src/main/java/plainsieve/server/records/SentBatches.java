@@ -61,7 +61,7 @@ public class SentBatches {
             try {
                 changes.forEach(change -> change.accept(records));
                 say("commit");
-            } catch (SQLException | RuntimeException e) {
+            } catch (SQLException | RuntimeException | Error e) {
                 takeBack();
                 throw e;
             }

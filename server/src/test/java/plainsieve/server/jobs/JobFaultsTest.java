@@ -1,0 +1,131 @@
+package plainsieve.server.jobs;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Proxy;
+import java.time.Clock;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.springframework.dao.CannotAcquireLockException;
+import plainsieve.server.AnotherServer;
+import plainsieve.server.records.JobRecords;
+import plainsieve.sources.Cancellation;
+
+/** Jobs go on after the records could not be written, and after an Error. */
+class JobFaultsTest {
+    private static AnotherServer server;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false");
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+    }
+
+    /** Counts what it does, and fails as often as it is told. */
+    private static final class Counting implements Doing {
+        private final String kind;
+        private final int errors;
+        private final AtomicInteger begun = new AtomicInteger();
+        private final AtomicInteger done = new AtomicInteger();
+
+        Counting(String kind, int errors) {
+            this.kind = kind;
+            this.errors = errors;
+        }
+
+        @Override
+        public String kind() {
+            return kind;
+        }
+
+        @Override
+        public List<Planned> planned() {
+            return List.of();
+        }
+
+        @Override
+        public Outcome work(String projectId, String thing, long job, Cancellation stop) {
+            if (begun.incrementAndGet() <= errors) {
+                throw new OutOfMemoryError("for a test");
+            }
+            done.incrementAndGet();
+            return new Outcome.Done(1, "");
+        }
+
+        @Override
+        public List<String> behind(String projectId, String kindOfDone, String thing) {
+            return List.of();
+        }
+
+        @Override
+        public Set<String> before(String projectId, String thing) {
+            return Set.of();
+        }
+    }
+
+    /** The records of the server, which cannot be written when a job is taken, so many times. */
+    private static JobRecords lockedFor(int times) {
+        JobRecords records = server.part(JobRecords.class);
+        AtomicInteger left = new AtomicInteger(times);
+        return (JobRecords) Proxy.newProxyInstance(
+                JobRecords.class.getClassLoader(), new Class<?>[] {JobRecords.class}, (proxy, method, arguments) -> {
+                    if (method.getName().equals("take") && left.getAndDecrement() > 0) {
+                        throw new CannotAcquireLockException("locked for a test");
+                    }
+                    try {
+                        return method.invoke(records, arguments);
+                    } catch (InvocationTargetException e) {
+                        throw e.getCause();
+                    }
+                });
+    }
+
+    private static void lookUntil(Jobs jobs, AtomicInteger counted, int wanted) throws InterruptedException {
+        for (int i = 0; i < 100 && counted.get() < wanted; i++) {
+            jobs.look(Clock.systemUTC().instant());
+            Thread.sleep(50);
+        }
+    }
+
+    @Test
+    void aJobThatCannotBeTakenCostsNoPlace() throws Exception {
+        Counting work = new Counting("counted", 0);
+        Jobs jobs = new Jobs(List.of(work), lockedFor(5), server.part(Planning.class), List.of(), Clock.systemUTC());
+        for (String thing : List.of("a", "b", "c", "d")) {
+            jobs.ask("home", "counted", thing, "asked");
+        }
+        lookUntil(jobs, work.done, 4);
+        assertThat(work.done).hasValue(4);
+        jobs.destroy();
+    }
+
+    @Test
+    void anErrorOfOneJobIsToldAndTheOthersGoOn() throws Exception {
+        Counting work = new Counting("erring", 3);
+        Jobs jobs = new Jobs(List.of(work), lockedFor(0), server.part(Planning.class), List.of(), Clock.systemUTC());
+        for (String thing : List.of("a", "b", "c", "d")) {
+            jobs.ask("home", "erring", thing, "asked");
+        }
+        lookUntil(jobs, work.begun, 4);
+        assertThat(work.begun).hasValueGreaterThanOrEqualTo(4);
+        lookUntil(jobs, work.done, 1);
+        assertThat(work.done).hasValue(1);
+        assertThat(List.of("a", "b", "c", "d").stream()
+                        .map(thing -> jobs.latest("home", "erring", thing)
+                                .orElseThrow()
+                                .note())
+                        .filter(note -> note.contains("its log says more"))
+                        .toList())
+                .hasSize(3);
+        jobs.destroy();
+    }
+}

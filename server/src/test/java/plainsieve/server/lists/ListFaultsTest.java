@@ -1,0 +1,66 @@
+package plainsieve.server.lists;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.Test;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.rewrite.PreparedQuery;
+import plainsieve.server.AnotherServer;
+import plainsieve.server.people.Asker;
+import plainsieve.server.people.Role;
+import plainsieve.server.project.Projects;
+import plainsieve.server.project.StoredForms;
+import plainsieve.server.records.KeptListRecords;
+import plainsieve.server.sent.Origin;
+import plainsieve.server.sent.Purpose;
+
+/** Whoever waits for a list hears of whatever went wrong with it, and the next one who asks gets it. */
+class ListFaultsTest {
+    private static final KeptList ONE =
+            new KeptList(List.of(), true, "port", "", "text", Instant.parse("2026-11-30T12:00:00Z"));
+
+    @Test
+    void anErrorReachesThoseWhoWaitAndTheNextAsks() throws Exception {
+        try (AnotherServer server = AnotherServer.on(AnotherServer.folderOfVersion3(), "--plainsieve.jobs=false")) {
+            AtomicInteger asked = new AtomicInteger();
+            ListQueries failing = new ListQueries(null, Clock.systemUTC()) {
+                @Override
+                KeptList whole(Prepared list) {
+                    if (asked.incrementAndGet() == 1) {
+                        throw new OutOfMemoryError("for a test");
+                    }
+                    return ONE;
+                }
+            };
+            KeptLists lists = new KeptLists(
+                    failing, server.part(KeptListRecords.class), server.part(StoredForms.class), Clock.systemUTC());
+            ListQueries.Prepared list = new ListQueries.Prepared(
+                    new Origin(
+                            server.part(Projects.class).first(),
+                            Asker.of("tests", Role.VIEWER),
+                            "ferries",
+                            "",
+                            Purpose.LIST),
+                    PreparedQuery.of("select 'list faults' as port", Dialects.of("duckdb")),
+                    Map.of(),
+                    Map.of());
+            CompletableFuture<KeptLists.Found> waiting =
+                    CompletableFuture.supplyAsync(() -> lists.get(list, Duration.ofMinutes(1)));
+            assertThatThrownBy(() -> waiting.get(10, TimeUnit.SECONDS)).hasRootCauseInstanceOf(OutOfMemoryError.class);
+            assertThat(CompletableFuture.supplyAsync(
+                                    () -> lists.get(list, Duration.ofMinutes(1)).list())
+                            .get(10, TimeUnit.SECONDS))
+                    .isEqualTo(ONE);
+            lists.close();
+        }
+    }
+}
