@@ -103,6 +103,21 @@ class BoundAsALiteralTest {
                         .rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 1_000));
     }
 
+    /** A number stands beside a day as a literal does. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select current_date - :v as x                          | select current_date - 3 as x
+            select date '2026-03-05' + :v as x                     | select date '2026-03-05' + 3 as x
+            select id from odd where date '2026-01-01' + id < date '2026-01-09' - :v | select id from odd where date '2026-01-01' + id < date '2026-01-09' - 3
+            select id * :v as x from odd where id = :v             | select id * 3 as x from odd where id = 3
+            select id from odd where big > :v order by id limit 3  | select id from odd where big > 3 order by id limit 3
+            """)
+    void duckDbTakesANumberAsALiteral(String text, String literal) {
+        assertThat(rows(duckdb, PreparedQuery.of(text, Dialects.of("duckdb")), Parameter.of("v", Type.INTEGER), "3"))
+                .isEqualTo(literally("duckdb", duckdb, literal))
+                .isNotEmpty();
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             ch  | TEXT     | p7                                   | q%d

@@ -47,4 +47,21 @@ class OwnFunctionsTest {
             assertThat(own.names().get(Kind.AGGREGATE)).containsExactlyInAnyOrder("most", "app.most");
         }
     }
+
+    /** Columns that SQLite computes are columns of their table. */
+    @Test
+    void generatedColumnsOfSqliteAreInTheCatalog() throws Exception {
+        try (JdbcSource source = new JdbcSource(
+                TestDatabases.awkward("sqlite", (connection, kind) -> {
+                    try (Statement statement = connection.createStatement()) {
+                        statement.execute(
+                                "create table fares (net int, tax int as (net / 5) stored, gross int as (net + tax))");
+                    }
+                }),
+                CLOCK)) {
+            assertThat(source.catalogue(TestDatabases.LIMITS, new Cancellation()).tables().get(0).columns().stream()
+                            .map(Column::name))
+                    .containsExactly("net", "tax", "gross");
+        }
+    }
 }

@@ -123,7 +123,10 @@ final class ViewOnTop {
                 && query.parametersIn(clause.body()).isEmpty();
     }
 
-    /** DISTINCT ON keeps the first row by the order; counters, and what may be made anew for each row, follow it. */
+    /**
+     * DISTINCT ON keeps the first row by the order; counters, and what may be made anew for each row, follow it. An aggregate in it, or
+     * what may be one, makes one row of all where nothing is grouped.
+     */
     private boolean picksRows(QueryLevel level) {
         if (level.operands().size() > 1 || !(level.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {
             return false;
@@ -133,7 +136,12 @@ final class ViewOnTop {
         boolean distinctOn = block.clause(Clause.Kind.SELECT)
                 .filter(clause -> SelectList.of(query, clause).isDistinctOn())
                 .isPresent();
+        boolean totals = block.clause(Clause.Kind.GROUP_BY).isEmpty()
+                && level.tail().stream()
+                        .anyMatch(clause -> functions.aggregate(clause.body())
+                                || functions.unknown(clause.body()).isPresent());
         return distinctOn
+                || totals
                 || functions.countRows(block.span())
                 || functions.areVolatile(block.span())
                 || block.clauses().stream()

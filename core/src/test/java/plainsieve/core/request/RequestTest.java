@@ -157,7 +157,7 @@ class RequestTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"../..", "a/b", "a?b=c", "x&y=z", "#", "%2e%2e", "ä ö", "\"", "a\nb", "+"})
+    @ValueSource(strings = {"a/b", "a?b=c", "x&y=z", "#", "..a", "a..b/...", "ä ö", "\"", "a\nb", "+"})
     void aValueIsNeverMoreThanAValue(String value) {
         text("port", value);
         Ask request = request(get("get /ports/:port/tides?p=:port"));
@@ -165,6 +165,15 @@ class RequestTest {
         String piece = request.path().replaceAll("/ports/(.*)/tides.*", "$1");
         assertThat(java.net.URLDecoder.decode(piece, java.nio.charset.StandardCharsets.UTF_8))
                 .isEqualTo(value);
+    }
+
+    /** A server may decode a value and take it for the folder above. */
+    @ParameterizedTest
+    @ValueSource(strings = {"../x", "../..", "a/../b", "%2e%2e", "%252e%252e", "..\\x", "a/.", "..;x/y"})
+    void aValueWithADotSegmentIsRefusedInAPath(String value) {
+        text("port", value);
+        assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("cannot stand in a path");
+        assertThat(request(get("get /ports?p=:port")).path()).startsWith("/ports?p=");
     }
 
     @ParameterizedTest

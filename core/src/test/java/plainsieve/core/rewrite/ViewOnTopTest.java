@@ -114,6 +114,9 @@ class ViewOnTopTest {
             postgresql | select port, nextval('s') as n from ship order by port
             postgresql | select port, app.stamp() as n from ship order by port
             mariadb    | select port, rownum() as n from ship order by port
+            postgresql | select 1 as port from ship order by count(*)
+            mariadb    | select 1 as port from ship where paid > 1 order by max(id) desc
+            postgresql | select 1 as port from ship order by app.total(id)
             postgresql | select port from ship order by port limit 5
             postgresql | select port from ship order by port fetch first 5 rows with ties
             """)

@@ -182,6 +182,11 @@ public final class DuckDbVendor implements Vendor {
     public void bind(Connection connection, PreparedStatement statement, int index, Bound bound) throws SQLException {
         if (bound instanceof Bound.Array array) {
             bindArray(connection, statement, index, array);
+        } else if (bound instanceof Bound.Single single
+                && single.value() instanceof Value.Whole whole
+                && whole.number() == (int) whole.number()) {
+            // As a literal of this size is: a day minus a wider number is no day to DuckDB.
+            statement.setInt(index, (int) whole.number());
         } else {
             JdbcValues.bind(statement, index, bound);
         }

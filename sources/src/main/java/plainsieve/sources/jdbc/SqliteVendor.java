@@ -65,8 +65,8 @@ public final class SqliteVendor implements Vendor {
             return statement.executeQuery("""
                     select null as TABLE_SCHEM, t.name as TABLE_NAME, c.name as COLUMN_NAME, c.type as TYPE_NAME,
                       0 as DATA_TYPE, iif(c."notnull", 0, 1) as NULLABLE
-                    from sqlite_master t, pragma_table_info(t.name) c
-                    where t.type in ('table', 'view')
+                    from sqlite_master t, pragma_table_xinfo(t.name) c
+                    where t.type in ('table', 'view') and c.hidden <> 1
                     order by t.name, c.cid""");
         }
     }
