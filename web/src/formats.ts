@@ -12,6 +12,12 @@ const cut = new Intl.NumberFormat(LOCALE, {
   maximumSignificantDigits: 4,
   roundingPriority: 'morePrecision',
 })
+/* Three digits that say something, and every one before the point. */
+const rounded = new Intl.NumberFormat(LOCALE, {
+  maximumFractionDigits: 0,
+  maximumSignificantDigits: 3,
+  roundingPriority: 'morePrecision',
+})
 const tenths = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 })
 const days = new Intl.DateTimeFormat(LOCALE, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
 const TO_THE_MINUTE = {
@@ -58,6 +64,12 @@ export function measureInWords(value: string | number): string {
   if (fractionDigits(exact) <= MOST_SHOWN || !isNumber(exact)) return numberInWords(exact)
   return `${written(cut, exact)}…`
 }
+
+/** An average, a median or a share, which no one measured to its last digit. The exact value has to be beside it. */
+export const averageInWords = (value: string | number): string => written(rounded, value)
+
+/** A number that names something, such as a year. */
+export const plainInWords = (value: string | number): string => written(plain, value)
 
 const MOST_SHOWN = 6
 /* Sums of binary fractions end in digits that nobody measured. */
@@ -111,7 +123,8 @@ export function momentInWords(iso: string): string {
 }
 
 /** Whether a column names things rather than measures them: such numbers get no thousands marks. */
-const isIdentifier = (column: Column): boolean => /(^|_)(id|year|month|no|number|code)$/i.test(column.name)
+export const isIdentifierName = (name: string): boolean => /(^|_)(id|year|month|no|number|code)$/i.test(name)
+const isIdentifier = (column: Column): boolean => isIdentifierName(column.name)
 
 export function cellInWords(cell: Cell, column: Column): string {
   if (cell === null) return ''

@@ -2,8 +2,9 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Report, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import { measureInWords, rowsInWords } from '../formats'
+import { rowsInWords } from '../formats'
 import { barsOf, type Bar } from './barsOf'
+import { figureInWords } from './figureInWords'
 import { columnInWords, isPickable, keyValue, withoutIt } from './keys'
 import QuietTable from './QuietTable.vue'
 import { useChart } from './useChart'
@@ -30,10 +31,10 @@ const together = computed(() => more.value.reduce((sum, bar) => sum + bar.total,
 /* Rows without a partner are counted and explained, not hidden. */
 const alone = computed(() => all.value.bars.find(bar => bar.key === null))
 const numbers = (bar: Bar): string[] =>
-  bar.values.map(value => (value === null ? '–' : measureInWords(value) + (figure?.unit === '%' ? ' %' : '')))
+  bar.values.map(value => figureInWords(value, figure) + (value !== null && figure?.unit === '%' ? ' %' : ''))
 const heads = computed(() => [columnInWords(by), ...(all.value.parts.length ? all.value.parts : [figure?.label ?? ''])])
 const rows = computed(() => bars.value.map(bar => [bar.name, ...numbers(bar)]))
-const asText = computed(() => bars.value.map(bar => `${bar.name}: ${measureInWords(bar.total)}`).join(', '))
+const asText = computed(() => bars.value.map(bar => `${bar.name}: ${figureInWords(bar.total, figure)}`).join(', '))
 const height = computed(() => {
   const lines = props.view.look.beside ? Math.max(1, all.value.parts.length * 0.55) : 1
   return Math.max(3, bars.value.length * lines) * BAR_HEIGHT + (all.value.parts.length > 0 ? 30 : 0)
@@ -54,6 +55,7 @@ const drawn = computed(() => ({
   parts: all.value.parts,
   beside: props.view.look.beside,
   unit: figure?.unit === '%' ? ' %' : '',
+  figure,
   only: pickedName.value,
 }))
 useChart(
@@ -99,7 +101,7 @@ useChart(
         {{
           opened
             ? `Only the first ${view.look.first}`
-            : `and ${more.length} more${adds ? ` with ${measureInWords(together)} together` : ''}`
+            : `and ${more.length} more${adds ? ` with ${figureInWords(together, figure)} together` : ''}`
         }}
       </button>
     </div>

@@ -3,8 +3,9 @@ import { computed, shallowRef, watch } from 'vue'
 import type { Answer } from '../api/answer'
 import type { Cell, View } from '../api/types'
 import { isUnderWay, lastAnswer } from '../composables/useRun'
-import { dateInWords, measureInWords } from '../formats'
+import { dateInWords } from '../formats'
 import { changeInWords } from './compared'
+import { exactFigure, figureInWords } from './figureInWords'
 import ViewCard from './ViewCard.vue'
 import { useViewRun, type Asked } from './useViewRun'
 
@@ -47,11 +48,15 @@ function inWords(row: Cell[] | undefined, index: number): string {
   const kind = answer.value?.begun.columns[index]?.kind
   return kind === 'DATE' || kind === 'DATETIME'
     ? dateInWords(String(value).slice(0, 10))
-    : measureInWords(value as string | number)
+    : figureInWords(value, props.view.measures[index])
 }
-/* What was cut off stands at the pointer. */
-const exactly = (index: number): string | undefined =>
-  inWords(values.value, index).endsWith('…') ? String(values.value?.[index]) : undefined
+/* What was rounded is exact at the pointer and for screen readers. */
+const exactly = (index: number): string | undefined => {
+  const kind = answer.value?.begun.columns[index]?.kind
+  return kind === 'DATE' || kind === 'DATETIME'
+    ? undefined
+    : exactFigure(values.value?.[index] ?? null, props.view.measures[index])
+}
 function beforeInWords(index: number): string {
   if (compared || !before.value) return ''
   const old = inWords(before.value, index)
@@ -72,6 +77,7 @@ const changes = computed(() =>
       <div v-for="(figure, i) in view.measures" :key="i" class="figure">
         <b :title="exactly(i)"
           >{{ inWords(values, i) }}<small v-if="figure.unit && values?.[i] != null">&nbsp;{{ figure.unit }}</small></b
+        ><span v-if="exactly(i)" class="visually-hidden">, exactly {{ exactly(i) }}</span
         ><span class="soft">{{ figure.label }}</span>
         <span v-if="changes[i]" class="change small" data-test="compared">{{ changes[i] }}</span>
         <span v-else-if="beforeInWords(i)" class="soft small d-block" data-test="before">{{ beforeInWords(i) }}</span>

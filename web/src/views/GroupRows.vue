@@ -3,7 +3,7 @@
 import { reactive } from 'vue'
 import type { Answer } from '../api/answer'
 import type { Cell, ColumnFilter, View } from '../api/types'
-import { figureInWords } from './figureInWords'
+import { exactFigure, figureInWords } from './figureInWords'
 import GroupUnder from './GroupUnder.vue'
 import { isPickable, keyInWords, keyValue } from './keys'
 import { pickedIn } from './usePicked'
@@ -52,7 +52,9 @@ const pick = (row: Cell[]): void => emit('pick', pickedIn(props.view, props.aske
           Only this
         </button>
       </th>
-      <td v-for="(_, i) in view.measures" :key="i" class="num">{{ figureInWords(row[i + 1] ?? null) }}</td>
+      <td v-for="(figure, i) in view.measures" :key="i" class="num" :title="exactFigure(row[i + 1] ?? null, figure)">
+        {{ figureInWords(row[i + 1] ?? null, figure) }}
+      </td>
     </tr>
     <GroupUnder
       v-if="opened.has(nameOf(row))"

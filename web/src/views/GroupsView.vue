@@ -42,7 +42,7 @@ const levels = props.view.groupBy.map(columnInWords).join(' › ')
           <tr>
             <th scope="row">all together</th>
             <td v-for="(_, i) in view.measures" :key="i" class="num">
-              {{ figureInWords(total[i] ?? null) }}
+              {{ figureInWords(total[i] ?? null, view.measures[i]) }}
             </td>
           </tr>
         </tfoot>

@@ -2,7 +2,8 @@
 import { computed, useTemplateRef } from 'vue'
 import type { Report, View } from '../api/types'
 import { lastAnswer } from '../composables/useRun'
-import { measureInWords, rowsInWords } from '../formats'
+import { rowsInWords } from '../formats'
+import { figureInWords } from './figureInWords'
 import { columnInWords, readKey, stretchInWords } from './keys'
 import { linesOf, type Line } from './linesOf'
 import type { Stretch } from './periodSteps'
@@ -32,7 +33,7 @@ const words = (day: string): string => stretchInWords(stretch, day)
 const dayWords = computed(() => drawn.value.days.map(words))
 const said = (line: Line, at: number): string => {
   const value = line.values[at]
-  return value === null || value === undefined ? '–' : measureInWords(value)
+  return figureInWords(value ?? null, figure)
 }
 /* Made with the answer, not whenever how its run stands is drawn anew: a year has many days. */
 const heads = computed(() => [columnInWords(by), ...drawn.value.lines.map(line => line.name || (figure?.label ?? ''))])
@@ -43,7 +44,9 @@ const asText = computed(() => {
   const points = drawn.value.days
     .map((day, i) => ({ day, value: only.values[i] ?? null }))
     .filter(point => point.value !== null)
-  const shown = points.slice(0, MOST_SAID).map(point => `${words(point.day)}: ${measureInWords(point.value ?? 0)}`)
+  const shown = points
+    .slice(0, MOST_SAID)
+    .map(point => `${words(point.day)}: ${figureInWords(point.value ?? 0, figure)}`)
   return shown.join(', ') + (points.length > MOST_SAID ? ` and ${points.length - MOST_SAID} more` : '')
 })
 function pick(at: number): void {

@@ -3,9 +3,11 @@ import { BarChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { format, init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
+import type { Figure } from '../api/types'
 import { measureInWords } from '../formats'
 import type { Bar } from './barsOf'
 import { FACE, legend, STILL, seriesColour, token } from './charts'
+import { figureInWords } from './figureInWords'
 
 use([BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
 
@@ -14,6 +16,8 @@ export interface DrawnBars {
   parts: string[]
   beside: boolean
   unit: string
+  /** What the bars show. */
+  figure: Figure | undefined
   /** The name of the one bar that is picked; the others step back. */
   only: string | undefined
 }
@@ -26,7 +30,7 @@ export function createBars(element: HTMLElement, onPick: (index: number) => void
 }
 
 function series(drawn: DrawnBars, part: number): object {
-  const { bars, parts, beside, unit, only } = drawn
+  const { bars, parts, beside, unit, figure, only } = drawn
   const alone = parts.length === 0
   return {
     type: 'bar',
@@ -43,7 +47,7 @@ function series(drawn: DrawnBars, part: number): object {
       position: 'right',
       color: token('--ink'),
       fontFamily: FACE,
-      formatter: ({ value }: { value: number }) => measureInWords(value) + unit,
+      formatter: ({ value }: { value: number }) => figureInWords(value, figure) + unit,
     },
   }
 }

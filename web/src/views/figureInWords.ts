@@ -1,5 +1,26 @@
-import type { Cell } from '../api/types'
-import { measureInWords } from '../formats'
+import type { Cell, Figure } from '../api/types'
+import { averageInWords, isIdentifierName, measureInWords, numberInWords, plainInWords } from '../formats'
 
-/** A figure of a group as viewers read it. */
-export const figureInWords = (cell: Cell): string => (cell === null ? '–' : measureInWords(cell as string | number))
+const ROUNDED = new Set(['avg', 'median', 'share'])
+const TAKEN = new Set(['min', 'max'])
+
+/**
+ * A figure as viewers read it: averages with three digits, the smallest and largest of what names things without thousands marks, and
+ * all else with the digits it has.
+ */
+export function figureInWords(cell: Cell, figure: Figure | undefined): string {
+  if (cell === null) return '–'
+  const value = cell as string | number
+  if (figure && ROUNDED.has(figure.function)) return averageInWords(value)
+  return figure && TAKEN.has(figure.function) && isIdentifierName(figure.column)
+    ? plainInWords(value)
+    : measureInWords(value)
+}
+
+/** The exact value, for the pointer and for screen readers, where what is shown is another. */
+export function exactFigure(cell: Cell, figure: Figure | undefined): string | undefined {
+  if (cell === null) return undefined
+  const shown = figureInWords(cell, figure)
+  const exact = numberInWords(cell as string | number)
+  return shown === exact || shown === plainInWords(cell as string | number) ? undefined : exact
+}

@@ -27,6 +27,8 @@ const path = `/sources/${encodeURIComponent(props.source.id)}`
 const { state: health, reload: ask } = useLoaded(signal => get<SourceHealth>(`${path}/health`, signal))
 const { state: contents, reload: list } = useLoaded(signal => get<SourceContents>(`${path}/contents`, signal))
 const { me } = useMe()
+/* Stored copies are written by the server alone. */
+const isOfCopies = computed(() => props.source.database.startsWith('copies-'))
 const looksAfterAll = computed(() => me.value?.operator === true)
 const open = shallowRef<Table>()
 const search = ref('')
@@ -134,7 +136,7 @@ async function changed(): Promise<void> {
         :found="each" />
     </div>
     <ServiceRequests v-if="source.kind === 'web'" :source="source" />
-    <FileDrop v-if="source.forms.length" :source="source" @taken="again" />
+    <FileDrop v-if="source.forms.length && !isOfCopies" :source="source" @taken="again" />
     <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
     <ThingActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">
       <button
