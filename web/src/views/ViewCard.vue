@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Report, View } from '../api/types'
 import { useLate } from '../composables/useLate'
 import { isUnderWay, type RunState } from '../composables/useRun'
+import { rowsInWords } from '../formats'
 import RunNote from './RunNote.vue'
 import type { Asked } from './useViewRun'
 
@@ -20,6 +21,16 @@ const aside = computed(() =>
 const FADES_AFTER_MS = 250
 const stale = useLate(() => (props.state && props.state.status !== 'done' ? 'stale' : undefined), FADES_AFTER_MS)
 const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']>)[props.view.id])
+/* Figures and groups on top of a query with a row limit are of those rows alone. */
+const limited = computed(() => {
+  const limit = (props.asked.report.limited as Partial<Report['limited']>)[props.view.id]
+  if (!limit) return ''
+  const parameter = props.asked.report.parameters.find(one => one.name === limit.parameter)
+  const chosen = props.asked.choices.value[limit.parameter]?.values[0]
+  if (parameter && (chosen === undefined || chosen === parameter.everyRow)) return ''
+  const rows = Number(chosen ?? limit.rows)
+  return rows > 0 ? `the first ${rowsInWords(rows)}` : 'the first rows'
+})
 </script>
 
 <template>
@@ -33,6 +44,9 @@ const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']
       </h2>
       <slot name="beside" />
     </div>
+    <p v-if="limited" class="small m-0 limited" data-test="limited">
+      Of {{ limited }} only: the query has a row limit.
+    </p>
     <p v-if="aside" class="soft small m-0">Not filtered by {{ aside }}, on purpose.</p>
     <p v-if="lead?.parameter" class="soft small m-0">A click opens {{ lead.name }} with the same choices.</p>
     <RunNote v-if="state" :state="state" class="my-1" @stop="emit('stop')" @again="emit('again')" />
@@ -46,6 +60,9 @@ const lead = computed(() => (props.asked.report.leads as Partial<Report['leads']
   display: flex;
   flex-direction: column;
   min-width: 0;
+}
+.limited {
+  color: var(--amber);
 }
 .sized {
   height: var(--view-height);

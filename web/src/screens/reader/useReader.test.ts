@@ -48,6 +48,7 @@ const report: Report = {
   leads: {},
   partners: {},
   spans: {},
+  limited: {},
   viewParameters: {},
   needs: {},
   stage: { name: 'live', narrows: [] },

@@ -16,6 +16,7 @@ function report(start: string, onDemand: boolean): Report {
     leads: {},
     partners: {},
     spans: {},
+    limited: {},
     viewParameters: {},
     needs: {},
     version: 1,

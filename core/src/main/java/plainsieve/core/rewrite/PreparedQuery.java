@@ -162,6 +162,11 @@ public final class PreparedQuery {
         return added.placements();
     }
 
+    /** The row limit that the author's text has at its end; nothing when it has none. */
+    public Optional<OwnLimit> ownLimit() {
+        return limits.own();
+    }
+
     /** The SQL; of a web request what asks the rows of its answer. */
     public ParsedQuery query() {
         return query;

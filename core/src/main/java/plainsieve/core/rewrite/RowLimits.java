@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.stream.Collectors;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
@@ -105,11 +106,32 @@ final class RowLimits {
             } else {
                 long rows = takesMost ? most.get().rows() : MORE_THAN_THERE_ARE;
                 places.forEach(place -> bind(place, clause, choices, rows, into));
+                if (takesMost) {
+                    literal(clause, most.get(), into);
+                }
             }
         }
         if (most.isPresent() && outermost.isEmpty()) {
             add(most.get(), into);
         }
+    }
+
+    /** The outermost limit of the text; nothing when there is none. */
+    Optional<OwnLimit> own() {
+        return outermostLimit().map(clause -> {
+            Optional<Integer> amount = amountToken(clause);
+            Optional<String> parameter = placesIn(clause).stream()
+                    .filter(place ->
+                            amount.filter(token -> token == place.token()).isPresent())
+                    .map(ParameterPlace::name)
+                    .findFirst();
+            boolean number =
+                    amount.filter(token -> tokens.is(token, TokenKind.NUMBER)).isPresent()
+                            && tokens.written(amount.get()).matches("\\d{1,18}");
+            return new OwnLimit(
+                    parameter,
+                    number ? OptionalLong.of(Long.parseLong(tokens.written(amount.get()))) : OptionalLong.empty());
+        });
     }
 
     /** Whether the outermost limit is one that another number can be put into: a number or a parameter. */
@@ -212,6 +234,7 @@ final class RowLimits {
 
     private void literal(Clause clause, Most most, Rewriting into) {
         amountToken(clause)
+                .filter(token -> tokens.is(token, TokenKind.NUMBER))
                 .filter(token -> Long.parseLong(tokens.written(token)) > most.rows())
                 .ifPresent(token -> into.edits.add(new Edit(
                         tokens.start(token),

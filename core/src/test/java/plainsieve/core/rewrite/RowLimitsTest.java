@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Choice;
@@ -43,6 +44,35 @@ class RowLimitsTest {
         assertThat(rewritten.values())
                 .extracting(BoundValue::bound)
                 .isEqualTo(bound == null ? List.of() : List.of(new Bound.RowCount(bound)));
+    }
+
+    /** What a view on top of the query is a part of, as viewers are told. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', nullValues = "none", textBlock = """
+            select 1 limit 500                          | none | 500
+            select 1 limit :rows                        | rows | none
+            select 1 offset 3 limit :rows               | rows | none
+            select 1 fetch first 20 rows only           | none | 20
+            select 1 limit 2 * 3                        | none | none
+            """)
+    void tellsTheLimitOfTheText(String query, String parameter, Long rows) {
+        OwnLimit own =
+                PreparedQuery.of(query, Dialects.of("postgresql")).ownLimit().orElseThrow();
+        assertThat(own.parameter().orElse(null)).isEqualTo(parameter);
+        assertThat(own.rows().isPresent() ? own.rows().getAsLong() : null).isEqualTo(rows);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "select 1",
+                "(select 1 limit 5) union select 2",
+                "select 1 from (select 2 limit 3) t",
+                "select 1 offset 5"
+            })
+    void tellsNoLimitWhereTheTextHasNoneAtItsEnd(String query) {
+        assertThat(PreparedQuery.of(query, Dialects.of("postgresql")).ownLimit())
+                .isEmpty();
     }
 
     @Test
@@ -152,6 +182,7 @@ class RowLimitsTest {
             mariadb    | select 1 limit 5, 5000                   | select 1 limit 5, ?                        | 101
             mariadb    | select 1 limit 5, :rows                  | select 1 limit 5, ?                        | 101
             mariadb    | select 1 limit :rows, 50                 | select 1 limit ?, 50                       | 1000
+            mariadb    | select 1 limit :rows, 1000000            | select 1 limit ?, ?                        | 1000 101
             postgresql | select 1 order by 1 fetch first 3 rows with ties | select * from (\\nselect 1 order by 1 fetch first 3 rows with ties\\n) as matching\\nlimit ? | 101
             postgresql | select 1 offset 5 rows                   | select 1 offset 5 rows\\nfetch first ? rows only | 101
             postgresql | select 1 offset 1 row                    | select 1 offset 1 row\\nfetch first ? rows only | 101

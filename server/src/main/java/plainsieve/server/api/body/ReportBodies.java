@@ -45,6 +45,7 @@ public final class ReportBodies {
      * @param leads for each view whose groups open another report, which
      * @param partners for each view that groups by a column of an outer join the table that some rows may have no partner in
      * @param spans for each line the two parameters whose range of days it follows
+     * @param limited for each view of figures or groups whose query has a row limit of its own, that limit
      * @param needs for each parameter those that its list and its formulas depend on
      */
     public record ReportBody(
@@ -58,10 +59,19 @@ public final class ReportBodies {
             Map<String, LeadBody> leads,
             Map<String, String> partners,
             Map<String, List<String>> spans,
+            Map<String, LimitBody> limited,
             Map<String, List<String>> needs,
             long cap,
             int version,
             StageSaid stage) {}
+
+    /**
+     * The row limit of a query, which figures and groups on top of it are subject to.
+     *
+     * @param parameter that says how many rows; empty when the text does
+     * @param rows as the text says; 0 when a parameter or an expression does
+     */
+    public record LimitBody(String parameter, long rows) {}
 
     /**
      * The stage that a report is seen in.

@@ -60,6 +60,7 @@ public class ReportAnswers {
                 inContext.leads(),
                 inContext.partners(),
                 inContext.spans(),
+                inContext.limited(),
                 needs,
                 settings.readerCap(),
                 report.version(),

@@ -15,6 +15,7 @@ import plainsieve.core.value.Type;
 import plainsieve.core.view.Shown;
 import plainsieve.core.view.View;
 import plainsieve.server.api.body.ReportBodies.LeadBody;
+import plainsieve.server.api.body.ReportBodies.LimitBody;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Report;
@@ -100,6 +101,27 @@ final class ViewsInContext {
 
     private static boolean isRangeOfDays(ParameterDefinition parameter) {
         return parameter.type() == Type.DATE && !parameter.rangeEnd().isEmpty();
+    }
+
+    /** For each view of figures or groups whose query has a row limit of its own, that limit: the view is of those rows alone. */
+    Map<String, LimitBody> limited() {
+        Map<String, LimitBody> limited = new HashMap<>();
+        report.asking().stream()
+                .filter(view -> !(view.shown() instanceof Shown.Table))
+                .forEach(view -> limit(view).ifPresent(limit -> limited.put(view.id(), limit)));
+        return limited;
+    }
+
+    private Optional<LimitBody> limit(View view) {
+        try {
+            return prepared(view)
+                    .ownLimit()
+                    .map(limit -> new LimitBody(
+                            limit.parameter().orElse(""), limit.rows().orElse(0)));
+        } catch (ProblemException e) {
+            // A text that cannot be read is told where it is run.
+            return Optional.empty();
+        }
     }
 
     private PreparedQuery prepared(View view) {
