@@ -4,6 +4,7 @@ import type { components } from './schema'
 type Schemas = components['schemas']
 
 export type Me = Schemas['Me']
+export type SourceHolder = Schemas['Holder']
 export type PersonCard = Schemas['PersonBody']
 export type PeopleGroup = Schemas['GroupBody']
 export type GivenRole = Schemas['RoleBody']

@@ -11,6 +11,7 @@ import ThingActions from '../../things/ThingActions.vue'
 import FileDrop from './FileDrop.vue'
 import FunctionLine from './FunctionLine.vue'
 import NamesLine from './NamesLine.vue'
+import SourceHolders from './SourceHolders.vue'
 import { found, sizeInWords } from './search'
 import ServiceRequests from './ServiceRequests.vue'
 import SourceProjects from './SourceProjects.vue'
@@ -136,6 +137,7 @@ async function changed(): Promise<void> {
         :found="each" />
     </div>
     <ServiceRequests v-if="source.kind === 'web'" :source="source" />
+    <SourceHolders v-if="looksAfterAll" :source="source.id" />
     <FileDrop v-if="source.forms.length && !isOfCopies" :source="source" @taken="again" />
     <SourceForm v-if="changing" class="my-2" :source="source" @done="changed" @cancel="changing = false" />
     <ThingActions class="pt-2" :thing="{ kind: 'source', id: source.id, name: source.id }" :changed="reload">

@@ -3,6 +3,7 @@ package plainsieve.server.sources;
 import io.micrometer.core.instrument.MeterRegistry;
 import io.micrometer.core.instrument.Timer;
 import java.time.Duration;
+import java.util.List;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
@@ -132,6 +133,20 @@ public class Sending {
         try (Source source = sources.open(access)) {
             return source.health();
         }
+    }
+
+    /**
+     * A caller whose statements run at a source, or wait for it.
+     *
+     * @param owner see {@link plainsieve.server.people.Asker#owner()}
+     */
+    public record Holder(String owner, int running, int waiting) {}
+
+    /** Who holds the places of a source at this moment, and who waits. */
+    public List<Holder> holders(String sourceId) {
+        return sources.load(sourceId).stream()
+                .map(load -> new Holder(load.caller(), load.running(), load.waiting()))
+                .toList();
     }
 
     /** Lets go of a source that was removed or renamed. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
+import plainsieve.server.accounts.Accounts;
 import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
@@ -26,7 +28,9 @@ import plainsieve.server.api.body.UseBody;
 import plainsieve.server.authoring.SourceEdits;
 import plainsieve.server.people.Role;
 import plainsieve.server.project.Project;
+import plainsieve.server.records.PersonRow;
 import plainsieve.server.sources.KeptSources;
+import plainsieve.server.sources.Sending;
 import plainsieve.sources.Secret;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceFields;
@@ -40,8 +44,30 @@ import plainsieve.sources.SourceLimits;
 class SourcesApi {
     private final SourceEdits edits;
 
-    SourcesApi(SourceEdits edits) {
+    private final Sending sending;
+    private final Accounts accounts;
+
+    SourcesApi(SourceEdits edits, Sending sending, Accounts accounts) {
         this.edits = edits;
+        this.sending = sending;
+        this.accounts = accounts;
+    }
+
+    /**
+     * A caller whose statements run at a source, or wait for it.
+     *
+     * @param name what the person signs in with; empty for a browser without an account, a link, or the server itself
+     */
+    record Holder(String name, int running, int waiting) {}
+
+    /** Who holds the places of a source at this moment, and who waits for one. */
+    @GetMapping("/{id}/holders")
+    List<Holder> holders(@PathVariable String id) {
+        Map<String, String> names =
+                accounts.all().stream().collect(Collectors.toMap(PersonRow::id, PersonRow::name, (one, same) -> one));
+        return sending.holders(id).stream()
+                .map(holder -> new Holder(names.getOrDefault(holder.owner(), ""), holder.running(), holder.waiting()))
+                .toList();
     }
 
     /**

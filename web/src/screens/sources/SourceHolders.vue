@@ -1,0 +1,29 @@
+<script setup lang="ts">
+/* Whose statements run at a source at this moment, and whose wait; for operators. Asked anew every few seconds while it is open. */
+import { computed, onScopeDispose, ref } from 'vue'
+import { get } from '../../api/client'
+import type { SourceHolder } from '../../api/types'
+
+const props = defineProps<{ source: string }>()
+const ASKED_EVERY_MS = 3000
+const holders = ref<SourceHolder[]>([])
+
+async function ask(): Promise<void> {
+  holders.value = await get<SourceHolder[]>(`/sources/${encodeURIComponent(props.source)}/holders`).catch(() => [])
+}
+void ask()
+const timer = setInterval(() => void ask(), ASKED_EVERY_MS)
+onScopeDispose(() => {
+  clearInterval(timer)
+})
+
+const words = computed(() =>
+  holders.value
+    .map(one => `${one.name || 'others'} ${one.running}${one.waiting ? ` and ${one.waiting} waiting` : ''}`)
+    .join(', '),
+)
+</script>
+
+<template>
+  <p v-if="words" class="small soft m-0" data-test="holders">Running now: {{ words }}.</p>
+</template>
