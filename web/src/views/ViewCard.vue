@@ -44,7 +44,7 @@ const limited = computed(() => {
       </h2>
       <slot name="beside" />
     </div>
-    <p v-if="limited" class="small m-0 limited" data-test="limited">
+    <p v-if="limited" class="small m-0 pb-1 limited" data-test="limited">
       Of {{ limited }} only: the query has a row limit.
     </p>
     <p v-if="aside" class="soft small m-0">Not filtered by {{ aside }}, on purpose.</p>

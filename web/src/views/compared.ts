@@ -1,7 +1,7 @@
 /* A figure beside the same one of another span, or of all rows. */
 import type { Cell, View } from '../api/types'
-import { measureInWords } from '../formats'
 import { LOCALE } from '../locale'
+import { figureInWords } from './figureInWords'
 
 type FigureOfView = View['measures'][number]
 
@@ -16,12 +16,12 @@ export function changeInWords(with_: string, figure: FigureOfView, now: Cell, th
   const unit = figure.unit ? ` ${figure.unit}` : ''
   if (with_ === 'all') {
     return figure.adds && there !== 0
-      ? `${percent.format((here / there) * 100)} % of ${measureInWords(there)}${unit}`
-      : `${measureInWords(there)}${unit} of all rows`
+      ? `${percent.format((here / there) * 100)} % of ${figureInWords(there, figure)}${unit}`
+      : `${figureInWords(there, figure)}${unit} of all rows`
   }
   const than = THAN[with_] ?? with_
   if (here === there) return `the same as ${than}`
-  const what = `${than} (${measureInWords(there)}${unit})`
+  const what = `${than} (${figureInWords(there, figure)}${unit})`
   const word = here > there ? '▲' : '▼'
   if (there === 0) return `${word} from 0, ${than}`
   return `${word} ${percent.format(Math.abs((here - there) / there) * 100)} % ${here > there ? 'more' : 'less'} than ${what}`
