@@ -50,7 +50,7 @@ function inWords(row: Cell[] | undefined, index: number): string {
     ? dateInWords(String(value).slice(0, 10))
     : figureInWords(value, props.view.measures[index])
 }
-/* What was rounded is exact at the pointer and for screen readers. */
+/* The exact value of a rounded figure, on hover and for screen readers. */
 const exactly = (index: number): string | undefined => {
   const kind = answer.value?.begun.columns[index]?.kind
   return kind === 'DATE' || kind === 'DATETIME'

@@ -17,7 +17,7 @@ export function figureInWords(cell: Cell, figure: Figure | undefined): string {
     : measureInWords(value)
 }
 
-/** The exact value, for the pointer and for screen readers, where what is shown is another. */
+/** The exact value, for hover and screen readers; undefined where it is what is shown. */
 export function exactFigure(cell: Cell, figure: Figure | undefined): string | undefined {
   if (cell === null) return undefined
   const shown = figureInWords(cell, figure)

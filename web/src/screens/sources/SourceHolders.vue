@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/* Whose statements run at a source at this moment, and whose wait; for operators. Asked anew every few seconds while it is open. */
+/* Callers whose statements run at a source or wait for it, for operators. Refreshed every few seconds. */
 import { computed, onScopeDispose, ref } from 'vue'
 import { get } from '../../api/client'
 import type { SourceHolder } from '../../api/types'

@@ -74,7 +74,7 @@ public final class ProjectYaml {
         }
     }
 
-    /** The file's text, with the marker at its end by which a cut-off file is told from a whole one. */
+    /** The file's text, ending with the marker that distinguishes a complete file from a truncated one. */
     public static String write(ProjectFile file) {
         return YAML.writeValueAsString(file) + END + "\n";
     }

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Requests that nobody should send: each is refused as the sender's fault, and none is an internal error. */
+/** Malformed requests are refused with a 4xx status and are never internal errors. */
 class MalformedInputTest {
     private final Api api = new Api(RunningServer.get().address());
 

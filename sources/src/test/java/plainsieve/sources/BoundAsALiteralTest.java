@@ -103,7 +103,7 @@ class BoundAsALiteralTest {
                         .rewrite(new Choices(Map.of(), Map.of()), Wanted.allRows(), 1_000));
     }
 
-    /** A number stands beside a day as a literal does. */
+    /** A number next to a date behaves as a literal does. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             select current_date - :v as x                          | select current_date - 3 as x

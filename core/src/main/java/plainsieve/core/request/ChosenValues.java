@@ -77,7 +77,7 @@ final class ChosenValues {
             throw refused(
                     parameter,
                     "bad-in-path",
-                    "“" + text.replace("%", "%%") + "” of :%s cannot stand in a path.",
+                    "“" + text.replace("%", "%%") + "” of :%s is not allowed in a path.",
                     "Choose another value, or ask for it behind the question mark.");
         }
         if (part.kind() == Part.Kind.HEADER && !text.chars().allMatch(c -> c >= ' ' && c < 127)) {

@@ -124,8 +124,8 @@ final class ViewOnTop {
     }
 
     /**
-     * DISTINCT ON keeps the first row by the order; counters, and what may be made anew for each row, follow it. An aggregate in it, or
-     * what may be one, makes one row of all where nothing is grouped.
+     * DISTINCT ON keeps the first row by the order; counters and volatile functions follow it. An aggregate in ORDER BY, or a function that
+     * may be one, makes a single row where nothing is grouped.
      */
     private boolean picksRows(QueryLevel level) {
         if (level.operands().size() > 1 || !(level.operands().get(0) instanceof QueryLevel.Operand.Plain plain)) {

@@ -16,7 +16,7 @@ import java.util.Set;
  * @param escaped whether the name has Unicode escapes, so that the text does not show it
  */
 public record FunctionCall(String qualifier, String name, boolean quoted, int start, boolean escaped) {
-    /** What stands in front of a bracket and is no call, as far as {@link Keywords} takes it for a name. */
+    /** Words before a bracket that are not calls, although {@link Keywords} takes them for names. */
     private static final Set<String> OF_A_QUERY = Set.of(
             "all",
             "analyze",
@@ -65,8 +65,8 @@ public record FunctionCall(String qualifier, String name, boolean quoted, int st
     }
 
     /**
-     * Whether a function can be called here: its name is none of the words of a query, stands behind no {@code as} and
-     * {@code with}, which give names to columns, and behind nothing that ends an expression.
+     * Whether a function can be called here: the name is not a word of the query's structure, does not follow {@code as} or
+     * {@code with}, which introduce names, and does not follow the end of an expression.
      */
     private static boolean isCall(Tokens tokens, int name) {
         boolean named = tokens.isWord(name - 1, "as")

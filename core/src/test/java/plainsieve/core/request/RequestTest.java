@@ -172,7 +172,7 @@ class RequestTest {
     @ValueSource(strings = {"../x", "../..", "a/../b", "%2e%2e", "%252e%252e", "..\\x", "a/.", "..;x/y"})
     void aValueWithADotSegmentIsRefusedInAPath(String value) {
         text("port", value);
-        assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("cannot stand in a path");
+        assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("is not allowed in a path");
         assertThat(request(get("get /ports?p=:port")).path()).startsWith("/ports?p=");
     }
 
@@ -180,7 +180,7 @@ class RequestTest {
     @ValueSource(strings = {".", "..", ""})
     void aValueThatWouldChangeThePathIsRefused(String value) {
         text("port", value);
-        assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("cannot stand in a path");
+        assertThatThrownBy(() -> sent(get("get /ports/:port/tides"))).hasMessageContaining("is not allowed in a path");
         assertThat(request(get("get /ports?p=:port")).path()).isEqualTo("/ports?p=" + value);
     }
 

@@ -46,7 +46,7 @@ class RowLimitsTest {
                 .isEqualTo(bound == null ? List.of() : List.of(new Bound.RowCount(bound)));
     }
 
-    /** What a view on top of the query is a part of, as viewers are told. */
+    /** Viewers see it next to figures and groups on top of the query. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', nullValues = "none", textBlock = """
             select 1 limit 500                          | none | 500

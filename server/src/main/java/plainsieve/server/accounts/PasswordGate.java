@@ -18,9 +18,9 @@ class PasswordGate {
 
     /**
      * Whether a password is the one that is kept. Throws {@link ProblemException} when it is not looked at before a while, and
-     * {@link plainsieve.server.people.Overloaded} when too many are looked at just now; then it is not counted.
+     * {@link plainsieve.server.people.OverloadException} when too many are looked at just now; then it is not counted.
      *
-     * @param encoded as it is kept; empty for a person without one, or for nobody
+     * @param encoded as it is kept; empty for a person without one, or when there is no such person
      */
     boolean admits(String name, String password, String encoded, SignIns.From from) {
         Duration wait = guesses.wait(name, from);

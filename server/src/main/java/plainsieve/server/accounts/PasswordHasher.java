@@ -11,11 +11,11 @@ import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
-import plainsieve.server.people.Overloaded;
+import plainsieve.server.people.OverloadException;
 
 /**
  * Hashes passwords with Argon2id. One takes 16 MB of memory and a fifth of a second of a processor, so only a few are hashed at once, a
- * few more wait for a moment, and everyone else is refused at once: whoever sends many sign-ins cannot take the server from the others.
+ * few more wait for a moment, and the rest are refused at once, so that many sign-ins cannot exhaust the server's memory.
  */
 @Component
 class PasswordHasher {
@@ -29,23 +29,24 @@ class PasswordHasher {
     private final Semaphore slots = new Semaphore(MAX_CONCURRENT, true);
     private final AtomicInteger waiting = new AtomicInteger();
     /* To hash one takes a fifth of a second, which no start waits for. */
-    private final CompletableFuture<String> ofNobody = CompletableFuture.supplyAsync(() -> encoder.encode("of nobody"));
+    private final CompletableFuture<String> ofNoAccount =
+            CompletableFuture.supplyAsync(() -> encoder.encode("no account"));
 
-    /** Throws {@link Overloaded} when too many are hashed at this moment. */
+    /** Throws {@link OverloadException} when too many are hashed at this moment. */
     String hash(String password) {
         return inSlot(() -> encoder.encode(password));
     }
 
     /**
-     * Whether a hash is that of a password. Takes as long when there is no hash, so that nobody learns who has an account. Throws
-     * {@link Overloaded} as {@link #hash}.
+     * Whether a hash is that of a password. Takes as long when there is no hash, so that the time does not reveal who has an account. Throws
+     * {@link OverloadException} as {@link #hash}.
      *
      * @param begun runs when it is this password's turn, before it is looked at
      */
     boolean matches(String password, String hash, Runnable begun) {
         return inSlot(() -> {
             begun.run();
-            boolean same = encoder.matches(password, hash.isEmpty() ? ofNobody.join() : hash);
+            boolean same = encoder.matches(password, hash.isEmpty() ? ofNoAccount.join() : hash);
             return same && !hash.isEmpty();
         });
     }
@@ -72,7 +73,7 @@ class PasswordHasher {
             waiting.decrementAndGet();
         }
         if (!entered) {
-            throw new Overloaded("Too many people sign in at this moment.", Duration.ofSeconds(3));
+            throw new OverloadException("Too many people sign in at this moment.", Duration.ofSeconds(3));
         }
     }
 }

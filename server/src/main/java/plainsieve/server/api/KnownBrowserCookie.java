@@ -3,9 +3,7 @@ package plainsieve.server.api;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
-import org.springframework.http.ResponseCookie;
 import org.springframework.web.util.WebUtils;
-import plainsieve.server.security.OwnPath;
 
 /** The cookie that has the mark of a browser in which a person has signed in. No script reads it, and no other site sends it. */
 public final class KnownBrowserCookie {
@@ -23,13 +21,6 @@ public final class KnownBrowserCookie {
 
     /** As a header sets it in an answer to this request. */
     public static String set(String mark, HttpServletRequest request) {
-        return ResponseCookie.from(NAME, mark)
-                .httpOnly(true)
-                .secure(request.isSecure())
-                .sameSite("Lax")
-                .path(OwnPath.inBrowser(request, "/api"))
-                .maxAge(KEPT)
-                .build()
-                .toString();
+        return HttpOnlyCookie.of(NAME, mark, "/api", KEPT, request);
     }
 }

@@ -30,7 +30,7 @@ import plainsieve.server.copies.CopyFailure;
 import plainsieve.server.mail.MailFailure;
 import plainsieve.server.people.Forbidden;
 import plainsieve.server.people.NotSignedIn;
-import plainsieve.server.people.Overloaded;
+import plainsieve.server.people.OverloadException;
 import plainsieve.server.project.Changed;
 import plainsieve.server.project.NotFound;
 import plainsieve.server.project.StillUsed;
@@ -55,7 +55,7 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> overloaded(Overloaded e) {
+    ResponseEntity<ProblemDetail> overloaded(OverloadException e) {
         long seconds = Math.max(1, e.retryAfter().toSeconds());
         ProblemDetail detail =
                 detail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage(), "Try again in %d seconds.".formatted(seconds));

@@ -2,8 +2,6 @@ package plainsieve.server.api;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
-import org.springframework.http.ResponseCookie;
-import plainsieve.server.security.OwnPath;
 
 /** The cookie that has the secret of a session. No script reads it, and no other site sends it. */
 public final class SessionCookie {
@@ -22,13 +20,6 @@ public final class SessionCookie {
     }
 
     private static String cookie(String value, Duration lasts, HttpServletRequest request) {
-        return ResponseCookie.from(NAME, value)
-                .httpOnly(true)
-                .secure(request.isSecure())
-                .sameSite("Lax")
-                .path(OwnPath.inBrowser(request, "/"))
-                .maxAge(lasts)
-                .build()
-                .toString();
+        return HttpOnlyCookie.of(NAME, value, "/", lasts, request);
     }
 }

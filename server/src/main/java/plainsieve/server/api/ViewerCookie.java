@@ -3,8 +3,6 @@ package plainsieve.server.api;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.UUID;
-import org.springframework.http.ResponseCookie;
-import plainsieve.server.security.OwnPath;
 
 /** The cookie by which viewers are told apart, where they have no accounts. */
 public final class ViewerCookie {
@@ -21,13 +19,6 @@ public final class ViewerCookie {
 
     /** As a header sets it in an answer to this request; over HTTPS alone, if that came so. */
     public static String of(String viewer, HttpServletRequest request) {
-        return ResponseCookie.from(NAME, viewer)
-                .httpOnly(true)
-                .secure(request.isSecure())
-                .sameSite("Lax")
-                .path(OwnPath.inBrowser(request, "/api"))
-                .maxAge(KEPT)
-                .build()
-                .toString();
+        return HttpOnlyCookie.of(NAME, viewer, "/api", KEPT, request);
     }
 }

@@ -64,7 +64,7 @@ public final class Spool implements AutoCloseable {
         if (left) {
             throw new IOException("The reader went away");
         }
-        // What comes after the end, such as a sign of life that was on its way, would stand behind the last line.
+        // Ignored after the end: a progress line that is still on its way would follow the last line.
         if (length == 0 || ended) {
             return;
         }

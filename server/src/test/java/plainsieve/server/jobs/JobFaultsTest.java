@@ -30,7 +30,7 @@ class JobFaultsTest {
         server.close();
     }
 
-    /** Counts what it does, and fails as often as it is told. */
+    /** Counts its runs, and fails the first few. */
     private static final class Counting implements Doing {
         private final String kind;
         private final int errors;

@@ -23,7 +23,7 @@ import plainsieve.server.records.KeptListRecords;
 import plainsieve.server.sent.Origin;
 import plainsieve.server.sent.Purpose;
 
-/** Whoever waits for a list hears of whatever went wrong with it, and the next one who asks gets it. */
+/** A failure of a value list reaches every waiter, and the next request asks again. */
 class ListFaultsTest {
     private static final KeptList ONE =
             new KeptList(List.of(), true, "port", "", "text", Instant.parse("2026-11-30T12:00:00Z"));

@@ -53,7 +53,7 @@ final class FolderReader {
         this.keeping = new Keeping(kept, engines.each());
     }
 
-    /** Throws {@link SourceFailure} when what is read cannot be kept. A file that cannot be read is told with its table, and hides no other. */
+    /** Throws {@link SourceFailure} when what is read cannot be kept. An unreadable file is reported with its table and does not hide the others. */
     FolderState read(List<FoundFile> files, Cancellation cancellation) {
         List<FileTable> tables = FolderTables.of(files, settings.said(), FolderReader::areas);
         try {

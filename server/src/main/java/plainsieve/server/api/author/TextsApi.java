@@ -47,7 +47,7 @@ import plainsieve.server.sources.SourceFacts;
 @RequestMapping("/api/projects/{project}/queries/{id}")
 @Route(Role.AUTHOR)
 class TextsApi {
-    /** Each may have a rewrite of its own; nobody reads more of them. */
+    /** Each notice may carry a rewrite, so the answer would grow with the square of the text. */
     private static final int MOST_NOTICES = 200;
 
     private final SourceFacts facts;

@@ -119,7 +119,7 @@ final class ViewsInContext {
                     .map(limit -> new LimitBody(
                             limit.parameter().orElse(""), limit.rows().orElse(0)));
         } catch (ProblemException e) {
-            // A text that cannot be read is told where it is run.
+            // Running the view reports why the text cannot be read.
             return Optional.empty();
         }
     }

@@ -3,11 +3,11 @@ package plainsieve.server.people;
 import java.time.Duration;
 
 /** The server has too much of this work at the moment. Nothing was done; the same request can succeed a little later. */
-public final class Overloaded extends RuntimeException {
+public final class OverloadException extends RuntimeException {
     private final transient Duration retryAfter;
 
     /** @param retryAfter when the request can be repeated; at least one second */
-    public Overloaded(String message, Duration retryAfter) {
+    public OverloadException(String message, Duration retryAfter) {
         super(message);
         this.retryAfter = retryAfter;
     }
