@@ -68,7 +68,9 @@ class PreparedAgainTest {
     @Test
     void takesValuesOfOtherTypes() {
         String text = "select typeof(?), ?";
-        assertThat(rows(text, 10, new Value.Whole(1), new Value.Text("a"))).containsExactly(List.of("BIGINT", "a"));
+        assertThat(rows(text, 10, new Value.Whole(1), new Value.Text("a"))).containsExactly(List.of("INTEGER", "a"));
+        assertThat(rows(text, 10, new Value.Whole(3_000_000_000L), new Value.Text("a")))
+                .containsExactly(List.of("BIGINT", "a"));
         assertThat(rows(text, 10, new Value.Text("b"), new Value.Day(LocalDate.of(2026, 11, 29))))
                 .containsExactly(List.of("VARCHAR", "2026-11-29"));
     }

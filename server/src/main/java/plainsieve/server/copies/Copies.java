@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -12,6 +13,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
+import plainsieve.core.dialect.Dialects;
+import plainsieve.core.sql.Lexer;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.TokenKind;
+import plainsieve.core.sql.Tokens;
+import plainsieve.core.steps.read.StepLines;
+import plainsieve.core.value.ProblemException;
 import plainsieve.server.jobs.Doing;
 import plainsieve.server.jobs.Outcome;
 import plainsieve.server.project.CopiesSource;
@@ -119,7 +127,21 @@ public class Copies implements Doing {
     }
 
     private static boolean mentions(Query query, StoredCopy copy) {
-        return query.liveText().matches("(?s).*\\b" + copy.table() + "\\b.*");
+        return StepLines.isSteps(query.liveText())
+                ? Arrays.asList(query.liveText().split("\\W+")).contains(copy.table())
+                : isNamed(copy.table(), query.liveText());
+    }
+
+    /* By its tokens: not in comments and strings. A text that cannot be read names nothing. */
+    private static boolean isNamed(String table, String sql) {
+        try {
+            Tokens tokens = Lexer.scan(sql, Dialects.HERE.syntax()).tokens();
+            return IntStream.range(0, tokens.size())
+                    .filter(at -> tokens.is(at, TokenKind.WORD) || tokens.is(at, TokenKind.QUOTED_NAME))
+                    .anyMatch(at -> Names.same(tokens.written(at), table));
+        } catch (ProblemException e) {
+            return false;
+        }
     }
 
     /** Lets viewers have what was kept back. */
