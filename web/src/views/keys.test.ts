@@ -7,6 +7,10 @@ describe('what a view groups by', () => {
     expect(readKey('delay_min:10')).toEqual({ column: 'delay_min', cut: '10' })
     expect(readKey('a:b')).toEqual({ column: 'a:b', cut: '' })
     expect(readKey(':10')).toEqual({ column: ':10', cut: '' })
+    expect(readKey('a:1:value')).toEqual({ column: 'a:1', cut: '' })
+    expect(readKey('a:value:10')).toEqual({ column: 'a:value', cut: '10' })
+    expect(readKey('a:1e9')).toEqual({ column: 'a:1e9', cut: '' })
+    expect(readKey('a:0.00')).toEqual({ column: 'a:0.00', cut: '' })
   })
   it('reads in words', () => {
     expect(keyInWords('departed_at:weekday', 1)).toBe('Monday')

@@ -11,17 +11,20 @@ export interface Key {
 }
 
 const CUTS = new Set(['day', 'week', 'month', 'quarter', 'year', 'weekday', 'hour'])
+/* As the server reads it: `1e9` and `0x10` are names. */
+const WIDTH = /^(?!0+(\.0+)?$)\d{1,12}(\.\d{1,6})?$/
 const AGAIN = new Set(['weekday', 'hour'])
 const MONDAY = Date.UTC(2024, 0, 1)
 const MILLIS_PER_DAY = 86_400_000
 const weekdays = new Intl.DateTimeFormat(LOCALE, { weekday: 'long', timeZone: 'UTC' })
 
+/** Reads `port`, `departed_at:month`, `delay_min:10`, and `a:1:value`, each value of a column that is called `a:1`. */
 export function readKey(text: string): Key {
   const colon = text.lastIndexOf(':')
   const cut = text.slice(colon + 1)
-  return colon > 0 && (CUTS.has(cut) || Number(cut) > 0)
-    ? { column: text.slice(0, colon), cut }
-    : { column: text, cut: '' }
+  const column = text.slice(0, colon)
+  if (colon > 0 && cut === 'value') return { column, cut: '' }
+  return colon > 0 && (CUTS.has(cut) || WIDTH.test(cut)) ? { column, cut } : { column: text, cut: '' }
 }
 
 export const columnInWords = (key: string): string => readKey(key).column.replaceAll('_', ' ')

@@ -48,11 +48,36 @@ public sealed interface Wanted {
      * @param cut what its values are put together by; nothing for each value by itself
      */
     record Key(String column, Optional<Cut> cut) {
-        /** Reads {@code port}, {@code departed_at:month} and {@code delay_min:10}, a band of ten. */
+        private static final String UNCUT = ":value";
+
+        /** Each value of a column by itself, whatever the column is called. */
+        public static Key of(String column) {
+            return new Key(column, Optional.empty());
+        }
+
+        /**
+         * Reads {@code port}, {@code departed_at:month}, {@code delay_min:10}, a band of ten, and {@code a:1:value}, each value of
+         * the column {@code a:1}.
+         */
         public static Key read(String text) {
             int colon = text.lastIndexOf(':');
-            Optional<Cut> cut = colon < 1 ? Optional.empty() : Cut.ofWord(text.substring(colon + 1));
-            return cut.isPresent() ? new Key(text.substring(0, colon), cut) : new Key(text, Optional.empty());
+            if (colon < 1) {
+                return of(text);
+            }
+            String column = text.substring(0, colon);
+            if (text.endsWith(UNCUT)) {
+                return of(column);
+            }
+            Optional<Cut> cut = Cut.ofWord(text.substring(colon + 1));
+            return cut.isPresent() ? new Key(column, cut) : of(text);
+        }
+
+        /** As {@link #read} reads it back. */
+        public String text() {
+            if (cut.isPresent()) {
+                return column + ":" + cut.get().word();
+            }
+            return read(column).equals(this) ? column : column + UNCUT;
         }
     }
 

@@ -75,10 +75,11 @@ final class Groupings {
     }
 
     private static Offer itself(OutputColumn column, long most, String what) {
+        String id = Wanted.Key.of(column.name()).text();
         String words = column.inWords();
         return column.different().orElse(0) > most
-                ? Offer.misfit(column.name(), words, "%s are too many %s".formatted(column.differentInWords(), what))
-                : Offer.of(column.name(), words, column.differentInWords());
+                ? Offer.misfit(id, words, "%s are too many %s".formatted(column.differentInWords(), what))
+                : Offer.of(id, words, column.differentInWords());
     }
 
     private static List<Offer> times(OutputColumn column, boolean again) {

@@ -8,8 +8,10 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Stream;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.ColumnWords;
 import plainsieve.core.view.Control;
@@ -81,7 +83,7 @@ public final class ViewProposals {
                 if (fine.refines().contains(coarse.name())) {
                     String why = "Each of the %s of %s belongs to one %s."
                             .formatted(fine.differentInWords(), fine.inWords(), coarse.inWords());
-                    return Optional.of(groups(List.of(coarse.name(), fine.name()), why));
+                    return Optional.of(groups(coarse, fine, why));
                 }
             }
         }
@@ -92,10 +94,13 @@ public final class ViewProposals {
         OutputColumn second = few.get(1);
         String why = "%s of %s, then %s of %s."
                 .formatted(first.differentInWords(), first.inWords(), second.differentInWords(), second.inWords());
-        return Optional.of(groups(List.of(first.name(), second.name()), why));
+        return Optional.of(groups(first, second, why));
     }
 
-    private Proposal groups(List<String> levels, String why) {
+    private Proposal groups(OutputColumn coarse, OutputColumn fine, String why) {
+        List<String> levels = Stream.of(coarse, fine)
+                .map(column -> Wanted.Key.of(column.name()).text())
+                .toList();
         Shown groups = new Shown.Groups(sums(), levels);
         return new Proposal(
                 "groups", queryId, View.of("groups", Groupings.titleBy(levels), queryId, groups), why, false);
@@ -147,7 +152,8 @@ public final class ViewProposals {
         List<Proposal> bars = new ArrayList<>();
         for (OutputColumn column : fewest()) {
             boolean taken = bars.size() < BARS_TAKEN;
-            bars.add(bars(column.name(), "It has only " + column.differentInWords() + ".", taken));
+            bars.add(
+                    bars(Wanted.Key.of(column.name()).text(), "It has only " + column.differentInWords() + ".", taken));
         }
         return bars;
     }

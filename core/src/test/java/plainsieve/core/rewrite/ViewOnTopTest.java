@@ -59,6 +59,19 @@ class ViewOnTopTest {
     }
 
     @ParameterizedTest
+    @ValueSource(
+            strings = {"port", "a:1", "due:day", "a:1:value", "x:value", ":value", ":10", "a:", "a:0", "a:month:2"})
+    void aColumnCalledLikeABandKeepsItsNameAsText(String column) {
+        Wanted.Key key = Wanted.Key.of(column);
+
+        assertThat(Wanted.Key.read(key.text())).isEqualTo(key);
+        Wanted.Key banded = new Wanted.Key(column, Cut.ofWord("10"));
+        assertThat(Wanted.Key.read(banded.text())).isEqualTo(banded);
+        Wanted totals = new Wanted.Totals(List.of(key), List.of(Measure.countOfRows()), Wanted.Order.KEYS);
+        assertThat(sent("postgresql", totals)).contains("group by \"" + column + "\"");
+    }
+
+    @ParameterizedTest
     @ValueSource(strings = {"delay:0", "delay:-5", "delay:ten", "delay:1e9", "delay:"})
     void whatIsNoWidthAndNoPartIsTheNameOfAColumn(String key) {
         assertThat(Wanted.Key.read(key)).isEqualTo(new Wanted.Key(key, Optional.empty()));

@@ -18,6 +18,7 @@ import plainsieve.core.parameter.BlankRule;
 import plainsieve.core.parameter.Parameter;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.Measure;
+import plainsieve.core.rewrite.Wanted;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Type;
 import plainsieve.core.view.ColumnWords;
@@ -100,6 +101,18 @@ class ViewSentenceTest {
         return ParameterDefinition.of(
                 Parameter.of(name, Type.TEXT).withBlankRule(BlankRule.NOT_ALLOWED),
                 new ParameterDefinition.Words(name, "", "", "", ""));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"due:day", "a:1", "port"})
+    void aColumnIsOfferedForItselfWhateverItIsCalled(String name) {
+        Known known = new Known(List.of(column(name, Type.TEXT, 3)), Map.of(), Set.of(), Set.of(), List.of());
+
+        assertThat(Groupings.bars(known))
+                .extracting(offer -> Wanted.Key.read(offer.id()), Offer::words)
+                .containsExactly(tuple(Wanted.Key.of(name), name));
+        assertThat(Groupings.titleBy(List.of(Groupings.parts(known).get(0).id())))
+                .isEqualTo("By " + name);
     }
 
     private static View view(String kind) {

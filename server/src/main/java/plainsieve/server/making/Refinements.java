@@ -50,8 +50,8 @@ final class Refinements {
 
     /* Rows without a value of the finer column may lie in every coarser one; they say nothing. */
     private boolean refines(OutputColumn fine, OutputColumn coarse) {
-        Wanted pairs =
-                Wanted.totals(List.of(fine.name(), coarse.name()), List.of(Measure.countOfRows()), Wanted.Order.KEYS);
+        List<Wanted.Key> keys = List.of(Wanted.Key.of(fine.name()), Wanted.Key.of(coarse.name()));
+        Wanted pairs = new Wanted.Totals(keys, List.of(Measure.countOfRows()), Wanted.Order.KEYS);
         long most = values(fine) + values(coarse) + 2;
         return groups.of(pairs, most).equals(OptionalLong.of(values(fine)));
     }
