@@ -73,7 +73,7 @@ final class TestReader {
 
     /** With its end even where the condition leaves it out, or one further out: a few rows more do no harm. */
     private Optional<Value> end(Span right, SideColumns.Found found, boolean least) {
-        Optional<Value> value = value(right, found.type());
+        Optional<Value> value = values.one(right, Optional.of(found.type()));
         if (Within.isOrderedEverywhere(found.type())) {
             return value.filter(one -> isOf(one, found.type()));
         }
@@ -81,14 +81,6 @@ final class TestReader {
             return Optional.empty();
         }
         return value.flatMap(one -> found.type() == Type.DECIMAL ? Wider.number(one, least) : Wider.moment(one, least));
-    }
-
-    /** Written moments have a word before them. */
-    private Optional<Value> value(Span right, Type type) {
-        boolean word = right.length() == 2
-                && (here.tokens().isWord(right.from(), "timestamp")
-                        || here.tokens().isWord(right.from(), "date"));
-        return values.one(word ? new Span(right.from() + 1, right.to()) : right, Optional.of(type));
     }
 
     private static boolean isOf(Value value, Type type) {

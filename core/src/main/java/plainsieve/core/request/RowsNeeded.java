@@ -2,6 +2,7 @@ package plainsieve.core.request;
 
 import java.util.List;
 import java.util.OptionalLong;
+import java.util.regex.Pattern;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.sql.Block;
 import plainsieve.core.sql.Clause;
@@ -19,6 +20,8 @@ import plainsieve.core.statement.Statement;
  * that no more pages are fetched than these; else all.
  */
 public final class RowsNeeded {
+    private static final Pattern WRITTEN_COUNT = Pattern.compile("\\d{1,18}");
+
     private RowsNeeded() {}
 
     /** Nothing when all are needed. */
@@ -59,7 +62,7 @@ public final class RowsNeeded {
         return items.length() % 2 == 1;
     }
 
-    /** The rows of the only LIMIT; nothing when there is none, or one that is reckoned. */
+    /** The rows of the only LIMIT, bound or written; nothing when there is none, or one that is an expression. */
     public static OptionalLong limit(QueryLevel top, SentText sent) {
         List<Clause> limits = top.tail().stream()
                 .filter(clause -> clause.kind() == Clause.Kind.LIMIT)
@@ -67,7 +70,12 @@ public final class RowsNeeded {
         if (limits.size() != 1 || limits.get(0).body().length() != 1) {
             return OptionalLong.empty();
         }
-        return sent.at(limits.get(0).body().from())
+        int token = limits.get(0).body().from();
+        String written = sent.tokens().written(token);
+        if (WRITTEN_COUNT.matcher(written).matches()) {
+            return OptionalLong.of(Long.parseLong(written));
+        }
+        return sent.at(token)
                 .filter(value -> value.bound() instanceof Bound.RowCount)
                 .map(value -> OptionalLong.of(((Bound.RowCount) value.bound()).rows()))
                 .orElse(OptionalLong.empty());

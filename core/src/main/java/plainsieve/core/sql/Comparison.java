@@ -63,6 +63,22 @@ public record Comparison(Span left, int operator, boolean negatedWord, Kind kind
         return -1;
     }
 
+    /** The same with its sides exchanged, {@code price > 10} for {@code 10 < price}; nothing for other operators. */
+    public Optional<Comparison> exchanged() {
+        Kind other =
+                switch (kind) {
+                    case EQUAL, NOT_EQUAL -> kind;
+                    case LESS -> Kind.GREATER;
+                    case LESS_OR_EQUAL -> Kind.GREATER_OR_EQUAL;
+                    case GREATER -> Kind.LESS;
+                    case GREATER_OR_EQUAL -> Kind.LESS_OR_EQUAL;
+                    case IN, BETWEEN, LIKE, OTHER -> Kind.OTHER;
+                };
+        return other == Kind.OTHER
+                ? Optional.empty()
+                : Optional.of(new Comparison(right, operator, negatedWord, other, left));
+    }
+
     public boolean isEquality() {
         return kind == Kind.EQUAL || kind == Kind.NOT_EQUAL;
     }

@@ -53,10 +53,10 @@ public final class WrittenValues {
         return values.isEmpty() ? Optional.empty() : Optional.of(values);
     }
 
-    /** The one value that stands there; nothing where it is something else. */
+    /** The one value that stands there, perhaps as a day or a time by its type; nothing where it is something else. */
     public Optional<Value> one(Span right, Optional<Type> type) {
         if (right.length() != 1) {
-            return Optional.empty();
+            return typed(right);
         }
         int token = right.from();
         if (tokens.is(token, TokenKind.PARAMETER)) {
@@ -65,10 +65,42 @@ public final class WrittenValues {
                     .map(value -> ((Bound.Single) value.bound()).value());
         }
         String written = tokens.written(token);
+        if (tokens.isWord(token, "true") || tokens.isWord(token, "false")) {
+            return Optional.of(new Value.Truth(tokens.isWord(token, "true")));
+        }
         boolean text = tokens.is(token, TokenKind.STRING) && written.matches("'(?:[^']|'')*'");
         return text
                 ? read(written.substring(1, written.length() - 1).replace("''", "'"), type)
                 : tokens.is(token, TokenKind.NUMBER) ? read(written, type) : Optional.empty();
+    }
+
+    /** {@code date '2026-01-31'}, {@code cast('2026-01-31' as date)} and {@code '2026-01-31'::date}; a cast that changes a value is none. */
+    private Optional<Value> typed(Span span) {
+        int from = span.from();
+        boolean cast = span.length() == 6
+                && tokens.isWord(from, "cast")
+                && tokens.isBracket(from + 1, '(')
+                && tokens.isWord(from + 3, "as")
+                && tokens.isBracket(from + 5, ')');
+        boolean suffix = span.length() == 3 && tokens.isSymbol(from + 1, "::");
+        boolean prefix = span.length() == 2 && tokens.is(from + 1, TokenKind.STRING);
+        if (!cast && !suffix && !prefix) {
+            return Optional.empty();
+        }
+        int value = cast ? from + 2 : prefix ? from + 1 : from;
+        int name = cast ? from + 4 : prefix ? from : from + 2;
+        return typeNamed(name).flatMap(type -> one(new Span(value, value + 1), Optional.of(type))
+                .filter(found -> isOf(found, type)));
+    }
+
+    private Optional<Type> typeNamed(int token) {
+        return tokens.isWord(token, "date")
+                ? Optional.of(Type.DATE)
+                : tokens.isWord(token, "timestamp") ? Optional.of(Type.DATETIME) : Optional.empty();
+    }
+
+    private static boolean isOf(Value value, Type type) {
+        return type == Type.DATE ? value instanceof Value.Day : value instanceof Value.Moment;
     }
 
     private static Optional<Value> read(String written, Optional<Type> type) {

@@ -2,6 +2,7 @@ package plainsieve.core.request.odata;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import plainsieve.core.sql.Comparison;
 import plainsieve.core.sql.SelectList;
@@ -34,27 +35,44 @@ final class LeafFilter {
     }
 
     Optional<FilterText> of(Span condition) {
-        Optional<FilterText> ofNull = nullTest(condition);
-        if (ofNull.isPresent()) {
-            return ofNull;
-        }
-        Optional<Comparison> comparison = Comparison.of(tokens, condition);
-        return comparison.flatMap(found -> property(found.left()).flatMap(property -> compared(found, property)));
+        return isTest(condition).or(() -> truth(condition)).or(() -> comparison(condition));
+    }
+
+    private Optional<FilterText> comparison(Span condition) {
+        Optional<Comparison> written = Comparison.of(tokens, condition);
+        return written.flatMap(this::compared)
+                .or(() -> written.flatMap(Comparison::exchanged).flatMap(this::compared));
+    }
+
+    private Optional<FilterText> compared(Comparison comparison) {
+        return property(comparison.left()).flatMap(property -> compared(comparison, property));
+    }
+
+    /** A column of truth values that is a condition by itself. */
+    private Optional<FilterText> truth(Span condition) {
+        return property(condition)
+                .filter(property -> property.kind() == PropertyKind.BOOLEAN)
+                .map(property -> FilterText.exactly(property.path() + " eq true"));
     }
 
     private Optional<EntitySet.Property> property(Span path) {
         return SelectList.isPath(tokens, path) ? columns.of(path) : Optional.empty();
     }
 
-    private Optional<FilterText> nullTest(Span condition) {
+    /** {@code is null}, {@code is true} and {@code is false}, also with NOT: never unknown, as in OData. */
+    private Optional<FilterText> isTest(Span condition) {
         int last = condition.to() - 1;
         boolean not = tokens.isWord(last - 1, "not");
         int is = not ? last - 2 : last - 1;
-        if (!tokens.isWord(last, "null") || !tokens.isWord(is, "is") || is <= condition.from()) {
+        boolean isNull = tokens.isWord(last, "null");
+        boolean isTruth = tokens.isWord(last, "true") || tokens.isWord(last, "false");
+        if (!isNull && !isTruth || !tokens.isWord(is, "is") || is <= condition.from()) {
             return Optional.empty();
         }
+        String literal = tokens.written(last).toLowerCase(Locale.ROOT);
         return property(new Span(condition.from(), is))
-                .map(property -> FilterText.exactly(property.path() + (not ? " ne null" : " eq null")));
+                .filter(property -> isNull || property.kind() == PropertyKind.BOOLEAN)
+                .map(property -> FilterText.exactly(property.path() + (not ? " ne " : " eq ") + literal));
     }
 
     private Optional<FilterText> compared(Comparison comparison, EntitySet.Property property) {
