@@ -17,6 +17,8 @@ import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.demo.FareService;
 import plainsieve.demo.TideService;
 import tools.jackson.databind.JsonNode;
@@ -270,5 +272,31 @@ class ServicesApiTest {
                 Map.of("traveller", Api.values("dog"), "height", Api.values("5")));
         assertThat(fares.asked().get(fares.asked().size() - 1)).contains("$filter=(class eq 'dog' and price gt 5)");
         assertThat(ran.last().get("gathered").asLong()).isEqualTo(ran.rows().size());
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select fare_id from fares limit 7                                       | $top=7
+            select fare_id from fares where islander order by price desc limit 7    | $filter=islander eq true
+            select fare_id from fares where not islander                            | $filter=not (islander eq true)
+            select fare_id from fares where 10 < price                              | $filter=price gt 10
+            select fare_id from fares where valid_from >= cast('2025-01-01' as date) | $filter=valid_from ge 2025-01-01
+            """)
+    void anODataServiceIsAskedForTheseRowsAlone(String sql, String asked) {
+        int before = fares.asked().size();
+
+        Api.Answer ran = API.runDraft("prices", sql, Map.of());
+
+        assertThat(ran.rows()).isNotEmpty();
+        assertThat(ran.rows().size()).isLessThan(fares.allFares().size());
+        List<String> sent = fares.asked().stream()
+                .skip(before)
+                .filter(address -> !address.equals("/$metadata"))
+                .toList();
+        assertThat(sent).isNotEmpty().allMatch(address -> address.contains(asked));
+        if (sql.endsWith("limit 7")) {
+            assertThat(ran.rows()).hasSize(7);
+            assertThat(sent).singleElement().asString().contains("$top=7");
+        }
     }
 }

@@ -137,7 +137,7 @@ class ODataSourceTest {
             select fare_id from fares where voucher_code like 'O''N%'      | $filter=startswith(voucher/code,'O''N')&$select=fare_id,voucher/code
             select fare_id from fares where class like '%c%'               | $filter=contains(class,'c')&$select=fare_id,class
             select fare_id from fares where not (price > 5)                | $filter=not (price gt 5)&$select=fare_id,price
-            select fare_id from fares where islander = true                | $select=fare_id,islander
+            select fare_id from fares where islander = true                | $filter=islander eq true&$select=fare_id,islander
             select fare_id from fares where class <> 'car'                 | $select=fare_id,class
             select fare_id from fares where not (class = 'car')            | $select=fare_id,class
             select fare_id from fares where class > 'car'                  | $select=fare_id,class
