@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -17,7 +18,9 @@ import org.junit.jupiter.api.io.TempDir;
 import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Caller;
 import plainsieve.server.accounts.Keys;
+import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
 /** A project goes from a folder to a running server, as a pipeline gives it. */
@@ -35,8 +38,11 @@ class GiveCommandTest {
         String id = server.part(Accounts.class).add("pipeline", "").id();
         server.part(Accounts.class).give(id, "", Role.OPERATOR);
         Keys keys = server.part(Keys.class);
-        author = keys.make(id, new Keys.Wanted("a", "home", Role.AUTHOR, 1)).secret();
-        viewer = keys.make(id, new Keys.Wanted("v", "home", Role.VIEWER, 1)).secret();
+        Caller pipeline = new Caller(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
+        author = keys.make(pipeline, new Keys.Wanted("a", "home", Role.AUTHOR, 1))
+                .secret();
+        viewer = keys.make(pipeline, new Keys.Wanted("v", "home", Role.VIEWER, 1))
+                .secret();
     }
 
     @AfterAll

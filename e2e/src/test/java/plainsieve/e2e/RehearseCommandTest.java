@@ -5,13 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import plainsieve.cli.Sieve;
 import plainsieve.server.AnotherServer;
 import plainsieve.server.RunningServer;
 import plainsieve.server.accounts.Accounts;
+import plainsieve.server.accounts.Caller;
 import plainsieve.server.accounts.Keys;
+import plainsieve.server.people.Person;
 import plainsieve.server.people.Role;
 
 class RehearseCommandTest {
@@ -55,10 +58,11 @@ class RehearseCommandTest {
             String id = server.part(Accounts.class).add("pipeline", "").id();
             server.part(Accounts.class).give(id, "", Role.OPERATOR);
             Keys keys = server.part(Keys.class);
-            String author =
-                    keys.make(id, new Keys.Wanted("a", "home", Role.AUTHOR, 1)).secret();
-            String viewer =
-                    keys.make(id, new Keys.Wanted("v", "home", Role.VIEWER, 1)).secret();
+            Caller pipeline = new Caller(new Person(id, "pipeline", ""), Role.OPERATOR, true, Optional.empty(), "");
+            String author = keys.make(pipeline, new Keys.Wanted("a", "home", Role.AUTHOR, 1))
+                    .secret();
+            String viewer = keys.make(pipeline, new Keys.Wanted("v", "home", Role.VIEWER, 1))
+                    .secret();
             String[] asked = {"rehearse", "late-crossings", "--project", "home", "--server", server.address()};
             assertThat(sieve(asked).output()).contains("You are not signed in");
             assertThat(sieve(with(asked, viewer)).output()).contains("This is for authors");
