@@ -75,6 +75,12 @@ class SourcesApiTest {
     }
 
     @Test
+    void holdersAreListedForSourcesOfTheProjectAlone() {
+        assertThat(api.get("/api/sources/islands/holders").status()).isEqualTo(200);
+        assertThat(api.get("/api/sources/nowhere/holders").status()).isEqualTo(404);
+    }
+
+    @Test
     void aSourceBearsWhatItsOperatorSays() {
         Map<String, Object> slow = new HashMap<>(like("islands", "briefly"));
         slow.putAll(Map.of("places", 2, "seconds", 1, "functions", List.of("sleep")));

@@ -130,4 +130,14 @@ class HostileStatementsTest {
                     .hasMessageContaining("“pg_notify” may do more than read");
         }
     }
+
+    /** An embedded engine could end this process, so no one can allow more of it. */
+    @Test
+    void noOneAllowsMoreOfAnEmbeddedEngine() throws Exception {
+        SourceAccess access = TestDatabases.awkward("duckdb", HostileStatementsTest::write);
+        try (JdbcSource source = new JdbcSource(access.allowing("read_text"), CLOCK)) {
+            assertThat(catchThrowable(() -> ask(source, "select * from read_text('a.txt')")))
+                    .hasMessageContaining("“read_text” may do more than read");
+        }
+    }
 }

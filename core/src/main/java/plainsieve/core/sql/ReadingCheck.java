@@ -18,7 +18,8 @@ import plainsieve.core.dialect.Functions.Kind;
  * knows; which of those are volatile is asked of its catalog.
  *
  * @param dialect of the statements
- * @param allowed functions that an operator lets statements of this source call, in lower case, with their schema where they are written so
+ * @param allowed functions that an operator lets statements of this source call, in lower case, with their schema where they are written so;
+ *     without effect for an embedded engine
  */
 public record ReadingCheck(Dialect dialect, Set<String> allowed) {
     /** What begins a statement of a server besides a query: whether a procedure reads, the read-only connection decides. */
@@ -110,7 +111,12 @@ public record ReadingCheck(Dialect dialect, Set<String> allowed) {
         return changes ? Verdict.REFUSED : Verdict.READS;
     }
 
+    /* An engine inside this process could end it, so no one can allow more of it. */
     private boolean isAllowed(FunctionCall call) {
+        return !dialect.isEmbedded() && isNamed(call);
+    }
+
+    private boolean isNamed(FunctionCall call) {
         return allowed.contains(call.name()) || allowed.contains(call.qualifier() + "." + call.name());
     }
 

@@ -11,8 +11,8 @@ import org.springframework.stereotype.Component;
 import plainsieve.server.security.SecretBox;
 
 /**
- * Marks of browsers in which a person has signed in: a random part and its signature for the person's name. A mark signs nobody in; it only
- * keeps the guesses of others from slowing its owner down.
+ * Device tokens: a browser that has been used to sign in gets a random value and its HMAC for the person's name. A token does not
+ * authenticate; it exempts the browser from the rate limit that failed sign-ins elsewhere trigger.
  */
 @Component
 public class KnownBrowsers {

@@ -52,9 +52,7 @@ class PasswordHasher {
     }
 
     private <T> T inSlot(Supplier<T> work) {
-        if (!slots.tryAcquire()) {
-            await();
-        }
+        enter();
         try {
             return work.get();
         } finally {
@@ -62,15 +60,22 @@ class PasswordHasher {
         }
     }
 
-    private void await() {
-        boolean entered = false;
+    private boolean waitForSlot() throws InterruptedException {
         try {
-            entered = waiting.incrementAndGet() <= MAX_WAITING
+            return waiting.incrementAndGet() <= MAX_WAITING
                     && slots.tryAcquire(MAX_WAIT.toMillis(), TimeUnit.MILLISECONDS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
         } finally {
             waiting.decrementAndGet();
+        }
+    }
+
+    private void enter() {
+        boolean entered = false;
+        try {
+            // With a time limit, even of zero, it does not overtake those that wait.
+            entered = slots.tryAcquire(0, TimeUnit.MILLISECONDS) || waitForSlot();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
         if (!entered) {
             throw new OverloadException("Too many people sign in at this moment.", Duration.ofSeconds(3));

@@ -153,7 +153,7 @@ class Edge implements WebMvcConfigurer {
         }
     }
 
-    /* A program may fetch the file that it ordered a moment ago, which belongs to whom it was then. */
+    /* A client without cookies fetches a download that belongs to its address; a new cookie would make it someone else. */
     private static boolean beginsVisit(HttpServletRequest request) {
         return "GET".equals(request.getMethod()) && !OwnPath.of(request).contains("/downloads/");
     }

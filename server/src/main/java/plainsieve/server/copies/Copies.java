@@ -132,7 +132,7 @@ public class Copies implements Doing {
                 : isNamed(copy.table(), query.liveText());
     }
 
-    /* By its tokens: not in comments and strings. A text that cannot be read names nothing. */
+    /* Compares tokens, so names in comments and strings do not count. Invalid SQL refers to no table. */
     private static boolean isNamed(String table, String sql) {
         try {
             Tokens tokens = Lexer.scan(sql, Dialects.HERE.syntax()).tokens();

@@ -47,8 +47,8 @@ class JobClock implements DisposableBean {
         } catch (RuntimeException e) {
             LOG.warn("What is due could not be looked at: {}", e.getMessage());
         } catch (Error e) {
-            // Thrown on, it would end the schedule, and with it every job until the next start.
-            LOG.error("What is due could not be looked at", e);
+            // Rethrowing would end the schedule: no job would start until the server restarts.
+            LOG.error("Due jobs could not be determined", e);
         }
     }
 

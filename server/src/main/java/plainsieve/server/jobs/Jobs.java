@@ -108,12 +108,12 @@ public class Jobs implements DisposableBean {
                                 && other.dueAt().compareTo(Moments.of(now)) <= 0);
     }
 
-    /* One that cannot be taken now is looked at again in a second, and keeps no other back. */
+    /* A job that cannot be started now is retried in a second, and does not delay the others. */
     private void beginOrLater(JobRow job, Instant now) {
         try {
             begin(job, now);
         } catch (RuntimeException e) {
-            LOG.warn("Job {} could not be begun: {}", job.id(), e.getMessage());
+            LOG.warn("Job {} could not be started: {}", job.id(), e.getMessage());
         }
     }
 
@@ -125,8 +125,8 @@ public class Jobs implements DisposableBean {
         try {
             started = records.take(job.id(), holder, Moments.of(now), Moments.of(now.plus(LEASE))) == 1 && start(job);
         } finally {
-            // Also when the records are locked or the disk is full: a place that is not given back is lost until the
-            // next start.
+            // Also when the database is locked or the disk is full: a slot that is not released is lost until a
+            // restart.
             if (!started) {
                 underWay.remove(job.id());
                 places.release();
@@ -142,7 +142,7 @@ public class Jobs implements DisposableBean {
                 work(job, stop);
             } catch (RuntimeException | Error e) {
                 // Its lease runs out, and it is taken up again.
-                LOG.warn("What became of job {} could not be kept", job.id(), e);
+                LOG.warn("The outcome of job {} could not be saved", job.id(), e);
             } finally {
                 underWay.remove(job.id());
                 places.release();
@@ -165,7 +165,7 @@ public class Jobs implements DisposableBean {
             failed(job, shortened(e.getMessage()));
         } catch (Error e) {
             LOG.error("{} {} of {} was not done", job.kind(), job.thing(), job.projectId(), e);
-            failed(job, "The server did not have what it needed; its log says more.");
+            failed(job, "Internal error. The server's log has the details.");
         }
     }
 

@@ -161,7 +161,7 @@ class KeptLists {
         return mine;
     }
 
-    /* Whatever is thrown: those who wait would wait forever, and so would everyone who asks for the list later. */
+    /* Completes the future on any Throwable: otherwise current and later waiters would never return. */
     private void complete(String id, ListQueries.Prepared list, CompletableFuture<KeptList> waiting) {
         try {
             KeptList answer = queries.whole(list);

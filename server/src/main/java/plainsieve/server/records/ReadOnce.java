@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.function.Function;
 
 /**
- * Rows of the records and what they were read as, until the rows are others: what is looked at each second is not parsed each second.
+ * Caches the parsed form of rows until the rows change, for tables that are polled every second.
  *
  * @param <R> a row, compared by its values
  */

@@ -173,7 +173,7 @@ class SentWriter {
         }
     }
 
-    /* One that cannot be written must not take the others along, and none is lost because the records are busy meanwhile. */
+    /* One failed write does not discard the others, and a locked database discards none. */
     private boolean writeEach(List<Change> group) {
         while (!group.isEmpty()) {
             Change change = group.get(0);

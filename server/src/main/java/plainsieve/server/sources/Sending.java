@@ -252,7 +252,8 @@ public class Sending {
                         begun.id(),
                         begun.row().sourceId());
             }
-            log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, e.getMessage(), millisSince(start));
+            String problem = e instanceof Error ? "Internal error." : e.getMessage();
+            log.failed(begun, stopped ? SentLog.End.STOPPED : SentLog.End.FAILED, problem, millisSince(start));
             throw e;
         }
     }

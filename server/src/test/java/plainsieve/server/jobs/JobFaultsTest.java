@@ -123,7 +123,7 @@ class JobFaultsTest {
                         .map(thing -> jobs.latest("home", "erring", thing)
                                 .orElseThrow()
                                 .note())
-                        .filter(note -> note.contains("its log says more"))
+                        .filter(note -> note.contains("Internal error"))
                         .toList())
                 .hasSize(3);
         jobs.destroy();

@@ -83,7 +83,7 @@ final class FolderReader {
             if (breaks.isEmpty()) {
                 return new FolderState(files, new OpenEngine(source(views), engines, () -> remove(views)), about);
             }
-            // An engine that a file has broken answers nothing any more: another one reads the rest.
+            // A fatal error in one file invalidates the engine; a new instance reads the others.
             remove(views);
             broken.add(breaks.get());
         }

@@ -31,7 +31,7 @@ final class Silence implements AutoCloseable {
     private final ScheduledExecutorService clock;
     private final AtomicReference<Optional<Instant>> since = new AtomicReference<>(Optional.empty());
 
-    /** How long the next sign of life is waited for: twice as long each time. */
+    /** The delay before the next connection attempt; doubles with each failure. */
     private volatile Duration pause = FIRST_PAUSE;
 
     private final ExecutorService asking = Executors.newCachedThreadPool(task -> {
@@ -95,7 +95,7 @@ final class Silence implements AutoCloseable {
             pause = FIRST_PAUSE;
             since.set(Optional.empty());
         } catch (SQLException | RuntimeException | Error e) {
-            // Whatever it is: a database that is not asked again would be silent until the next start.
+            // On any failure: without another attempt the database would count as down until the server restarts.
             askLater();
         }
     }

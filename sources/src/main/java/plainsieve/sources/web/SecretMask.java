@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import plainsieve.core.request.Encoding;
@@ -104,7 +105,7 @@ record SecretMask(List<String> forms) {
             for (byte[] form : forms) {
                 if (all[at] == form[0]
                         && at + form.length <= all.length
-                        && java.util.Arrays.equals(all, at, at + form.length, form, 0, form.length)) {
+                        && Arrays.equals(all, at, at + form.length, form, 0, form.length)) {
                     return form.length;
                 }
             }

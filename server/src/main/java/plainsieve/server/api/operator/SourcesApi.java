@@ -43,7 +43,6 @@ import plainsieve.sources.SourceLimits;
 @Route(Role.OPERATOR)
 class SourcesApi {
     private final SourceEdits edits;
-
     private final Sending sending;
     private final Accounts accounts;
 
@@ -62,7 +61,8 @@ class SourcesApi {
 
     /** Who holds the places of a source at this moment, and who waits for one. */
     @GetMapping("/{id}/holders")
-    List<Holder> holders(@PathVariable String id) {
+    List<Holder> holders(Project project, @PathVariable String id) {
+        project.source(id);
         Map<String, String> names =
                 accounts.all().stream().collect(Collectors.toMap(PersonRow::id, PersonRow::name, (one, same) -> one));
         return sending.holders(id).stream()
