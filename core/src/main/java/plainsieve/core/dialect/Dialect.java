@@ -97,6 +97,11 @@ public interface Dialect {
         return false;
     }
 
+    /** Whether the optimizer drops a NOT of a NOT in a condition, which changes numbers other than 0 and 1. */
+    default boolean dropsDoubleNegation() {
+        return false;
+    }
+
     /** Whether a total without a value is null in HAVING as it is outside. */
     default boolean havingTellsMissingValues() {
         return true;

@@ -25,6 +25,11 @@ public record Functions(Map<Kind, Set<String>> names) {
     public enum Kind {
         /** One value of many rows. */
         AGGREGATE,
+        /**
+         * An {@link #AGGREGATE} that the server evaluates differently in HAVING than in SELECT, also in a HAVING to which it
+         * pushes the condition of an outer query.
+         */
+        DIFFERS_IN_HAVING,
         /** One value of each row that depends on others, behind OVER. */
         WINDOW,
         /** Many rows for one. */

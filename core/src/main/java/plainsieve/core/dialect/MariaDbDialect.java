@@ -124,6 +124,12 @@ final class MariaDbDialect implements Dialect {
         return true;
     }
 
+    /** {@code where not(not(qty)) = 1} is {@code where qty = 1} (MariaDB 10.11). */
+    @Override
+    public boolean dropsDoubleNegation() {
+        return true;
+    }
+
     /** {@code having std(x) is null} is true of no group, and of MIN and MAX of some only (MariaDB 10.11). */
     @Override
     public boolean havingTellsMissingValues() {

@@ -59,6 +59,16 @@ public final class KnownFunctions {
         return false;
     }
 
+    /** Whether the server evaluates an aggregate in it, subqueries included, differently in HAVING than in SELECT. */
+    public boolean differInHaving(Span span) {
+        for (int i = span.from(); i < span.to(); i++) {
+            if (isName(i) && tokens.isBracket(i + 1, '(') && is(Kind.DIFFERS_IN_HAVING, i)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private interface Test {
         boolean holds(int at);
     }

@@ -64,7 +64,7 @@ class BlockFilterTest {
             mariadb    ; select date(y) as x, count(*) from t group by x      ; another column of that name
             sqlite     ; select date(y) as x, count(*) from t group by x      ; another column of that name
             sqlite     ; select x from a union all select x from b            ; set operation
-            mariadb    ; select a, std(y) as x from t group by a              ; rules of its own
+            mariadb    ; select a, max(y) as x from t group by a              ; rules of its own
             """)
     void staysOutsideWhereItIsNotProven(String dialect, String query, String reason) {
         FilterPlacement placement = placed(dialect, query, AddedFilter.anyOf("x", "f"));
@@ -97,7 +97,7 @@ class BlockFilterTest {
 
     @Test
     void aTotalOfThisDatabaseIsComparedInHavingWhenNoMissingValueCanBeAskedFor() {
-        assertThat(PreparedQuery.of("select a, std(y) as x from t group by a", Dialects.of("mariadb"))
+        assertThat(PreparedQuery.of("select a, max(y) as x from t group by a", Dialects.of("mariadb"))
                         .with(List.of(AddedFilter.compared("x", AddedFilter.Comparison.GREATER, "f")))
                         .query()
                         .text())
@@ -147,5 +147,49 @@ class BlockFilterTest {
                         .query()
                         .text())
                 .isEqualTo("select x from t where " + condition);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select g, std(x) as sd from t group by g                                     ; sd ; HAVING
+            select g, coalesce(variance(x), -1) as v from t group by g                   ; v  ; HAVING
+            select g, json_arrayagg(x) as all_x from t group by g                        ; all_x ; HAVING
+            select g, sd from (select g, std(x) as sd from t group by g) as s            ; sd ; HAVING
+            with s as (select g, std(x) as sd from t group by g) select g, sd + 1 as y from s ; y ; HAVING
+            select (select max(s.y) from s where s.x = max(t.x)) as m, t.g from t group by t.g ; m ; HAVING
+            select id, not(not(qty)) as x from t                                         ; x ; NOT of a NOT
+            select id, !(1 + not qty) as x from t                                        ; x ; NOT of a NOT
+            """)
+    void aFilterThatMariaDbWouldEvaluateDifferentlyStaysOutside(String query, String column, String reason) {
+        FilterPlacement placement = placed("mariadb", query, AddedFilter.withoutValue(column));
+        assertThat(placement.where()).isEqualTo(FilterPlacement.Where.AROUND);
+        assertThat(placement.reason()).contains(reason);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
+            select g, std(x) as sd from t group by g                              ; g ; WHERE
+            select g, std(x) as sd, count(*) as n from t group by g               ; n ; HAVING
+            select g, sd from (select g, std(x) as sd from t group by g) as s     ; g ; WHERE
+            select id, not(qty) as x from t                                       ; x ; WHERE
+            select id, qty is not null and not a not in (1, 2) as x from t        ; x ; WHERE
+            """)
+    void otherFiltersOfSuchAQueryStandInside(String query, String column, String where) {
+        assertThat(placed("mariadb", query, AddedFilter.withoutValue(column)).where())
+                .hasToString(where);
+    }
+
+    @Test
+    void mariaDbPushesNoFilterBelowALimitAroundSuchAQuery() {
+        String grouped = "select g, std(x) as sd from t group by g";
+        assertThat(filtered("mariadb", grouped, "sd").query().text())
+                .isEqualTo("select * from (\n" + grouped
+                        + "\nlimit 18446744073709551615\n) as matching\nwhere `sd` in (:f)");
+        assertThat(filtered("mariadb", grouped + " limit 7", "sd").query().text())
+                .isEqualTo("select * from (\n" + grouped + " limit 7\n) as matching\nwhere `sd` in (:f)");
+        assertThat(filtered("postgresql", grouped.replace("std", "stddev"), "sd")
+                        .query()
+                        .text())
+                .doesNotContain("limit");
     }
 }

@@ -54,7 +54,7 @@ class GroupingTest {
     @ParameterizedTest
     @CsvSource(delimiter = ';', quoteCharacter = '`', textBlock = """
             select y, max(z) as x from t group by y            ; AROUND ; HAVING
-            select y, std(z) as x from t group by y            ; AROUND ; HAVING
+            select y, std(z) as x from t group by y            ; AROUND ; AROUND
             select y, count(*) as x from t group by y          ; HAVING ; HAVING
             select y, count(distinct z) as x from t group by y ; HAVING ; HAVING
             select y, count(*) / max(z) as x from t group by y ; AROUND ; HAVING

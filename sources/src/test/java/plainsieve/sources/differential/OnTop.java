@@ -167,7 +167,15 @@ final class OnTop {
                 "x is null",
                 "cast(x as char(3))"));
         if (kind.equals("mariadb")) {
-            all.addAll(List.of("rownum()", "isnull(x)", "x xor id", "concat(k, x)", "if(x = 1, k, code)"));
+            all.addAll(List.of(
+                    "rownum()",
+                    "isnull(x)",
+                    "x xor id",
+                    "concat(k, x)",
+                    "if(x = 1, k, code)",
+                    "not(not(x))",
+                    "case not(not(id)) when 3 then x end",
+                    "! ! x"));
         } else {
             all.addAll(List.of(
                     "k || 'z'", "row_number() over (order by id)", "row_number() over (partition by k order by id)"));
@@ -228,7 +236,18 @@ final class OnTop {
         String total =
                 pick(List.of("count(*)", "min(id)", "max(x)", "sum(x)", "count(distinct x)", "max(id) - min(id)"));
         if (kind.equals("mariadb") && oneIn(3)) {
-            total = pick(List.of("std(x)", "variance(x)", "min(r)", "group_concat(x)"));
+            total = pick(List.of(
+                    "std(x)",
+                    "variance(x)",
+                    "var_samp(x)",
+                    "min(r)",
+                    "group_concat(x)",
+                    "json_arrayagg(x)",
+                    "coalesce(std(x), -1)",
+                    "not(not(sum(x)))",
+                    "(select std(t.x))",
+                    "(select max(s.x) from s where s.id = max(t.x))",
+                    "(select nullif(max(t.x), 3))"));
         }
         List<String> forms = new ArrayList<>(List.of(
                 "select " + key + " as k, min(id) as id from t group by " + key,
@@ -236,6 +255,10 @@ final class OnTop {
                 "select " + total + " as k, min(id) as id from t group by code",
                 "select " + total + " as k, min(id) as id from t group by x having count(*) > 1 or x is null",
                 "select " + total + " as k, min(id) as id from t",
+                "select " + total + " as k, count(distinct x) as id from t group by code",
+                "select q.k, q.id from (select code, " + total + " as k, min(id) as id from t group by code) q",
+                "with q as (select code, " + total
+                        + " as k, min(id) as id from t group by code) select coalesce(k, -1) as k, id from q",
                 "select k, min(id) as id from t group by k order by count(*) desc, k"));
         if (!strict()) {
             forms.add("select code as k, min(id) as id from t group by k");

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.rewrite.filter.FilterPlacement.Where;
 import plainsieve.core.rewrite.filter.FilterPlacer.ColumnKey;
@@ -171,6 +172,9 @@ final class BlockFilter {
         if (functions.areVolatile(expression)) {
             return new Refused("the column is computed anew at each call");
         }
+        if (dialect.dropsDoubleNegation() && new Negations(tokens, expression).areNested()) {
+            return new Refused("this database drops a NOT of a NOT in conditions");
+        }
         SameColumn same = new SameColumn(query, dialect, block);
         boolean windowed = Windows.isWindowed(query, expression)
                 || !Windows.of(query, block).allPartitionedBy(part -> same.same(part, expression));
@@ -201,7 +205,10 @@ final class BlockFilter {
 
     /** MariaDB knows in HAVING only what is grouped by or selected; the column's own name is always selected. */
     private Spot inHaving(OutputColumn column, Grouping grouping) {
-        boolean aggregates = grouping.aggregates(column.expression());
+        if (functions.differInHaving(column.expression())) {
+            return new Refused("this database evaluates this aggregate differently in HAVING");
+        }
+        boolean aggregates = grouping.aggregates(column.expression()) || hasSubquery(column.expression());
         boolean maybeMissing = aggregates && !isCount(column.expression());
         if (maybeMissing && !dialect.havingTellsMissingValues() && filter.mayAskForMissingValues()) {
             return new Refused("this database tells missing totals in HAVING by rules of its own");
@@ -210,6 +217,11 @@ final class BlockFilter {
                 dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.hasKeyCalled(column.name());
         String expression = byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
         return new Allowed(Where.HAVING, expression, "", "");
+    }
+
+    private boolean hasSubquery(Span expression) {
+        return IntStream.range(expression.from(), expression.to())
+                .anyMatch(at -> tokens.isBracket(at, '(') && tokens.isWord(at + 1, "select"));
     }
 
     /** A count is a number always. */

@@ -21,8 +21,11 @@ final class FilterAround {
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Dialect dialect;
+    private final boolean pushedWrong;
 
-    public FilterAround(ParsedQuery query, Dialect dialect) {
+    /** @param pushedWrong whether the server would evaluate the filter differently where it pushes it to */
+    public FilterAround(ParsedQuery query, Dialect dialect, boolean pushedWrong) {
+        this.pushedWrong = pushedWrong;
         this.query = query;
         this.tokens = query.tokens();
         this.dialect = dialect;
@@ -35,7 +38,14 @@ final class FilterAround {
         String order = order(columns).map(keys -> "\norder by " + keys).orElse("");
         return List.of(
                 TextEdit.insert(tokens.start(top.span().from()), "select * from (\n"),
-                TextEdit.insert(tokens.end(top.span().to() - 1), "\n) as matching\nwhere " + condition + order));
+                TextEdit.insert(
+                        tokens.end(top.span().to() - 1), barrier() + "\n) as matching\nwhere " + condition + order));
+    }
+
+    /** No condition is pushed below a limit. */
+    private String barrier() {
+        boolean limited = query.top().tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
+        return pushedWrong && !limited ? "\nlimit 18446744073709551615" : "";
     }
 
     private Optional<String> order(OutputColumns columns) {

@@ -17,6 +17,7 @@ import plainsieve.core.sql.QueryLevel;
 import plainsieve.core.sql.QueryLevel.Named;
 import plainsieve.core.sql.QueryLevel.Operand;
 import plainsieve.core.sql.QueryLevel.SetOperator;
+import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Nearest;
 import plainsieve.core.value.Problem;
@@ -47,6 +48,9 @@ public final class FilterPlacer {
     private final NamedQueries named;
     private final Facts facts;
 
+    /** Whether the server may push a condition around a subquery into a HAVING that evaluates it differently. */
+    private final boolean pushedWrong;
+
     private FilterPlacer(ParsedQuery query, Dialect dialect, SourceNames names, AddedFilter filter) {
         this.query = query;
         this.dialect = dialect;
@@ -54,6 +58,8 @@ public final class FilterPlacer {
         this.named = new NamedQueries(query, dialect);
         this.facts = new Facts(
                 new ItemColumns(query, named, names.tables()), new KnownFunctions(query, dialect, names.functions()));
+        this.pushedWrong =
+                facts.functions().differInHaving(new Span(0, query.tokens().size()));
     }
 
     /** The edits that put the filter into the text, and where that is. */
@@ -81,7 +87,7 @@ public final class FilterPlacer {
         String reason = ((Tried.Stops) tried).reason();
         Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
         return new Placed(
-                new FilterAround(query, dialect).edits(filter, columns, type),
+                new FilterAround(query, dialect, pushedWrong).edits(filter, columns, type),
                 new FilterPlacement(filter.column(), Where.AROUND, reason, 0));
     }
 
@@ -121,8 +127,7 @@ public final class FilterPlacer {
     }
 
     private Tried inLevel(QueryLevel level, ColumnKey key, int depth) {
-        boolean limited = level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
-        if (limited) {
+        if (isLimited(level)) {
             return new Tried.Stops(LIMITED);
         }
         if (depth > DEEPEST) {
@@ -209,9 +214,27 @@ public final class FilterPlacer {
         if (further instanceof Tried.Fits) {
             return further;
         }
+        if (allowed.where() == Where.WHERE
+                && pushedWrong
+                && block.from().stream().anyMatch(this::takesConditions)) {
+            return new Tried.Stops("this database would push the filter into HAVING and evaluate it differently there");
+        }
         Optional<String> type = allowed.where() == Where.WHERE ? types().of(block, key) : Optional.empty();
         List<TextEdit> edits = here.add(allowed, filter.condition(allowed.expression(), type, dialect));
         return new Tried.Fits(edits, allowed.where(), ((Tried.Stops) further).reason(), depth);
+    }
+
+    /** Whether the server may push a condition into what this is; below a limit it pushes none. */
+    private boolean takesConditions(FromItem item) {
+        if (item.query().isPresent()) {
+            return !isLimited(item.query().get());
+        }
+        return named.of(item) instanceof NamedQueries.One one
+                && !isLimited(one.named().query());
+    }
+
+    private static boolean isLimited(QueryLevel level) {
+        return level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
     }
 
     /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
