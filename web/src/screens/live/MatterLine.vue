@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router'
 import type { Matter } from '../../api/types'
 
 const props = defineProps<{ matter: Matter; first: boolean }>()
+const emit = defineEmits<{ moveLimit: [query: string] }>()
 const link = computed(() => {
   const id = encodeURIComponent(props.matter.id)
   return (
@@ -20,7 +21,10 @@ const link = computed(() => {
     <span
       ><RouterLink :to="link">{{ matter.name }}</RouterLink
       >{{ matter.line ? `, line ${matter.line}` : '' }}: {{ matter.message }}
-      <span class="soft">{{ matter.advice }}</span></span
+      <button v-if="matter.fix" class="as-link" @click="emit('moveLimit', matter.movesLimitOf)">
+        {{ matter.fix }}
+      </button>
+      <span v-else class="soft">{{ matter.advice }}</span></span
     >
   </li>
 </template>

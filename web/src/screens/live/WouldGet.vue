@@ -29,6 +29,7 @@ async function give(): Promise<void> {
   why.value = ''
   emit('given')
 }
+const moveLimit = (query: string) => change(inApi(`/queries/${encodeURIComponent(query)}/limit-to-tables`), 'POST')
 defineExpose({ reload })
 </script>
 
@@ -43,7 +44,7 @@ defineExpose({ reload })
     </p>
     <ul v-else class="changes">
       <ChangedLine v-for="thing in changed" :key="thing.kind + thing.id" :thing="thing" />
-      <MatterLine v-for="(matter, i) in matters" :key="i" :matter="matter" :first="i === 0" />
+      <MatterLine v-for="(matter, i) in matters" :key="i" :matter="matter" :first="i === 0" @move-limit="moveLimit" />
       <RehearsedLine v-for="(report, i) in touched" :key="report.id" :report="report" :first="i === 0" />
     </ul>
     <form v-if="changed.length" class="row-line pt-2" @submit.prevent="give">

@@ -22,6 +22,8 @@ export interface UsedMaking {
   addView: (proposal: ViewProposal) => Promise<void>
   addControl: (parameter: string) => Promise<void>
   say: (words: { name: string; audience: string; question: string }) => Promise<void>
+  /** Moves the row limit of a query to the tables; this changes the query and cannot be undone here. */
+  moveLimit: (query: string) => Promise<boolean>
   give: (why: string) => Promise<boolean>
   drop: () => Promise<void>
 }
@@ -57,6 +59,11 @@ export function useMaking(loaded: Making): UsedMaking {
     change('the new control', () => post<Making>(`${path}/controls`, { parameter, version: version() }))
   const say = (words: { name: string; audience: string; question: string }) =>
     change('the words', () => put<Making>(`${path}/words`, { ...words, seen: wordsOf(made.value), version: version() }))
+  const moveLimit = (query: string) =>
+    attempt(async () => {
+      await post(`/queries/${encodeURIComponent(query)}/limit-to-tables`, {})
+      return get<Making>(path)
+    })
   const give = (why: string) =>
     attempt(() => post<Making>(`${path}/give?why=${encodeURIComponent(why)}`, { version: version() }))
   const drop = () =>
@@ -78,6 +85,7 @@ export function useMaking(loaded: Making): UsedMaking {
     addView,
     addControl,
     say,
+    moveLimit,
     give,
     drop,
   }

@@ -321,4 +321,79 @@ class MakingApiTest {
                         .asString())
                 .startsWith("Late from Lunna");
     }
+
+    @Test
+    void aRowLimitOfTheQueryMovesToTheTable() {
+        try (LimitedQuery query = new LimitedQuery("select * from crossings order by departed_at limit 500")) {
+            JsonNode page = begin(query.id);
+            JsonNode limited = page.get("limits").get(0);
+            assertThat(limited.get("message").asString())
+                    .startsWith("“Limited crossings” has a row limit (500), so “")
+                    .endsWith("computed from those rows only.");
+            assertThat(limited.get("fix").asString()).isEqualTo("Move the limit to the table");
+            assertThat(rows("figures", Map.of()).get(0).get(0).asLong()).isEqualTo(500);
+
+            assertThat(query.moveLimit().status()).isEqualTo(204);
+            page = api.get(path("")).json();
+            assertThat(page.get("limits")).isEmpty();
+            assertThat(query.text()).isEqualTo("select * from crossings order by departed_at");
+            String parameter = query.parameter();
+            assertThat(api.get("/api/parameters/" + parameter).json().toString())
+                    .contains("\"500\"");
+            assertThat(rows("figures", Map.of()).get(0).get(0).asLong()).isGreaterThan(500);
+            assertThat(rows("rows", Map.of())).hasSize(500);
+            assertThat(query.moveLimit().status()).isEqualTo(422);
+            remove();
+            api.send("DELETE", "/api/parameters/" + parameter, "");
+        }
+    }
+
+    @Test
+    void aLimitWithAnOffsetIsNamedButNotMoved() {
+        try (LimitedQuery query = new LimitedQuery("select * from crossings order by departed_at limit 500 offset 3")) {
+            JsonNode limited = begin(query.id).get("limits").get(0);
+            assertThat(limited.get("fix").asString()).isEmpty();
+            assertThat(query.moveLimit().status()).isEqualTo(422);
+            assertThat(query.text()).endsWith("limit 500 offset 3");
+            remove();
+        }
+    }
+
+    /** A query of the crossings that is removed with the test. */
+    private final class LimitedQuery implements AutoCloseable {
+        private final String id;
+
+        LimitedQuery(String text) {
+            String source = api.get("/api/queries/late-crossings")
+                    .json()
+                    .get("sourceId")
+                    .asString();
+            id = api.post("/api/queries", Map.of("name", "Limited crossings", "sourceId", source, "text", text))
+                    .json()
+                    .get("id")
+                    .asString();
+        }
+
+        Api.Answer moveLimit() {
+            return api.post("/api/queries/" + id + "/limit-to-tables", Map.of());
+        }
+
+        String text() {
+            return api.get("/api/queries/" + id).json().get("text").asString();
+        }
+
+        /** The parameter that the table's limit is. */
+        String parameter() {
+            return StreamSupport.stream(api.get("/api/parameters").json().spliterator(), false)
+                    .map(one -> one.get("definition").get("name").asString())
+                    .filter(name -> name.startsWith("row_limit_"))
+                    .findFirst()
+                    .orElse("row_limit");
+        }
+
+        @Override
+        public void close() {
+            api.send("DELETE", "/api/queries/" + id, "");
+        }
+    }
 }

@@ -167,6 +167,14 @@ public final class PreparedQuery {
         return limits.own();
     }
 
+    /**
+     * The text without that limit, all else as it is; nothing when it has none that is one number or parameter, when it has
+     * an offset, too, or when the rows come from a web service or several sources.
+     */
+    public Optional<String> textWithoutOwnLimit() {
+        return front.isPresent() ? Optional.empty() : limits.textWithoutOwn();
+    }
+
     /** The SQL; of a web request what asks the rows of its answer. */
     public ParsedQuery query() {
         return query;

@@ -18,6 +18,7 @@ import plainsieve.core.sql.Clause;
 import plainsieve.core.sql.ParameterPlace;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.TextEdit;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.statement.Bound;
@@ -132,6 +133,19 @@ final class RowLimits {
                     parameter,
                     number ? OptionalLong.of(Long.parseLong(tokens.written(amount.get()))) : OptionalLong.empty());
         });
+    }
+
+    /** The text without its outermost limit; nothing when it has none that is one number or parameter, or has an offset, too. */
+    Optional<String> textWithoutOwn() {
+        boolean offset = query.top().tailClause(Clause.Kind.OFFSET).isPresent();
+        return outermostLimit()
+                .filter(clause -> !offset && !isOffsetAndAmount(clause) && !endsWithTies(clause))
+                .filter(clause -> amountToken(clause).isPresent())
+                .map(clause -> {
+                    int start = tokens.end(clause.keyword() - 1);
+                    int end = tokens.end(clause.body().to() - 1);
+                    return TextEdit.apply(tokens.text(), List.of(new TextEdit(start, end, "")));
+                });
     }
 
     /** Whether the outermost limit is one that another number can be put into: a number or a parameter. */

@@ -75,6 +75,23 @@ class RowLimitsTest {
                 .isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', nullValues = "none", textBlock = """
+            select 1 limit 500                              | select 1
+            select 1 order by 1 limit :rows -- newest       | select 1 order by 1 -- newest
+            select 1 fetch first 20 rows only               | select 1
+            select 1 union select 2 limit 5                 | select 1 union select 2
+            select 1                                        | none
+            select 1 limit 2 * 3                            | none
+            select 1 limit 5 offset 3                       | none
+            select 1 order by 1 fetch first 3 rows with ties | none
+            (select 1 limit 5) union select 2               | none
+            """)
+    void takesItsLimitAloneFromTheText(String query, String without) {
+        assertThat(PreparedQuery.of(query, Dialects.of("postgresql")).textWithoutOwnLimit())
+                .isEqualTo(Optional.ofNullable(without));
+    }
+
     @Test
     void bindsALimitBelowTheCap() {
         assertThat(given("select 1 limit :rows")

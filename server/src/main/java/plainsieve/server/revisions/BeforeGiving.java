@@ -22,8 +22,10 @@ import plainsieve.core.value.Place;
 import plainsieve.core.value.ProblemException;
 import plainsieve.files.ProjectDifference;
 import plainsieve.server.authoring.HeldNotices;
+import plainsieve.server.authoring.LimitMoves;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.Report;
 import plainsieve.server.project.Stage;
 import plainsieve.server.project.StageWords;
 import plainsieve.server.records.SentRow;
@@ -52,8 +54,22 @@ public class BeforeGiving {
      *
      * @param kind of the thing that it is about: query, parameter, report, stage
      * @param line in its text, from 1; 0 when it is about no line
+     * @param movesLimitOf the query whose row limit one click moves to the tables; empty when there is no such fix
+     * @param fix what the click does, as on a button; empty without one
      */
-    public record Matter(String kind, String id, String name, int line, String message, String advice) {}
+    public record Matter(
+            String kind,
+            String id,
+            String name,
+            int line,
+            String message,
+            String advice,
+            String movesLimitOf,
+            String fix) {
+        Matter(String kind, String id, String name, int line, String message, String advice) {
+            this(kind, id, name, line, message, advice, "", "");
+        }
+    }
 
     /** @param drafted the project as viewers would have it. @param changed what they would get */
     public List<Matter> of(Project drafted, List<ProjectDifference.Changed> changed) {
@@ -66,9 +82,25 @@ public class BeforeGiving {
                 .filter(report -> reports.contains(report.id()))
                 .flatMap(report -> HeldNotices.of(drafted, report).stream()
                         .map(said -> new Matter("report", report.id(), report.name(), 0, said, "")));
-        return Stream.of(ofQueries, ofReports, idle(drafted), narrowing(drafted))
+        Stream<Matter> ofLimits = drafted.reports().stream()
+                .filter(report -> reports.contains(report.id())
+                        || report.queryIds().stream().anyMatch(queries::contains))
+                .flatMap(report -> LimitMoves.of(drafted, report).stream().map(limited -> matter(report, limited)));
+        return Stream.of(ofQueries, ofReports, ofLimits, idle(drafted), narrowing(drafted))
                 .flatMap(matters -> matters)
                 .toList();
+    }
+
+    private static Matter matter(Report report, LimitMoves.LimitedQuery limited) {
+        return new Matter(
+                "report",
+                report.id(),
+                report.name(),
+                0,
+                limited.message(),
+                limited.movable() ? "" : "Change the query so that a table has the limit.",
+                limited.movable() ? limited.query().id() : "",
+                limited.movable() ? limited.fix() : "");
     }
 
     private static Set<String> ids(List<ProjectDifference.Changed> changed, ProjectDifference.Kind kind) {

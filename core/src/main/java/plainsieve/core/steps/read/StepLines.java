@@ -2,6 +2,7 @@ package plainsieve.core.steps.read;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The text of steps: a line that says so, then one step a line; one that begins with {@code off:} is switched off. Described
@@ -61,6 +62,20 @@ public record StepLines(List<Line> lines) {
             }
         }
         return new Line(line.substring(from).stripTrailing(), on, start + from, number);
+    }
+
+    /** The text without its last step when that is a row limit; else nothing. */
+    public static Optional<String> withoutLastLimit(String text) {
+        List<Line> steps = of(text).steps();
+        return Optional.of(steps)
+                .filter(all -> !all.isEmpty())
+                .map(all -> all.get(all.size() - 1))
+                .filter(last -> last.text().matches("limit\\s+\\S+"))
+                .map(last -> {
+                    int lineStart = text.lastIndexOf('\n', last.start());
+                    return text.substring(0, lineStart)
+                            + text.substring(last.start() + last.text().length());
+                });
     }
 
     /** The steps that are on. */

@@ -29,4 +29,15 @@ class StepLinesTest {
         assertThat(lines.steps()).hasSize(1);
         lines.lines().forEach(line -> assertThat(text.substring(line.start())).startsWith(line.text()));
     }
+
+    @Test
+    void takesALimitAtTheEndFromTheText() {
+        assertThat(StepLines.withoutLastLimit("steps 1\nfrom trips\nlimit :rows\noff: sort by id\n"))
+                .contains("steps 1\nfrom trips\noff: sort by id\n");
+        assertThat(StepLines.withoutLastLimit("steps 1\nfrom trips\nlimit 5\nsort by id"))
+                .isEmpty();
+        assertThat(StepLines.withoutLastLimit("steps 1\nfrom trips\noff: limit 5"))
+                .isEmpty();
+        assertThat(StepLines.withoutLastLimit("steps 1\n")).isEmpty();
+    }
 }

@@ -15,6 +15,7 @@ import plainsieve.server.api.body.Lengths;
 import plainsieve.server.api.body.ReportBodies.ReportBody;
 import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.api.body.ViewBodies;
+import plainsieve.server.authoring.LimitMoves;
 import plainsieve.server.project.Report;
 import tools.jackson.databind.JsonNode;
 
@@ -29,6 +30,7 @@ final class MakingBodies {
      * @param changes what the draft changes of what they have, a line each
      * @param things every view and control with its sentence, and the opening
      * @param notOffered parameters that viewers could choose and that have no control
+     * @param limits queries whose row limits falsify figures, charts or groups of the report
      * @param form the draft as it is kept, to come back to it
      */
     record MakingBody(
@@ -37,7 +39,21 @@ final class MakingBodies {
             List<String> changes,
             List<ThingBody> things,
             List<String> notOffered,
+            List<LimitedQueryBody> limits,
             @Schema(implementation = Object.class) JsonNode form) {}
+
+    /**
+     * A query with a row limit, of which the report shows more than a table.
+     *
+     * @param message what is wrong, in a sentence
+     * @param fix what moving the limit does, as on a button; empty when it cannot be moved
+     */
+    record LimitedQueryBody(String queryId, String message, String fix) {
+        static LimitedQueryBody of(LimitMoves.LimitedQuery limited) {
+            return new LimitedQueryBody(
+                    limited.query().id(), limited.message(), limited.movable() ? limited.fix() : "");
+        }
+    }
 
     /** A thing on the page. @param thing {@code view:by-port}, {@code control:port}, {@code opening} */
     record ThingBody(String thing, List<SentenceBodies.PieceBody> sentence) {

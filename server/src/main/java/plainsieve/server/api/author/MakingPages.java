@@ -9,6 +9,7 @@ import plainsieve.files.ProjectYaml;
 import plainsieve.server.api.author.MakingBodies.MakingBody;
 import plainsieve.server.api.author.MakingBodies.ThingBody;
 import plainsieve.server.api.viewer.ReportAnswers;
+import plainsieve.server.authoring.LimitMoves;
 import plainsieve.server.making.Making;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
@@ -47,6 +48,9 @@ class MakingPages {
                 draft.given() ? making.differences(project, report) : List.of(),
                 things(project, report),
                 making.notOffered(drafted, report),
+                LimitMoves.of(drafted, report).stream()
+                        .map(MakingBodies.LimitedQueryBody::of)
+                        .toList(),
                 ProjectYaml.toJson(ReportEntries.entry(report)));
     }
 
