@@ -37,6 +37,7 @@ public final class Evidence {
     private final ParsedQuery sent;
     private final List<Tested> tests = new ArrayList<>();
     private final List<PlanCondition> sentConditions;
+    private final ComputedColumns computed;
 
     /** One test of the plan, and one of the conditions in it. */
     private record Tested(PlanTest test, PlanCondition condition) {}
@@ -50,6 +51,7 @@ public final class Evidence {
         for (PlanTest test : plan.tests()) {
             PlanCondition.in(test.condition(), dialect).forEach(condition -> tests.add(new Tested(test, condition)));
         }
+        this.computed = ComputedColumns.of(sent, dialect);
         this.sentConditions = sent.conditionClauses().stream()
                 .flatMap(clause -> PlanCondition.in(text(clause), dialect).stream())
                 .toList();
@@ -129,6 +131,14 @@ public final class Evidence {
     private Verdict bySight(Placement placement) {
         List<PlanCondition> asSent =
                 PlanCondition.in(text.substring(placement.sentStart(), placement.sentEnd()), dialect);
+        List<Tested> found = found(placement, asSent);
+        if (found.isEmpty()) {
+            found = found(placement, asSent.stream().flatMap(computed::expanded).toList());
+        }
+        return agreed(placement, meant(found, asSent));
+    }
+
+    private List<Tested> found(Placement placement, List<PlanCondition> asSent) {
         List<Value> values = values(placement);
         List<Tested> found = shown().filter(tested -> asSent.stream().anyMatch(tested.condition()::sharesColumnWith)
                         && values.stream()
@@ -138,7 +148,7 @@ public final class Evidence {
         if (found.isEmpty() && asSent.size() == 1) {
             found = byOperator(asSent.get(0));
         }
-        return agreed(placement, meant(found, asSent));
+        return found.isEmpty() && asSent.size() == 1 ? byColumn(asSent.get(0)) : found;
     }
 
     private Stream<Tested> shown() {
@@ -147,12 +157,27 @@ public final class Evidence {
 
     private List<Tested> byOperator(PlanCondition asSent) {
         long alike = sentConditions.stream()
-                .filter(other -> other.operator() == asSent.operator() && other.sharesColumnWith(asSent))
+                .filter(other -> other.operator() == asSent.operator() && other.isAboutSame(asSent))
                 .count();
         return alike > 1
                 ? List.of()
                 : shown().filter(tested -> tested.condition().sharesColumnWith(asSent)
                                 && sameOperator(tested.condition().operator(), asSent.operator()))
+                        .toList();
+    }
+
+    /**
+     * A function around the only column of a condition, as in {@code year(departed_at) = 2026}, can show as a range of the
+     * column: then every test of the column belongs to it, if no other condition of the statement is about the column.
+     */
+    private List<Tested> byColumn(PlanCondition asSent) {
+        long about = sentConditions.stream()
+                .filter(other -> other.sharesColumnWith(asSent))
+                .count();
+        boolean inFunction = asSent.leftColumn().isEmpty() && asSent.columns().size() == 1;
+        return about > 1 || !inFunction
+                ? List.of()
+                : shown().filter(tested -> tested.condition().columns().equals(asSent.columns()))
                         .toList();
     }
 

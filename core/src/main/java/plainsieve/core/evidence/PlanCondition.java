@@ -117,10 +117,11 @@ record PlanCondition(
                 comparison.flatMap(found -> alone(tokens, found.left())));
     }
 
-    /** PostgreSQL writes LIKE as {@code ~~}. */
+    /** PostgreSQL writes LIKE as {@code ~~}, DuckDB one with ESCAPE as a function. */
     private static Comparison.Kind pattern(Tokens tokens, Span span) {
         for (int i = span.from(); i < span.to(); i++) {
-            if (tokens.isSymbol(i, "~~") || tokens.isSymbol(i, "~~*")) {
+            boolean function = tokens.isWord(i, "like_escape") || tokens.isWord(i, "ilike_escape");
+            if (function || tokens.isSymbol(i, "~~") || tokens.isSymbol(i, "~~*")) {
                 return Comparison.Kind.LIKE;
             }
         }
@@ -153,6 +154,18 @@ record PlanCondition(
         boolean wild = operator == Comparison.Kind.LIKE
                 && literals.stream().anyMatch(text -> text.startsWith("%") || text.startsWith("_"));
         return !negated && !wild && (operator != Comparison.Kind.OTHER || text.endsWith("null"));
+    }
+
+    /** The same about other columns, none of which stands alone. */
+    PlanCondition about(Set<String> others) {
+        return new PlanCondition(text, others, qualifiers, literals, operator, negated, Optional.empty());
+    }
+
+    /** Whether both compare one column that stands alone, or, where one has none, share any column. */
+    boolean isAboutSame(PlanCondition other) {
+        return leftColumn.isPresent() && other.leftColumn.isPresent()
+                ? leftColumn.equals(other.leftColumn)
+                : sharesColumnWith(other);
     }
 
     /** Whether both are about one column; conditions without any, as on {@code count(*)}, are alike in that. */

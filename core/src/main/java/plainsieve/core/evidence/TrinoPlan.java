@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +16,7 @@ import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 
@@ -44,6 +46,10 @@ final class TrinoPlan implements PlanReader {
     /** What stands for something else in the plan: {@code count := count(*)}, {@code orderkey_1 := tpch:orderkey}. */
     private static final Pattern SYMBOL = Pattern.compile("(\\S+) := (.+)");
 
+    private static final Pattern LIMITED = Pattern.compile("\\blimit\\s*[:=]", Pattern.CASE_INSENSITIVE);
+
+    private static final Pattern NUMBERED = Pattern.compile("(.+)_\\d+");
+
     private static final Pattern LIKE =
             Pattern.compile("\"\\$like\"\\((.+?), \"\\$literal\\$\"\\(from_base64\\('([^']*)'\\)\\)\\)");
 
@@ -53,7 +59,17 @@ final class TrinoPlan implements PlanReader {
     private static final Pattern QUOTED = Pattern.compile("\"([^\"]+)\"");
     private static final int DEEPEST = 4;
 
+    /** What two symbols are joined by, the first one of several. */
+    private static final Pattern EQUAL = Pattern.compile("\"?([^\\s\"()]+)\"? = \"?([^\\s\"()]+)\"?");
+
     private final Map<String, String> meant = new HashMap<>();
+
+    /** What the answer calls a symbol, where that is another name. */
+    private final Map<String, String> outputNames = new HashMap<>();
+
+    /** Symbols that come from an array. */
+    private final Set<String> lists = new HashSet<>();
+
     private final List<PlanStep> steps = new ArrayList<>();
     private final List<PlanTest> tests = new ArrayList<>();
 
@@ -61,6 +77,7 @@ final class TrinoPlan implements PlanReader {
     public Plan read(List<?> answers) {
         Map<?, ?> top = answers.isEmpty() ? Map.of() : PlanTree.map(answers.get(0));
         symbols(top);
+        removeNumbers();
         walk(top);
         return limited(top);
     }
@@ -76,15 +93,51 @@ final class TrinoPlan implements PlanReader {
     }
 
     private void symbols(Map<?, ?> node) {
+        if (name(node).equals("Unnest")) {
+            PlanTree.list(node.get("outputs"))
+                    .forEach(output ->
+                            lists.add(PlanTree.text(PlanTree.map(output).get("symbol"))));
+        }
         for (Object detail : PlanTree.list(node.get("details"))) {
             Matcher symbol = SYMBOL.matcher(detail.toString().strip());
             if (symbol.matches()) {
                 Matcher column = COLUMN.matcher(symbol.group(2));
                 boolean plain = !described(node, "table").isEmpty() && column.matches();
-                meant.put(symbol.group(1), plain ? DIALECT.quoteName(column.group(1)) : symbol.group(2));
+                if (name(node).equals("Output")) {
+                    outputNames.put(symbol.group(2), symbol.group(1));
+                }
+                meant.put(symbol.group(1), plain ? column(column.group(1), symbol.group(1)) : symbol.group(2));
             }
         }
         PlanTree.list(node.get("children")).forEach(child -> symbols(PlanTree.map(child)));
+    }
+
+    /**
+     * The name of a column. Some connectors, such as the one for tables in memory, know columns by their position
+     * ({@code delay_min := 7}); then the plan's symbol has the name.
+     */
+    private static String column(String ofConnector, String symbol) {
+        return DIALECT.quoteName(ofConnector.matches("\\d+") ? symbol : ofConnector);
+    }
+
+    /** A condition in which the columns of the answer have the names that the statement gives them: {@code s := sum}. */
+    private String withOutputNames(String condition) {
+        return QUOTED.matcher(condition)
+                .replaceAll(symbol -> Matcher.quoteReplacement(
+                        DIALECT.quoteName(outputNames.getOrDefault(symbol.group(1), symbol.group(1)))));
+    }
+
+    /** The plan numbers symbols of equal columns: {@code port_id}, {@code port_id_0}. */
+    private void removeNumbers() {
+        Map<String, String> named = new HashMap<>();
+        meant.forEach((symbol, column) -> {
+            Matcher numbered = NUMBERED.matcher(symbol);
+            boolean repeated = column.equals(DIALECT.quoteName(symbol))
+                    && numbered.matches()
+                    && meant.containsKey(numbered.group(1));
+            named.put(symbol, repeated ? DIALECT.quoteName(numbered.group(1)) : column);
+        });
+        meant.putAll(named);
     }
 
     /** A condition with what its symbols stand for. */
@@ -152,10 +205,49 @@ final class TrinoPlan implements PlanReader {
         List<PlanCondition> tested = filter.isEmpty() ? List.of() : PlanCondition.in(inFull(filter), DIALECT);
         Where where = filtered(node);
         tested.forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
+        String renamed = withOutputNames(filter);
+        if (!renamed.equals(filter)) {
+            PlanCondition.in(renamed, DIALECT)
+                    .forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
+        }
         Set<String> ownColumns = tested.stream()
                 .flatMap(condition -> condition.columns().stream())
                 .collect(Collectors.toSet());
         pushed(PlanTree.list(node.get("details")), ownColumns, step);
+        ranking(node, step);
+        joinWithList(node, step);
+    }
+
+    /** A condition on a row number or rank becomes the limit of a step: {@code r <= 3}, {@code r < 4} and {@code r = 1}. */
+    private void ranking(Map<?, ?> node, PlanStep step) {
+        if (!name(node).equals("TopNRanking")) {
+            return;
+        }
+        long limit = Long.parseLong(described(node, "limit"));
+        List<String> ranks = PlanTree.list(node.get("details")).stream()
+                .map(detail -> SYMBOL.matcher(detail.toString().strip()))
+                .filter(Matcher::matches)
+                .map(symbol -> symbol.group(1))
+                .toList();
+        meant.entrySet().stream()
+                .filter(symbol -> ranks.contains(symbol.getValue()) || ranks.contains(symbol.getKey()))
+                .map(symbol -> DIALECT.quoteName(symbol.getKey()))
+                .flatMap(rank -> Stream.of(
+                        rank + " <= " + limit,
+                        rank + " < " + (limit + 1),
+                        rank + " " + (limit == 1 ? "= " : "<= ") + limit))
+                .distinct()
+                .forEach(condition -> tests.add(PlanTest.of(Where.ON_INNER_RESULT, condition, step)));
+    }
+
+    /** A long list of values is bound as one JSON text, unnested, and joined with. */
+    private void joinWithList(Map<?, ?> node, PlanStep step) {
+        Matcher criteria = EQUAL.matcher(described(node, "criteria"));
+        boolean list = criteria.find() && (lists.contains(criteria.group(1)) || lists.contains(criteria.group(2)));
+        if (list) {
+            String condition = DIALECT.quoteName(criteria.group(1)) + " = " + DIALECT.quoteName(criteria.group(2));
+            tests.add(PlanTest.of(Where.AFTER_JOIN, inFull(condition), step));
+        }
     }
 
     private void pushed(List<?> details, Set<String> tested, PlanStep step) {
@@ -203,7 +295,7 @@ final class TrinoPlan implements PlanReader {
         Map<?, ?> below = node;
         while (!described(below, "table").isEmpty() || isPassing(below) || below == node) {
             if (!described(below, "table").isEmpty()) {
-                return Where.WHILE_SCANNING;
+                return isLimitedBelow(below) ? Where.ON_INNER_RESULT : Where.WHILE_SCANNING;
             }
             List<?> children = PlanTree.list(below.get("children"));
             if (children.isEmpty()) {
@@ -223,6 +315,11 @@ final class TrinoPlan implements PlanReader {
         return made ? Where.ON_INNER_RESULT : Where.NOT_KNOWN;
     }
 
+    /** Whether the connector has a row limit: {@code memory:3(limit:50)}. */
+    private static boolean isLimitedBelow(Map<?, ?> scan) {
+        return LIMITED.matcher(described(scan, "table")).find();
+    }
+
     private static boolean isPassing(Map<?, ?> node) {
         return PASSING.contains(name(node));
     }
@@ -236,6 +333,9 @@ final class TrinoPlan implements PlanReader {
             }
             if (name.startsWith("TopN")) {
                 return new Plan(steps, tests, Where.AFTER_SORTING, name);
+            }
+            if (isLimitedBelow(node)) {
+                return new Plan(steps, tests, Where.STOPS_EARLY, described(node, "table"));
             }
             List<?> children = PlanTree.list(node.get("children"));
             node = children.isEmpty() ? Map.of() : PlanTree.map(children.get(0));

@@ -129,4 +129,53 @@ class EvidenceTest {
             assertThat(verdicts(QUERY, dialect, answer)).isEqualTo("port NOT_KNOWN, delay NOT_KNOWN");
         }
     }
+
+    private static Map<String, Object> scan(String filter, String... details) {
+        return Map.of(
+                "name", "ScanFilter",
+                "descriptor", Map.of("table", "memory:3", "filterPredicate", filter),
+                "details", List.of(details),
+                "children", List.of());
+    }
+
+    /** The connector for tables in memory knows columns by their positions; equal columns are numbered. */
+    @Test
+    void readsColumnsThatAClusterKnowsByPosition() {
+        Object plan = scan(
+                "((\"port_id_0\" = 3) AND (\"delay_min\" >= 15))", "port_id := 1", "port_id_0 := 2", "delay_min := 7");
+        assertThat(verdicts(QUERY, "trino", plan)).isEqualTo("port WHILE_SCANNING, delay WHILE_SCANNING");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select 1 from t where year(a) = :port                  | port WHILE_SCANNING
+            select 1 from t where year(a) = :port and a <> 5       | port NOT_KNOWN
+            select 1 from t where year(a) = :port or day(a) = 7    | port NOT_KNOWN
+            select 1 from t where year(b) = :port                  | port NOT_KNOWN
+            select 1 from t where a > :port                        | port NOT_KNOWN
+            """)
+    void aRangeBelongsToAFunctionOnlyIfNothingElseIsAboutItsColumn(String query, String expected) {
+        assertThat(verdicts(query, "trino", scan("(\"a\" BETWEEN 365 AND 730)", "a := 0")))
+                .isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            select s from (select sum(a) over () as s from t) d where s > :port      | port ON_INNER_RESULT
+            select 1 from (select sum(a) over () as s from t) d where s > :port      | port ON_INNER_RESULT
+            select 1 from (select sum(b) over () as s from t) d where s > :port      | port NOT_KNOWN
+            """)
+    void findsAColumnThatTheStatementComputesByWhatItIsComputedFrom(String query, String expected) {
+        Object plan = Map.of(
+                "name", "Filter",
+                "descriptor", Map.of("filterPredicate", "(\"sum\" > BIGINT '3')"),
+                "details", List.of(),
+                "children",
+                        List.of(Map.of(
+                                "name", "Window",
+                                "descriptor", Map.of(),
+                                "details", List.of("sum := sum(\"a\")"),
+                                "children", List.of())));
+        assertThat(verdicts(query, "trino", plan)).isEqualTo(expected);
+    }
 }

@@ -1,0 +1,68 @@
+package plainsieve.core.evidence;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.sql.Clause;
+import plainsieve.core.sql.Names;
+import plainsieve.core.sql.OutputColumn;
+import plainsieve.core.sql.ParsedQuery;
+import plainsieve.core.sql.QueryLevel;
+import plainsieve.core.sql.SelectList;
+import plainsieve.core.sql.Span;
+import plainsieve.core.sql.Tokens;
+
+/**
+ * The columns that SELECT lists of a statement compute, by name: a plan may show the expression where the statement has the
+ * name.
+ *
+ * @param columns of each expression; of a name that several expressions have, those of all
+ */
+record ComputedColumns(Map<String, Set<String>> columns) {
+
+    static ComputedColumns of(ParsedQuery query, Dialect dialect) {
+        Map<String, Set<String>> columns = new HashMap<>();
+        Tokens tokens = query.tokens();
+        selectLists(query)
+                .flatMap(list -> list.columns().stream())
+                .filter(column -> isComputed(tokens, column))
+                .forEach(column -> columns.computeIfAbsent(
+                                Names.bare(column.name()).toLowerCase(Locale.ROOT), name -> new HashSet<>())
+                        .addAll(columnsIn(tokens, column.expression(), dialect)));
+        return new ComputedColumns(columns);
+    }
+
+    private static Stream<SelectList> selectLists(ParsedQuery query) {
+        return query.levels().stream()
+                .flatMap(level -> level.operands().stream())
+                .flatMap(operand ->
+                        operand instanceof QueryLevel.Operand.Plain plain ? Stream.of(plain.block()) : Stream.empty())
+                .flatMap(block -> block.clause(Clause.Kind.SELECT).stream())
+                .map(select -> SelectList.of(query, select));
+    }
+
+    private static boolean isComputed(Tokens tokens, OutputColumn column) {
+        return !column.star() && !column.name().isEmpty() && !SelectList.isPath(tokens, column.expression());
+    }
+
+    private static Set<String> columnsIn(Tokens tokens, Span expression, Dialect dialect) {
+        String text = tokens.text().substring(tokens.start(expression.from()), tokens.end(expression.to() - 1));
+        Set<String> columns = new HashSet<>();
+        PlanCondition.in(text, dialect).forEach(condition -> columns.addAll(condition.columns()));
+        return columns;
+    }
+
+    /** A condition about computed columns as one about the columns that these are computed from; nothing of another. */
+    Stream<PlanCondition> expanded(PlanCondition condition) {
+        if (condition.columns().stream().noneMatch(columns::containsKey)) {
+            return Stream.empty();
+        }
+        Set<String> own = new HashSet<>();
+        condition.columns().forEach(column -> own.addAll(columns.getOrDefault(column, Set.of(column))));
+        return Stream.of(condition.about(own));
+    }
+}
