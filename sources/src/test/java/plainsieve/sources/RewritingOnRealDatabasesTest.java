@@ -113,7 +113,7 @@ class RewritingOnRealDatabasesTest {
         }
 
         private Pair leaf() {
-            return switch (random.nextInt(11)) {
+            return switch (random.nextInt(12)) {
                 case 0 -> new Pair("passengers > 100", "passengers > 100");
                 case 1 -> membership("state", "state", "= :state", false);
                 case 2 -> membership("state", "state", "not in (:state)", true);
@@ -123,6 +123,7 @@ class RewritingOnRealDatabasesTest {
                 case 6 -> one("departed_at < %s + interval '1 day'", "since", true);
                 case 7 -> range();
                 case 8 -> idiom("(:delay is null or delay_min = :delay)");
+                case 10 -> truthTest();
                 case 9 -> idiom("delay_min = coalesce(:delay, delay_min)");
                 default -> exists();
             };
@@ -158,6 +159,17 @@ class RewritingOnRealDatabasesTest {
             return new Pair(
                     "delay_min " + (not ? "NOT " : "") + "between :low and :high",
                     String.join(not ? " or " : " and ", parts));
+        }
+
+        private Pair truthTest() {
+            Pair tested = random.nextBoolean()
+                    ? membership("master_note", "note", "in (:note)", false)
+                    : membership("state", "state", "not in (:state)", true);
+            String test = " is " + (random.nextBoolean() ? "not " : "") + (random.nextBoolean() ? "true" : "false");
+            boolean bracketed = random.nextBoolean();
+            return new Pair(
+                    (bracketed ? "(" + tested.written + ")" : tested.written) + test,
+                    tested.byHand.isEmpty() ? "" : "(" + tested.byHand + ")" + test);
         }
 
         private Pair idiom(String written) {

@@ -97,6 +97,11 @@ public interface Dialect {
         return false;
     }
 
+    /** Whether an expression with a parameter is the same in SELECT and in GROUP BY; else each place is a value of its own. */
+    default boolean takesRepeatedParameters() {
+        return true;
+    }
+
     /** Whether the optimizer drops a NOT of a NOT in a condition, which changes numbers other than 0 and 1. */
     default boolean dropsDoubleNegation() {
         return false;

@@ -89,4 +89,9 @@ final class DuckDbDialect implements Dialect {
     public boolean putsEmptyLast(boolean largestFirst) {
         return true;
     }
+
+    @Override
+    public boolean takesRepeatedParameters() {
+        return false;
+    }
 }

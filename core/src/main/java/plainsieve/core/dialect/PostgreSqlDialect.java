@@ -91,4 +91,9 @@ final class PostgreSqlDialect implements Dialect {
     public Optional<String> median(String expression) {
         return Optional.of("percentile_cont(0.5) within group (order by " + expression + ")");
     }
+
+    @Override
+    public boolean takesRepeatedParameters() {
+        return false;
+    }
 }

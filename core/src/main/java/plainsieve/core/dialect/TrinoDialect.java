@@ -140,4 +140,9 @@ final class TrinoDialect implements Dialect {
     public String average(String expression) {
         return "avg(cast(" + expression + " as double))";
     }
+
+    @Override
+    public boolean takesRepeatedParameters() {
+        return false;
+    }
 }

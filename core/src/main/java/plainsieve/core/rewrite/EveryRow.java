@@ -59,7 +59,7 @@ public final class EveryRow {
 
     private boolean narrows(Site site) {
         boolean about = site.places().stream().anyMatch(place -> place.name().equals(parameter));
-        if (!about || !site.settled().isEmpty()) {
+        if (!about || site.truthTested() || !site.settled().isEmpty()) {
             return false;
         }
         if (site.shape() instanceof ConditionShape.Membership membership) {

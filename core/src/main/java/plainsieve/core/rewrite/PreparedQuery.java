@@ -57,6 +57,9 @@ public final class PreparedQuery {
     private final PlacementReport report;
     private final StatementCheck check;
 
+    /** The query with {@link KeyNumbers numbers of keys} as it is sent; this where there are none. */
+    private final PreparedQuery sent;
+
     /** What was added to the author's text, filter by filter: the edits of each, and where it went. */
     private record Added(List<List<TextEdit>> edits, List<FilterPlacement> placements) {
         private static final Added NOTHING = new Added(List.of(), List.of());
@@ -67,6 +70,12 @@ public final class PreparedQuery {
             List<FilterPlacement> all = new ArrayList<>(placements);
             all.add(placed.placement());
             return new Added(List.copyOf(allEdits), List.copyOf(all));
+        }
+
+        Added and(List<TextEdit> others) {
+            List<List<TextEdit>> allEdits = new ArrayList<>(edits);
+            allEdits.add(others);
+            return new Added(List.copyOf(allEdits), placements);
         }
     }
 
@@ -87,6 +96,15 @@ public final class PreparedQuery {
                 .toList();
         this.report = new PlacementReport(query, source, limits, added.edits());
         this.check = new StatementCheck(query, source);
+        List<TextEdit> numbers = KeyNumbers.edits(query, dialect);
+        this.sent = numbers.isEmpty()
+                ? this
+                : new PreparedQuery(
+                        front,
+                        ParsedQuery.parse(TextEdit.apply(query.text(), numbers), dialect),
+                        dialect,
+                        added.and(numbers),
+                        rules);
     }
 
     /**
@@ -232,7 +250,7 @@ public final class PreparedQuery {
         if (!choices.parameters().keySet().containsAll(names)) {
             throw unknown(choices);
         }
-        Statement sql = sql(choices, wanted, cap);
+        Statement sql = sent.sql(choices, wanted, cap);
         return front.map(rows -> rows.inFrontOf(sql, choices)).orElse(sql);
     }
 

@@ -50,6 +50,9 @@ class BindingTest {
             not x = :port          | not x in (?, ?, ?, ?)
             lower(x) = :port       | lower(x) in (?, ?, ?, ?)
             x in ('Z', :port)      | x in ('Z', ?, ?, ?, ?)
+            x in (:port) is not false   | x in (?, ?, ?, ?) is not false
+            (x = :port) is true         | (x in (?, ?, ?, ?)) is true
+            x not in (:port) is unknown | x not in (?, ?, ?, ?) is unknown
             x in (:port, upper('z')) | x in (?, ?, ?, ?, upper('z'))
             case when a then b end = :port | case when a then b end in (?, ?, ?, ?)
             x = lower(:port)       | x in (lower(?), lower(?), lower(?), lower(?))
@@ -291,5 +294,39 @@ class BindingTest {
                 .choose("vessel", hostile)
                 .choose("port", hostile, "C");
         assertThat(query.text()).isEqualTo(plain);
+    }
+
+    /** To these databases, two placeholders are two values, so that the key would not be the selected expression. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select coalesce(a, :vessel) as x, sum(y) from t group by coalesce(a, :vessel)            | group by 1
+            select y, upper(concat(:vessel, a)) from t group by y, upper(concat(:vessel, a))                | group by y, 2
+            select left(a, :delay) from t group by left(a, :delay) order by left(a, :delay) desc nulls last | group by 1 order by 1 desc nulls last
+            select distinct left(a, :delay) from t order by left(a, :delay)                          | order by 1
+            select 1 from (select left(a, :delay) as x from t group by left(a, :delay)) d            | from t group by 1) d
+            """)
+    void aKeyWithAParameterIsTheNumberOfItsColumn(String query, String end) {
+        for (String dialect : List.of("postgresql", "duckdb", "trino")) {
+            Given chosen = given(query).in(dialect).choose("vessel", "Merrin").choose("delay", "3");
+            assertThat(chosen.text()).endsWith(end).containsOnlyOnce("?");
+        }
+        assertThat(given(query)
+                        .in("mariadb")
+                        .choose("vessel", "Merrin")
+                        .choose("delay", "3")
+                        .text())
+                .doesNotContain("by 1");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            select *, left(a, :delay) from t group by left(a, :delay)        | group by left(a, ?)
+            select left(b, :delay) from t group by left(a, :delay)           | group by left(a, ?)
+            select left(a, :delay) from t order by left(a, :delay)           | order by left(a, ?)
+            select left(a, :delay) from t group by rollup (left(a, :delay))  | group by rollup (left(a, ?))
+            select left(a, 3), :delay from t group by left(a, 3)             | group by left(a, 3)
+            """)
+    void anotherKeyIsNot(String query, String end) {
+        assertThat(given(query).choose("delay", "3").text()).endsWith(end);
     }
 }

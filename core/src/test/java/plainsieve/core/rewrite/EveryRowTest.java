@@ -63,6 +63,10 @@ class EveryRowTest {
             select * from t where island not between :island and 'z'
             select * from t where island is distinct from :island
             select * from t where (island = :island) is not true
+            select * from t where island in (:island) is not true
+            select * from t where island = :island is false
+            select * from t where island >= :island is not true
+            select * from t where island between :island and :island is unknown
             """)
     void isNotTakenForShown(String text) {
         assertThat(narrowed(text)).as(text).isFalse();

@@ -19,6 +19,7 @@ import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
 import plainsieve.core.sql.TextEdit;
+import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.sql.Windows;
 
@@ -215,8 +216,24 @@ final class BlockFilter {
         }
         boolean byName =
                 dialect.havingKnowsNames() && !column.name().isEmpty() && !grouping.hasKeyCalled(column.name());
+        if (dialect.havingKnowsNames() && !byName && readsRows(column.expression())) {
+            return new Refused("HAVING knows the column by no name here");
+        }
         String expression = byName ? dialect.quoteName(Names.bare(column.name())) : bracketed(column.expression());
         return new Allowed(Where.HAVING, expression, "", "");
+    }
+
+    /** Whether a column may stand in it outside of aggregates. */
+    private boolean readsRows(Span expression) {
+        for (int i = expression.from(); i < expression.to(); i++) {
+            boolean call = tokens.isBracket(i + 1, '(');
+            if (call && functions.aggregate(new Span(i, i + 1))) {
+                i = query.brackets().close(i + 1);
+            } else if (tokens.is(i, TokenKind.QUOTED_NAME) || tokens.is(i, TokenKind.WORD) && !call) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private boolean hasSubquery(Span expression) {

@@ -14,13 +14,15 @@ import plainsieve.core.sql.Tokens;
 /**
  * One condition with the parameters directly in it; the unit in which conditions are rewritten and left out.
  *
- * @param span the part of the condition that its shape describes; all of it, but for a filter inside a CASE
+ * @param span the part of the condition that its shape describes; all of it, but for a filter inside a CASE or before IS TRUE
  * @param places the parameters in that part
+ * @param truthTested whether the rest of the condition is a test such as IS TRUE, which stays
  * @param settled the parameters of the CASE around it, which tell nothing once the choice is known
  */
 public record Site(
         Condition.Leaf condition,
         Span span,
+        boolean truthTested,
         ConditionShape shape,
         List<ParameterPlace> places,
         List<ParameterPlace> settled) {
@@ -49,6 +51,12 @@ public record Site(
             Span operand = compared.get().operand();
             return split(leaf, leaf.span(), compared.get(), places, operand);
         }
+        Optional<Span> tested = TruthTest.in(tokens, leaf.span());
+        if (tested.isPresent()) {
+            ConditionShape shape = ShapeReader.read(tokens, tested.get());
+            boolean changes = !(shape instanceof ConditionShape.Other);
+            return new Site(leaf, changes ? tested.get() : leaf.span(), true, shape, places, List.of());
+        }
         Span filter = CaseFilter.in(tokens, leaf.span()).orElse(leaf.span());
         return split(leaf, filter, ShapeReader.read(tokens, filter), places, filter);
     }
@@ -58,6 +66,7 @@ public record Site(
         return new Site(
                 leaf,
                 span,
+                false,
                 shape,
                 places.stream().filter(place -> kept.contains(place.token())).toList(),
                 places.stream().filter(place -> !kept.contains(place.token())).toList());
@@ -65,6 +74,6 @@ public record Site(
 
     /** Whether the filter stands inside a CASE that goes. */
     public boolean isUnwrapped() {
-        return !span.equals(condition.span());
+        return !truthTested && !span.equals(condition.span());
     }
 }
