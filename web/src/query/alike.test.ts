@@ -10,10 +10,9 @@ const notice = (message: string, start: number): Notice => ({
   line: 1,
   start,
   end: start + 1,
-  fix: '',
-  edits: [],
+  fixes: [],
+
   parameter: '',
-  mendType: '',
 })
 
 it('says once what is said of several places', () => {

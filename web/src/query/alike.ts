@@ -8,7 +8,13 @@ export interface Alike {
 }
 
 const saying = (notice: Notice): string =>
-  JSON.stringify([notice.kind, notice.message, notice.advice, notice.fix, notice.mendType, notice.parameter])
+  JSON.stringify([
+    notice.kind,
+    notice.message,
+    notice.advice,
+    notice.fixes.map(fix => [fix.label, fix.mark, fix.taken]),
+    notice.parameter,
+  ])
 
 /** One for what is said several times: three thousand equal notices are one with its count. */
 export function putTogether(notices: Notice[]): Alike[] {

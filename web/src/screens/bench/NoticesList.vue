@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /* What is told of the places of a query, those that are alike once, with the way to each and the rewrite that is safe. */
 import { computed } from 'vue'
-import type { Notice } from '../../api/types'
+import type { Notice, NoticeFix } from '../../api/types'
 import { countInWords } from '../../formats'
 import { nextPlace, putTogether } from '../../query/alike'
 
 const props = defineProps<{ notices: Notice[]; cursor: () => number }>()
-const emit = defineEmits<{ goTo: [at: number]; fix: [notice: Notice] }>()
+const emit = defineEmits<{ goTo: [at: number]; fix: [parameter: string, fix: NoticeFix] }>()
 
 const together = computed(() => putTogether(props.notices))
 </script>
@@ -30,7 +30,13 @@ const together = computed(() => putTogether(props.notices))
         @click="emit('goTo', nextPlace({ first: notice, all }, cursor()))">
         And {{ countInWords(all.length - 1) }} more places like it.
       </button>
-      <button v-if="notice.fix" class="as-link fix" @click="emit('fix', notice)">{{ notice.fix }}</button>
+      <button
+        v-for="fix in notice.fixes"
+        :key="fix.label"
+        class="as-link fix"
+        @click="emit('fix', notice.parameter, fix)">
+        {{ fix.label }}
+      </button>
     </li>
   </ul>
 </template>
@@ -47,6 +53,6 @@ const together = computed(() => putTogether(props.notices))
 }
 .fix {
   font-weight: 600;
-  margin-left: 4px;
+  margin: 0 4px;
 }
 </style>

@@ -2,7 +2,7 @@
 import type { EditorView } from '@codemirror/view'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Failure } from '../../api/client'
-import type { Made, Notice, Placement, Problem, QueryCheck, Ran } from '../../api/types'
+import type { Made, NoticeFix, Placement, Problem, QueryCheck, Ran } from '../../api/types'
 import { createEditor, replaceText, showDecorations, type Decorated, type Mark } from '../../query/editor'
 import { teachNames, type Known } from '../../query/completion'
 import FixedNote from './FixedNote.vue'
@@ -32,7 +32,7 @@ const emit = defineEmits<{
   run: []
   turn: []
   light: [name: string]
-  mend: [name: string, type: string]
+  mend: [name: string, mark: string, taken: string]
   make: [starts: number[], anew: boolean]
 }>()
 
@@ -82,10 +82,10 @@ function insertAtCursor(words: string): void {
   view?.focus()
 }
 /** Makes the safe rewrite in the editor, where it can be undone like anything typed. */
-function fix(notice: Notice): void {
-  if (notice.mendType) return emit('mend', notice.parameter, notice.mendType)
+function fix(parameter: string, { edits, mark, taken }: NoticeFix): void {
+  if (mark) return emit('mend', parameter, mark, taken)
   if (!view) return
-  view.dispatch({ changes: notice.edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
+  view.dispatch({ changes: edits.map(edit => ({ from: edit.start, to: edit.end, insert: edit.replacement })) })
   view.focus()
 }
 const cursor = (): number => view?.state.selection.main.head ?? 0

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /* What is wrong with the steps as a whole, and what is worth knowing of their statement. */
 import { computed } from 'vue'
-import type { Notice, Problem, QueryCheck } from '../../api/types'
+import type { Problem, QueryCheck } from '../../api/types'
 
 const props = defineProps<{ check: QueryCheck; runProblems: Problem[] }>()
-const emit = defineEmits<{ mend: [name: string, type: string] }>()
+const emit = defineEmits<{ mend: [name: string, mark: string, taken: string] }>()
 
 /* A step says itself what is wrong with its words; here is what the database and the parameters say. */
 const problems = computed(() => [
@@ -13,9 +13,6 @@ const problems = computed(() => [
 ])
 /* The first line is the heading. */
 const where = (line: number): string => (line > 1 ? `Step ${line - 1}: ` : '')
-function mend(notice: Notice): void {
-  emit('mend', notice.parameter, notice.mendType)
-}
 </script>
 
 <template>
@@ -27,7 +24,13 @@ function mend(notice: Notice): void {
       :class="{ bad: notice.blocks }"
       :data-notice="notice.kind">
       <b>{{ where(notice.line) }}</b>{{ notice.message }} {{ notice.advice }}
-      <button v-if="notice.mendType" class="as-link" @click="mend(notice)">{{ notice.fix }}</button>
+      <button
+        v-for="fix in notice.fixes"
+        :key="fix.label"
+        class="as-link fix"
+        @click="emit('mend', notice.parameter, fix.mark, fix.taken)">
+        {{ fix.label }}
+      </button>
     </li>
   </ul>
   <div v-for="problem in problems" :key="problem.start + problem.message" class="note bad small m-2" role="alert">
@@ -43,5 +46,8 @@ function mend(notice: Notice): void {
   display: flex;
   flex-direction: column;
   gap: 6px;
+}
+.fix {
+  margin-right: 8px;
 }
 </style>

@@ -105,8 +105,9 @@ final class Answers {
                 .put("blocks", notice.blocks());
         notice.parameter().ifPresent(name -> node.put("parameter", name));
         notice.place().ifPresent(place -> place(node, place));
-        notice.fix().ifPresent(fix -> {
-            ObjectNode rewrite = node.putObject("fix").put("label", fix.label());
+        ArrayNode fixes = node.putArray("fixes");
+        notice.fixes().stream().filter(fix -> fix.change().isEmpty()).forEach(fix -> {
+            ObjectNode rewrite = fixes.addObject().put("label", fix.label());
             ArrayNode edits = rewrite.putArray("edits");
             for (TextEdit edit : fix.edits()) {
                 edits.addObject()

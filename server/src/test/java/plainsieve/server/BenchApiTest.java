@@ -277,8 +277,14 @@ class BenchApiTest {
         assertThat(check.get("problems")).isEmpty();
         JsonNode notice = check.get("notices").get(0);
         assertThat(notice.get("start").asInt()).isEqualTo(7);
-        assertThat(notice.get("fix").asString()).isEqualTo("Take the quotes off");
-        assertThat(notice.get("edits").get(0).get("replacement").asString()).isEqualTo(":port");
+        assertThat(notice.get("fixes").get(0).get("label").asString()).isEqualTo("Take the quotes off");
+        assertThat(notice.get("fixes")
+                        .get(0)
+                        .get("edits")
+                        .get(0)
+                        .get("replacement")
+                        .asString())
+                .isEqualTo(":port");
         assertThat(check.get("marks")).hasSize(1);
     }
 

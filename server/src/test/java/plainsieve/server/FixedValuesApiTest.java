@@ -271,7 +271,7 @@ class FixedValuesApiTest {
                 .get("notices")
                 .get(0);
         assertThat(notice.get("kind").asString()).isEqualTo("unknown-column");
-        assertThat(notice.get("fix").asString()).isEqualTo("Write delay_min");
+        assertThat(notice.get("fixes").get(0).get("label").asString()).isEqualTo("Write delay_min");
     }
 
     @Test

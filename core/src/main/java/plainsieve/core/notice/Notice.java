@@ -1,10 +1,10 @@
 package plainsieve.core.notice;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import plainsieve.core.sql.TextEdit;
 import plainsieve.core.value.Place;
-import plainsieve.core.value.Type;
 
 /**
  * Something the author should know about a query.
@@ -14,7 +14,7 @@ import plainsieve.core.value.Type;
  * @param advice what to do, one sentence
  * @param place where in the text; nothing when it concerns no place
  * @param parameter the parameter it is about
- * @param fix a rewrite that is safe to make
+ * @param fixes what one click can do about it: one safe rewrite, or each reading of what is ambiguous
  * @param blocks whether the database would refuse the statement, so that it is not worth a run
  */
 public record Notice(
@@ -23,51 +23,57 @@ public record Notice(
         String advice,
         Optional<Place> place,
         Optional<String> parameter,
-        Optional<Fix> fix,
+        List<Fix> fixes,
         boolean blocks) {
+
+    public Notice {
+        fixes = List.copyOf(fixes);
+    }
 
     /**
      * A safe rewrite of the text, or a change of the parameter.
      *
      * @param label what it does, as on a button
-     * @param type the type that the parameter gets; nothing when the text is rewritten
+     * @param change nothing when the text is rewritten
      */
-    public record Fix(String label, List<TextEdit> edits, Optional<Type> type) {
+    public record Fix(String label, List<TextEdit> edits, Optional<ParameterChange> change) {
         public Fix {
             edits = List.copyOf(edits);
         }
     }
 
+    /** A change of the sentence of the parameter that the notice is about. @param mark the word that changes: type, blank */
+    public record ParameterChange(String mark, String taken) {}
+
     static Notice of(String kind, String message, String advice) {
-        return new Notice(kind, message, advice, Optional.empty(), Optional.empty(), Optional.empty(), false);
+        return new Notice(kind, message, advice, Optional.empty(), Optional.empty(), List.of(), false);
     }
 
     Notice at(Place where) {
-        return new Notice(kind, message, advice, Optional.of(where), parameter, fix, blocks);
+        return new Notice(kind, message, advice, Optional.of(where), parameter, fixes, blocks);
     }
 
     Notice about(String name) {
-        return new Notice(kind, message, advice, place, Optional.of(name), fix, blocks);
+        return new Notice(kind, message, advice, place, Optional.of(name), fixes, blocks);
     }
 
     Notice fixedBy(String label, TextEdit... edits) {
-        return new Notice(
-                kind,
-                message,
-                advice,
-                place,
-                parameter,
-                Optional.of(new Fix(label, List.of(edits), Optional.empty())),
-                blocks);
+        return with(new Fix(label, List.of(edits), Optional.empty()));
     }
 
-    Notice mendedBy(Type type) {
-        Fix mend = new Fix("Make it a " + type.inWords(), List.of(), Optional.of(type));
-        return new Notice(kind, message, advice, place, parameter, Optional.of(mend), blocks);
+    /** @param mark the word of the parameter's sentence that changes */
+    Notice fixedBy(String label, String mark, String taken) {
+        return with(new Fix(label, List.of(), Optional.of(new ParameterChange(mark, taken))));
+    }
+
+    private Notice with(Fix another) {
+        List<Fix> all = new ArrayList<>(fixes);
+        all.add(another);
+        return new Notice(kind, message, advice, place, parameter, all, blocks);
     }
 
     Notice blocking() {
-        return new Notice(kind, message, advice, place, parameter, fix, true);
+        return new Notice(kind, message, advice, place, parameter, fixes, true);
     }
 
     /** The same of a part of a text, told in the whole of it; what would mend it is said of the part alone. */
@@ -78,7 +84,7 @@ public record Notice(
                 advice,
                 place.map(found -> Place.in(whole, found.start() + start, found.end() + start)),
                 parameter,
-                Optional.empty(),
+                List.of(),
                 blocks);
     }
 }

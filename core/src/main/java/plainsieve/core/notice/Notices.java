@@ -23,6 +23,7 @@ public final class Notices {
             new LimitWithoutOrder(),
             new FilteredTwice(),
             new NotInNullable(),
+            new BlankOrWithoutValue(),
             new LeftoverValue(),
             new PipesMeanOr(),
             new CountedByVariable());

@@ -49,7 +49,7 @@ final class TypeAgainstColumn implements NoticeRule {
                         "Make :%s a %s.".formatted(parameter.name(), column.inWords()))
                 .at(subject.place(leaf))
                 .about(parameter.name())
-                .mendedBy(column);
+                .fixedBy("Make it a " + column.inWords(), "type", column.word());
         return isDate(parameter.type()) != isDate(column) ? notice.blocking() : notice;
     }
 

@@ -9,7 +9,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import plainsieve.core.dialect.Dialect;
 import plainsieve.core.dialect.Dialects;
 import plainsieve.core.sql.ParsedQuery;
-import plainsieve.core.value.Type;
 
 class NoticesTest {
     private static List<Notice> notices(String dialectName, String query) {
@@ -90,7 +89,7 @@ class NoticesTest {
         Dialect dialect = Dialects.of("postgresql");
         ParsedQuery query = ParsedQuery.parse("select 1 from crossings where departed_at >= :word", dialect);
         Notice notice = Notices.of(query, dialect, Told.PARAMETERS, Told.FACTS).get(0);
-        assertThat(notice.fix().orElseThrow().type()).contains(Type.DATETIME);
+        assertThat(notice.fixes().get(0).change()).contains(new Notice.ParameterChange("type", "datetime"));
     }
 
     @Test

@@ -23,12 +23,12 @@ class UnknownNamesTest {
     void tellsTheNearestName() {
         assertThat(in("select 1 from crosings")).singleElement().satisfies(notice -> {
             assertThat(notice.message()).contains("crosings");
-            assertThat(notice.fix().orElseThrow().label()).isEqualTo("Write crossings");
+            assertThat(notice.fixes().get(0).label()).isEqualTo("Write crossings");
         });
-        assertThat(in("select c.delai_min from crossings c")).singleElement().satisfies(notice -> assertThat(
-                        notice.fix().orElseThrow().label())
-                .isEqualTo("Write delay_min"));
-        assertThat(in("select 1 from wholly_other")).singleElement().satisfies(notice -> assertThat(notice.fix())
+        assertThat(in("select c.delai_min from crossings c"))
+                .singleElement()
+                .satisfies(notice -> assertThat(notice.fixes().get(0).label()).isEqualTo("Write delay_min"));
+        assertThat(in("select 1 from wholly_other")).singleElement().satisfies(notice -> assertThat(notice.fixes())
                 .isEmpty());
     }
 

@@ -11,7 +11,6 @@ import java.util.function.Function;
 import plainsieve.core.notice.Notice;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Place;
-import plainsieve.core.value.Type;
 import plainsieve.server.api.body.Absent;
 import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
@@ -182,10 +181,8 @@ final class QueryBodies {
     /**
      * A notice with its place; line 0 and start -1 when it has none.
      *
-     * @param fix what the safe rewrite does, as on a button; empty when there is none
-     * @param edits the safe rewrite
+     * @param fixes what one click can do about it
      * @param parameter the parameter it is about; empty when it is about none
-     * @param mendType the type that the parameter gets in place of edits; else empty
      */
     record NoticeBody(
             String kind,
@@ -195,46 +192,51 @@ final class QueryBodies {
             int line,
             int start,
             int end,
-            String fix,
-            List<EditBody> edits,
-            String parameter,
-            String mendType) {
-        /** A notice of the statement of steps. Its rewrite would be one of the statement, so it has none. */
+            List<FixBody> fixes,
+            String parameter) {
+        /** A notice of the statement of steps. A rewrite would be one of the statement, so only changes of parameters are left. */
         static NoticeBody ofSteps(Notice notice, Function<Place, Optional<Place>> ofSteps) {
-            NoticeBody body = of(notice);
-            Optional<Place> place = notice.place().flatMap(ofSteps);
-            boolean mends = !body.mendType().isEmpty();
-            return new NoticeBody(
-                    body.kind(),
-                    body.message(),
-                    body.advice(),
-                    body.blocks(),
-                    place.map(Place::line).orElse(0),
-                    place.map(Place::start).orElse(-1),
-                    place.map(Place::end).orElse(-1),
-                    mends ? body.fix() : "",
-                    List.of(),
-                    body.parameter(),
-                    body.mendType());
+            return of(
+                    notice,
+                    notice.place().flatMap(ofSteps),
+                    notice.fixes().stream()
+                            .filter(fix -> fix.change().isPresent())
+                            .toList());
         }
 
         static NoticeBody of(Notice notice) {
+            return of(notice, notice.place(), notice.fixes());
+        }
+
+        private static NoticeBody of(Notice notice, Optional<Place> place, List<Notice.Fix> fixes) {
             return new NoticeBody(
                     notice.kind(),
                     notice.message(),
                     notice.advice(),
                     notice.blocks(),
-                    notice.place().map(Place::line).orElse(0),
-                    notice.place().map(Place::start).orElse(-1),
-                    notice.place().map(Place::end).orElse(-1),
-                    notice.fix().map(Notice.Fix::label).orElse(""),
-                    notice.fix()
-                            .map(fix -> fix.edits().stream()
-                                    .map(edit -> new EditBody(edit.start(), edit.end(), edit.replacement()))
-                                    .toList())
-                            .orElse(List.of()),
-                    notice.parameter().orElse(""),
-                    notice.fix().flatMap(Notice.Fix::type).map(Type::word).orElse(""));
+                    place.map(Place::line).orElse(0),
+                    place.map(Place::start).orElse(-1),
+                    place.map(Place::end).orElse(-1),
+                    fixes.stream().map(FixBody::of).toList(),
+                    notice.parameter().orElse(""));
+        }
+    }
+
+    /**
+     * A safe rewrite of the text, or a change of the sentence of the parameter.
+     *
+     * @param label what it does, as on a button
+     * @param mark the word of the sentence that changes; empty when the text is rewritten
+     */
+    record FixBody(String label, List<EditBody> edits, String mark, String taken) {
+        static FixBody of(Notice.Fix fix) {
+            return new FixBody(
+                    fix.label(),
+                    fix.edits().stream()
+                            .map(edit -> new EditBody(edit.start(), edit.end(), edit.replacement()))
+                            .toList(),
+                    fix.change().map(Notice.ParameterChange::mark).orElse(""),
+                    fix.change().map(Notice.ParameterChange::taken).orElse(""));
         }
     }
 
