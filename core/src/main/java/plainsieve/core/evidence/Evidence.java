@@ -67,7 +67,7 @@ public final class Evidence {
     }
 
     /** The statement with a number of the same length for every placeholder, so that every place stays where it is. */
-    private static String withoutPlaceholders(Statement statement) {
+    static String withoutPlaceholders(Statement statement) {
         StringBuilder text = new StringBuilder(statement.text());
         statement.values().forEach(value -> text.setCharAt(value.offset(), '0'));
         return text.toString();

@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -13,12 +12,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
-import plainsieve.core.dialect.Dialects;
-import plainsieve.core.sql.Lexer;
 import plainsieve.core.sql.Names;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
-import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.value.ProblemException;
 import plainsieve.server.jobs.Doing;
 import plainsieve.server.jobs.Outcome;
@@ -120,25 +116,19 @@ public class Copies implements Doing {
         return asking.isEmpty()
                 ? Optional.empty()
                 : of(project.id()).stream()
-                        .filter(copy -> asking.stream().anyMatch(query -> mentions(query, copy)))
+                        .filter(copy -> asking.stream().anyMatch(query -> mentions(project, query, copy)))
                         .flatMap(copy -> state(project.id(), copy).stream())
                         .map(State::asOf)
                         .min(Comparator.naturalOrder());
     }
 
-    private static boolean mentions(Query query, StoredCopy copy) {
-        return StepLines.isSteps(query.liveText())
-                ? Arrays.asList(query.liveText().split("\\W+")).contains(copy.table())
-                : isNamed(copy.table(), query.liveText());
-    }
-
-    /* Compares tokens, so names in comments and strings do not count. Invalid SQL refers to no table. */
-    private static boolean isNamed(String table, String sql) {
+    /* Compares tokens, so names in comments and strings do not count. Invalid text refers to no table. */
+    private static boolean mentions(Project project, Query query, StoredCopy copy) {
         try {
-            Tokens tokens = Lexer.scan(sql, Dialects.HERE.syntax()).tokens();
+            Tokens tokens = project.prepare(query, query.liveText()).query().tokens();
             return IntStream.range(0, tokens.size())
                     .filter(at -> tokens.is(at, TokenKind.WORD) || tokens.is(at, TokenKind.QUOTED_NAME))
-                    .anyMatch(at -> Names.same(tokens.written(at), table));
+                    .anyMatch(at -> Names.same(tokens.written(at), copy.table()));
         } catch (ProblemException e) {
             return false;
         }
@@ -222,8 +212,9 @@ public class Copies implements Doing {
         Query query = project.query(copy.get().queryId());
         Set<String> before = new HashSet<>();
         of(projectId).stream()
-                .filter(other ->
-                        !other.id().equals(thing) && query.sourceId().equals(source.get()) && mentions(query, other))
+                .filter(other -> !other.id().equals(thing)
+                        && query.sourceId().equals(source.get())
+                        && mentions(project, query, other))
                 .forEach(other -> before.add(other.id()));
         return before;
     }

@@ -1,13 +1,12 @@
 package plainsieve.server.proof;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.regex.Pattern;
 import org.springframework.stereotype.Service;
 import plainsieve.core.dialect.Dialect;
+import plainsieve.core.evidence.UnusedIndex;
 import plainsieve.core.evidence.Verdict;
 import plainsieve.core.evidence.Where;
 import plainsieve.core.statement.Placement;
@@ -165,7 +164,7 @@ public class Proofs {
         try {
             Explaining.Told told = explaining.explain(origin, statement, measured);
             List<Ran> verdicts = told.judged().stream()
-                    .map(judged -> ran(judged.verdict(), judged.sourceId(), statement))
+                    .map(judged -> ran(judged.verdict(), judged.sourceId(), statement, dialect))
                     .toList();
             return new Proof("", counts, told.millis(), verdicts, told.plan(), told.fetched());
         } catch (SourceFailure | ProblemException e) {
@@ -173,7 +172,7 @@ public class Proofs {
         }
     }
 
-    private Ran ran(Verdict verdict, String sourceId, Statement statement) {
+    private Ran ran(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
         Placement place = verdict.placement();
         return new Ran(
                 place.parameter(),
@@ -189,7 +188,7 @@ public class Proofs {
                 known(verdict.step().estimated()),
                 known(verdict.step().actual()),
                 known(verdict.step().read()),
-                advice(verdict, sourceId, statement));
+                advice(verdict, sourceId, statement, dialect));
     }
 
     private static double known(OptionalDouble number) {
@@ -197,31 +196,26 @@ public class Proofs {
     }
 
     /** Says so when a table has an index that begins with the tested column, and the condition did not enter it. */
-    private String advice(Verdict verdict, String sourceId, Statement statement) {
+    private String advice(Verdict verdict, String sourceId, Statement statement, Dialect dialect) {
         if (verdict.where() != Where.WHILE_SCANNING) {
             return "";
         }
-        String clause = statement
-                .text()
-                .substring(verdict.placement().sentStart(), verdict.placement().sentEnd())
-                .toLowerCase(Locale.ROOT);
         Map<String, String> indexes =
                 facts.leadingIndexes(sourceId, verdict.step().table());
         return indexes.entrySet().stream()
-                .filter(index -> clause.matches("(?s).*\\b" + Pattern.quote(index.getKey()) + "\\b.*"))
+                .flatMap(index -> UnusedIndex.of(statement, verdict.placement(), dialect, index.getKey())
+                        .map(why -> "Index %s begins with %s but was not entered: %s"
+                                .formatted(index.getValue(), index.getKey(), inWords(why)))
+                        .stream())
                 .findFirst()
-                .map(index -> "Index %s begins with %s but was not entered: %s"
-                        .formatted(index.getValue(), index.getKey(), why(clause, index.getKey())))
                 .orElse("");
     }
 
-    private static String why(String clause, String column) {
-        if (clause.matches("(?s).*\\w\\s*\\([^()]*\\b" + Pattern.quote(column) + "\\b.*")
-                && !clause.contains(" in (")) {
-            return "a function stands around the column. Compare the column itself with a range.";
-        }
-        return clause.contains(" like ")
-                ? "a pattern that begins with a wildcard cannot use it. Search by how the text starts."
-                : "the database expects too many rows for it to pay. Choose less, or leave it to the database.";
+    private static String inWords(UnusedIndex why) {
+        return switch (why) {
+            case EXPRESSION -> "a function stands around the column. Compare the column itself with a range.";
+            case PATTERN -> "a pattern that begins with a wildcard cannot use it. Search by how the text starts.";
+            case COST -> "the database expects too many rows for it to pay. Choose less, or leave it to the database.";
+        };
     }
 }
