@@ -127,13 +127,55 @@ describe('a draft', () => {
     expect(server.text).toBe('select mine')
   })
 
-  it('of the version before, without a number, is shown and not sent unasked', async () => {
-    localStorage.setItem('plainsieve.draft.late', 'select old')
-    const { text, saving } = draft()
-    await vi.advanceTimersByTimeAsync(10_000)
-    expect(text.value).toBe('select old')
+  it('whose save lost its reply does not conflict with itself', async () => {
+    const { edit, saving } = draft()
+    server.status = 0
+    edit('select 2')
+    await vi.advanceTimersByTimeAsync(1000)
+    /* The server had saved it before the connection broke. */
+    server = { status: 200, text: 'select 2', version: 5 }
+    edit('select 23')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(saving.value.status).toBe('saved')
+    expect(server).toEqual({ status: 200, text: 'select 23', version: 6 })
+  })
+
+  it('whose save lost its reply in a crash does not conflict with itself', async () => {
+    server.status = 0
+    const first = draft()
+    first.edit('select 2')
+    await vi.advanceTimersByTimeAsync(1000)
+    first.edit('select 23')
+    server = { status: 200, text: 'select 2', version: 5 }
+    const again = draft({ ...loaded, text: 'select 2', version: 5 })
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(again.saving.value.status).toBe('saved')
+    expect(server.text).toBe('select 23')
+  })
+
+  it('that was saved while more was typed continues from that version after a crash', async () => {
+    const first = draft()
+    first.edit('select 2')
+    const saved = first.settle()
+    first.edit('select 23')
+    await saved
+    expect(server.version).toBe(5)
+    const again = draft({ ...loaded, text: 'select 2', version: 5 })
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(again.saving.value.status).toBe('saved')
+    expect(server.text).toBe('select 23')
+  })
+
+  it('still conflicts with a colleague who saved after a lost reply', async () => {
+    const { edit, saving } = draft()
+    server.status = 0
+    edit('select 2')
+    await vi.advanceTimersByTimeAsync(1000)
+    server = { status: 200, text: 'select theirs', version: 6 }
+    edit('select 23')
+    await vi.advanceTimersByTimeAsync(1000)
     expect(saving.value.status).toBe('failed')
-    expect(sent).toEqual([])
+    expect(server.text).toBe('select theirs')
   })
 
   it('is saved by two that wait at once without a conflict between them', async () => {

@@ -37,12 +37,17 @@ export function useDraft(loaded: Query): UsedDraft {
   const saving = shallowRef<Saving>({ status: 'saved' })
   let timer: ReturnType<typeof setTimeout> | undefined
   let underWay = Promise.resolve()
+  let unconfirmed = kept?.sent
 
   function edit(next: string): void {
     text.value = next
-    keepDraft(loaded.id, { text: next, version: query.value.version })
+    keep()
     saving.value = { status: 'unsaved' }
     schedule(SAVE_AFTER)
+  }
+
+  function keep(): void {
+    keepDraft(loaded.id, { text: text.value, version: query.value.version, sent: unconfirmed })
   }
 
   function schedule(after: number): void {
@@ -58,18 +63,31 @@ export function useDraft(loaded: Query): UsedDraft {
 
   async function saveNow(): Promise<void> {
     const sent = text.value
+    const unanswered = unconfirmed
     if (saving.value.status === 'saved' && sent === query.value.text) return
+    unconfirmed = sent
+    keep()
     try {
       query.value = await put<Query>(`/queries/${loaded.id}/draft`, { text: sent, version: query.value.version })
+      unconfirmed = undefined
       if (text.value === sent) {
         forgetDraft(loaded.id)
         saving.value = { status: 'saved' }
-      }
+      } else keep()
     } catch (error) {
       const failure = asFailure(error)
+      if (failure.status === 409 && (await isOwnSave(unanswered))) return saveNow()
       saving.value = { status: 'failed', failure }
       if (failure.status === 0) schedule(RETRY_AFTER)
     }
+  }
+
+  /* A save whose reply was lost made the newest version: the text was not changed by someone else. */
+  async function isOwnSave(unanswered: string | undefined): Promise<boolean> {
+    const newest = await get<Query>(`/queries/${loaded.id}`).catch(() => undefined)
+    const own = newest !== undefined && newest.text === unanswered
+    if (own) query.value = newest
+    return own
   }
 
   async function makeLive(): Promise<void> {
@@ -102,7 +120,7 @@ export function useDraft(loaded: Query): UsedDraft {
   }
 
   if (kept && kept.text === loaded.text) forgetDraft(loaded.id)
-  else if (kept && kept.version === loaded.version) {
+  else if (kept && (kept.version === loaded.version || kept.sent === loaded.text)) {
     saving.value = { status: 'unsaved' }
     schedule(0)
   } else if (kept) saving.value = { status: 'failed', failure: byAColleague() }
