@@ -9,6 +9,7 @@ import { inServer } from './api/place'
 import ProjectMenu from './ProjectMenu.vue'
 import { historyKey, useHistory } from './composables/useHistory'
 import OnAnyScreen from './find/OnAnyScreen.vue'
+import RejectedSources from './RejectedSources.vue'
 import ServingLine from './ServingLine.vue'
 import sieve from './style/sieve.svg?inline'
 
@@ -76,6 +77,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <AccountMenu v-if="me?.accounts" :me="me" />
   </header>
   <ServingLine v-if="isAuthor && isKnown && !inReader" />
+  <RejectedSources v-if="isAuthor && isKnown && !inReader" />
   <p v-if="signedOut" class="trouble" role="alert">
     You are signed out. <a :href="inServer('/sign-in')" target="_blank">Sign in on another page</a>, then go on here:
     what you typed is kept. <button class="as-link" @click="signedOut = false">I am signed in again</button>

@@ -1,5 +1,7 @@
 package plainsieve.sources;
 
+import java.time.Instant;
+import java.util.Optional;
 import plainsieve.core.evidence.Plan;
 
 /**
@@ -27,6 +29,11 @@ public interface Source extends AutoCloseable {
 
     /** A sign of life: its name and version. Throws {@link SourceFailure} when it is down. */
     String health();
+
+    /** Since when it is not asked because it rejected the user or the password; nothing when it did not. */
+    default Optional<Instant> rejectedSince() {
+        return Optional.empty();
+    }
 
     /** Lets go of every connection. Runs under way fail. */
     @Override

@@ -62,6 +62,15 @@ public class Rights {
         return roles.peopleOf(projectId);
     }
 
+    /** The ids of those who look after all projects, by a role of their own or of a group. */
+    public Set<String> operators() {
+        return roles.peopleOf(ALL_PROJECTS).stream()
+                .filter(id -> roles.of(id).stream()
+                        .filter(row -> row.projectId().equals(ALL_PROJECTS))
+                        .anyMatch(row -> Role.ofWord(row.role()).equals(Optional.of(Role.OPERATOR))))
+                .collect(Collectors.toSet());
+    }
+
     /** The ids of those who make something of a project, by a role in it of their own or of a group; not by one in all projects. */
     public Set<String> authorsOf(String projectId) {
         return roles.peopleOf(projectId).stream()

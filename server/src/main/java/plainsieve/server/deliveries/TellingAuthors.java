@@ -36,13 +36,17 @@ class TellingAuthors implements Watching {
 
     @Override
     public void wrong(String projectId, String kind, String thing, String word, String note) {
-        List<String> addresses = addresses(projectId);
+        String what = word.equals("failed") ? "failed" : "was kept back";
+        String subject = "The %s “%s” %s".formatted(kind, thing, what);
+        send(addresses(rights.authorsOf(projectId)), subject, note, "/projects/%s/live".formatted(projectId));
+    }
+
+    /** @param path of the screen where it is fixed, within the server */
+    void send(List<String> addresses, String subject, String note, String path) {
         if (!postman.isSetUp() || addresses.isEmpty()) {
             return;
         }
-        String what = word.equals("failed") ? "failed" : "was kept back";
-        String subject = "The %s “%s” %s".formatted(kind, thing, what);
-        String link = "%s/projects/%s/live".formatted(settings.address(), projectId);
+        String link = settings.address() + path;
         String text = "%s.%n%n%s%n%nLook at it: %s%n".formatted(subject, note, link);
         String html = "<p><b>%s.</b></p><p>%s</p><p><a href=\"%s\">Look at it</a></p>"
                 .formatted(said(subject), said(note), said(link));
@@ -67,11 +71,10 @@ class TellingAuthors implements Watching {
         return HtmlUtils.htmlEscape(text, "UTF-8");
     }
 
-    /** Of those who make something of the project themselves: whoever looks after all of them is not told of each. */
-    private List<String> addresses(String projectId) {
-        Set<String> authors = rights.authorsOf(projectId);
+    /** The addresses that emails may go to, of people who can sign in. */
+    List<String> addresses(Set<String> people) {
         return accounts.all().stream()
-                .filter(row -> authors.contains(row.id()) && !row.blocked())
+                .filter(row -> people.contains(row.id()) && !row.blocked())
                 .map(PersonRow::mail)
                 .filter(address -> !address.isEmpty() && postman.mayGoTo(address))
                 .distinct()

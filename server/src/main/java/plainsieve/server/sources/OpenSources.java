@@ -1,10 +1,13 @@
 package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.springframework.stereotype.Component;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
@@ -52,7 +55,13 @@ class OpenSources {
      *
      * @param beside in front of what pages need before anything can be chosen: lists, looks and plans do not wait behind rows
      */
-    record Opened(SourceRow row, Source source, SourceLimits limits, WaitingLine rows, WaitingLine beside) {
+    record Opened(
+            SourceRow row,
+            Source source,
+            SourceLimits limits,
+            WaitingLine rows,
+            WaitingLine beside,
+            AtomicBoolean rejectionReported) {
         Way way(Purpose.Kind purpose) {
             return new Way(source, limits, line(purpose));
         }
@@ -127,7 +136,8 @@ class OpenSources {
                     open(access),
                     access.limits(),
                     new WaitingLine(row.id(), SourceShares.of(access.limits().places(), shares)),
-                    new WaitingLine(row.id(), SourceShares.all(SourceLimits.PLACES_BESIDE)));
+                    new WaitingLine(row.id(), SourceShares.all(SourceLimits.PLACES_BESIDE)),
+                    new AtomicBoolean());
         } catch (ProblemException e) {
             Problem why = e.first();
             throw new SourceFailure(
@@ -163,6 +173,21 @@ class OpenSources {
     List<WaitingLine.Load> load(String id) {
         Opened opened = open.get(id);
         return opened == null ? List.of() : opened.rows().load();
+    }
+
+    /** Since when the source is not asked because it rejected the user or the password; nothing when it did not. */
+    Optional<Instant> rejectedSince(String id) {
+        return Optional.ofNullable(open.get(id))
+                .filter(opened -> opened.source().rejectedSince().isPresent() && sameAccess(opened.row(), kept.row(id)))
+                .flatMap(opened -> opened.source().rejectedSince());
+    }
+
+    /** Whether the source has rejected the user or the password, and this was not asked before. */
+    boolean isNewlyRejected(String id) {
+        Opened opened = open.get(id);
+        return opened != null
+                && opened.source().rejectedSince().isPresent()
+                && opened.rejectionReported().compareAndSet(false, true);
     }
 
     /** Lets go of a source that was changed or removed. */

@@ -3,11 +3,14 @@ package plainsieve.server.sources;
 import io.micrometer.core.instrument.MeterRegistry;
 import io.micrometer.core.instrument.Timer;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.sides.SentSides;
@@ -47,8 +50,16 @@ public class Sending {
     private final SentLog log;
     private final Settings settings;
     private final MeterRegistry meters;
+    private final ApplicationEventPublisher events;
 
-    Sending(OpenSources sources, Cancellations cancellations, SentLog log, Settings settings, MeterRegistry meters) {
+    Sending(
+            OpenSources sources,
+            Cancellations cancellations,
+            SentLog log,
+            Settings settings,
+            MeterRegistry meters,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.meters = meters;
         this.sources = sources;
         this.cancellations = cancellations;
@@ -120,12 +131,32 @@ public class Sending {
     /** What a source holds. Throws {@link SourceFailure} when it does not tell. */
     public Catalogue catalogue(String sourceId) {
         OpenSources.Opened opened = sources.get(sourceId);
-        return opened.source().catalogue(limits(opened.limits(), settings.longestRun()), new Cancellation());
+        return watched(sourceId, () -> opened.source()
+                .catalogue(limits(opened.limits(), settings.longestRun()), new Cancellation()));
     }
 
     /** A sign of life of a source: its name and version. */
     public String health(String sourceId) {
-        return sources.get(sourceId).source().health();
+        Source source = sources.get(sourceId).source();
+        return watched(sourceId, source::health);
+    }
+
+    /** Since when a source is not asked because it rejected the user or the password; nothing when it did not. */
+    public Optional<Instant> rejectedSince(String sourceId) {
+        return sources.rejectedSince(sourceId);
+    }
+
+    /** Publishes a {@link SourceRejected}, once until the source is saved again. */
+    private <T> T watched(String sourceId, Supplier<T> asking) {
+        try {
+            return asking.get();
+        } catch (SourceFailure e) {
+            if (sources.isNewlyRejected(sourceId)) {
+                LOG.warn("{} rejects the user or the password; it is not asked again until it is saved", sourceId);
+                events.publishEvent(new SourceRejected(sourceId));
+            }
+            throw e;
+        }
     }
 
     /** The same of a source that is not kept yet. */
@@ -174,7 +205,7 @@ public class Sending {
 
     private <T> T logged(String runId, Origin origin, Statement statement, RunListener listener, Asking<T> asking) {
         try {
-            return sent(runId, origin, statement, listener, asking);
+            return watched(origin.sourceId(), () -> sent(runId, origin, statement, listener, asking));
         } catch (SourceFailure e) {
             throw ForViewers.told(origin.asker(), e);
         }

@@ -7,6 +7,8 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.concurrent.ScheduledExecutorService;
 import plainsieve.sources.SourceAccess;
 import plainsieve.sources.SourceSettings;
@@ -60,6 +62,10 @@ final class Connections implements AutoCloseable {
             tryOnce();
             return pool.getConnection();
         }
+    }
+
+    Optional<Instant> rejectedSince() {
+        return driver.rejectedSince();
     }
 
     private void tryOnce() throws SQLException {

@@ -6,6 +6,7 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.SQLFeatureNotSupportedException;
+import java.time.Instant;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.concurrent.atomic.AtomicReference;
@@ -20,7 +21,9 @@ final class DriverConnections implements DataSource {
     private final String url;
     private final Properties properties = new Properties();
     private final Vendor vendor;
-    private final AtomicReference<Optional<SQLException>> rejection = new AtomicReference<>(Optional.empty());
+    private final AtomicReference<Optional<Rejection>> rejection = new AtomicReference<>(Optional.empty());
+
+    private record Rejection(SQLException failure, Instant at) {}
 
     /** @param config as the vendor has set it: address, properties, user and password */
     DriverConnections(HikariConfig config, Vendor vendor) {
@@ -36,18 +39,22 @@ final class DriverConnections implements DataSource {
 
     @Override
     public Connection getConnection() throws SQLException {
-        Optional<SQLException> rejected = rejection.get();
+        Optional<Rejection> rejected = rejection.get();
         if (rejected.isPresent()) {
-            throw rejected.get();
+            throw rejected.get().failure();
         }
         try {
             return DriverManager.getConnection(url, properties);
         } catch (SQLException e) {
             if (vendor.refusesUser(innermost(e))) {
-                rejection.set(Optional.of(e));
+                rejection.set(Optional.of(new Rejection(e, Instant.now())));
             }
             throw e;
         }
+    }
+
+    Optional<Instant> rejectedSince() {
+        return rejection.get().map(Rejection::at);
     }
 
     private static SQLException innermost(SQLException e) {

@@ -7,6 +7,8 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -214,6 +216,11 @@ public final class JdbcSource implements Source {
             endTransaction(connection);
             return catalogue;
         });
+    }
+
+    @Override
+    public Optional<Instant> rejectedSince() {
+        return connections.rejectedSince();
     }
 
     @Override

@@ -1,9 +1,11 @@
 package plainsieve.server.api.author;
 
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -62,6 +64,7 @@ class SourceContentsApi {
      * @param functions that its statements may call although the database does not prove that they only read
      * @param said what columns of files are taken for, by table and column
      * @param forms what they can be taken for; none where the source is no folder of files
+     * @param rejectedSince since when it is not asked because it rejects the user or the password, ISO 8601; empty when it does not
      * @param lines where the names of columns can stand; none where the source is no folder of files
      */
     record SourceBody(
@@ -79,8 +82,9 @@ class SourceContentsApi {
             List<String> functions,
             Map<String, Map<String, String>> said,
             List<String> forms,
-            List<String> lines) {
-        static SourceBody of(String id, SourceSettings settings, SourceLimits limits) {
+            List<String> lines,
+            String rejectedSince) {
+        static SourceBody of(String id, SourceSettings settings, SourceLimits limits, Optional<Instant> rejectedSince) {
             SourceFields fields = SourceFields.of(settings);
             return new SourceBody(
                     id,
@@ -97,7 +101,8 @@ class SourceContentsApi {
                     limits.functions().stream().sorted().toList(),
                     fields.said(),
                     settings instanceof SourceSettings.Folder ? CellForm.allWords() : List.of(),
-                    settings instanceof SourceSettings.Folder ? NamesLine.offeredWords() : List.of());
+                    settings instanceof SourceSettings.Folder ? NamesLine.offeredWords() : List.of(),
+                    rejectedSince.map(Instant::toString).orElse(""));
         }
     }
 
@@ -107,7 +112,10 @@ class SourceContentsApi {
         return project.sources().entrySet().stream()
                 // One that went at this moment is shown as the project knew it.
                 .map(source -> SourceBody.of(
-                        source.getKey(), source.getValue(), limits.getOrDefault(source.getKey(), SourceLimits.USUAL)))
+                        source.getKey(),
+                        source.getValue(),
+                        limits.getOrDefault(source.getKey(), SourceLimits.USUAL),
+                        sending.rejectedSince(source.getKey())))
                 .toList();
     }
 

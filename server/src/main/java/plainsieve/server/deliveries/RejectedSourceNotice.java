@@ -1,0 +1,59 @@
+package plainsieve.server.deliveries;
+
+import java.util.HashSet;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import plainsieve.server.accounts.Deeds;
+import plainsieve.server.accounts.Rights;
+import plainsieve.server.project.Project;
+import plainsieve.server.project.Projects;
+import plainsieve.server.sources.SourceRejected;
+
+/**
+ * Tells operators, and authors of the projects that use it, once by email that a source rejects the user or the password, and
+ * writes it into the audit log.
+ */
+@Component
+class RejectedSourceNotice {
+    private static final Logger LOG = LoggerFactory.getLogger(RejectedSourceNotice.class);
+    private static final Deeds.Doer SERVER = new Deeds.Doer("Plain Sieve", "");
+
+    private final TellingAuthors telling;
+    private final Rights rights;
+    private final Projects projects;
+    private final Deeds deeds;
+
+    RejectedSourceNotice(TellingAuthors telling, Rights rights, Projects projects, Deeds deeds) {
+        this.telling = telling;
+        this.rights = rights;
+        this.projects = projects;
+        this.deeds = deeds;
+    }
+
+    /* The statement that met it does not wait for emails. */
+    @EventListener
+    void on(SourceRejected rejected) {
+        CompletableFuture.runAsync(() -> tell(rejected.sourceId())).exceptionally(failure -> {
+            LOG.warn("Nobody could be told that {} rejects the user: {}", rejected.sourceId(), failure.getMessage());
+            return null;
+        });
+    }
+
+    private void tell(String sourceId) {
+        deeds.add(SERVER, "stopped asking a source", "", "“%s” rejects the user or the password".formatted(sourceId));
+        Set<String> people = new HashSet<>(rights.operators());
+        projects.all().stream()
+                .filter(project -> !project.usesOfSource(sourceId).isEmpty())
+                .map(Project::id)
+                .forEach(id -> people.addAll(rights.authorsOf(id)));
+        telling.send(
+                telling.addresses(people),
+                "The source “%s” rejects the user or the password".formatted(sourceId),
+                "It is not asked again until it is saved, so that its account is not locked. Correct the user or the password under Sources.",
+                "/sources");
+    }
+}

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+/* Authors and operators see on every screen which sources are not asked, since they reject the user or the password. */
+import { computed, watch } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { get } from './api/client'
+import type { Source } from './api/types'
+import { useLoaded } from './composables/useLoaded'
+
+const route = useRoute()
+const { state, reload } = useLoaded(signal => get<Source[]>('/sources', signal))
+watch(
+  () => route.path,
+  () => void reload(),
+)
+const rejected = computed(() =>
+  state.value.status === 'ready' ? state.value.data.filter(source => source.rejectedSince) : [],
+)
+const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
+</script>
+
+<template>
+  <p v-for="source in rejected" :key="source.id" class="rejected" role="status" data-test="rejected">
+    “{{ source.id }}” rejects the user or the password since {{ clock(source.rejectedSince) }}. It is not asked again
+    until it is saved under <RouterLink to="/sources">Sources</RouterLink>.
+  </p>
+</template>
+
+<style scoped>
+.rejected {
+  margin: 0;
+  padding: 6px 26px;
+  background: var(--card);
+  border-bottom: 1px solid var(--line);
+  color: var(--buoy);
+}
+</style>
