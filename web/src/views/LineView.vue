@@ -60,7 +60,10 @@ useChart(
   now => now.days.length === 0,
   async () => {
     const { createLines, drawLines } = await import('./lines')
-    return { create: box => createLines(box, pick), draw: (chart, now) => drawLines(chart, now, dayWords.value) }
+    return {
+      create: box => createLines(box, pick),
+      draw: (chart, now) => drawLines(chart, now, dayWords.value, figure),
+    }
   },
 )
 </script>

@@ -4,7 +4,6 @@ import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/compon
 import { format, init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import type { Figure } from '../api/types'
-import { measureInWords } from '../formats'
 import type { Bar } from './barsOf'
 import { FACE, legend, STILL, seriesColour, token } from './charts'
 import { figureInWords } from './figureInWords'
@@ -59,11 +58,15 @@ interface Pointed {
 }
 
 /** What is told of a bar that is pointed at, as HTML: values of a database stand in it as they are, and do nothing. */
-export const inTooltip = ({ name, seriesName, value }: Pointed, ofParts: boolean, unit: string): string =>
-  format.encodeHTML(`${name}${ofParts ? `, ${seriesName}` : ''}: ${measureInWords(value)}${unit}`)
+export const inTooltip = (
+  { name, seriesName, value }: Pointed,
+  ofParts: boolean,
+  unit: string,
+  figure?: Figure,
+): string => format.encodeHTML(`${name}${ofParts ? `, ${seriesName}` : ''}: ${figureInWords(value, figure)}${unit}`)
 
 export function drawBars(chart: ECharts, drawn: DrawnBars): void {
-  const { bars, parts, unit } = drawn
+  const { bars, parts, unit, figure } = drawn
   chart.setOption(
     {
       ...STILL,
@@ -78,7 +81,7 @@ export function drawBars(chart: ECharts, drawn: DrawnBars): void {
       legend: legend(parts),
       tooltip: {
         trigger: 'item',
-        formatter: (pointed: Pointed) => inTooltip(pointed, parts.length > 0, unit),
+        formatter: (pointed: Pointed) => inTooltip(pointed, parts.length > 0, unit, figure),
       },
       xAxis: { type: 'value', show: false },
       yAxis: {

@@ -33,4 +33,19 @@ describe('a figure', () => {
     expect(exactFigure(2026, figure('max', 'year'))).toBeUndefined()
     expect(exactFigure(null, figure('avg'))).toBeUndefined()
   })
+
+  it.each([
+    ['number 1', 27.052519, '27.1', '27.052519'],
+    ['number 0', 1234567, '1,234,567', undefined],
+    ['money €', -3, '−€ 3.00', '-3'],
+    ['percent 1', 33.3333, '33.3 %', '33.3333'],
+  ])('is written in the format %s', (format, value, shown, exact) => {
+    const formatted = { ...figure('avg'), format }
+    expect(figureInWords(value, formatted)).toBe(shown)
+    expect(exactFigure(value, formatted)).toBe(exact)
+  })
+
+  it('that is no number ignores its format', () => {
+    expect(figureInWords('2026-03-01', { ...figure('max'), format: 'money €' })).toBe('2026-03-01')
+  })
 })

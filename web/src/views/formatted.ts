@@ -19,12 +19,23 @@ export function formatted(cell: Cell, column: Column, format = ''): string {
   if (kind === 'day') return dateInWords(text.slice(0, 10))
   if (kind === 'month') return periodInWords('month', text.slice(0, 10))
   if (kind === 'moment') return momentInWords(text)
-  const number = Number(text)
-  if (!Number.isFinite(number) || text === '') return cellInWords(cell, column)
-  if (kind === 'money') return `${number < 0 ? '−' : ''}${detail} ${toDigits(text.replace('-', ''), 2)}`
-  if (kind === 'percent') return `${toDigits(text, Number(detail || 0))} %`
-  if (kind === 'unit') return `${cellInWords(cell, column)} ${detail}`
-  return toDigits(text, Number(detail || 0))
+  if (!Number.isFinite(Number(text)) || text === '') return cellInWords(cell, column)
+  return kind === 'unit' ? `${cellInWords(cell, column)} ${detail}` : formattedNumber(text, kind, detail)
+}
+
+/** A number in the format of its figure: number 1, money €, percent 1; undefined where it has none. */
+export function formattedFigure(value: string | number, format: string): string | undefined {
+  const [kind = '', ...rest] = format.split(' ')
+  const text = String(value)
+  return kind === '' || text === '' || !Number.isFinite(Number(text))
+    ? undefined
+    : formattedNumber(text, kind, rest.join(' '))
+}
+
+function formattedNumber(text: string, kind: string, detail: string): string {
+  if (kind === 'money') return `${Number(text) < 0 ? '−' : ''}${detail} ${toDigits(text.replace('-', ''), 2)}`
+  const digits = toDigits(text, Number(detail || 0))
+  return kind === 'percent' ? `${digits} %` : digits
 }
 
 /** What a cell says beside its words: its value as it came, where the words say less or may not fit. */

@@ -3,8 +3,9 @@ import { LineChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { init, use, type ECharts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
-import { measureInWords } from '../formats'
+import type { Figure } from '../api/types'
 import { FACE, legend, STILL, seriesColour, token } from './charts'
+import { figureInWords } from './figureInWords'
 import type { Lines } from './linesOf'
 
 use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
@@ -18,8 +19,8 @@ export function createLines(element: HTMLElement, onPick: (index: number) => voi
   return chart
 }
 
-/** @param words its days as viewers read them */
-export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[]): void {
+/** @param words its days as viewers read them @param figure what the lines show */
+export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[], figure: Figure | undefined): void {
   const label = { color: token('--ink'), fontSize: 12, fontFamily: FACE }
   const rule = { lineStyle: { color: token('--rule') } }
   chart.setOption(
@@ -36,7 +37,7 @@ export function drawLines(chart: ECharts, { days, lines }: Lines, words: string[
       legend: legend(lines.map(line => line.name)),
       tooltip: {
         trigger: 'axis',
-        valueFormatter: (value: number | null) => (value === null ? 'no rows' : measureInWords(value)),
+        valueFormatter: (value: number | null) => (value === null ? 'no rows' : figureInWords(value, figure)),
       },
       xAxis: {
         type: 'category',

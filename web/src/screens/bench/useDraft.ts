@@ -14,6 +14,12 @@ const byAColleague = (): Failure =>
     'Your text is here; nothing was overwritten.',
   )
 
+/** The newest version if it is a save of this browser whose reply was lost; undefined if someone else changed the query. */
+async function ownSave(id: string, sent: string | undefined): Promise<Query | undefined> {
+  const newest = await get<Query>(`/queries/${id}`).catch(() => undefined)
+  return newest?.text === sent ? newest : undefined
+}
+
 export interface UsedDraft {
   query: ShallowRef<Query>
   text: Ref<string>
@@ -76,18 +82,11 @@ export function useDraft(loaded: Query): UsedDraft {
       } else keep()
     } catch (error) {
       const failure = asFailure(error)
-      if (failure.status === 409 && (await isOwnSave(unanswered))) return saveNow()
+      const own = failure.status === 409 && (await ownSave(loaded.id, unanswered))
+      if (own) return ((query.value = own), saveNow())
       saving.value = { status: 'failed', failure }
       if (failure.status === 0) schedule(RETRY_AFTER)
     }
-  }
-
-  /* A save whose reply was lost made the newest version: the text was not changed by someone else. */
-  async function isOwnSave(unanswered: string | undefined): Promise<boolean> {
-    const newest = await get<Query>(`/queries/${loaded.id}`).catch(() => undefined)
-    const own = newest !== undefined && newest.text === unanswered
-    if (own) query.value = newest
-    return own
   }
 
   async function makeLive(): Promise<void> {

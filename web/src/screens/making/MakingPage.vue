@@ -16,7 +16,7 @@ import QuestionLine from '../reader/QuestionLine.vue'
 import SidePanel from '../reader/SidePanel.vue'
 import StageNote from '../reader/StageNote.vue'
 import { useQuestion } from '../reader/useQuestion'
-import LimitNote from './LimitNote.vue'
+import LimitNotes from './LimitNotes.vue'
 import MadeCard from './MadeCard.vue'
 import MakingHead from './MakingHead.vue'
 import MakingRail from './MakingRail.vue'
@@ -130,13 +130,7 @@ const named = (view: View): string => view.title || view.kind
   <p v-else-if="merged" class="note mx-4 mb-2 small" role="status">
     Someone else changed the report meanwhile; both changes hold.
   </p>
-  <LimitNote
-    v-for="limited in made.limits"
-    :key="limited.queryId"
-    :message="limited.message"
-    :fix="limited.fix"
-    :busy="busy"
-    @move="moveLimit(limited.queryId)" />
+  <LimitNotes :limits="made.limits" :busy="busy" @move="moveLimit" />
   <main class="report-scroll">
     <QuestionLine
       :key="JSON.stringify(report.parameters)"

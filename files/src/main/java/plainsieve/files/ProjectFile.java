@@ -292,14 +292,20 @@ public record ProjectFile(
         }
     }
 
-    /** A figure over all matching rows; the column is empty for a count of rows. */
+    /**
+     * A figure over all matching rows.
+     *
+     * @param column empty for a count of rows
+     * @param format how the number is written, such as number 1, money €, percent 1; empty to round for people
+     */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
-    public record MeasureEntry(String function, String column, String label, String unit) {
+    public record MeasureEntry(String function, String column, String label, String unit, String format) {
         public MeasureEntry {
             function = ParameterEntry.orEmpty(function);
             column = ParameterEntry.orEmpty(column);
             label = ParameterEntry.orEmpty(label);
             unit = ParameterEntry.orEmpty(unit);
+            format = ParameterEntry.orEmpty(format);
         }
     }
 

@@ -3,11 +3,13 @@ package plainsieve.core.sentence;
 import java.util.ArrayList;
 import java.util.List;
 import plainsieve.core.view.Figure;
+import plainsieve.core.view.Format;
 
 /** Several figures within a sentence: "[number of rows] as [late crossings] · [average of delay min] as [late], in [min]". */
 record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
     private static final String LEAVE_OUT = "/leave-out";
     private static final String WITH_UNIT = "/unit";
+    private static final String FORMAT = "/format ";
 
     void say(Sentence.Writer sentence) {
         for (int i = 0; i < figures.size(); i++) {
@@ -19,14 +21,23 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
             if (!figure.unit().isEmpty()) {
                 sentence.words(", in ").typed("unit/" + i, figure.unit());
             }
+            if (!figure.format().equals(Format.PLAIN)) {
+                sentence.words(", written ").mark("format/" + i, FormatWords.of(figure.format()));
+            }
         }
     }
 
     boolean has(String mark) {
-        return mark.startsWith("figure/") || mark.startsWith("label/") || mark.startsWith("unit/");
+        return mark.startsWith("figure/")
+                || mark.startsWith("label/")
+                || mark.startsWith("unit/")
+                || mark.startsWith("format/");
     }
 
     List<Offer> offers(String mark) {
+        if (mark.startsWith("format/")) {
+            return formats(figures.get(MarkIds.at(mark, figures.size())));
+        }
         if (!mark.startsWith("figure/")) {
             return List.of();
         }
@@ -37,8 +48,22 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
         if (figures.size() > 1) {
             offers.add(Offer.of(LEAVE_OUT, "leave it out", ""));
         }
+        Figure figure = figures.get(MarkIds.at(mark, figures.size()));
+        if (figure.format().equals(Format.PLAIN)) {
+            offers.addAll(formats(figure));
+        }
         offers.addAll(more());
         return offers;
+    }
+
+    private static List<Offer> formats(Figure figure) {
+        return FormatWords.ofFigures().stream()
+                .filter(format -> !format.equals(figure.format()))
+                .map(format -> Offer.of(
+                        FORMAT + format.written(),
+                        format.equals(Format.PLAIN) ? "rounded for people" : "written " + FormatWords.of(format),
+                        ""))
+                .toList();
     }
 
     /** What could stand beside them. */
@@ -57,13 +82,17 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
         int at = MarkIds.at(mark, figures.size());
         Figure before = changed.get(at);
         if (mark.startsWith("label/")) {
-            changed.set(at, new Figure(before.measure(), taken.strip(), before.unit()));
+            changed.set(at, before.called(taken.strip()));
         } else if (mark.startsWith("unit/")) {
-            changed.set(at, new Figure(before.measure(), before.label(), taken.strip()));
+            changed.set(at, before.in(taken.strip()));
         } else if (Offer.taken(offers(mark), taken).id().equals(LEAVE_OUT)) {
             changed.remove(at);
         } else if (taken.equals(WITH_UNIT)) {
-            changed.set(at, new Figure(before.measure(), before.label(), "unit"));
+            changed.set(at, before.in("unit"));
+        } else if (taken.startsWith(FORMAT)) {
+            changed.set(
+                    at,
+                    before.written(Format.read(taken.substring(FORMAT.length())).orElseThrow()));
         } else {
             changed.set(at, replaced(before, FigureWords.figure(taken)));
         }
@@ -73,6 +102,6 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
     /** Words that only said what the figure was follow it; those that an author chose stay. */
     static Figure replaced(Figure before, Figure now) {
         boolean own = !before.label().equals(FigureWords.labelOf(before.measure()));
-        return own ? new Figure(now.measure(), before.label(), before.unit()) : now;
+        return own ? before.of(now.measure()) : now;
     }
 }

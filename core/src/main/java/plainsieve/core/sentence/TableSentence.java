@@ -27,9 +27,6 @@ final class TableSentence implements ShownSentence {
     private static final String WIDER = "/wider";
     private static final String NARROWER = "/narrower";
     private static final String AS_NEEDED = "/as-needed";
-    private static final List<String> OF_NUMBERS =
-            List.of("number 0", "number 1", "number 2", "money €", "money £", "money $", "percent 1", "unit min");
-    private static final List<String> OF_TIMES = List.of("day", "month", "moment");
 
     private final Shown.Table shown;
     private final Known known;
@@ -48,7 +45,7 @@ final class TableSentence implements ShownSentence {
         for (int i = 0; i < shown.columns().size(); i++) {
             ColumnWords column = shown.columns().get(i);
             sentence.words(i == 0 ? "columns " : ", ").either(COLUMN + i, column.label());
-            String how = inWords(column.format());
+            String how = FormatWords.of(column.format());
             if (!how.isEmpty()) {
                 sentence.words(" as " + how);
             }
@@ -62,25 +59,6 @@ final class TableSentence implements ShownSentence {
 
     private static String limited(String parameter) {
         return "as many rows as :" + parameter;
-    }
-
-    private static String inWords(Format format) {
-        String detail = format.detail();
-        return switch (format.kind()) {
-            case PLAIN -> "";
-            case NUMBER -> "1,234" + (detail.isEmpty() || detail.equals("0") ? "" : "." + "5".repeat(digits(detail)));
-            case MONEY -> detail + " 1,234.50";
-            case PERCENT ->
-                "12" + (detail.isEmpty() || detail.equals("0") ? "" : "." + "5".repeat(digits(detail))) + " %";
-            case UNIT -> "12 " + detail;
-            case DAY -> "14 July 2025";
-            case MONTH -> "July 2025";
-            case MOMENT -> "14 July 2025, 08:05";
-        };
-    }
-
-    private static int digits(String detail) {
-        return Integer.parseInt(detail);
     }
 
     @Override
@@ -127,23 +105,13 @@ final class TableSentence implements ShownSentence {
         if (output.filter(OutputColumn::isMeasure).isPresent()) {
             offers.add(Offer.of(TOTALLED, column.totalled() ? "without its total" : "added up below", ""));
         }
-        formats(output).stream()
+        FormatWords.offered(output).stream()
                 .filter(format -> !format.equals(column.format()))
                 .forEach(format -> offers.add(Offer.of(
                         FORMAT + format.written(),
-                        format.equals(Format.PLAIN) ? "as the source gives it" : "as " + inWords(format),
+                        format.equals(Format.PLAIN) ? "as the source gives it" : "as " + FormatWords.of(format),
                         "")));
         return offers;
-    }
-
-    private static List<Format> formats(Optional<OutputColumn> column) {
-        List<String> written = new ArrayList<>(List.of(""));
-        if (column.filter(OutputColumn::isNumber).isPresent()) {
-            written.addAll(OF_NUMBERS);
-        } else if (column.filter(OutputColumn::isTime).isPresent()) {
-            written.addAll(OF_TIMES);
-        }
-        return written.stream().flatMap(text -> Format.read(text).stream()).toList();
     }
 
     private List<Offer> limits() {

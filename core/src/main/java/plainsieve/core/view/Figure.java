@@ -6,5 +6,27 @@ import plainsieve.core.rewrite.Measure;
  * A figure over all matching rows, with what viewers read beside it.
  *
  * @param unit what stands behind the number; may be empty
+ * @param format how the number is written; {@link Format#PLAIN} rounds for people
  */
-public record Figure(Measure measure, String label, String unit) {}
+public record Figure(Measure measure, String label, String unit, Format format) {
+    public Figure(Measure measure, String label, String unit) {
+        this(measure, label, unit, Format.PLAIN);
+    }
+
+    /** The same words beside another measure. */
+    public Figure of(Measure other) {
+        return new Figure(other, label, unit, format);
+    }
+
+    public Figure called(String newLabel) {
+        return new Figure(measure, newLabel, unit, format);
+    }
+
+    public Figure in(String newUnit) {
+        return new Figure(measure, label, newUnit, format);
+    }
+
+    public Figure written(Format how) {
+        return new Figure(measure, label, unit, how);
+    }
+}

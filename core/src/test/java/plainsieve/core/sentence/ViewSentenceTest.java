@@ -129,6 +129,8 @@ class ViewSentenceTest {
             figures | figure/0  | median delay_min | Figures: middle delay min as late crossings
             figures | label/0   | late ones        | Figures: number of rows as late ones
             figures | +         | max departed_at  | Figures: number of rows as late crossings · largest departed at as largest departed at
+            figures | figure/0  | /format number 1 | Figures: number of rows as late crossings, written 1,234.5
+            figures | figure/0  | /format money €  | Figures: number of rows as late crossings, written € 1,234.50
             figures | figure/0  | /unit            | Figures: number of rows as late crossings, in unit
             figures | +         | /against before sailed_from | Figures: number of rows as late crossings, compared with the span before that of :sailed_from
             figures | +         | /against all     | Figures: number of rows as late crossings, compared with the same with nothing chosen
@@ -175,6 +177,8 @@ class ViewSentenceTest {
         "figures, figure/0, sum vessel_id",
         "figures, figure/0, sum port",
         "figures, figure/0, share",
+        "figures, figure/0, /format unit min",
+        "figures, figure/0, /format day",
         "figures, figure/7, count",
         "figures, figure/0, /leave-out",
         "figures, figure/x, count",
@@ -310,5 +314,16 @@ class ViewSentenceTest {
                 }
             }
         }
+    }
+
+    @Test
+    void aFormatOfAFigureIsAWordThatChanges() {
+        View formatted = new ViewSentence(FIGURES, KNOWN).with("figure/0", "/format number 1");
+        assertThat(new ViewSentence(formatted, KNOWN).offers("format/0"))
+                .extracting(Offer::words)
+                .startsWith("rounded for people", "written 1,234")
+                .doesNotContain("written 1,234.5");
+        View plain = new ViewSentence(formatted, KNOWN).with("format/0", "/format ");
+        assertThat(plain).isEqualTo(FIGURES);
     }
 }

@@ -12,6 +12,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import plainsieve.core.view.Figure;
+import plainsieve.core.view.Format;
 import plainsieve.core.view.Shown;
 
 /** Charts of the rows that bars and lines have, and the same in words, for those who see no pictures. */
@@ -49,14 +51,17 @@ final class Drawing {
                     Optional.ofNullable(byName.get(name).get(part)).ifPresent(value -> values.put(name, value)));
             series.add(new ChartPicture.Series<>(part, values));
         }
-        String unit = shown.measures().get(0).unit();
+        Figure figure = shown.measures().get(0);
+        String unit = figure.unit();
         int left = byName.size() - Math.min(names.size(), MOST_TOLD);
         String told = names.stream()
                 .limit(MOST_TOLD)
                 .map(name -> name + " "
-                        + written.figure(byName.get(name).values().stream()
-                                .mapToDouble(Double::doubleValue)
-                                .sum())
+                        + written.figure(
+                                byName.get(name).values().stream()
+                                        .mapToDouble(Double::doubleValue)
+                                        .sum(),
+                                figure.format())
                         + (unit.isEmpty() ? "" : " " + unit))
                 .collect(Collectors.joining(", "));
         return chart(viewId, title, told, left, () -> picture.bars(series, shown.stacked()));
@@ -88,21 +93,22 @@ final class Drawing {
                 .toList();
         String told = series.stream()
                 .filter(line -> !line.values().isEmpty())
-                .map(line -> (line.name().isEmpty() ? "" : line.name() + ": ") + ends(line.values()))
+                .map(line -> (line.name().isEmpty() ? "" : line.name() + ": ")
+                        + ends(line.values(), shown.measures().get(0).format()))
                 .collect(Collectors.joining("; "));
         return chart(viewId, title, told, byName.size() - series.size(), () -> picture.lines(series));
     }
 
-    private String ends(Map<LocalDate, Double> values) {
+    private String ends(Map<LocalDate, Double> values, Format format) {
         List<LocalDate> days = values.keySet().stream().sorted().toList();
         LocalDate last = days.get(days.size() - 1);
         Map.Entry<LocalDate, Double> most =
                 values.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow();
         return "%s on %s, at most %s on %s"
                 .formatted(
-                        written.figure(values.get(last)),
+                        written.figure(values.get(last), format),
                         written.figure(last.toString()),
-                        written.figure(most.getValue()),
+                        written.figure(most.getValue(), format),
                         written.figure(most.getKey().toString()));
     }
 

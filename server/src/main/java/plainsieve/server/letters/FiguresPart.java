@@ -31,7 +31,10 @@ final class FiguresPart {
                     ? change(shown.against().orElseThrow(), figure, value.get(), before.get())
                     : "";
             figures.add(new Letter.Figures.One(
-                    figure.label(), value, written.figure(value.orElse(null)) + unit(figure, value), change));
+                    figure.label(),
+                    value,
+                    written.figure(value.orElse(null), figure.format()) + unit(figure, value),
+                    change));
         }
         return new Letter.Figures(viewId, title, figures);
     }
@@ -52,7 +55,7 @@ final class FiguresPart {
         if (now.isEmpty() || then.isEmpty()) {
             return "";
         }
-        String there = written.figure(was) + unit(figure, Optional.of(was));
+        String there = written.figure(was, figure.format()) + unit(figure, Optional.of(was));
         if (against.kind() == Against.Kind.ALL) {
             return there + " of all rows";
         }

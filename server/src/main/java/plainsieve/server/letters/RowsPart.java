@@ -68,7 +68,8 @@ final class RowsPart {
                 .map(row -> {
                     List<String> cells = new ArrayList<>(List.of(drawing.key(by, row[0])));
                     for (int i = 1; i < row.length; i++) {
-                        cells.add(written.figure(row[i]));
+                        cells.add(written.figure(
+                                row[i], shown.measures().get(i - 1).format()));
                     }
                     return List.copyOf(cells);
                 })

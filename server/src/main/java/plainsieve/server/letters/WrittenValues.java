@@ -43,6 +43,13 @@ final class WrittenValues {
                 .orElse(value.toString()));
     }
 
+    /** A figure in the format that its author gave it. */
+    String figure(Object value, Format format) {
+        return format.equals(Format.PLAIN) || value == null
+                ? figure(value)
+                : number(value).map(number -> formatted(number, format)).orElseGet(() -> figure(value));
+    }
+
     /** A value of a column, in the format that its author gave it. */
     String cell(Object value, Column column, Format format) {
         if (value == null) {
@@ -76,13 +83,18 @@ final class WrittenValues {
     }
 
     private String measured(BigDecimal number, Column column, Format format) {
+        return format.kind() == Format.Kind.UNIT
+                ? exact(number, column) + " " + format.detail()
+                : formatted(number, format);
+    }
+
+    private String formatted(BigDecimal number, Format format) {
         int digits = format.detail().matches("\\d") ? Integer.parseInt(format.detail()) : 0;
         return switch (format.kind()) {
             case MONEY ->
                 (number.signum() < 0 ? "−" : "") + format.detail() + " "
                         + numbers(2, 2).format(number.abs());
             case PERCENT -> numbers(digits, digits).format(number) + " %";
-            case UNIT -> exact(number, column) + " " + format.detail();
             default -> numbers(digits, digits).format(number);
         };
     }

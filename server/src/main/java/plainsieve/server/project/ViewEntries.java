@@ -60,7 +60,12 @@ final class ViewEntries {
 
     private static MeasureEntry entry(Figure figure) {
         Measure measure = figure.measure();
-        return new MeasureEntry(measure.function().word(), measure.column().orElse(""), figure.label(), figure.unit());
+        return new MeasureEntry(
+                measure.function().word(),
+                measure.column().orElse(""),
+                figure.label(),
+                figure.unit(),
+                figure.format().written());
     }
 
     /** What only some kinds have. */
@@ -206,6 +211,15 @@ final class ViewEntries {
         return new ColumnWords(entry.name(), entry.label(), format, entry.total(), entry.width());
     }
 
+    private static Format format(MeasureEntry entry) {
+        return Format.read(entry.format())
+                .filter(format -> !format.kind().isOfTimes() && format.kind() != Format.Kind.UNIT)
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "bad-format",
+                        "Unknown format “%s” of the figure “%s”.".formatted(entry.format(), entry.label()),
+                        "Use number 1, money and a sign, or percent 1; its unit stands beside it.")));
+    }
+
     private static Figure figure(MeasureEntry entry) {
         Measure.Function function = Measure.Function.ofWord(entry.function())
                 .orElseThrow(() -> unknown(
@@ -223,7 +237,7 @@ final class ViewEntries {
                             .formatted(entry.label(), function.word()),
                     "Name a column of the query."));
         }
-        return new Figure(new Measure(function, column), entry.label(), entry.unit());
+        return new Figure(new Measure(function, column), entry.label(), entry.unit(), format(entry));
     }
 
     private static ProblemException unknown(String what, String word, List<String> known) {

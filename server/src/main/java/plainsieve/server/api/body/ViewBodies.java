@@ -81,14 +81,21 @@ public final class ViewBodies {
         }
     }
 
-    /** @param column empty for rows @param adds whether figures of groups add up to that of the groups together */
-    public record FigureBody(String function, String column, String label, String unit, boolean adds) {
+    /**
+     * A figure.
+     *
+     * @param column empty for rows
+     * @param format such as number 1, money €, percent 1; empty to round for people
+     * @param adds whether figures of groups add up to that of the groups together
+     */
+    public record FigureBody(String function, String column, String label, String unit, String format, boolean adds) {
         static FigureBody of(Figure figure) {
             return new FigureBody(
                     figure.measure().function().word(),
                     figure.measure().column().orElse(""),
                     figure.label(),
                     figure.unit(),
+                    figure.format().written(),
                     figure.measure().function().isAdditive());
         }
     }

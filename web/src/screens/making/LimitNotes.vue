@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/* Row limits of queries falsify figures and charts of the report; one click moves a limit to the table. */
+import type { Making } from '../../api/types'
+
+defineProps<{ limits: Making['limits']; busy: boolean }>()
+const emit = defineEmits<{ move: [query: string] }>()
+</script>
+
+<template>
+  <p v-for="limit in limits" :key="limit.queryId" class="note mx-4 mb-2" role="status" data-test="row-limit">
+    {{ limit.message }}
+    <button v-if="limit.fix" class="as-link" :disabled="busy" @click="emit('move', limit.queryId)">
+      {{ limit.fix }}
+    </button>
+    <template v-else>Change the query so that a table has the limit.</template>
+  </p>
+</template>
