@@ -4,6 +4,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Failure } from '../../api/client'
 import type { Made, Offer } from '../../api/types'
 import FailureNote from '../../widgets/FailureNote.vue'
+import OpensDifferently from './OpensDifferently.vue'
 import { listInWords, numberInWords, rowsInWords } from '../../formats'
 
 const props = defineProps<{
@@ -74,13 +75,13 @@ const otherTotals = computed(() => {
       <template v-if="isSame"
         >Viewers can choose {{ named(names) }} now.
         <template v-if="used.length">
-          {{ named(used) }} stood in other queries already; reports open with
-          {{ used.length > 1 ? 'their defaults' : 'its default' }}.</template
+          {{ named(used) }} {{ used.length > 1 ? 'are' : 'is' }} used in other queries already.</template
         >
         Before and after: {{ made.same === 'ROWS' ? 'the same ' : '' }}{{ rowsOf(made.after)
         }}{{ totals ? `, the same totals (${totals})` : '' }}.
-        <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template></template
-      >
+        <template v-if="made.namedAfter"> The query is still named after “{{ made.namedAfter }}”.</template>
+        <OpensDifferently v-for="one in made.differing" :key="one.parameter" :differing="one"
+      /></template>
       <template v-else-if="made.same === 'UNKNOWN'"
         >Viewers can choose {{ named(names) }} now. Whether the rows are the same cannot be told: asked twice without
         any change, the query gave others, too. Sorted by what names each row, it can.</template

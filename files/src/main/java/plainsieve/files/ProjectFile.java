@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import tools.jackson.databind.JsonNode;
 
 /**
  * A whole project, or a part of one, as a YAML file says it: sources, parameters, queries and reports. The SQL of each
@@ -150,6 +151,7 @@ public record ProjectFile(
      * @param signed parameters that a signed link alone may choose
      * @param showsWhere whether viewers are told where their choices ran
      * @param asOf by what they are told how old the data are; nothing when they are not
+     * @param values what parameters open with in this report, by name, written as their defaults are
      */
     @JsonInclude(JsonInclude.Include.NON_EMPTY)
     public record ReportEntry(
@@ -163,8 +165,10 @@ public record ProjectFile(
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean onDemand,
             List<String> signed,
             @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean showsWhere,
-            @JsonInclude(JsonInclude.Include.NON_NULL) AsOfEntry asOf) {
+            @JsonInclude(JsonInclude.Include.NON_NULL) AsOfEntry asOf,
+            Map<String, JsonNode> values) {
         public ReportEntry {
+            values = values == null ? Map.of() : Map.copyOf(values);
             id = ParameterEntry.orEmpty(id);
             name = ParameterEntry.orEmpty(name);
             start = ParameterEntry.orEmpty(start);

@@ -42,6 +42,19 @@ class FixedValuesApiTest {
                 Map.of("text", text, "starts", List.of(), "choices", Map.of()));
     }
 
+    /** What the source has is read after its first question. */
+    private void awaitServed(String query, String text) {
+        for (int i = 0; i < 100; i++) {
+            JsonNode offers = api.post("/api/queries/%s/check".formatted(query), Map.of("text", text))
+                    .json()
+                    .get("fixed");
+            if (!offers.get(0).get("served").isEmpty()) {
+                return;
+            }
+            CopiesOfAHarbour.sleep();
+        }
+    }
+
     private JsonNode takeBack(String query, String text, JsonNode names) {
         int version = api.get("/api/queries/" + query).json().get("version").asInt();
         return api.post(
@@ -212,6 +225,55 @@ class FixedValuesApiTest {
         takeBack(query, text, made.get("names"));
         assertThat(api.get("/api/parameters/port").status()).isEqualTo(200);
         api.send("DELETE", "/api/queries/" + other, "");
+    }
+
+    @Test
+    void aReportCanOpenWithTheValueThatStoodInTheText() {
+        String text = "select p.name, c.crossing_id from crossings c join ports p using (port_id)"
+                + " where p.name in ('Ardlow', 'Skerrin')";
+        String query = query("Opens differently", "ferries");
+        awaitServed(query, text);
+        String report = api.post("/api/queries/" + query + "/reports", Map.of())
+                .json()
+                .get("id")
+                .asString();
+        JsonNode made = makeOrUse(query, text).json();
+        assertThat(made.get("used").toString()).as(made.toString()).isEqualTo("[\"port\"]");
+        JsonNode differing = made.get("differing").get(0);
+        assertThat(differing.get("parameter").asString()).isEqualTo("port");
+        assertThat(differing.get("opensWith").asString())
+                .isNotEqualTo(differing.get("stood").asString());
+        assertThat(differing.get("stood").asString()).contains("Ardlow", "Skerrin");
+        assertThat(differing.get("reports").toString()).contains(report);
+
+        Map<String, Object> choice =
+                Map.of("kind", "values", "values", List.of("Ardlow", "Skerrin"), "withoutValue", false);
+        api.send(
+                "PUT",
+                "/api/queries/" + query + "/draft",
+                Map.of("text", made.get("text").asString(), "version", 1));
+        api.post("/api/queries/" + query + "/live", Map.of("version", 2));
+        assertThat(api.send("PUT", "/api/reports/" + report + "/opening/port", choice)
+                        .status())
+                .isEqualTo(204);
+        JsonNode page = api.get("/api/reports/" + report + "/making").json();
+        JsonNode port = page.get("report").get("parameters").get(0);
+        assertThat(port.toString()).contains("Ardlow", "Skerrin");
+        assertThat(page.toString()).contains(" but :port ", "Ardlow, Skerrin");
+        // Other reports open with the default, as before.
+        assertThat(api.get("/api/reports/late-crossings")
+                        .json()
+                        .get("parameters")
+                        .toString())
+                .doesNotContain("\"Skerrin\"]");
+        assertThat(api.send(
+                                "PUT",
+                                "/api/reports/" + report + "/opening/from",
+                                Map.of("kind", "values", "values", List.of("soon")))
+                        .status())
+                .isEqualTo(422);
+        api.send("DELETE", "/api/reports/" + report, "");
+        api.send("DELETE", "/api/queries/" + query, "");
     }
 
     @Test

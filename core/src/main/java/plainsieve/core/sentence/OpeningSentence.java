@@ -1,15 +1,21 @@
 package plainsieve.core.sentence;
 
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.DataAge;
 import plainsieve.core.view.Opening;
 
 /**
- * How a report opens and runs, as a sentence: "Opens [with its defaults], runs [at every choice], shows viewers [rows alone], tells
- * them of the data's age [nothing]."
+ * How a report opens and runs, as a sentence: "Opens [with its defaults] but :port [Ardlow], runs [at every choice], shows viewers
+ * [rows alone], tells them of the data's age [nothing]."
  */
 public final class OpeningSentence {
     private static final String START = "start";
@@ -25,8 +31,13 @@ public final class OpeningSentence {
     private static final String NOTHING = "nothing";
     private static final int LONGEST_HOURS = 9_999;
 
+    private static final String VALUE = "value/";
+    private static final String OWN_VALUE = "/value ";
+    private static final String DEFAULT = "/default";
+
     private final Opening opening;
     private final List<Dated> dated;
+    private final List<ParameterDefinition> parameters;
 
     /** A column of days or moments by which data can be told to be old. */
     public record Dated(String queryId, String queryName, String column) {
@@ -39,17 +50,25 @@ public final class OpeningSentence {
         }
     }
 
-    /** @param dated what could tell the age of the data, and what does */
-    public OpeningSentence(Opening opening, List<Dated> dated) {
+    /**
+     * @param dated what could tell the age of the data, and what does
+     * @param parameters those of the report, which may open with values of their own here
+     */
+    public OpeningSentence(Opening opening, List<Dated> dated, List<ParameterDefinition> parameters) {
         this.opening = opening;
         this.dated = List.copyOf(dated);
+        this.parameters = List.copyOf(parameters);
     }
 
     public Sentence sentence() {
-        Sentence.Writer writer = Sentence.write()
-                .words("Opens ")
-                .mark(START, inWords(opening.start()))
-                .words(", runs ")
+        Sentence.Writer writer = Sentence.write().words("Opens ").mark(START, inWords(opening.start()));
+        String before = " but :";
+        for (String name : opening.values().keySet()) {
+            writer.words(before + name + " ")
+                    .either(VALUE + name, inWords(opening.values().get(name)));
+            before = " and :";
+        }
+        writer.words(", runs ")
                 .mark(RUN, runsInWords(opening.onDemand()))
                 .words(", shows viewers ")
                 .mark(SHOWS, showsInWords(opening.showsWhere()))
@@ -62,6 +81,18 @@ public final class OpeningSentence {
                     .words(" hours");
         });
         return writer.done();
+    }
+
+    private static String inWords(DefaultDefinition value) {
+        ChoiceText choice = value.choice();
+        if (!value.formulaText().isEmpty()) {
+            return value.formulaText();
+        }
+        return switch (choice.kind()) {
+            case BLANK -> "blank";
+            case ALL -> "all";
+            case VALUES -> String.join(", ", choice.values()) + (choice.withoutValue() ? ", no value" : "");
+        };
     }
 
     private String inWords(DataAge age) {
@@ -90,10 +121,20 @@ public final class OpeningSentence {
     }
 
     public List<Offer> offers(String mark) {
+        if (mark.startsWith(VALUE)) {
+            return List.of(Offer.of(DEFAULT, "its default", ""));
+        }
         return switch (mark) {
             case START ->
-                Stream.of(Opening.Start.values())
-                        .map(start -> Offer.of(start.word(), inWords(start), ""))
+                Stream.concat(
+                                Stream.of(Opening.Start.values())
+                                        .map(start -> Offer.of(start.word(), inWords(start), "")),
+                                parameters.stream()
+                                        .filter(parameter -> !opening.values().containsKey(parameter.name()))
+                                        .map(parameter -> Offer.of(
+                                                OWN_VALUE + parameter.name(),
+                                                "with a value of :" + parameter.name() + " for this report",
+                                                inWords(DefaultDefinition.of(firstValue(parameter))))))
                         .toList();
             case RUN -> List.of(Offer.of(AT_ONCE, runsInWords(false), ""), Offer.of(ON_DEMAND, runsInWords(true), ""));
             case SHOWS ->
@@ -114,20 +155,56 @@ public final class OpeningSentence {
         if (mark.equals(LATE)) {
             return opening.telling(opening.age().map(age -> new DataAge(age.queryId(), age.column(), hours(taken))));
         }
-        Offer.taken(offers(mark), taken);
-        if (mark.equals(AGE)) {
-            int late = opening.age().map(DataAge::lateHours).orElse(0);
-            return opening.telling(dated.stream()
-                    .filter(one -> one.id().equals(taken))
-                    .findFirst()
-                    .map(one -> new DataAge(one.queryId(), one.column(), late)));
+        if (mark.startsWith(VALUE)) {
+            return withValue(mark.substring(VALUE.length()), taken);
         }
-        return new Opening(
-                mark.equals(START) ? Opening.Start.ofWord(taken).orElseThrow() : opening.start(),
-                mark.equals(RUN) ? taken.equals(ON_DEMAND) : opening.onDemand(),
-                opening.signed(),
-                mark.equals(SHOWS) ? taken.equals(WHERE) : opening.showsWhere(),
-                opening.age());
+        Offer.taken(offers(mark), taken);
+        if (taken.startsWith(OWN_VALUE)) {
+            ParameterDefinition parameter = parameter(taken.substring(OWN_VALUE.length()));
+            return opening.with(parameter.name(), Optional.of(DefaultDefinition.of(firstValue(parameter))));
+        }
+        return switch (mark) {
+            case START -> opening.starting(Opening.Start.ofWord(taken).orElseThrow());
+            case RUN -> opening.runningOnDemand(taken.equals(ON_DEMAND));
+            case SHOWS -> opening.showingWhere(taken.equals(WHERE));
+            default -> {
+                int late = opening.age().map(DataAge::lateHours).orElse(0);
+                yield opening.telling(dated.stream()
+                        .filter(one -> one.id().equals(taken))
+                        .findFirst()
+                        .map(one -> new DataAge(one.queryId(), one.column(), late)));
+            }
+        };
+    }
+
+    /** What a value for this report begins with: the trial value, since the author has seen its rows; else the default. */
+    private static ChoiceText firstValue(ParameterDefinition parameter) {
+        return parameter.trial().kind() == ChoiceText.Kind.BLANK
+                ? parameter.start().choice()
+                : parameter.trial();
+    }
+
+    private ParameterDefinition parameter(String name) {
+        return parameters.stream()
+                .filter(parameter -> parameter.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(Problem.of(
+                        "unknown-parameter", "The report has no parameter :%s.".formatted(name), "Choose another.")));
+    }
+
+    private Opening withValue(String name, String taken) {
+        if (taken.equals(DEFAULT) || taken.isBlank()) {
+            return opening.with(name, Optional.empty());
+        }
+        ParameterDefinition definition = parameter(name);
+        ChoiceText typed = definition.many()
+                ? ChoiceText.of(Stream.of(taken.split(","))
+                        .map(String::strip)
+                        .filter(value -> !value.isEmpty())
+                        .toList())
+                : ChoiceText.of(taken.strip());
+        ChoiceReader.readAll(Map.of(name, definition.toParameter()), Map.of(name, typed));
+        return opening.with(name, Optional.of(DefaultDefinition.of(typed)));
     }
 
     private static int hours(String typed) {

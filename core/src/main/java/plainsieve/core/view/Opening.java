@@ -1,9 +1,13 @@
 package plainsieve.core.view;
 
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import plainsieve.core.parameter.DefaultDefinition;
 
 /**
  * How a report opens and runs.
@@ -12,22 +16,53 @@ import java.util.Optional;
  * @param signed parameters whose choice comes from a signed link and from nowhere else
  * @param showsWhere whether viewers are told where their choices ran; never what was sent
  * @param age by what viewers are told how old the data are; nothing when they are not
+ * @param values what parameters open with in this report, instead of their defaults
  */
-public record Opening(Start start, boolean onDemand, List<String> signed, boolean showsWhere, Optional<DataAge> age) {
+public record Opening(
+        Start start,
+        boolean onDemand,
+        List<String> signed,
+        boolean showsWhere,
+        Optional<DataAge> age,
+        Map<String, DefaultDefinition> values) {
     /** With its defaults, at every choice, without anything signed. */
     public static final Opening USUAL = new Opening(Start.DEFAULTS, false, List.of(), false);
 
     public Opening {
         signed = List.copyOf(signed);
+        values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
     }
 
-    /** One that says nothing of the age of data. */
+    /** One that says nothing of the age of data, with the defaults of its parameters. */
     public Opening(Start start, boolean onDemand, List<String> signed, boolean showsWhere) {
-        this(start, onDemand, signed, showsWhere, Optional.empty());
+        this(start, onDemand, signed, showsWhere, Optional.empty(), Map.of());
     }
 
     public Opening telling(Optional<DataAge> ofAge) {
-        return new Opening(start, onDemand, signed, showsWhere, ofAge);
+        return new Opening(start, onDemand, signed, showsWhere, ofAge, values);
+    }
+
+    public Opening starting(Start how) {
+        return new Opening(how, onDemand, signed, showsWhere, age, values);
+    }
+
+    public Opening runningOnDemand(boolean whenAsked) {
+        return new Opening(start, whenAsked, signed, showsWhere, age, values);
+    }
+
+    public Opening signedOnly(List<String> parameters) {
+        return new Opening(start, onDemand, parameters, showsWhere, age, values);
+    }
+
+    public Opening showingWhere(boolean where) {
+        return new Opening(start, onDemand, signed, where, age, values);
+    }
+
+    /** @param value nothing for the parameter's own default */
+    public Opening with(String parameter, Optional<DefaultDefinition> value) {
+        Map<String, DefaultDefinition> changed = new LinkedHashMap<>(values);
+        value.ifPresentOrElse(own -> changed.put(parameter, own), () -> changed.remove(parameter));
+        return new Opening(start, onDemand, signed, showsWhere, age, changed);
     }
 
     /** What a report waits for when it is opened. */
@@ -52,11 +87,14 @@ public record Opening(Start start, boolean onDemand, List<String> signed, boolea
 
     /** The same with a parameter under its new name. */
     public Opening renamed(String from, String to) {
+        Map<String, DefaultDefinition> renamed = new LinkedHashMap<>();
+        values.forEach((name, value) -> renamed.put(name.equals(from) ? to : name, value));
         return new Opening(
                 start,
                 onDemand,
                 signed.stream().map(name -> name.equals(from) ? to : name).toList(),
                 showsWhere,
-                age);
+                age,
+                renamed);
     }
 }

@@ -7,13 +7,22 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.Parameter;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.value.ProblemException;
+import plainsieve.core.value.Type;
 import plainsieve.core.view.DataAge;
 import plainsieve.core.view.Opening;
 
 class OpeningSentenceTest {
+    private static final ParameterDefinition PORT = ParameterDefinition.of(
+                    Parameter.of("port", Type.TEXT).takingMany(), new ParameterDefinition.Words("Port", "", "", "", ""))
+            .withTrial(ChoiceText.of("Ardlow"));
+
     private static final OpeningSentence USUAL = new OpeningSentence(
-            Opening.USUAL, List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at")));
+            Opening.USUAL, List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at")), List.of(PORT));
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
@@ -25,7 +34,7 @@ class OpeningSentenceTest {
             shows | where     | Opens with its defaults, runs at every choice, shows viewers where their choices ran, too
             """)
     void saysHowAReportOpensAndRuns(String mark, String taken, String sentence) {
-        assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of())
+        assertThat(new OpeningSentence(USUAL.with(mark, taken), List.of(), List.of(PORT))
                         .sentence()
                         .text())
                 .isEqualTo(sentence + ", tells them of the data's age nothing");
@@ -40,7 +49,7 @@ class OpeningSentenceTest {
     @Test
     void whatIsSignedStaysSigned() {
         Opening signed = new Opening(Opening.Start.EMPTY, false, List.of("port"), false);
-        assertThat(new OpeningSentence(signed, List.of())
+        assertThat(new OpeningSentence(signed, List.of(), List.of())
                         .with("run", "on-demand")
                         .signed())
                 .containsExactly("port");
@@ -51,14 +60,41 @@ class OpeningSentenceTest {
         List<OpeningSentence.Dated> dated = List.of(new OpeningSentence.Dated("late", "Late crossings", "departed_at"));
         Opening told = USUAL.with("age", "late/departed_at");
         assertThat(told.age()).contains(new DataAge("late", "departed_at", 0));
-        Opening late = new OpeningSentence(told, dated).with("late", "26 hours");
-        assertThat(new OpeningSentence(late, dated).sentence().text())
+        Opening late = new OpeningSentence(told, dated, List.of()).with("late", "26 hours");
+        assertThat(new OpeningSentence(late, dated, List.of()).sentence().text())
                 .endsWith("tells them of the data's age the newest departed_at of Late crossings, late after 26 hours");
-        assertThat(new OpeningSentence(late, dated).with("run", "on-demand").age())
+        assertThat(new OpeningSentence(late, dated, List.of())
+                        .with("run", "on-demand")
+                        .age())
                 .isEqualTo(late.age());
-        assertThat(new OpeningSentence(late, dated).with("age", "nothing").age())
+        assertThat(new OpeningSentence(late, dated, List.of())
+                        .with("age", "nothing")
+                        .age())
                 .isEmpty();
-        assertThatThrownBy(() -> new OpeningSentence(late, dated).with("late", "soon"))
+        assertThatThrownBy(() -> new OpeningSentence(late, dated, List.of()).with("late", "soon"))
                 .isInstanceOf(ProblemException.class);
+    }
+
+    @Test
+    void aParameterOpensWithAValueOfItsOwnInThisReport() {
+        Opening trial = USUAL.with("start", "/value port");
+        assertThat(trial.values()).containsEntry("port", DefaultDefinition.of(ChoiceText.of("Ardlow")));
+        OpeningSentence said = new OpeningSentence(trial, List.of(), List.of(PORT));
+        assertThat(said.sentence().text()).startsWith("Opens with its defaults but :port Ardlow, runs at every choice");
+        assertThat(said.offers("start")).extracting(Offer::id).doesNotContain("/value port");
+        assertThat(said.with("value/port", "Lunna, Skerrin").values())
+                .containsEntry("port", DefaultDefinition.of(ChoiceText.of("Lunna", "Skerrin")));
+        assertThat(said.with("run", "on-demand").values()).isEqualTo(trial.values());
+        assertThat(said.with("value/port", "/default").values()).isEmpty();
+        assertThat(trial.renamed("port", "harbour").values()).containsOnlyKeys("harbour");
+    }
+
+    @Test
+    void aValueThatItsTypeCannotBeIsRefused() {
+        ParameterDefinition from = ParameterDefinition.of(
+                Parameter.of("from", Type.DATE), new ParameterDefinition.Words("From", "", "", "", ""));
+        OpeningSentence said = new OpeningSentence(Opening.USUAL, List.of(), List.of(from));
+        assertThatThrownBy(() -> said.with("value/from", "soon")).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> said.with("value/to", "2026-03-01")).isInstanceOf(ProblemException.class);
     }
 }

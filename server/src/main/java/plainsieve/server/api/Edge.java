@@ -83,7 +83,20 @@ class Edge implements WebMvcConfigurer {
                     .map(id -> atRevision(http, projects.get(id)))
                     .orElseGet(projects::first);
             Staged staged = parameter.getParameterAnnotation(Staged.class);
-            return staged == null ? found : inStage(http, found, staged.value());
+            return staged == null ? found : openingReport(http, inStage(http, found, staged.value()));
+        }
+
+        /** With what the report of the address opens with; a report in the editor is opened there, as it is drafted. */
+        private Project openingReport(HttpServletRequest request, Project project) {
+            Object pattern = request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE);
+            boolean report = pattern != null
+                    && pattern.toString().contains("/reports/{id}")
+                    && !pattern.toString().contains("/making");
+            return Optional.ofNullable(namedIn(request).get("id"))
+                    .map(Object::toString)
+                    .filter(id -> report && project.hasReport(id))
+                    .map(id -> project.opening(project.report(id)))
+                    .orElse(project);
         }
 
         /** As it is in a stage, which authors may name. */

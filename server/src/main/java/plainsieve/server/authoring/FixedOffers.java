@@ -16,6 +16,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import plainsieve.core.fixed.FixedValue;
 import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.rewrite.PreparedQuery;
 import plainsieve.core.sql.TextEdit;
@@ -27,6 +28,7 @@ import plainsieve.core.value.Type;
 import plainsieve.server.people.Asker;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
+import plainsieve.server.project.StageWords;
 import plainsieve.server.project.Use;
 import plainsieve.server.proof.AnswerDigest;
 import plainsieve.server.runs.AskedChoices;
@@ -69,6 +71,7 @@ public class FixedOffers {
      * @param text the query with the parameters in it
      * @param names of the parameters that were made
      * @param used names of those that there were already
+     * @param differing those of them that reports open with another value than the one that stood in the text
      * @param same how far the rows are known to have stayed the same
      * @param namedAfter the word in the query's name that was one of the values; empty when there is none
      */
@@ -76,10 +79,24 @@ public class FixedOffers {
             String text,
             List<String> names,
             List<String> used,
+            List<Differing> differing,
             AnswerDigest.Side before,
             AnswerDigest.Side after,
             BeforeAndAfter.Sameness same,
             String namedAfter) {}
+
+    /**
+     * A parameter with another default than the value whose place it took: reports open with other rows than those before.
+     *
+     * @param opensWith its default, in words
+     * @param stood the value in the text, in words
+     * @param values the same as a choice has them
+     * @param reports those that show the query
+     */
+    public record Differing(
+            String parameter, String opensWith, String stood, List<String> values, List<OfReport> reports) {}
+
+    public record OfReport(String id, String name) {}
 
     /** Every fixed value of a text; none while the text cannot be read. */
     public List<Offer> of(Project project, Query query, PreparedQuery prepared) {
@@ -189,6 +206,7 @@ public class FixedOffers {
                     after,
                     made,
                     used(replaced),
+                    differing(project, draft.query(), fixed),
                     before.side(),
                     later.side(),
                     same,
@@ -203,6 +221,26 @@ public class FixedOffers {
         return replaced.stream()
                 .flatMap(one -> one.by().stream())
                 .flatMap(serving -> serving.names().stream())
+                .toList();
+    }
+
+    private static List<Differing> differing(Project project, Query query, Map<String, ChoiceText> fixed) {
+        List<OfReport> reports = project.reports().stream()
+                .filter(report -> report.queryIds().contains(query.id()))
+                .map(report -> new OfReport(report.id(), report.name()))
+                .toList();
+        return fixed.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .filter(one -> !project.parameter(one.getKey()).start().equals(DefaultDefinition.of(one.getValue())))
+                .map(one -> new Differing(
+                        one.getKey(),
+                        StageWords.value(
+                                project,
+                                one.getKey(),
+                                project.parameter(one.getKey()).start()),
+                        StageWords.value(project, one.getKey(), DefaultDefinition.of(one.getValue())),
+                        one.getValue().values(),
+                        reports))
                 .toList();
     }
 

@@ -1,9 +1,15 @@
 package plainsieve.server.authoring;
 
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import plainsieve.core.parameter.ChoiceReader;
+import plainsieve.core.parameter.ChoiceText;
+import plainsieve.core.parameter.DefaultDefinition;
+import plainsieve.core.parameter.ParameterDefinition;
 import plainsieve.core.question.QuestionLine;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Opening;
@@ -80,6 +86,19 @@ public class ReportEdits {
         ReportDraft draft = project.draft(seen.id());
         Report live = how.apply(project.report(seen.id())).withVersion(seen.version());
         keep(project, live, new ReportDraft(how.apply(draft.report()), draft.given()));
+    }
+
+    /** Lets a report open with a value of its own, in place of the default of the parameter. */
+    public void openWith(Project project, String id, String parameter, ChoiceText choice) {
+        ParameterDefinition definition = project.parameter(parameter);
+        ChoiceReader.readAll(Map.of(parameter, definition.toParameter()), Map.of(parameter, choice));
+        Report seen = project.draft(id).report();
+        change(
+                project,
+                seen,
+                report -> report.withQuestion(
+                        report.question(),
+                        report.opening().with(parameter, Optional.of(DefaultDefinition.of(choice)))));
     }
 
     /** Puts another report in the place of what viewers have, and of the draft. */

@@ -70,7 +70,7 @@ class DeliveryCheck {
     void requireChoices(Project project, Delivery delivery) {
         Set<String> said = delivery.content().choices().keySet();
         Report report = project.report(delivery.content().reportId());
-        Project live = project.in(Stage.LIVE, delivery.content().choices());
+        Project live = project.in(Stage.LIVE, delivery.content().choices()).opening(report);
         Asker asker = Asker.of("delivery", Role.AUTHOR);
         choosing.choose(live, said, AskedChoices.of(asker, project.parametersOf(report), Map.of())).problems().stream()
                 .filter(problem -> problem.parameter().filter(said::contains).isPresent()

@@ -90,11 +90,12 @@ class Writing {
         if (report.isEmpty()) {
             return new Nothing("Viewers do not have the report.");
         }
-        Asker asker = asker(live, delivery, to);
-        if (!rights.isFor(asker, live.id(), report.get().id())) {
+        Project opened = live.opening(report.get());
+        Asker asker = asker(opened, delivery, to);
+        if (!rights.isFor(asker, opened.id(), report.get().id())) {
             return new Nothing("The report is not for them.");
         }
-        Composing.Wanted wanted = new Composing.Wanted(live, report.get(), asker, round.presence);
+        Composing.Wanted wanted = new Composing.Wanted(opened, report.get(), asker, round.presence);
         // Whoever has no account sees the same as anybody else without one.
         Object sight = to.person().isPresent() ? to.address() : to.choices();
         Optional<Content> known = round.last.filter(content -> content.sight().equals(sight));
@@ -109,7 +110,7 @@ class Writing {
                     sight, letter, attaching.of(wanted, delivery.content().attached())));
         }
         Content content = round.last.orElseThrow();
-        return new Ready(mail(live, round, to, mailId, content));
+        return new Ready(mail(opened, round, to, mailId, content));
     }
 
     private static Map<String, DefaultDefinition> opening(Delivery delivery, Addressee to) {

@@ -91,6 +91,11 @@ public class Making {
                 .toList();
     }
 
+    /** The parameters of a report that viewers could choose. */
+    public List<ParameterDefinition> choosable(Project project, Report report) {
+        return choosable(project, project.drafted(report.id()).parametersOf(report));
+    }
+
     private static List<ParameterDefinition> choosable(Project project, Set<String> names) {
         return project.parameters().values().stream()
                 .filter(definition -> names.contains(definition.name()) && !definition.isComputed())
@@ -120,7 +125,7 @@ public class Making {
                         .map(column ->
                                 new OpeningSentence.Dated(id, project.query(id).name(), column.name())))
                 .toList();
-        return new OpeningSentence(report.opening(), dated);
+        return new OpeningSentence(report.opening(), dated, choosable(project, report));
     }
 
     /** The report with something else at a mark. */
@@ -276,6 +281,6 @@ public class Making {
 
     /** Throws {@link ProblemException} with what would not work for viewers of a report. @param drafted the project with it */
     public void check(Project drafted, Asker asker, Report draft) {
-        check.of(drafted, asker, draft);
+        check.of(drafted.opening(draft), asker, draft);
     }
 }

@@ -96,6 +96,21 @@ public final class Project {
         return staged(stage(stageName).opening(opening));
     }
 
+    /**
+     * The project with what a report opens with in place of the defaults of its parameters. What the stage says goes before
+     * it: it holds for all reports.
+     */
+    public Project opening(Report report) {
+        Map<String, DefaultDefinition> values =
+                new LinkedHashMap<>(report.opening().values());
+        values.keySet()
+                .removeIf(name ->
+                        stage.values().containsKey(name) || !parameters().containsKey(name));
+        return values.isEmpty()
+                ? this
+                : new Project(id, name, parts.in(Stage.of("").withValues(values)), texts, stage);
+    }
+
     private Project staged(Stage wanted) {
         Map<String, String> former = formerNames();
         Map<String, DefaultDefinition> values = new LinkedHashMap<>();

@@ -1,6 +1,9 @@
 package plainsieve.server.project;
 
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import plainsieve.core.parameter.DefaultDefinition;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 import plainsieve.core.view.Control;
@@ -9,6 +12,7 @@ import plainsieve.core.view.Opening;
 import plainsieve.files.ProjectFile.AsOfEntry;
 import plainsieve.files.ProjectFile.ControlEntry;
 import plainsieve.files.ProjectFile.ReportEntry;
+import tools.jackson.databind.JsonNode;
 
 /** Reports as the entries of a project file, and back. */
 public final class ReportEntries {
@@ -31,7 +35,20 @@ public final class ReportEntries {
                 report.opening()
                         .age()
                         .map(age -> new AsOfEntry(age.queryId(), age.column(), age.lateHours()))
-                        .orElse(null));
+                        .orElse(null),
+                values(report.opening()));
+    }
+
+    private static Map<String, JsonNode> values(Opening opening) {
+        Map<String, JsonNode> values = new TreeMap<>();
+        opening.values().forEach((name, value) -> values.put(name, ParameterEntries.start(value)));
+        return values;
+    }
+
+    private static Map<String, DefaultDefinition> values(ReportEntry entry) {
+        Map<String, DefaultDefinition> values = new TreeMap<>();
+        entry.values().forEach((name, node) -> values.put(name, StageEntries.value(node)));
+        return values;
     }
 
     private static ControlEntry entry(Control control) {
@@ -60,7 +77,8 @@ public final class ReportEntries {
                         entry.signed(),
                         entry.showsWhere(),
                         Optional.ofNullable(entry.asOf())
-                                .map(said -> new DataAge(said.query(), said.column(), said.lateHours()))),
+                                .map(said -> new DataAge(said.query(), said.column(), said.lateHours())),
+                        values(entry)),
                 version);
     }
 

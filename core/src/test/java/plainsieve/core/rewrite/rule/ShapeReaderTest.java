@@ -72,6 +72,9 @@ class ShapeReaderTest {
             x not in (:p)              # x not :p
             x in (lower(:p))           # x is lower(:p)
             x + :q = :p                # x + :q is :p
+            x in (:p) is true          # x is :p
+            (x = :p) is not false      # x is :p
+            x not in (:p) is unknown   # x not :p
             """)
     void aMembership(String condition, String shape) {
         assertThat(shape(condition)).isEqualTo(shape);
@@ -85,6 +88,7 @@ class ShapeReaderTest {
             x in (:p + 1)              # x in :p + 1
             x in (f(:p, :q))           # x in f(:p, :q)
             x between :p and :q        # x within :p .. :q
+            (x between :p and :q) is not true # x within :p .. :q
             x not between 1 and :q     # x outside 1 .. :q
             x between f(:p) and :q + 1 # x within f(:p) .. :q + 1
             x like '%' || :p           # pattern without escape
@@ -115,7 +119,8 @@ class ShapeReaderTest {
                 "x = all(:p)",
                 "x <> any(:p)",
                 "f(:q) = g(:p)",
-                "x in (:p) is true",
+                "x > :p is true",
+                "x is true and :p",
                 "x in :p",
                 "x between symmetric :p and :q",
                 "x between asymmetric :p and :q",

@@ -41,7 +41,7 @@ class MakingPages {
     MakingBody of(Project project, Asker asker, String id) {
         ReportDraft draft = project.draft(id);
         Report report = draft.report();
-        Project drafted = project.drafted(id).in(Stage.DRAFT);
+        Project drafted = project.drafted(id).in(Stage.DRAFT).opening(report);
         return new MakingBody(
                 answers.page(drafted, asker, report),
                 draft.given(),
@@ -85,7 +85,8 @@ class MakingPages {
                 .map(age -> new OpeningSentence.Dated(
                         age.queryId(), project.query(age.queryId()).name(), age.column()))
                 .toList();
-        things.add(ThingBody.of("opening", new OpeningSentence(report.opening(), dated).sentence()));
+        things.add(ThingBody.of(
+                "opening", new OpeningSentence(report.opening(), dated, making.choosable(project, report)).sentence()));
         return things;
     }
 

@@ -44,6 +44,11 @@ class MakingRunsApi {
         this.streams = streams;
     }
 
+    private static Project drafted(Project project, String id) {
+        Project drafted = project.drafted(id);
+        return drafted.opening(drafted.report(id));
+    }
+
     @PostMapping("/question")
     SaidBodies.QuestionBody question(
             @Staged(Stage.DRAFT) Project project,
@@ -51,7 +56,7 @@ class MakingRunsApi {
             @PathVariable String id,
             @Valid @RequestBody RunBodies.Asked body,
             Locale locale) {
-        Project drafted = project.drafted(id);
+        Project drafted = drafted(project, id);
         return answers.question(drafted, asker, drafted.report(id), body.choices(), locale);
     }
 
@@ -63,7 +68,7 @@ class MakingRunsApi {
             @PathVariable String viewId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
-        Project drafted = project.drafted(id);
+        Project drafted = drafted(project, id);
         Report report = drafted.report(id);
         streams.run(orders.order(whom(drafted, asker, report), report.view(viewId), body), body.anew(), response);
     }
@@ -77,7 +82,7 @@ class MakingRunsApi {
             @Valid @RequestBody RunBodies.PageRun body,
             Locale locale,
             HttpServletResponse response) {
-        Project drafted = project.drafted(id);
+        Project drafted = drafted(project, id);
         Report report = drafted.report(id);
         List<PageAsked.View> views = body.views().stream()
                 .map(one -> orders.ofPage(report, one, () -> whom(drafted, asker, report)))
@@ -101,7 +106,7 @@ class MakingRunsApi {
             @PathVariable String proposalId,
             @Valid @RequestBody RunBodies.ViewRun body,
             HttpServletResponse response) {
-        Project drafted = project.drafted(id);
+        Project drafted = drafted(project, id);
         View proposed = making.proposed(drafted, asker, queryId, proposalId);
         streams.run(orders.order(whom(drafted, asker, drafted.report(id)), proposed, body), body.anew(), response);
     }

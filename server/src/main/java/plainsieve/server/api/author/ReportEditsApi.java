@@ -14,8 +14,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import plainsieve.core.view.Opening;
+import plainsieve.server.api.Noted;
 import plainsieve.server.api.Route;
 import plainsieve.server.api.body.Absent;
+import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.api.body.Lengths;
 import plainsieve.server.authoring.ReportEdits;
 import plainsieve.server.people.Role;
@@ -57,12 +59,11 @@ class ReportEditsApi {
 
         /** What it says of the age of data is said on its page. */
         Opening opening(Report report) {
-            return new Opening(
-                    ReportEntries.start(start),
-                    onDemand,
-                    signed,
-                    showsWhere,
-                    report.opening().age());
+            return report.opening()
+                    .starting(ReportEntries.start(start))
+                    .runningOnDemand(onDemand)
+                    .signedOnly(signed)
+                    .showingWhere(showsWhere);
         }
     }
 
@@ -98,6 +99,18 @@ class ReportEditsApi {
     void rename(Project project, @PathVariable String id, @Valid @RequestBody ReportName body) {
         Report seen = project.report(id).withVersion(body.version());
         edits.rename(project, seen, body.name(), body.audience());
+    }
+
+    /** Lets the report open with a value of its own for a parameter. */
+    @PutMapping("/opening/{parameter}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Noted("set what a report opens with")
+    void openWith(
+            Project project,
+            @PathVariable String id,
+            @PathVariable String parameter,
+            @Valid @RequestBody ChoiceBody body) {
+        edits.openWith(project, id, parameter, body.toText());
     }
 
     record ReportCopy(String id, String name) {}

@@ -92,9 +92,10 @@ class ReportPages {
             Report report = askers.given(project, id, asker);
             List<RunOrder.ColumnFilter> picked = PicksOfLink.taken(link, report);
             Asker linked = askers.of(project, id, asker, signed == null ? "" : signed.get(0));
-            AskedChoices choices = ReportOrders.choices(project, linked, report, ChoiceLink.read(link));
+            Project opened = project.opening(report);
+            AskedChoices choices = ReportOrders.choices(opened, linked, report, ChoiceLink.read(link));
             return report.name() + ": "
-                    + questions.ask(project, report, choices, locale).said().sentence()
+                    + questions.ask(opened, report, choices, locale).said().sentence()
                     + PickedWords.behindQuestion(picked);
         });
         try {

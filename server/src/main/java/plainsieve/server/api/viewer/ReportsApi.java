@@ -59,12 +59,13 @@ class ReportsApi {
 
     private ReportCard card(Project project, Asker asker, Report report, Locale locale) {
         Optional<SentRow> last = sent.lastRun(project, report.id());
+        Project opened = project.opening(report);
         return new ReportCard(
                 report.id(),
                 report.name(),
                 report.audience(),
                 SaidBodies.parts(questions
-                        .ask(project, report, ReportOrders.choices(project, asker, report, Map.of()), locale)
+                        .ask(opened, report, ReportOrders.choices(opened, asker, report, Map.of()), locale)
                         .said()),
                 standing(project.draft(report.id()), report),
                 report.version(),

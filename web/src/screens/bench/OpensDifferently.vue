@@ -1,0 +1,43 @@
+<script setup lang="ts">
+/* Reports open with the default of a parameter, not with the value that stood in the text: one click sets it for a report. */
+import { reactive, ref } from 'vue'
+import { asFailure, put, type Failure } from '../../api/client'
+import type { Made } from '../../api/types'
+
+const props = defineProps<{ differing: Made['differing'][number] }>()
+const set = reactive(new Set<string>())
+const failure = ref<Failure>()
+
+async function openWith(report: string): Promise<void> {
+  const { parameter, values } = props.differing
+  try {
+    await put(`/reports/${encodeURIComponent(report)}/opening/${encodeURIComponent(parameter)}`, {
+      kind: 'values',
+      values,
+      withoutValue: false,
+    })
+    set.add(report)
+    failure.value = undefined
+  } catch (error) {
+    failure.value = asFailure(error)
+  }
+}
+</script>
+
+<template>
+  <span class="d-block" data-test="differing">
+    Reports open with {{ differing.opensWith }} for :{{ differing.parameter }}, not with {{ differing.stood }}, so their
+    rows differ.
+    <template v-for="report in differing.reports" :key="report.id">
+      <span v-if="set.has(report.id)">“{{ report.name }}” opens with {{ differing.stood }} now. </span>
+      <button v-else class="as-link" @click="openWith(report.id)">
+        Open “{{ report.name }}” with {{ differing.stood }}
+      </button>
+      {{ ' ' }}
+    </template>
+    <template v-if="differing.reports.length === 0"
+      >A report of this query can open with it: change the words “with its defaults” in its editor.</template
+    >
+    <span v-if="failure" class="bad-news" role="alert"> {{ failure.message }}</span>
+  </span>
+</template>
