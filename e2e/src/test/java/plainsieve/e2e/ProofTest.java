@@ -50,7 +50,11 @@ class ProofTest extends InBrowser {
         browser.click("[aria-label='Fixed values'] button", "Let viewers choose all");
         browser.untilText("[data-test=made]", text -> text.contains("Before and after: the same"));
         assertThat(browser.text("[data-test=made]"))
-                .contains(":" + from + ", and :", "are used in other queries already.", "Reports open with ", "change the words “with its defaults”");
+                .contains(
+                        ":" + from + ", and :",
+                        "are used in other queries already.",
+                        "Reports open with ",
+                        "change the words “with its defaults”");
         assertThat(browser.text("[data-test=made]")).contains(":" + from).contains("still named after “June”");
         browser.untilText("[data-test=saving]", "All changes saved"::equals);
         assertThat(browser.text(".cm-content")).contains(":" + least).doesNotContain("'Ardlow'");
