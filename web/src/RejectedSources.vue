@@ -5,6 +5,7 @@ import { RouterLink, useRoute } from 'vue-router'
 import { get } from './api/client'
 import type { Source } from './api/types'
 import { useLoaded } from './composables/useLoaded'
+import { LOCALE } from './locale'
 
 const route = useRoute()
 const { state, reload } = useLoaded(signal => get<Source[]>('/sources', signal))
@@ -15,7 +16,7 @@ watch(
 const rejected = computed(() =>
   state.value.status === 'ready' ? state.value.data.filter(source => source.rejectedSince) : [],
 )
-const clock = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
+const clock = (iso: string): string => new Date(iso).toLocaleString(LOCALE, { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>

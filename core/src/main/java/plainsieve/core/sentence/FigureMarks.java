@@ -48,11 +48,11 @@ record FigureMarks(List<Figure> figures, Known known, boolean grouped) {
         if (figures.size() > 1) {
             offers.add(Offer.of(LEAVE_OUT, "leave it out", ""));
         }
+        offers.addAll(more());
         Figure figure = figures.get(MarkIds.at(mark, figures.size()));
         if (figure.format().equals(Format.PLAIN)) {
             offers.addAll(formats(figure));
         }
-        offers.addAll(more());
         return offers;
     }
 
