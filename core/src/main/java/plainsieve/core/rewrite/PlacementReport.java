@@ -64,10 +64,7 @@ final class PlacementReport {
     }
 
     List<Placement> of(EditedText edited, PerToken<Placement.Outcome> outcomes, Wanted wanted) {
-        Map<String, Integer> bound = new HashMap<>();
-        for (BoundValue value : edited.values()) {
-            bound.merge(value.parameter(), size(value.bound()), Integer::sum);
-        }
+        Map<String, Integer> bound = counted(edited.values());
         List<Placement> placements = new ArrayList<>(places.size() + 1);
         for (Around around : places) {
             int sentStart = edited.newStart(around.from());
@@ -86,6 +83,23 @@ final class PlacementReport {
             rows.limit().ifPresent(limit -> placements.add(viewLimit(edited, limit.parameter())));
         }
         return placements;
+    }
+
+    /** How many values are bound for each parameter; those of a list follow each other. */
+    private static Map<String, Integer> counted(List<BoundValue> values) {
+        Map<String, Integer> counts = new HashMap<>();
+        String parameter = "";
+        int count = 0;
+        for (BoundValue value : values) {
+            if (!value.parameter().equals(parameter)) {
+                counts.merge(parameter, count, Integer::sum);
+                parameter = value.parameter();
+                count = 0;
+            }
+            count += size(value.bound());
+        }
+        counts.merge(parameter, count, Integer::sum);
+        return counts;
     }
 
     /** The limit of a view stands in the statement only. */

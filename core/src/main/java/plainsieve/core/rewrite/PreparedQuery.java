@@ -68,7 +68,7 @@ public final class PreparedQuery {
             List<List<TextEdit>> allEdits = new ArrayList<>(edits);
             allEdits.add(placed.edits());
             List<FilterPlacement> all = new ArrayList<>(placements);
-            all.add(placed.placement());
+            all.addAll(placed.placements());
             return new Added(List.copyOf(allEdits), List.copyOf(all));
         }
 
@@ -165,14 +165,9 @@ public final class PreparedQuery {
         if (filters.isEmpty()) {
             return this;
         }
-        ParsedQuery filtered = query;
-        Added all = added;
-        for (AddedFilter filter : filters) {
-            FilterPlacer.Placed placed = FilterPlacer.place(filtered, dialect(), names, filter);
-            filtered = ParsedQuery.parse(TextEdit.apply(filtered.text(), placed.edits()), dialect());
-            all = all.and(placed);
-        }
-        return new PreparedQuery(front, filtered, dialect(), all, rules);
+        FilterPlacer.Placed placed = FilterPlacer.place(query, dialect(), names, filters);
+        ParsedQuery filtered = ParsedQuery.parse(TextEdit.apply(query.text(), placed.edits()), dialect());
+        return new PreparedQuery(front, filtered, dialect(), added.and(placed), rules);
     }
 
     /** Where each added filter went, in the order in which they were added. */

@@ -33,6 +33,10 @@ final class StatementCheck {
         static At of(BoundValue value) {
             return new At(value.parameter(), value.offset());
         }
+
+        boolean isOf(BoundValue value) {
+            return offset == value.offset() && parameter.equals(value.parameter());
+        }
     }
 
     StatementCheck(ParsedQuery query, Source source) {
@@ -50,8 +54,7 @@ final class StatementCheck {
     }
 
     void check(EditedText edited, Planned planned) {
-        List<At> bound = edited.values().stream().map(At::of).toList();
-        if (bound.equals(right.get(edited.text()))) {
+        if (isRemembered(edited)) {
             return;
         }
         if (!isSound(edited, planned)) {
@@ -60,7 +63,21 @@ final class StatementCheck {
         if (right.size() >= MOST_REMEMBERED) {
             right.clear();
         }
-        right.put(edited.text(), bound);
+        right.put(edited.text(), edited.values().stream().map(At::of).toList());
+    }
+
+    private boolean isRemembered(EditedText edited) {
+        List<At> known = right.get(edited.text());
+        List<BoundValue> values = edited.values();
+        if (known == null || known.size() != values.size()) {
+            return false;
+        }
+        for (int i = 0; i < values.size(); i++) {
+            if (!known.get(i).isOf(values.get(i))) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private boolean isSound(EditedText edited, Planned planned) {

@@ -135,7 +135,7 @@ public final class Tokens {
 
     private boolean matches(int index, String word) {
         int start = starts[index];
-        if (ends[index] - start != word.length()) {
+        if (ends[index] - start != word.length() || !mayBeginWith(text.charAt(start), word)) {
             return false;
         }
         for (int i = 0; i < word.length(); i++) {
@@ -149,6 +149,12 @@ public final class Tokens {
             }
         }
         return true;
+    }
+
+    /** Rules out most words at their first character; equal letters differ in one bit of ASCII at most. */
+    private static boolean mayBeginWith(char ours, String word) {
+        char other = word.charAt(0);
+        return (ours ^ other) == 0 || (ours ^ other) == SMALL || ours > LAST_OF_ASCII || other > LAST_OF_ASCII;
     }
 
     private static boolean areOneLetter(char one, char other) {

@@ -10,7 +10,7 @@ import plainsieve.core.statement.BoundValue;
 public final class EditedText {
     private final List<Edit> edits;
     private final String text;
-    private final List<BoundValue> values = new ArrayList<>();
+    private final List<BoundValue> values;
 
     /** How far the text behind the first n edits has moved, for every n. */
     private final int[] shifts;
@@ -23,6 +23,9 @@ public final class EditedText {
                         .thenComparing(Edit::outside))
                 .toList();
         StringBuilder out = new StringBuilder(original.length() + 32 * edits.size());
+        this.values = new ArrayList<>(edits.stream()
+                .mapToInt(edit -> edit.replacement().slots().size())
+                .sum());
         int at = 0;
         int count = 0;
         this.shifts = new int[edits.size() + 1];

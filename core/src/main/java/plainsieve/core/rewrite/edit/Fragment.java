@@ -36,7 +36,14 @@ public record Fragment(String text, List<Slot> slots) {
     /** Collects text and placeholders from left to right. */
     public static final class Builder {
         private final StringBuilder text = new StringBuilder();
-        private final List<Slot> slots = new ArrayList<>();
+        private final ArrayList<Slot> slots = new ArrayList<>();
+
+        /** Makes room for so many placeholders more, in so much text. */
+        public Builder reserve(int placeholders, int characters) {
+            slots.ensureCapacity(slots.size() + placeholders);
+            text.ensureCapacity(text.length() + characters);
+            return this;
+        }
 
         public Builder text(String more) {
             text.append(more);

@@ -1,6 +1,5 @@
 package plainsieve.core.rewrite.filter;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -18,7 +17,6 @@ import plainsieve.core.sql.OutputColumn;
 import plainsieve.core.sql.ParsedQuery;
 import plainsieve.core.sql.SelectList;
 import plainsieve.core.sql.Span;
-import plainsieve.core.sql.TextEdit;
 import plainsieve.core.sql.TokenKind;
 import plainsieve.core.sql.Tokens;
 import plainsieve.core.sql.Windows;
@@ -286,55 +284,5 @@ final class BlockFilter {
             return Names.same(item.alias(), name);
         }
         return !item.name().isEmpty() && Names.same(tokens.written(item.name().to() - 1), name);
-    }
-
-    /** The edits that add the condition, joined by AND to what already stands there. */
-    public List<TextEdit> add(Allowed allowed, String condition) {
-        Clause.Kind kind = allowed.where() == Where.HAVING ? Clause.Kind.HAVING : Clause.Kind.WHERE;
-        Optional<Clause> clause = block.clause(kind);
-        if (clause.isPresent()) {
-            return joined(clause.get(), condition);
-        }
-        int behind = lastOf(kind);
-        String word = kind == Clause.Kind.HAVING ? "having " : "where ";
-        return List.of(TextEdit.insert(tokens.end(behind), lineBreak() + word + condition));
-    }
-
-    private List<TextEdit> joined(Clause clause, String condition) {
-        Span body = clause.body();
-        List<TextEdit> edits = new ArrayList<>(3);
-        boolean bindsLess = ConditionText.needsBrackets(tokens, query.brackets(), body, dialect);
-        if (bindsLess) {
-            edits.add(TextEdit.insert(tokens.start(body.from()), "("));
-            edits.add(TextEdit.insert(tokens.end(body.to() - 1), ")"));
-        }
-        edits.add(TextEdit.insert(tokens.end(body.to() - 1), " and " + condition));
-        return edits;
-    }
-
-    /** The last token of the clauses that stand before this one. */
-    private int lastOf(Clause.Kind kind) {
-        return block.clauses().stream()
-                        .filter(clause -> switch (clause.kind()) {
-                            case SELECT, FROM -> true;
-                            case WHERE, GROUP_BY -> kind == Clause.Kind.HAVING;
-                            default -> false;
-                        })
-                        .mapToInt(clause -> clause.body().to())
-                        .max()
-                        .orElseThrow()
-                - 1;
-    }
-
-    /** A new clause stands under FROM when FROM begins a line. */
-    private String lineBreak() {
-        Optional<Clause> clause = block.clause(Clause.Kind.FROM);
-        if (clause.isEmpty()) {
-            return " ";
-        }
-        int from = tokens.start(clause.get().keyword());
-        int lineStart = tokens.text().lastIndexOf('\n', from) + 1;
-        String before = tokens.text().substring(lineStart, from);
-        return lineStart > 0 && before.isBlank() ? "\n" + before : " ";
     }
 }

@@ -31,10 +31,10 @@ final class FilterAround {
         this.dialect = dialect;
     }
 
-    /** @param type of the column, as far as it is told */
-    public List<TextEdit> edits(AddedFilter filter, OutputColumns columns, Optional<String> type) {
+    /** @param conditions on the columns as they are called outside */
+    public List<TextEdit> edits(OutputColumns columns, List<String> conditions) {
         QueryLevel top = query.top();
-        String condition = filter.condition(columns.reference(filter.column(), dialect), type, dialect);
+        String condition = String.join(" and ", conditions);
         String order = order(columns).map(keys -> "\norder by " + keys).orElse("");
         return List.of(
                 TextEdit.insert(tokens.start(top.span().from()), "select * from (\n"),

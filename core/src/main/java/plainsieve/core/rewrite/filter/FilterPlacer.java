@@ -1,7 +1,9 @@
 package plainsieve.core.rewrite.filter;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import plainsieve.core.catalogue.SourceNames;
@@ -44,17 +46,15 @@ public final class FilterPlacer {
 
     private final ParsedQuery query;
     private final Dialect dialect;
-    private final AddedFilter filter;
     private final NamedQueries named;
     private final Facts facts;
 
     /** Whether the server may push a condition around a subquery into a HAVING that evaluates it differently. */
     private final boolean pushedWrong;
 
-    private FilterPlacer(ParsedQuery query, Dialect dialect, SourceNames names, AddedFilter filter) {
+    private FilterPlacer(ParsedQuery query, Dialect dialect, SourceNames names) {
         this.query = query;
         this.dialect = dialect;
-        this.filter = filter;
         this.named = new NamedQueries(query, dialect);
         this.facts = new Facts(
                 new ItemColumns(query, named, names.tables()), new KnownFunctions(query, dialect, names.functions()));
@@ -62,40 +62,59 @@ public final class FilterPlacer {
                 facts.functions().differInHaving(new Span(0, query.tokens().size()));
     }
 
-    /** The edits that put the filter into the text, and where that is. */
-    public record Placed(List<TextEdit> edits, FilterPlacement placement) {}
+    /** The edits that put the filters into the text, and where each is. */
+    public record Placed(List<TextEdit> edits, List<FilterPlacement> placements) {}
+
+    /** A clause of a block that takes a condition. */
+    private record Spot(Block block, Where where) {}
 
     /** Throws {@link ProblemException} when the query's text shows that it has no such column. */
-    public static Placed place(ParsedQuery query, Dialect dialect, SourceNames names, AddedFilter filter) {
-        return new FilterPlacer(query, dialect, names, filter).placed();
+    public static Placed place(ParsedQuery query, Dialect dialect, SourceNames names, List<AddedFilter> filters) {
+        return new FilterPlacer(query, dialect, names).placed(filters);
     }
 
-    private Placed placed() {
+    private Placed placed(List<AddedFilter> filters) {
         OutputColumns columns = OutputColumns.of(query, query.top());
+        Map<Spot, List<String>> inside = new LinkedHashMap<>();
+        List<String> around = new ArrayList<>();
+        List<FilterPlacement> placements = new ArrayList<>();
+        for (AddedFilter filter : filters) {
+            requireOne(columns, filter);
+            Tried tried = new OneFilter(filter).inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
+            if (tried instanceof Tried.Fits fits) {
+                fits.conditions().forEach((spot, condition) -> inside.computeIfAbsent(spot, key -> new ArrayList<>())
+                        .add(condition));
+                placements.add(new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
+            } else {
+                Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
+                around.add(filter.condition(columns.reference(filter.column(), dialect), type, dialect));
+                placements.add(new FilterPlacement(filter.column(), Where.AROUND, ((Tried.Stops) tried).reason(), 0));
+            }
+        }
+        List<TextEdit> edits = new ArrayList<>();
+        inside.forEach((spot, conditions) ->
+                edits.addAll(new BlockConditions(query, dialect, spot.block()).edits(spot.where(), conditions)));
+        if (!around.isEmpty()) {
+            edits.addAll(new FilterAround(query, dialect, pushedWrong).edits(columns, around));
+        }
+        return new Placed(edits, placements);
+    }
+
+    private void requireOne(OutputColumns columns, AddedFilter filter) {
         long called = columns.called(filter.column());
         if (called == 0 && columns.areAllNamed()) {
-            throw unknown(columns);
+            throw unknown(columns, filter);
         }
         if (called > 1) {
-            throw ambiguous();
+            throw ambiguous(filter);
         }
-        Tried tried = inLevel(query.top(), new ColumnKey.ByName(filter.column()), 0);
-        if (tried instanceof Tried.Fits fits) {
-            return new Placed(
-                    fits.edits(), new FilterPlacement(filter.column(), fits.where(), fits.reason(), fits.depth()));
-        }
-        String reason = ((Tried.Stops) tried).reason();
-        Optional<String> type = types().of(query.top(), new ColumnKey.ByName(filter.column()));
-        return new Placed(
-                new FilterAround(query, dialect, pushedWrong).edits(filter, columns, type),
-                new FilterPlacement(filter.column(), Where.AROUND, reason, 0));
     }
 
     private ColumnTypes types() {
         return new ColumnTypes(query, dialect, facts.columns());
     }
 
-    private ProblemException unknown(OutputColumns columns) {
+    private static ProblemException unknown(OutputColumns columns, AddedFilter filter) {
         return new ProblemException(Problem.of(
                 "unknown-column",
                 "The query gives no column “%s”.".formatted(filter.column()),
@@ -104,7 +123,7 @@ public final class FilterPlacer {
                         .orElse("It gives: " + String.join(", ", columns.names()) + ".")));
     }
 
-    private ProblemException ambiguous() {
+    private static ProblemException ambiguous(AddedFilter filter) {
         return new ProblemException(Problem.of(
                 "ambiguous-column",
                 "The query gives more than one column “%s”.".formatted(filter.column()),
@@ -119,169 +138,185 @@ public final class FilterPlacer {
     }
 
     /** What came of trying a place. */
-    public sealed interface Tried {
-        /** @param reason why not further in; empty when there is nothing further in */
-        record Fits(List<TextEdit> edits, Where where, String reason, int depth) implements Tried {}
+    private sealed interface Tried {
+        /**
+         * @param conditions what is added where
+         * @param reason why not further in; empty when there is nothing further in
+         */
+        record Fits(Map<Spot, String> conditions, Where where, String reason, int depth) implements Tried {}
 
         record Stops(String reason) implements Tried {}
     }
 
-    private Tried inLevel(QueryLevel level, ColumnKey key, int depth) {
-        if (isLimited(level)) {
-            return new Tried.Stops(LIMITED);
-        }
-        if (depth > DEEPEST) {
-            return new Tried.Stops("the query is very deep");
-        }
-        return level.operands().size() == 1 ? inOnly(level, key, depth) : inEveryOperand(level, key, depth);
-    }
+    /** The search for the place of one filter. */
+    private final class OneFilter {
+        private final AddedFilter filter;
 
-    private Tried inOnly(QueryLevel level, ColumnKey key, int depth) {
-        Operand only = level.operands().get(0);
-        KnownFunctions functions = facts.functions();
-        boolean totals = level.tail().stream()
-                .anyMatch(clause -> functions.aggregate(clause.body())
-                        || functions.unknown(clause.body()).isPresent());
-        if (totals
-                && only instanceof Operand.Plain plain
-                && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
-            return new Tried.Stops("an aggregate in ORDER BY makes one row of all, and what is not known may be one");
+        OneFilter(AddedFilter filter) {
+            this.filter = filter;
         }
-        return inOperand(only, key, depth);
-    }
 
-    private Tried inOperand(Operand operand, ColumnKey key, int depth) {
-        return operand instanceof Operand.Plain plain
-                ? inBlock(plain.block(), key, depth)
-                : inLevel(((Operand.Nested) operand).query(), key, depth + 1);
-    }
-
-    /** A filter on both sides of a set operation, or only on the left side of EXCEPT, filters its result. */
-    private Tried inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
-        Optional<ColumnKey> each = keyOfOperands(level, key);
-        if (each.isEmpty()) {
-            return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
-        }
-        if (!types().areAlike(level.operands(), each.get())) {
-            return new Tried.Stops(
-                    dialect.comparesByColumn()
-                            ? "each side of a set operation may compare texts and numbers in its own way"
-                            : "it is not known whether all sides of the set operation give one type");
-        }
-        List<TextEdit> edits = new ArrayList<>();
-        Where where = Where.WHERE;
-        String reason = "";
-        int deepest = depth;
-        for (int i = 0; i < level.operands().size(); i++) {
-            if (i > 0 && level.operators().get(i - 1).word() == SetOperator.Word.EXCEPT) {
-                continue;
+        private Tried inLevel(QueryLevel level, ColumnKey key, int depth) {
+            if (isLimited(level)) {
+                return new Tried.Stops(LIMITED);
             }
-            Tried tried = inOperand(level.operands().get(i), each.get(), depth);
-            if (!(tried instanceof Tried.Fits fits)) {
-                return tried;
+            if (depth > DEEPEST) {
+                return new Tried.Stops("the query is very deep");
             }
-            edits.addAll(fits.edits());
-            where = fits.where() == Where.HAVING ? Where.HAVING : where;
-            reason = reason.isEmpty() ? fits.reason() : reason;
-            deepest = Math.max(deepest, fits.depth());
+            return level.operands().size() == 1 ? inOnly(level, key, depth) : inEveryOperand(level, key, depth);
         }
-        return new Tried.Fits(edits, where, reason, deepest);
-    }
 
-    private Optional<ColumnKey> keyOfOperands(QueryLevel level, ColumnKey key) {
-        long byName = level.operators().stream().filter(SetOperator::byName).count();
-        if (byName == level.operators().size() && key instanceof ColumnKey.ByName) {
-            return Optional.of(key);
-        }
-        OutputColumns columns = OutputColumns.of(query, level);
-        if (byName > 0 || !columns.areListed()) {
-            return Optional.empty();
-        }
-        if (!(key instanceof ColumnKey.ByName name)) {
-            return Optional.of(key);
-        }
-        OptionalInt position = columns.position(name.name());
-        return position.isPresent() ? Optional.of(new ColumnKey.ByPosition(position.getAsInt())) : Optional.empty();
-    }
-
-    private Tried inBlock(Block block, ColumnKey key, int depth) {
-        BlockFilter here = new BlockFilter(query, dialect, block, filter, facts);
-        BlockFilter.Spot spot = here.spot(key);
-        if (!(spot instanceof BlockFilter.Allowed allowed)) {
-            return new Tried.Stops(((BlockFilter.Refused) spot).reason());
-        }
-        Tried further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Tried.Stops("");
-        if (further instanceof Tried.Fits) {
-            return further;
-        }
-        if (allowed.where() == Where.WHERE
-                && pushedWrong
-                && block.from().stream().anyMatch(this::takesConditions)) {
-            return new Tried.Stops("this database would push the filter into HAVING and evaluate it differently there");
-        }
-        Optional<String> type = allowed.where() == Where.WHERE ? types().of(block, key) : Optional.empty();
-        List<TextEdit> edits = here.add(allowed, filter.condition(allowed.expression(), type, dialect));
-        return new Tried.Fits(edits, allowed.where(), ((Tried.Stops) further).reason(), depth);
-    }
-
-    /** Whether the server may push a condition into what this is; below a limit it pushes none. */
-    private boolean takesConditions(FromItem item) {
-        if (item.query().isPresent()) {
-            return !isLimited(item.query().get());
-        }
-        return named.of(item) instanceof NamedQueries.One one
-                && !isLimited(one.named().query());
-    }
-
-    private static boolean isLimited(QueryLevel level) {
-        return level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
-    }
-
-    /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
-    private Tried furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
-        Optional<FromItem> from = here.itemOf(allowed);
-        if (from.isEmpty()) {
-            return new Tried.Stops("");
-        }
-        FromItem item = from.get();
-        Optional<Named> named = Optional.empty();
-        if (item.query().isEmpty()) {
-            NamedQueries.Found found = this.named.of(item);
-            if (found instanceof NamedQueries.NotTold not) {
-                return new Tried.Stops(not.reason());
+        private Tried inOnly(QueryLevel level, ColumnKey key, int depth) {
+            Operand only = level.operands().get(0);
+            KnownFunctions functions = facts.functions();
+            boolean totals = level.tail().stream()
+                    .anyMatch(clause -> functions.aggregate(clause.body())
+                            || functions.unknown(clause.body()).isPresent());
+            if (totals
+                    && only instanceof Operand.Plain plain
+                    && plain.block().clause(Clause.Kind.GROUP_BY).isEmpty()) {
+                return new Tried.Stops(
+                        "an aggregate in ORDER BY makes one row of all, and what is not known may be one");
             }
-            if (!(found instanceof NamedQueries.One one)) {
+            return inOperand(only, key, depth);
+        }
+
+        private Tried inOperand(Operand operand, ColumnKey key, int depth) {
+            return operand instanceof Operand.Plain plain
+                    ? inBlock(plain.block(), key, depth)
+                    : inLevel(((Operand.Nested) operand).query(), key, depth + 1);
+        }
+
+        /** A filter on both sides of a set operation, or only on the left side of EXCEPT, filters its result. */
+        private Tried inEveryOperand(QueryLevel level, ColumnKey key, int depth) {
+            Optional<ColumnKey> each = keyOfOperands(level, key);
+            if (each.isEmpty()) {
+                return new Tried.Stops("a star stands for the columns of a set operation, so their order is not known");
+            }
+            if (!types().areAlike(level.operands(), each.get())) {
+                return new Tried.Stops(
+                        dialect.comparesByColumn()
+                                ? "each side of a set operation may compare texts and numbers in its own way"
+                                : "it is not known whether all sides of the set operation give one type");
+            }
+            Map<Spot, String> conditions = new LinkedHashMap<>();
+            Where where = Where.WHERE;
+            String reason = "";
+            int deepest = depth;
+            for (int i = 0; i < level.operands().size(); i++) {
+                if (i > 0 && level.operators().get(i - 1).word() == SetOperator.Word.EXCEPT) {
+                    continue;
+                }
+                Tried tried = inOperand(level.operands().get(i), each.get(), depth);
+                if (!(tried instanceof Tried.Fits fits)) {
+                    return tried;
+                }
+                conditions.putAll(fits.conditions());
+                where = fits.where() == Where.HAVING ? Where.HAVING : where;
+                reason = reason.isEmpty() ? fits.reason() : reason;
+                deepest = Math.max(deepest, fits.depth());
+            }
+            return new Tried.Fits(conditions, where, reason, deepest);
+        }
+
+        private Optional<ColumnKey> keyOfOperands(QueryLevel level, ColumnKey key) {
+            long byName = level.operators().stream().filter(SetOperator::byName).count();
+            if (byName == level.operators().size() && key instanceof ColumnKey.ByName) {
+                return Optional.of(key);
+            }
+            OutputColumns columns = OutputColumns.of(query, level);
+            if (byName > 0 || !columns.areListed()) {
+                return Optional.empty();
+            }
+            if (!(key instanceof ColumnKey.ByName name)) {
+                return Optional.of(key);
+            }
+            OptionalInt position = columns.position(name.name());
+            return position.isPresent() ? Optional.of(new ColumnKey.ByPosition(position.getAsInt())) : Optional.empty();
+        }
+
+        private Tried inBlock(Block block, ColumnKey key, int depth) {
+            BlockFilter here = new BlockFilter(query, dialect, block, filter, facts);
+            BlockFilter.Spot spot = here.spot(key);
+            if (!(spot instanceof BlockFilter.Allowed allowed)) {
+                return new Tried.Stops(((BlockFilter.Refused) spot).reason());
+            }
+            Tried further = allowed.where() == Where.WHERE ? furtherIn(here, allowed, depth) : new Tried.Stops("");
+            if (further instanceof Tried.Fits) {
+                return further;
+            }
+            if (allowed.where() == Where.WHERE
+                    && pushedWrong
+                    && block.from().stream().anyMatch(this::takesConditions)) {
+                return new Tried.Stops(
+                        "this database would push the filter into HAVING and evaluate it differently there");
+            }
+            Optional<String> type = allowed.where() == Where.WHERE ? types().of(block, key) : Optional.empty();
+            Map<Spot, String> condition =
+                    Map.of(new Spot(block, allowed.where()), filter.condition(allowed.expression(), type, dialect));
+            return new Tried.Fits(condition, allowed.where(), ((Tried.Stops) further).reason(), depth);
+        }
+
+        /** Whether the server may push a condition into what this is; below a limit it pushes none. */
+        private boolean takesConditions(FromItem item) {
+            if (item.query().isPresent()) {
+                return !isLimited(item.query().get());
+            }
+            return named.of(item) instanceof NamedQueries.One one
+                    && !isLimited(one.named().query());
+        }
+
+        private static boolean isLimited(QueryLevel level) {
+            return level.tail().stream().anyMatch(clause -> clause.kind() != Clause.Kind.ORDER_BY);
+        }
+
+        /** Into the subquery or WITH query that the column comes from; the reason is empty when it comes from a table. */
+        private Tried furtherIn(BlockFilter here, BlockFilter.Allowed allowed, int depth) {
+            Optional<FromItem> from = here.itemOf(allowed);
+            if (from.isEmpty()) {
                 return new Tried.Stops("");
             }
-            named = Optional.of(one.named());
-        }
-        if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
-            return new Tried.Stops("an outer join fills in missing rows of this side, so they are filtered after it");
-        }
-        if (item.reach() == FromItem.Reach.WHOLE) {
-            return new Tried.Stops("what is joined depends on all rows of this side");
-        }
-        return inside(allowed, item, named, depth);
-    }
-
-    private Tried inside(BlockFilter.Allowed allowed, FromItem item, Optional<Named> named, int depth) {
-        QueryLevel inner = item.query().orElseGet(() -> named.orElseThrow().query());
-        List<String> renamed =
-                item.columns().isEmpty() ? named.map(Named::columns).orElse(List.of()) : item.columns();
-        return keyInside(allowed.columnName(), renamed)
-                .map(key -> inLevel(inner, key, depth + 1))
-                .orElse(new Tried.Stops(""));
-    }
-
-    private static Optional<ColumnKey> keyInside(String name, List<String> renamed) {
-        if (renamed.isEmpty()) {
-            return Optional.of(new ColumnKey.ByName(name));
-        }
-        for (int i = 0; i < renamed.size(); i++) {
-            if (Names.same(renamed.get(i), name)) {
-                return Optional.of(new ColumnKey.ByPosition(i));
+            FromItem item = from.get();
+            Optional<Named> named = Optional.empty();
+            if (item.query().isEmpty()) {
+                NamedQueries.Found found = FilterPlacer.this.named.of(item);
+                if (found instanceof NamedQueries.NotTold not) {
+                    return new Tried.Stops(not.reason());
+                }
+                if (!(found instanceof NamedQueries.One one)) {
+                    return new Tried.Stops("");
+                }
+                named = Optional.of(one.named());
             }
+            if (item.reach() == FromItem.Reach.NULL_SUPPLIED) {
+                return new Tried.Stops(
+                        "an outer join fills in missing rows of this side, so they are filtered after it");
+            }
+            if (item.reach() == FromItem.Reach.WHOLE) {
+                return new Tried.Stops("what is joined depends on all rows of this side");
+            }
+            return inside(allowed, item, named, depth);
         }
-        return Optional.empty();
+
+        private Tried inside(BlockFilter.Allowed allowed, FromItem item, Optional<Named> named, int depth) {
+            QueryLevel inner = item.query().orElseGet(() -> named.orElseThrow().query());
+            List<String> renamed =
+                    item.columns().isEmpty() ? named.map(Named::columns).orElse(List.of()) : item.columns();
+            return keyInside(allowed.columnName(), renamed)
+                    .map(key -> inLevel(inner, key, depth + 1))
+                    .orElse(new Tried.Stops(""));
+        }
+
+        private static Optional<ColumnKey> keyInside(String name, List<String> renamed) {
+            if (renamed.isEmpty()) {
+                return Optional.of(new ColumnKey.ByName(name));
+            }
+            for (int i = 0; i < renamed.size(); i++) {
+                if (Names.same(renamed.get(i), name)) {
+                    return Optional.of(new ColumnKey.ByPosition(i));
+                }
+            }
+            return Optional.empty();
+        }
     }
 }

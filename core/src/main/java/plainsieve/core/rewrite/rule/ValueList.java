@@ -63,10 +63,16 @@ record ValueList(Parameter parameter, List<Value> values, Clause.Kind clause, So
         int padded = Math.min(
                 Math.max(values.size(), source.dialect().mostPlaceholders()),
                 Integer.highestOneBit(Math.max(1, values.size() * 2 - 1)));
+        String next = behind + ", " + before;
+        out.reserve(padded, padded * (next.length() + 1)).text(before);
+        Bound bound = new Bound.Single(values.get(0));
         for (int i = 0; i < padded; i++) {
-            out.text(i == 0 ? before : ", " + before)
-                    .bind(parameter.name(), new Bound.Single(values.get(Math.min(i, values.size() - 1))))
-                    .text(behind);
+            if (i > 0) {
+                out.text(next);
+                bound = i < values.size() ? new Bound.Single(values.get(i)) : bound;
+            }
+            out.bind(parameter.name(), bound);
         }
+        out.text(behind);
     }
 }
