@@ -97,4 +97,16 @@ class MalformedInputTest {
                         .status())
                 .isEqualTo(200);
     }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            PUT  | /api/reports/late-crossings/audience | {"everyone": false, "groups": [%s]}
+            PUT  | /api/allowed-sources/ferries         | {"projects": [%s]}
+            POST | /api/parameters/order                | {"names": [%s]}
+            POST | /api/parameters                      | {"name": "p1", "formerNames": [%s]}
+            """)
+    void noListIsEndless(String method, String path, String body) {
+        String list = "\"x\",".repeat(600_000) + "\"x\"";
+        assertThat(api.send(method, path, body.formatted(list)).status()).isEqualTo(413);
+    }
 }

@@ -1,18 +1,11 @@
 package plainsieve.core.evidence;
 
-import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Base64;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -43,41 +36,19 @@ final class TrinoPlan implements PlanReader {
     private static final Set<String> PASSING =
             Set.of("Project", "Filter", "FilterProject", "LocalExchange", "RemoteExchange", "LimitPartial");
 
-    /** What stands for something else in the plan: {@code count := count(*)}, {@code orderkey_1 := tpch:orderkey}. */
-    private static final Pattern SYMBOL = Pattern.compile("(\\S+) := (.+)");
-
     private static final Pattern LIMITED = Pattern.compile("\\blimit\\s*[:=]", Pattern.CASE_INSENSITIVE);
-
-    private static final Pattern NUMBERED = Pattern.compile("(.+)_\\d+");
-
-    private static final Pattern LIKE =
-            Pattern.compile("\"\\$like\"\\((.+?), \"\\$literal\\$\"\\(from_base64\\('([^']*)'\\)\\)\\)");
-
-    /** Behind the name of the encoding and the places of its one value. */
-    private static final int PATTERN_AT = 35;
-
-    private static final Pattern QUOTED = Pattern.compile("\"([^\"]+)\"");
-    private static final int DEEPEST = 4;
 
     /** What two symbols are joined by, the first one of several. */
     private static final Pattern EQUAL = Pattern.compile("\"?([^\\s\"()]+)\"? = \"?([^\\s\"()]+)\"?");
 
-    private final Map<String, String> meant = new HashMap<>();
-
-    /** What the answer calls a symbol, where that is another name. */
-    private final Map<String, String> outputNames = new HashMap<>();
-
-    /** Symbols that come from an array. */
-    private final Set<String> lists = new HashSet<>();
-
+    private TrinoSymbols symbols = TrinoSymbols.of(Map.of());
     private final List<PlanStep> steps = new ArrayList<>();
     private final List<PlanTest> tests = new ArrayList<>();
 
     @Override
     public Plan read(List<?> answers) {
         Map<?, ?> top = answers.isEmpty() ? Map.of() : PlanTree.map(answers.get(0));
-        symbols(top);
-        removeNumbers();
+        symbols = TrinoSymbols.of(top);
         walk(top);
         return limited(top);
     }
@@ -90,77 +61,6 @@ final class TrinoPlan implements PlanReader {
         steps.add(step);
         tests(node, step);
         PlanTree.list(node.get("children")).forEach(child -> walk(PlanTree.map(child)));
-    }
-
-    private void symbols(Map<?, ?> node) {
-        if (name(node).equals("Unnest")) {
-            PlanTree.list(node.get("outputs"))
-                    .forEach(output ->
-                            lists.add(PlanTree.text(PlanTree.map(output).get("symbol"))));
-        }
-        for (Object detail : PlanTree.list(node.get("details"))) {
-            Matcher symbol = SYMBOL.matcher(detail.toString().strip());
-            if (symbol.matches()) {
-                Matcher column = COLUMN.matcher(symbol.group(2));
-                boolean plain = !described(node, "table").isEmpty() && column.matches();
-                if (name(node).equals("Output")) {
-                    outputNames.put(symbol.group(2), symbol.group(1));
-                }
-                meant.put(symbol.group(1), plain ? column(column.group(1), symbol.group(1)) : symbol.group(2));
-            }
-        }
-        PlanTree.list(node.get("children")).forEach(child -> symbols(PlanTree.map(child)));
-    }
-
-    /**
-     * The name of a column. Some connectors, such as the one for tables in memory, know columns by their position
-     * ({@code delay_min := 7}); then the plan's symbol has the name.
-     */
-    private static String column(String ofConnector, String symbol) {
-        return DIALECT.quoteName(ofConnector.matches("\\d+") ? symbol : ofConnector);
-    }
-
-    /** A condition in which the columns of the answer have the names that the statement gives them: {@code s := sum}. */
-    private String withOutputNames(String condition) {
-        return QUOTED.matcher(condition)
-                .replaceAll(symbol -> Matcher.quoteReplacement(
-                        DIALECT.quoteName(outputNames.getOrDefault(symbol.group(1), symbol.group(1)))));
-    }
-
-    /** The plan numbers symbols of equal columns: {@code port_id}, {@code port_id_0}. */
-    private void removeNumbers() {
-        Map<String, String> named = new HashMap<>();
-        meant.forEach((symbol, column) -> {
-            Matcher numbered = NUMBERED.matcher(symbol);
-            boolean repeated = column.equals(DIALECT.quoteName(symbol))
-                    && numbered.matches()
-                    && meant.containsKey(numbered.group(1));
-            named.put(symbol, repeated ? DIALECT.quoteName(numbered.group(1)) : column);
-        });
-        meant.putAll(named);
-    }
-
-    /** A condition with what its symbols stand for. */
-    private String inFull(String condition) {
-        String full = condition;
-        for (int i = 0; i < DEEPEST; i++) {
-            full = QUOTED.matcher(full)
-                    .replaceAll(
-                            symbol -> Matcher.quoteReplacement(meant.getOrDefault(symbol.group(1), symbol.group())));
-        }
-        return LIKE.matcher(full).replaceAll(like -> Matcher.quoteReplacement(like(like)));
-    }
-
-    /** A pattern stands in a plan as the bytes of what the engine has made of it, as long as they are in the form of 435. */
-    private static String like(MatchResult like) {
-        ByteBuffer bytes =
-                ByteBuffer.wrap(Base64.getDecoder().decode(like.group(2))).order(ByteOrder.LITTLE_ENDIAN);
-        int length = bytes.limit() < PATTERN_AT + Integer.BYTES ? -1 : bytes.getInt(PATTERN_AT);
-        if (length < 0 || PATTERN_AT + Integer.BYTES + length > bytes.limit()) {
-            return like.group();
-        }
-        String pattern = new String(bytes.array(), PATTERN_AT + Integer.BYTES, length, StandardCharsets.UTF_8);
-        return "(" + like.group(1) + " like " + DIALECT.textLiteral(pattern) + ")";
     }
 
     private static String name(Map<?, ?> node) {
@@ -202,10 +102,10 @@ final class TrinoPlan implements PlanReader {
 
     private void tests(Map<?, ?> node, PlanStep step) {
         String filter = described(node, "filterPredicate");
-        List<PlanCondition> tested = filter.isEmpty() ? List.of() : PlanCondition.in(inFull(filter), DIALECT);
+        List<PlanCondition> tested = filter.isEmpty() ? List.of() : PlanCondition.in(symbols.inFull(filter), DIALECT);
         Where where = filtered(node);
         tested.forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
-        String renamed = withOutputNames(filter);
+        String renamed = symbols.withOutputNames(filter);
         if (!renamed.equals(filter)) {
             PlanCondition.in(renamed, DIALECT)
                     .forEach(condition -> tests.add(PlanTest.of(where, condition.text(), step)));
@@ -224,14 +124,10 @@ final class TrinoPlan implements PlanReader {
             return;
         }
         long limit = Long.parseLong(described(node, "limit"));
-        List<String> ranks = PlanTree.list(node.get("details")).stream()
-                .map(detail -> SYMBOL.matcher(detail.toString().strip()))
-                .filter(Matcher::matches)
-                .map(symbol -> symbol.group(1))
-                .toList();
-        meant.entrySet().stream()
-                .filter(symbol -> ranks.contains(symbol.getValue()) || ranks.contains(symbol.getKey()))
-                .map(symbol -> DIALECT.quoteName(symbol.getKey()))
+        PlanTree.list(node.get("details")).stream()
+                .flatMap(detail -> TrinoSymbols.defined(detail).stream())
+                .flatMap(symbol -> symbols.names(symbol).stream())
+                .map(DIALECT::quoteName)
                 .flatMap(rank -> Stream.of(
                         rank + " <= " + limit,
                         rank + " < " + (limit + 1),
@@ -243,10 +139,10 @@ final class TrinoPlan implements PlanReader {
     /** A long list of values is bound as one JSON text, unnested, and joined with. */
     private void joinWithList(Map<?, ?> node, PlanStep step) {
         Matcher criteria = EQUAL.matcher(described(node, "criteria"));
-        boolean list = criteria.find() && (lists.contains(criteria.group(1)) || lists.contains(criteria.group(2)));
+        boolean list = criteria.find() && (symbols.isOfList(criteria.group(1)) || symbols.isOfList(criteria.group(2)));
         if (list) {
             String condition = DIALECT.quoteName(criteria.group(1)) + " = " + DIALECT.quoteName(criteria.group(2));
-            tests.add(PlanTest.of(Where.AFTER_JOIN, inFull(condition), step));
+            tests.add(PlanTest.of(Where.AFTER_JOIN, symbols.inFull(condition), step));
         }
     }
 

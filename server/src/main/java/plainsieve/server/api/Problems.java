@@ -38,6 +38,7 @@ import plainsieve.server.records.RecordsFailure;
 import plainsieve.server.security.RequestIds;
 import plainsieve.server.sources.NoRoom;
 import plainsieve.sources.SourceFailure;
+import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.exc.InvalidFormatException;
 
 /** Turns every failure into a problem document (RFC 9457): what happened, where, what to do; never a stack trace. */
@@ -174,6 +175,13 @@ class Problems extends ResponseEntityExceptionHandler {
         for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
             if (cause instanceof ProblemException problem) {
                 return new ResponseEntity<>(problem(problem).getBody(), headers, HttpStatus.UNPROCESSABLE_CONTENT);
+            }
+            if (cause instanceof StreamConstraintsException) {
+                ProblemDetail tooMuch = detail(
+                        HttpStatus.CONTENT_TOO_LARGE,
+                        "The request's JSON has too many values, is too deep, or has a text that is too long.",
+                        "Send less at once.");
+                return new ResponseEntity<>(tooMuch, headers, HttpStatus.CONTENT_TOO_LARGE);
             }
             if (cause instanceof InvalidFormatException format
                     && format.getTargetType() != null

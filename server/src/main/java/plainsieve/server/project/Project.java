@@ -96,10 +96,7 @@ public final class Project {
         return staged(stage(stageName).opening(opening));
     }
 
-    /**
-     * The project with what a report opens with in place of the defaults of its parameters. What the stage says goes before
-     * it: it holds for all reports.
-     */
+    /** With what a report opens with, in place of defaults. What the stage says goes before it: it is for all reports. */
     public Project opening(Report report) {
         Map<String, DefaultDefinition> values =
                 new LinkedHashMap<>(report.opening().values());

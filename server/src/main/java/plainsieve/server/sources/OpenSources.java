@@ -1,7 +1,6 @@
 package plainsieve.server.sources;
 
 import jakarta.annotation.PreDestroy;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -62,6 +61,11 @@ class OpenSources {
             WaitingLine rows,
             WaitingLine beside,
             AtomicBoolean rejectionReported) {
+        /** Whether that it rejects its user is reported now, once for each time it is opened. */
+        boolean reportsRejection() {
+            return rejectionReported.compareAndSet(false, true);
+        }
+
         Way way(Purpose.Kind purpose) {
             return new Way(source, limits, line(purpose));
         }
@@ -175,19 +179,9 @@ class OpenSources {
         return opened == null ? List.of() : opened.rows().load();
     }
 
-    /** Since when the source is not asked because it rejected the user or the password; nothing when it did not. */
-    Optional<Instant> rejectedSince(String id) {
-        return Optional.ofNullable(open.get(id))
-                .filter(opened -> opened.source().rejectedSince().isPresent() && sameAccess(opened.row(), kept.row(id)))
-                .flatMap(opened -> opened.source().rejectedSince());
-    }
-
-    /** Whether the source has rejected the user or the password, and this was not asked before. */
-    boolean isNewlyRejected(String id) {
-        Opened opened = open.get(id);
-        return opened != null
-                && opened.source().rejectedSince().isPresent()
-                && opened.rejectionReported().compareAndSet(false, true);
+    /** A source that is open as it is kept now; nothing before it is asked. */
+    Optional<Opened> current(String id) {
+        return Optional.ofNullable(open.get(id)).filter(opened -> sameAccess(opened.row(), kept.row(id)));
     }
 
     /** Lets go of a source that was changed or removed. */

@@ -11,6 +11,7 @@ import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
 import org.springframework.stereotype.Service;
 import plainsieve.core.evidence.Plan;
 import plainsieve.core.sides.SentSides;
@@ -49,18 +50,14 @@ public class Sending {
     private final Cancellations cancellations;
     private final SentLog log;
     private final Settings settings;
-    private final MeterRegistry meters;
-    private final ApplicationEventPublisher events;
+    private final Reporting reporting;
 
-    Sending(
-            OpenSources sources,
-            Cancellations cancellations,
-            SentLog log,
-            Settings settings,
-            MeterRegistry meters,
-            ApplicationEventPublisher events) {
-        this.events = events;
-        this.meters = meters;
+    /** Where it reports how statements went, and that a source rejects its user. */
+    @Component
+    record Reporting(MeterRegistry meters, ApplicationEventPublisher events) {}
+
+    Sending(OpenSources sources, Cancellations cancellations, SentLog log, Settings settings, Reporting reporting) {
+        this.reporting = reporting;
         this.sources = sources;
         this.cancellations = cancellations;
         this.log = log;
@@ -143,7 +140,7 @@ public class Sending {
 
     /** Since when a source is not asked because it rejected the user or the password; nothing when it did not. */
     public Optional<Instant> rejectedSince(String sourceId) {
-        return sources.rejectedSince(sourceId);
+        return sources.current(sourceId).flatMap(opened -> opened.source().rejectedSince());
     }
 
     /** Publishes a {@link SourceRejected}, once until the source is saved again. */
@@ -151,9 +148,13 @@ public class Sending {
         try {
             return asking.get();
         } catch (SourceFailure e) {
-            if (sources.isNewlyRejected(sourceId)) {
+            boolean rejected = rejectedSince(sourceId).isPresent();
+            if (rejected
+                    && sources.current(sourceId)
+                            .filter(OpenSources.Opened::reportsRejection)
+                            .isPresent()) {
                 LOG.warn("{} rejects the user or the password; it is not asked again until it is saved", sourceId);
-                events.publishEvent(new SourceRejected(sourceId));
+                reporting.events().publishEvent(new SourceRejected(sourceId));
             }
             throw e;
         }
@@ -245,7 +246,7 @@ public class Sending {
 
     /** By source, by what caused it and how it ended: how many, and how long they took. */
     private <T> T measured(SentLog.Begun begun, Supplier<T> asking) {
-        Timer.Sample sample = Timer.start(meters);
+        Timer.Sample sample = Timer.start(reporting.meters());
         String outcome = "failed";
         try {
             T result = asking.get();
@@ -256,7 +257,7 @@ public class Sending {
                     .tag("source", begun.row().sourceId())
                     .tag("cause", begun.row().cause())
                     .tag("outcome", outcome)
-                    .register(meters));
+                    .register(reporting.meters()));
         }
     }
 

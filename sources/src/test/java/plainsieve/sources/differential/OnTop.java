@@ -14,6 +14,30 @@ import java.util.SplittableRandom;
 final class OnTop {
     private static final List<String> NAMES = List.of("a", "b", "t", "s");
 
+    private static final List<String> MARIADB_EXPRESSIONS = List.of(
+            "rownum()",
+            "isnull(x)",
+            "x xor id",
+            "concat(k, x)",
+            "if(x = 1, k, code)",
+            "not(not(x))",
+            "case not(not(id)) when 3 then x end",
+            "! ! x");
+
+    /** HAVING there evaluates some of these differently. */
+    private static final List<String> MARIADB_TOTALS = List.of(
+            "std(x)",
+            "variance(x)",
+            "var_samp(x)",
+            "min(r)",
+            "group_concat(x)",
+            "json_arrayagg(x)",
+            "coalesce(std(x), -1)",
+            "not(not(sum(x)))",
+            "(select std(t.x))",
+            "(select max(s.x) from s where s.id = max(t.x))",
+            "(select nullif(max(t.x), 3))");
+
     private static final List<String> TRINO_FORMS = List.of(
             "select n as k, id from t cross join unnest(ls) as u (n)",
             "select k, id from t order by id offset 2 limit 5",
@@ -167,15 +191,7 @@ final class OnTop {
                 "x is null",
                 "cast(x as char(3))"));
         if (kind.equals("mariadb")) {
-            all.addAll(List.of(
-                    "rownum()",
-                    "isnull(x)",
-                    "x xor id",
-                    "concat(k, x)",
-                    "if(x = 1, k, code)",
-                    "not(not(x))",
-                    "case not(not(id)) when 3 then x end",
-                    "! ! x"));
+            all.addAll(MARIADB_EXPRESSIONS);
         } else {
             all.addAll(List.of(
                     "k || 'z'", "row_number() over (order by id)", "row_number() over (partition by k order by id)"));
@@ -236,18 +252,7 @@ final class OnTop {
         String total =
                 pick(List.of("count(*)", "min(id)", "max(x)", "sum(x)", "count(distinct x)", "max(id) - min(id)"));
         if (kind.equals("mariadb") && oneIn(3)) {
-            total = pick(List.of(
-                    "std(x)",
-                    "variance(x)",
-                    "var_samp(x)",
-                    "min(r)",
-                    "group_concat(x)",
-                    "json_arrayagg(x)",
-                    "coalesce(std(x), -1)",
-                    "not(not(sum(x)))",
-                    "(select std(t.x))",
-                    "(select max(s.x) from s where s.id = max(t.x))",
-                    "(select nullif(max(t.x), 3))"));
+            total = pick(MARIADB_TOTALS);
         }
         List<String> forms = new ArrayList<>(List.of(
                 "select " + key + " as k, min(id) as id from t group by " + key,

@@ -24,7 +24,6 @@ import plainsieve.server.api.body.RunBodies;
 import plainsieve.server.api.body.UseBody;
 import plainsieve.server.api.viewer.RunEvent;
 import plainsieve.server.api.viewer.Streams;
-import plainsieve.server.authoring.LimitMoves;
 import plainsieve.server.authoring.QueryEdits;
 import plainsieve.server.copies.AskedInstead;
 import plainsieve.server.making.Making;
@@ -48,16 +47,8 @@ class QueriesApi {
     private final Settings settings;
     private final Making making;
     private final AskedInstead asked;
-    private final LimitMoves limits;
 
-    QueriesApi(
-            QueryEdits edits,
-            Streams streams,
-            Settings settings,
-            Making making,
-            AskedInstead asked,
-            LimitMoves limits) {
-        this.limits = limits;
+    QueriesApi(QueryEdits edits, Streams streams, Settings settings, Making making, AskedInstead asked) {
         this.asked = asked;
         this.making = making;
         this.edits = edits;
@@ -143,14 +134,6 @@ class QueriesApi {
     QueryBodies.QueryBody makeLive(
             Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.LiveChange body) {
         return QueryBodies.QueryBody.of(project, edits.makeLive(project, seen(project, id, body.version())));
-    }
-
-    /** Moves the row limit of the query to the tables that show its rows, so that figures and charts are of all rows. */
-    @PostMapping("/{id}/limit-to-tables")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Noted("moved a row limit to the tables")
-    void moveLimit(Project project, @PathVariable String id) {
-        limits.move(project, project.query(id));
     }
 
     /** The query as a change saw it. */

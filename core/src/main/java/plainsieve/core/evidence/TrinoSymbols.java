@@ -1,0 +1,147 @@
+package plainsieve.core.evidence;
+
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import plainsieve.core.dialect.Dialect;
+import plainsieve.core.dialect.Dialects;
+
+/** The symbols of a plan of Trino, and what each stands for: a column, an expression, a value of a list. */
+final class TrinoSymbols {
+    private static final Dialect DIALECT = Dialects.of("trino");
+
+    /** A column of a table as a connector writes it. */
+    private static final Pattern COLUMN = Pattern.compile("(?:\\S+ := )?(?:[^:\\s]+:)?([^:\\s]+)((?::\\S+)*)");
+
+    /** {@code count := count(*)}, {@code orderkey_1 := tpch:orderkey}. */
+    private static final Pattern SYMBOL = Pattern.compile("(\\S+) := (.+)");
+
+    private static final Pattern NUMBERED = Pattern.compile("(.+)_\\d+");
+    private static final Pattern QUOTED = Pattern.compile("\"([^\"]+)\"");
+    private static final Pattern LIKE =
+            Pattern.compile("\"\\$like\"\\((.+?), \"\\$literal\\$\"\\(from_base64\\('([^']*)'\\)\\)\\)");
+
+    /** Behind the name of the encoding and the places of its one value. */
+    private static final int PATTERN_AT = 35;
+
+    private static final int DEEPEST = 4;
+
+    private final Map<String, String> meant = new HashMap<>();
+
+    /** What the answer calls a symbol, where that is another name. */
+    private final Map<String, String> outputNames = new HashMap<>();
+
+    /** Symbols that come from an array. */
+    private final Set<String> lists = new HashSet<>();
+
+    private TrinoSymbols() {}
+
+    /** @param top the step of a plan from which all others come */
+    static TrinoSymbols of(Map<?, ?> top) {
+        TrinoSymbols symbols = new TrinoSymbols();
+        symbols.read(top);
+        symbols.removeNumbers();
+        return symbols;
+    }
+
+    /** The symbol that a detail of a step defines. */
+    static Optional<String> defined(Object detail) {
+        Matcher symbol = SYMBOL.matcher(detail.toString().strip());
+        return symbol.matches() ? Optional.of(symbol.group(1)) : Optional.empty();
+    }
+
+    boolean isOfList(String symbol) {
+        return lists.contains(symbol);
+    }
+
+    /** The symbol, and what the answer calls it. */
+    List<String> names(String symbol) {
+        String output = outputNames.getOrDefault(symbol, symbol);
+        return output.equals(symbol) ? List.of(symbol) : List.of(symbol, output);
+    }
+
+    private static boolean isScan(Map<?, ?> node) {
+        return !PlanTree.text(PlanTree.map(node.get("descriptor")).get("table")).isEmpty();
+    }
+
+    private void read(Map<?, ?> node) {
+        if (PlanTree.text(node.get("name")).equals("Unnest")) {
+            PlanTree.list(node.get("outputs"))
+                    .forEach(output ->
+                            lists.add(PlanTree.text(PlanTree.map(output).get("symbol"))));
+        }
+        for (Object detail : PlanTree.list(node.get("details"))) {
+            Matcher symbol = SYMBOL.matcher(detail.toString().strip());
+            if (symbol.matches()) {
+                Matcher column = COLUMN.matcher(symbol.group(2));
+                boolean plain = isScan(node) && column.matches();
+                if (PlanTree.text(node.get("name")).equals("Output")) {
+                    outputNames.put(symbol.group(2), symbol.group(1));
+                }
+                meant.put(symbol.group(1), plain ? column(column.group(1), symbol.group(1)) : symbol.group(2));
+            }
+        }
+        PlanTree.list(node.get("children")).forEach(child -> read(PlanTree.map(child)));
+    }
+
+    /**
+     * The name of a column. Some connectors, such as the one for tables in memory, know columns by their position
+     * ({@code delay_min := 7}); then the plan's symbol has the name.
+     */
+    private static String column(String ofConnector, String symbol) {
+        return DIALECT.quoteName(ofConnector.matches("\\d+") ? symbol : ofConnector);
+    }
+
+    /** A condition in which the columns of the answer have the names that the statement gives them: {@code s := sum}. */
+    String withOutputNames(String condition) {
+        return QUOTED.matcher(condition)
+                .replaceAll(symbol -> Matcher.quoteReplacement(
+                        DIALECT.quoteName(outputNames.getOrDefault(symbol.group(1), symbol.group(1)))));
+    }
+
+    /** The plan numbers symbols of equal columns: {@code port_id}, {@code port_id_0}. */
+    private void removeNumbers() {
+        Map<String, String> named = new HashMap<>();
+        meant.forEach((symbol, column) -> {
+            Matcher numbered = NUMBERED.matcher(symbol);
+            boolean repeated = column.equals(DIALECT.quoteName(symbol))
+                    && numbered.matches()
+                    && meant.containsKey(numbered.group(1));
+            named.put(symbol, repeated ? DIALECT.quoteName(numbered.group(1)) : column);
+        });
+        meant.putAll(named);
+    }
+
+    /** A condition with what its symbols stand for. */
+    String inFull(String condition) {
+        String full = condition;
+        for (int i = 0; i < DEEPEST; i++) {
+            full = QUOTED.matcher(full)
+                    .replaceAll(
+                            symbol -> Matcher.quoteReplacement(meant.getOrDefault(symbol.group(1), symbol.group())));
+        }
+        return LIKE.matcher(full).replaceAll(like -> Matcher.quoteReplacement(like(like)));
+    }
+
+    /** A pattern stands in a plan as the bytes of what the engine has made of it, as long as they are in the form of 435. */
+    private static String like(MatchResult like) {
+        ByteBuffer bytes =
+                ByteBuffer.wrap(Base64.getDecoder().decode(like.group(2))).order(ByteOrder.LITTLE_ENDIAN);
+        int length = bytes.limit() < PATTERN_AT + Integer.BYTES ? -1 : bytes.getInt(PATTERN_AT);
+        if (length < 0 || PATTERN_AT + Integer.BYTES + length > bytes.limit()) {
+            return like.group();
+        }
+        String pattern = new String(bytes.array(), PATTERN_AT + Integer.BYTES, length, StandardCharsets.UTF_8);
+        return "(" + like.group(1) + " like " + DIALECT.textLiteral(pattern) + ")";
+    }
+}
