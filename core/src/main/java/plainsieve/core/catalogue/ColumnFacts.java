@@ -28,6 +28,9 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
     /** The table name under which columns of any table can be given. */
     public static final String ANY_TABLE = "";
 
+    /** Of a query that reads more tables than this, no column's table is told: each column asks every one. */
+    private static final int MOST_TABLES = 200;
+
     public ColumnFacts {
         tables = Map.copyOf(tables);
     }
@@ -63,19 +66,19 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
     /** What is known of the column that these tokens name; nothing when they are no column, or when tables disagree. */
     public Optional<Fact> of(ParsedQuery query, Span expression) {
         Tokens tokens = query.tokens();
-        if (tables.isEmpty() || !SelectList.isPath(tokens, expression) || expression.length() > 3) {
+        boolean column = SelectList.isPath(tokens, expression) && expression.length() <= 3;
+        if (tables.isEmpty() || !column || query.tables().size() > MOST_TABLES) {
             return Optional.empty();
         }
-        String column = Names.bare(tokens.written(expression.to() - 1)).toLowerCase(Locale.ROOT);
+        String name = Names.bare(tokens.written(expression.to() - 1)).toLowerCase(Locale.ROOT);
         String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
         Set<Fact> found = new HashSet<>();
-        for (FromItem item : query.fromItems()) {
-            if (item.kind() == FromItem.Kind.TABLE && isMeant(item, qualifier, tokens)) {
-                lookUp(item, column, tokens).ifPresent(found::add);
+        for (FromItem item : query.tables()) {
+            if (isMeant(item, qualifier, tokens)) {
+                lookUp(item, name, tokens).ifPresent(found::add);
             }
         }
-        Optional.ofNullable(tables.getOrDefault(ANY_TABLE, Map.of()).get(column))
-                .ifPresent(found::add);
+        Optional.ofNullable(tables.getOrDefault(ANY_TABLE, Map.of()).get(name)).ifPresent(found::add);
         return found.size() == 1 ? found.stream().findFirst() : typeAlone(found);
     }
 
@@ -90,9 +93,9 @@ public record ColumnFacts(Map<String, Map<String, Fact>> tables) {
         String written = tokens.written(expression.to() - 1);
         String qualifier = expression.length() == 3 ? tokens.written(expression.from()) : "";
         Set<ComparedColumn.Table> meant = new HashSet<>();
-        for (FromItem item : query.fromItems()) {
-            boolean has = item.kind() == FromItem.Kind.TABLE
-                    && isMeant(item, qualifier, tokens)
+        List<FromItem> read = query.tables().size() > MOST_TABLES ? List.of() : query.tables();
+        for (FromItem item : read) {
+            boolean has = isMeant(item, qualifier, tokens)
                     && (!qualifier.isEmpty()
                             || lookUp(item, Names.bare(written).toLowerCase(Locale.ROOT), tokens)
                                     .isPresent());

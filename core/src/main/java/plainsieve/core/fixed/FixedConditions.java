@@ -30,6 +30,9 @@ import plainsieve.core.value.Type;
 
 /** The fixed values in a tree of conditions. */
 final class FixedConditions {
+    /** Of more comparisons of one column, none are taken for a range: each could be the end of every other. */
+    private static final int MOST_ENDS = 100;
+
     private final ParsedQuery query;
     private final Tokens tokens;
     private final Dialect dialect;
@@ -102,6 +105,9 @@ final class FixedConditions {
 
     /** The first that begins a range and the first that ends it, and so on. */
     private void pair(List<Single> singles, Set<Condition> paired, List<Found> into) {
+        if (singles.size() > MOST_ENDS) {
+            return;
+        }
         List<Single> ends = new LinkedList<>(singles);
         for (Single low : singles) {
             if (low.operator() != Comparison.Kind.GREATER_OR_EQUAL) {

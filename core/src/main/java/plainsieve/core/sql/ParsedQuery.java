@@ -15,6 +15,7 @@ import plainsieve.core.dialect.Dialect;
  * @param blockCount how many blocks there are at any depth
  * @param conditionClauses every clause that holds a condition, at any depth
  * @param fromItems everything that a FROM reads, at any depth
+ * @param tables the tables that any FROM reads, each name with each alias once
  * @param parameters every place of every parameter, in written order
  * @param quotedParameters the tokens of strings such as {@code ':port'}, which look like parameters and are none
  */
@@ -27,6 +28,7 @@ public record ParsedQuery(
         List<Clause> conditionClauses,
         List<Clause> limitClauses,
         List<FromItem> fromItems,
+        List<FromItem> tables,
         List<ParameterPlace> parameters,
         List<Integer> quotedParameters) {
 
@@ -35,6 +37,7 @@ public record ParsedQuery(
         limitClauses = List.copyOf(limitClauses);
         levels = List.copyOf(levels);
         fromItems = List.copyOf(fromItems);
+        tables = List.copyOf(tables);
         parameters = List.copyOf(parameters);
         quotedParameters = List.copyOf(quotedParameters);
     }

@@ -1,7 +1,9 @@
 package plainsieve.core.sql;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import plainsieve.core.dialect.Syntax;
 import plainsieve.core.dialect.Syntax.Feature;
@@ -56,6 +58,7 @@ final class QueryParser implements FromReader.Inner {
                 conditionClauses,
                 limitClauses,
                 fromItems,
+                tables(),
                 parameters,
                 quotedParameters);
     }
@@ -249,6 +252,21 @@ final class QueryParser implements FromReader.Inner {
         Clause read = new Clause(found.kind(), found.keyword(), found.body(), Optional.of(condition));
         conditionClauses.add(read);
         return read;
+    }
+
+    /** A table is read again and again in long queries; what asks for each column's table looks at each once. */
+    private List<FromItem> tables() {
+        Map<String, FromItem> tables = new LinkedHashMap<>();
+        for (FromItem item : fromItems) {
+            if (item.kind() == FromItem.Kind.TABLE) {
+                String name = tokens.text()
+                        .substring(
+                                tokens.start(item.name().from()),
+                                tokens.end(item.name().to() - 1));
+                tables.putIfAbsent(name + " " + item.alias(), item);
+            }
+        }
+        return List.copyOf(tables.values());
     }
 
     private List<FromItem> readFrom(Clause found) {
