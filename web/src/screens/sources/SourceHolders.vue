@@ -8,8 +8,16 @@ const props = defineProps<{ source: string }>()
 const ASKED_EVERY_MS = 3000
 const holders = ref<SourceHolder[]>([])
 
+const unknown = ref(false)
+
 async function ask(): Promise<void> {
-  holders.value = await get<SourceHolder[]>(`/sources/${encodeURIComponent(props.source)}/holders`).catch(() => [])
+  if (document.hidden) return
+  try {
+    holders.value = await get<SourceHolder[]>(`/sources/${encodeURIComponent(props.source)}/holders`)
+    unknown.value = false
+  } catch {
+    unknown.value = true
+  }
 }
 void ask()
 const timer = setInterval(() => void ask(), ASKED_EVERY_MS)
@@ -25,5 +33,8 @@ const words = computed(() =>
 </script>
 
 <template>
-  <p v-if="words" class="small soft m-0" data-test="holders">Running now: {{ words }}.</p>
+  <p v-if="unknown" class="small soft m-0" data-test="holders">
+    Running statements are unknown: the server did not answer.
+  </p>
+  <p v-else-if="words" class="small soft m-0" data-test="holders">Running now: {{ words }}.</p>
 </template>
