@@ -214,4 +214,22 @@ class ViewOnTopTest {
         assertThat(around(dialect, query, by("port", Wanted.Order.KEYS, Measure.countOfRows())))
                 .contains("from (\n" + query + "\n) as matching");
     }
+
+    /** Also by the part of a time that a key is grouped by, and in another case. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            max:day   | day   | max("day") as "max_day_"
+            max       | day   | max("day") as "max_day"
+            MAX_DAY   | day   | max("day") as "max_day_"
+            max_day_  | day   | max("day") as "max_day"
+            max:month | day   | max("day") as "max_day"
+            """)
+    void aFigureHasNoNameThatAKeyHas(String key, String column, String figure) {
+        Wanted totals = Wanted.totals(
+                List.of(key), List.of(new Measure(Function.MAX, Optional.of(column))), Wanted.Order.LARGEST);
+        String text = PreparedQuery.of("select max, MAX_DAY, max_day_, day from t", Dialects.of("postgresql"))
+                .rewrite(new Choices(Map.of(), Map.of()), totals, Statement.NO_CAP)
+                .text();
+        assertThat(text).contains(figure).contains("order by " + figure.substring(figure.lastIndexOf(' ') + 1));
+    }
 }

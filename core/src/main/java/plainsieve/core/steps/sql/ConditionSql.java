@@ -144,6 +144,8 @@ final class ConditionSql {
             return true;
         }
         return condition instanceof Condition.Test test
-                && (test.verb() == Verb.HAS_NONE || test.verb() == Verb.HAS_ONE);
+                && (test.verb() == Verb.HAS_NONE
+                        || test.verb() == Verb.HAS_ONE
+                        || test.others().stream().anyMatch(Expression.Nothing.class::isInstance));
     }
 }
