@@ -180,7 +180,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 ProblemDetail tooMuch = detail(
                         HttpStatus.CONTENT_TOO_LARGE,
                         "The request's JSON has too many values, is too deep, or has a text that is too long.",
-                        "Send less at once.");
+                        "Send fewer or shorter values.");
                 return new ResponseEntity<>(tooMuch, headers, HttpStatus.CONTENT_TOO_LARGE);
             }
             if (cause instanceof InvalidFormatException format
