@@ -11,7 +11,7 @@ import plainsieve.server.accounts.Accounts;
 import plainsieve.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
-/** A source that rejects the user or the password: who is told, where, and how often. */
+/** A source that rejects the user or the password: who is notified, where, and how often. */
 class RejectedSourceTest extends DeliveriesOfFerries {
     private static final String SOURCES = "/api/projects/home/sources";
 

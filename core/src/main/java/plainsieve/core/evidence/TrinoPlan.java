@@ -120,10 +120,11 @@ final class TrinoPlan implements PlanReader {
 
     /** A condition on a row number or rank becomes the limit of a step: {@code r <= 3}, {@code r < 4} and {@code r = 1}. */
     private void ranking(Map<?, ?> node, PlanStep step) {
-        if (!name(node).equals("TopNRanking")) {
+        String shown = described(node, "limit");
+        if (!name(node).equals("TopNRanking") || !shown.matches("\\d{1,18}")) {
             return;
         }
-        long limit = Long.parseLong(described(node, "limit"));
+        long limit = Long.parseLong(shown);
         PlanTree.list(node.get("details")).stream()
                 .flatMap(detail -> TrinoSymbols.defined(detail).stream())
                 .flatMap(symbol -> symbols.names(symbol).stream())

@@ -10,7 +10,7 @@ import plainsieve.core.statement.Statement;
 
 /** Why a condition may not have entered an index that begins with a column of it. */
 public enum UnusedIndex {
-    /** The column stands in an expression, such as a function call. */
+    /** The column is inside an expression, such as a function call. */
     EXPRESSION,
     /** The pattern may begin with a wildcard. */
     PATTERN,

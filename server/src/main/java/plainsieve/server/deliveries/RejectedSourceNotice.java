@@ -38,7 +38,7 @@ class RejectedSourceNotice {
     @EventListener
     void on(SourceRejected rejected) {
         CompletableFuture.runAsync(() -> tell(rejected.sourceId())).exceptionally(failure -> {
-            LOG.warn("Nobody could be told that {} rejects the user: {}", rejected.sourceId(), failure.getMessage());
+            LOG.warn("Could not notify anyone that {} rejects the user: {}", rejected.sourceId(), failure.getMessage());
             return null;
         });
     }

@@ -217,7 +217,7 @@ final class ViewEntries {
                 .orElseThrow(() -> new ProblemException(Problem.of(
                         "bad-format",
                         "Unknown format “%s” of the figure “%s”.".formatted(entry.format(), entry.label()),
-                        "Use number 1, money and a sign, or percent 1; its unit stands beside it.")));
+                        "Use number 1, money and a sign, or percent 1; its unit is separate.")));
     }
 
     private static Figure figure(MeasureEntry entry) {

@@ -113,7 +113,7 @@ public class KeptSources {
         records.remove(id);
     }
 
-    private Optional<SourceRow> find(String id) {
+    Optional<SourceRow> find(String id) {
         return records.find(id);
     }
 

@@ -179,9 +179,11 @@ class OpenSources {
         return opened == null ? List.of() : opened.rows().load();
     }
 
-    /** A source that is open as it is kept now; nothing before it is asked. */
+    /** A source that is open as it is kept now; nothing before it is asked, or once it was removed. */
     Optional<Opened> current(String id) {
-        return Optional.ofNullable(open.get(id)).filter(opened -> sameAccess(opened.row(), kept.row(id)));
+        return Optional.ofNullable(open.get(id)).filter(opened -> kept.find(id)
+                .filter(row -> sameAccess(opened.row(), row))
+                .isPresent());
     }
 
     /** Lets go of a source that was changed or removed. */

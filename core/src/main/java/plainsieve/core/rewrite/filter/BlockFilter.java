@@ -221,7 +221,7 @@ final class BlockFilter {
         return new Allowed(Where.HAVING, expression, "", "");
     }
 
-    /** Whether a column may stand in it outside of aggregates. */
+    /** Whether it refers to a column outside of aggregates. */
     private boolean readsRows(Span expression) {
         for (int i = expression.from(); i < expression.to(); i++) {
             boolean call = tokens.isBracket(i + 1, '(');
