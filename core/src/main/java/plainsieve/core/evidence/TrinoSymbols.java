@@ -36,6 +36,9 @@ final class TrinoSymbols {
 
     private static final int DEEPEST = 4;
 
+    /** Characters after which symbols are no longer replaced: each may stand for an expression of many others. */
+    private static final int LONGEST = 1_000_000;
+
     private final Map<String, String> meant = new HashMap<>();
 
     /** What the answer calls a symbol, where that is another name. */
@@ -125,7 +128,7 @@ final class TrinoSymbols {
     /** A condition with what its symbols stand for. */
     String inFull(String condition) {
         String full = condition;
-        for (int i = 0; i < DEEPEST; i++) {
+        for (int i = 0; i < DEEPEST && full.length() < LONGEST; i++) {
             full = QUOTED.matcher(full)
                     .replaceAll(
                             symbol -> Matcher.quoteReplacement(meant.getOrDefault(symbol.group(1), symbol.group())));
@@ -138,7 +141,7 @@ final class TrinoSymbols {
         ByteBuffer bytes =
                 ByteBuffer.wrap(Base64.getDecoder().decode(like.group(2))).order(ByteOrder.LITTLE_ENDIAN);
         int length = bytes.limit() < PATTERN_AT + Integer.BYTES ? -1 : bytes.getInt(PATTERN_AT);
-        if (length < 0 || PATTERN_AT + Integer.BYTES + length > bytes.limit()) {
+        if (length < 0 || length > bytes.limit() - PATTERN_AT - Integer.BYTES) {
             return like.group();
         }
         String pattern = new String(bytes.array(), PATTERN_AT + Integer.BYTES, length, StandardCharsets.UTF_8);
