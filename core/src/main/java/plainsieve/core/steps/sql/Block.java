@@ -25,7 +25,13 @@ record Block(
         Optional<Sql> limit) {
 
     /** A column that a block gives. */
-    record Out(String name, Reckoned value) {}
+    record Out(String name, Reckoned value) {
+        /** Whether it is a column of what the block is from, under any name. */
+        boolean isColumn() {
+            List<Sql.Piece> pieces = value.sql().pieces();
+            return pieces.size() == 1 && pieces.get(0) instanceof Sql.Ref;
+        }
+    }
 
     /** @param by the name that was said, which the block may not give any more */
     record Ordering(String by, Reckoned value, boolean largestFirst) {}
@@ -82,10 +88,21 @@ record Block(
 
     record Nested(Block block) implements Item {}
 
-    /** Blocks one under the other, with the same names in the same order. */
-    record Stack(List<Block> blocks) implements Item {
+    /** A common table expression, referenced by its name. The stack that declares it references it at least twice. */
+    record CommonTable(String name, Block rows) implements Item {}
+
+    /**
+     * Blocks one under the other, with the same names in the same order.
+     *
+     * @param declared what a WITH clause in front of the blocks declares for them
+     */
+    record Stack(List<Block> blocks, Optional<CommonTable> declared) implements Item {
         Stack {
             blocks = List.copyOf(blocks);
+        }
+
+        static Stack of(List<Block> blocks) {
+            return new Stack(blocks, Optional.empty());
         }
     }
 
@@ -150,10 +167,10 @@ record Block(
         List<Out> all = inStar();
         boolean kept = within && outs.size() >= all.size();
         for (int i = 0; kept && i < all.size(); i++) {
-            Sql sql = outs.get(i).value().sql();
-            kept = outs.get(i).name().equals(all.get(i).name())
-                    && sql.pieces().size() == 1
-                    && sql.pieces().get(0) instanceof Sql.Ref ref
+            Out out = outs.get(i);
+            kept = out.name().equals(all.get(i).name())
+                    && out.isColumn()
+                    && out.value().sql().pieces().get(0) instanceof Sql.Ref ref
                     && ref.column().equals(all.get(i).name());
         }
         return kept;
@@ -174,14 +191,18 @@ record Block(
 
     /** Every column that its own clauses name, but for those within what it is from. */
     void ownRefs(Consumer<Sql.Ref> each) {
-        outs.forEach(out -> out.value().sql().refs(each));
-        where.forEach(sql -> sql.refs(each));
+        clauses(sql -> sql.refs(each));
+    }
+
+    private void clauses(Consumer<Sql> each) {
+        outs.forEach(out -> each.accept(out.value().sql()));
+        where.forEach(each);
         grouping.ifPresent(group -> {
-            group.keys().forEach(sql -> sql.refs(each));
-            group.having().forEach(sql -> sql.refs(each));
+            group.keys().forEach(each);
+            group.having().forEach(each);
         });
-        order.forEach(one -> one.value().sql().refs(each));
-        limit.ifPresent(sql -> sql.refs(each));
+        order.forEach(one -> each.accept(one.value().sql()));
+        limit.ifPresent(each);
     }
 
     /** Every column that it, or what it is from, names of what it, or a block around it, is from. */
@@ -192,6 +213,7 @@ record Block(
             if (one.item() instanceof Nested nested) {
                 nested.block().refs(each);
             } else if (one.item() instanceof Stack stack) {
+                stack.declared().ifPresent(declared -> declared.rows().refs(each));
                 stack.blocks().forEach(block -> block.refs(each));
             } else if (one.item() instanceof Asked asked) {
                 asked.query().refs(each);
@@ -199,6 +221,27 @@ record Block(
                 called.call().refs(each);
             }
         });
+    }
+
+    /** The aliases of everything that it, or a query within it, selects from. */
+    Set<String> sources() {
+        Set<String> all = new LinkedHashSet<>();
+        Consumer<Sql> within = sql -> sql.queries(query -> all.addAll(query.sources()));
+        clauses(within);
+        for (From one : from) {
+            all.add(one.alias());
+            one.join().ifPresent(join -> within.accept(join.on()));
+            if (one.item() instanceof Nested nested) {
+                all.addAll(nested.block().sources());
+            } else if (one.item() instanceof Stack stack) {
+                stack.declared()
+                        .ifPresent(declared -> all.addAll(declared.rows().sources()));
+                stack.blocks().forEach(block -> all.addAll(block.sources()));
+            } else if (one.item() instanceof Asked asked) {
+                within.accept(asked.query());
+            }
+        }
+        return all;
     }
 
     /** Every alias in it, at any depth. */
@@ -209,6 +252,10 @@ record Block(
             if (one.item() instanceof Nested nested) {
                 all.addAll(nested.block().aliases());
             } else if (one.item() instanceof Stack stack) {
+                stack.declared().ifPresent(declared -> {
+                    all.add(declared.name());
+                    all.addAll(declared.rows().aliases());
+                });
                 stack.blocks().forEach(block -> all.addAll(block.aliases()));
             }
         }

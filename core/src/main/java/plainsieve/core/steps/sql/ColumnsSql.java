@@ -135,7 +135,9 @@ final class ColumnsSql {
     }
 
     Block replace(Block block, Step.Replace step) {
-        Block into = block.distinct() ? making.wrapped(block) : block;
+        // A computed value is named in a block of its own: the CASE repeats it once for each pair.
+        boolean isComputed = !there(block, step.column()).isColumn();
+        Block into = block.distinct() || isComputed ? making.wrapped(block) : block;
         Block.Out out = there(into, step.column());
         At at = step.column().at();
         Expression.Column column = new Expression.Column(out.name(), false, at);

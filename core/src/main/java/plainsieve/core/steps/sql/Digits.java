@@ -84,6 +84,9 @@ final class Digits {
         if (item instanceof Block.Nested nested) {
             return isStored(nested.block(), column);
         }
+        if (item instanceof Block.CommonTable table) {
+            return isStored(table.rows(), column);
+        }
         return item instanceof Block.Written
                 || item instanceof Block.Stack stack
                         && stack.blocks().stream().allMatch(block -> isStored(block, column));

@@ -86,7 +86,7 @@ final class JoinSql {
         }
         Sql always = Sql.of(making.dialect().trueLiteral(), origin);
         return ours.outs(outs)
-                .from(new Block.From(new Block.Stack(names), alias, Optional.of(Block.Join.plain(false, always))));
+                .from(new Block.From(Block.Stack.of(names), alias, Optional.of(Block.Join.plain(false, always))));
     }
 
     ProblemException unknownColumns(At at) {

@@ -3,6 +3,7 @@ package plainsieve.core.steps.sql;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import plainsieve.core.steps.sql.Reckoned.Binding;
@@ -45,7 +46,11 @@ final class LevelsSql {
         return grouped.outs(outs).grouped(new Block.Grouping(keys, List.of(), true));
     }
 
-    private Block underEachOther(Block block, Step.Total step) {
+    private Block underEachOther(Block rows, Step.Total step) {
+        Optional<Block.CommonTable> declared = declared(rows);
+        Block block = declared.map(table ->
+                        Block.of(table, making.alias("rows", Set.of(table.name())), rows.columns(), making.origin()))
+                .orElse(rows);
         List<Block> blocks = new ArrayList<>();
         for (int level = step.keys().size(); level >= 0; level--) {
             blocks.add(level(
@@ -64,8 +69,35 @@ final class LevelsSql {
                 .toList();
         Set<String> taken = new LinkedHashSet<>();
         blocks.forEach(one -> taken.addAll(making.taken(one)));
+        taken.addAll(making.taken(rows));
         String alias = making.alias("levels", taken);
-        return Block.of(new Block.Stack(blocks), alias, Optional.of(columns), making.origin());
+        return Block.of(new Block.Stack(blocks, declared), alias, Optional.of(columns), making.origin());
+    }
+
+    /**
+     * The rows as a common table expression, so that their text and its parameters are sent once and not once per level. A
+     * table alone is as short by its own name, and rows that depend on those of another table cannot be declared apart from it.
+     */
+    private Optional<Block.CommonTable> declared(Block rows) {
+        boolean isTable = rows.from().size() == 1
+                && rows.from().get(0).item() instanceof Block.Written
+                && rows.where().isEmpty()
+                && rows.limit().isEmpty()
+                && !rows.distinct()
+                && rows.outs().stream().allMatch(Block.Out::isColumn);
+        if (rows.open() || isTable || !isSelfContained(rows)) {
+            return Optional.empty();
+        }
+        Set<String> taken = new LinkedHashSet<>(making.taken(rows));
+        making.around().tables().forEach(table -> taken.add(table.toLowerCase(Locale.ROOT)));
+        Block unordered = rows.limit().isPresent() ? rows : rows.ordered(List.of());
+        return Optional.of(new Block.CommonTable(making.alias("base", taken), unordered));
+    }
+
+    private static boolean isSelfContained(Block rows) {
+        Set<String> referenced = new LinkedHashSet<>();
+        rows.refs(ref -> referenced.add(ref.alias()));
+        return rows.sources().containsAll(referenced);
     }
 
     /** @param whole the columns of the level of all keys */

@@ -109,7 +109,7 @@ final class RowsSql {
                     rows.stream().anyMatch(row -> row.outs().get(at).value().mayBeEmpty());
             columns.add(new KnownColumn(typed.columns().get(i), type, mayBeEmpty));
         }
-        return Block.of(new Block.Stack(rows), making.alias("typed", taken), Optional.of(columns), origin);
+        return Block.of(Block.Stack.of(rows), making.alias("typed", taken), Optional.of(columns), origin);
     }
 
     private Block called(Rows.Called called, Set<String> taken, Block ours) {

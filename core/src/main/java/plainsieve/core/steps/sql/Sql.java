@@ -123,6 +123,13 @@ record Sql(List<Piece> pieces) {
                 .sum();
     }
 
+    void queries(Consumer<Block> each) {
+        pieces.stream()
+                .filter(Within.class::isInstance)
+                .map(Within.class::cast)
+                .forEach(within -> each.accept(within.block()));
+    }
+
     /** Every column that it names, those in queries within it, too. */
     void refs(Consumer<Ref> each) {
         for (Piece piece : pieces) {

@@ -40,7 +40,7 @@ final class StackSql {
                         column.mayBeEmpty() || blocks.stream().anyMatch(one -> mayBeEmpty(one, column))))
                 .toList();
         return Block.of(
-                new Block.Stack(new Digits(making.dialect().forms()).kept(blocks, making.origin())),
+                Block.Stack.of(new Digits(making.dialect().forms()).kept(blocks, making.origin())),
                 making.alias("under", aliases(blocks)),
                 Optional.of(all),
                 making.origin());
@@ -60,8 +60,8 @@ final class StackSql {
     private List<Block> before(Block block) {
         Block unordered = block.limit().isPresent() ? block : block.ordered(List.of());
         return Stacks.bare(unordered)
-                .filter(stack ->
-                        stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
+                .filter(stack -> stack.declared().isEmpty()
+                        && stack.blocks().stream().noneMatch(one -> one.from().isEmpty()))
                 .map(Block.Stack::blocks)
                 .orElseGet(() -> List.of(within(unordered)));
     }

@@ -20,9 +20,7 @@ final class Stacks {
                 || block.outs().isEmpty()) {
             return Optional.empty();
         }
-        boolean onlyTakes = block.outs().stream()
-                .allMatch(out -> out.value().sql().pieces().size() == 1
-                        && out.value().sql().pieces().get(0) instanceof Sql.Ref);
+        boolean onlyTakes = block.outs().stream().allMatch(Block.Out::isColumn);
         if (!onlyTakes) {
             return Optional.empty();
         }
@@ -31,7 +29,7 @@ final class Stacks {
                 stack.blocks().stream().map(part -> taken(part, block)).toList();
         return parts.stream().anyMatch(part -> losesTotals(part, part.outs()))
                 ? Optional.empty()
-                : Optional.of(new Block.Stack(parts));
+                : Optional.of(new Block.Stack(parts, stack.declared()));
     }
 
     /** Whether a total of everything would be left without a total: without keys there is one row only while one is asked. */

@@ -209,6 +209,9 @@ final class StatementWriter {
         if (item instanceof Block.Nested nested && !nested.block().open()) {
             return nested.block().outs().stream().map(Block.Out::name).toList();
         }
+        if (item instanceof Block.CommonTable table) {
+            return table.rows().outs().stream().map(Block.Out::name).toList();
+        }
         return item instanceof Block.Stack stack
                 ? stack.blocks().get(0).outs().stream().map(Block.Out::name).toList()
                 : List.of();
@@ -234,6 +237,10 @@ final class StatementWriter {
         if (one.item() instanceof Block.Written written) {
             words(written.text(), written.origin());
             words(qualified ? " " + one.alias() : "");
+            return;
+        }
+        if (one.item() instanceof Block.CommonTable table) {
+            words(table.name() + (qualified ? " " + one.alias() : ""));
             return;
         }
         if (one.item() instanceof Block.Called called) {
@@ -273,6 +280,7 @@ final class StatementWriter {
 
     private void stack(Shape asked, Block.Stack stack, String line) {
         Shape shape = asked.all() ? asked : new Shape(false, Stacks.withTotals(asked.names(), stack));
+        stack.declared().ifPresent(declared -> declaration(declared, stack.blocks(), line));
         boolean first = true;
         for (Block block : stack.blocks()) {
             words(first ? "" : line + "union all" + line);
@@ -280,6 +288,21 @@ final class StatementWriter {
             block(shape, block, bare ? " " : line, false);
             first = false;
         }
+    }
+
+    private void declaration(Block.CommonTable table, List<Block> blocks, String line) {
+        List<Shape> needed = blocks.stream()
+                .flatMap(block -> block.from().stream()
+                        .filter(one -> one.item().equals(table))
+                        .map(one -> needed(block, one)))
+                .toList();
+        Set<String> names = new LinkedHashSet<>();
+        needed.forEach(one -> names.addAll(one.names()));
+        Shape shape = new Shape(needed.stream().anyMatch(Shape::all) || names.containsAll(names(table)), names);
+        boolean inOneLine = line.equals(" ");
+        words("with " + table.name() + " as (" + (inOneLine ? "" : line + "  "));
+        block(shape, table.rows(), inOneLine ? line : line + "  ", false);
+        words((inOneLine ? "" : line) + ")" + line);
     }
 
     private void conditions(String word, List<Sql> conditions, String line, boolean qualified) {

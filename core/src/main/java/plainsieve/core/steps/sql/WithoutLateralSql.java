@@ -95,8 +95,7 @@ final class WithoutLateralSql {
                 .orElseThrow(() -> joins.unknownColumns(step.rows().at()));
         Set<String> aliases = new LinkedHashSet<>();
         branches.forEach(branch -> aliases.addAll(branch.aliases()));
-        return Block.of(
-                new Block.Stack(branches), making.alias("rows", aliases), Optional.of(columns), making.origin());
+        return Block.of(Block.Stack.of(branches), making.alias("rows", aliases), Optional.of(columns), making.origin());
     }
 
     /** A value with what a row has in the place of its columns. */
@@ -110,7 +109,7 @@ final class WithoutLateralSql {
 
     private Block branch(Block row, Block ours) {
         String alias = ours.from().get(0).alias();
-        Block one = Block.of(new Block.Stack(List.of(row)), alias, row.columns(), making.origin())
+        Block one = Block.of(Block.Stack.of(List.of(row)), alias, row.columns(), making.origin())
                 .outs(ours.outs());
         Block literal = row.outs(ours.outs().stream()
                 .map(out -> new Block.Out(out.name(), ofOneRow(out.value(), alias, row)))

@@ -64,6 +64,52 @@ class LevelsTest {
     }
 
     @Test
+    void sendsWhatLevelsAreOfOnce() {
+        String[] lines = {
+            "rows of crossings",
+            "where departed_at is on or after :from",
+            "beside each, its row of ports with the same port_id: name; only rows that have one",
+            "total by name, state: sum of passengers as n; also of every level above",
+            "where n is above 5"
+        };
+        for (String dialect : new String[] {"mariadb", "sqlite"}) {
+            String sql = read(dialect, lines).statement().sql();
+            assertThat(sql)
+                    .containsOnlyOnce(":from")
+                    .containsOnlyOnce("from crossings")
+                    .contains("with b as (");
+        }
+        assertThat(read("postgresql", lines).statement().sql()).doesNotContain("with ");
+    }
+
+    @Test
+    void keepsADeclarationNextToTheLevelsThatItIsFor() {
+        String sql = read(
+                        "sqlite",
+                        "rows of crossings",
+                        "where state is 'CANCELLED'",
+                        "total by state: number of rows as n; also of every level above",
+                        "under it, the rows of ports")
+                .statement()
+                .sql();
+        assertThat(sql).startsWith("select *, null as port_id").contains("from (\n  with b as (\n");
+    }
+
+    @Test
+    void doesNotNestReplacements() {
+        String sql = read(
+                        "postgresql",
+                        "rows of crossings",
+                        "replace in state: 'A' with 'B', 'C' with 'D'",
+                        "replace in state: 'B' with 'E', 'D' with 'F'",
+                        "replace in state: 'E' with 'G', 'F' with 'H'")
+                .statement()
+                .sql();
+        assertThat(sql).doesNotContain("case when case");
+        assertThat(sql.split("case when", -1)).hasSize(4);
+    }
+
+    @Test
     void sortsWhatStandsBehindASignAsPerhapsNothing() {
         assertThat(read(
                                 "mariadb",
