@@ -1,6 +1,7 @@
 package plainsieve.core.sql;
 
 import java.util.Arrays;
+import plainsieve.core.value.Interruption;
 import plainsieve.core.value.Lines;
 import plainsieve.core.value.Place;
 
@@ -33,6 +34,7 @@ public final class Tokens {
     }
 
     void add(TokenKind kind, int start, int end) {
+        Interruption.check();
         if (size == kinds.length) {
             kinds = Arrays.copyOf(kinds, size * 2);
             starts = Arrays.copyOf(starts, size * 2);
@@ -76,11 +78,13 @@ public final class Tokens {
 
     /** Whether the token at the index is this unquoted word, in any case; false outside the text. */
     public boolean isWord(int index, String word) {
+        Interruption.check();
         return is(index, TokenKind.WORD) && matches(index, word);
     }
 
     /** Whether the token at the index is this symbol; false outside the text. */
     public boolean isSymbol(int index, String symbol) {
+        Interruption.check();
         return is(index, TokenKind.SYMBOL) && matches(index, symbol);
     }
 

@@ -27,6 +27,7 @@ import plainsieve.core.value.ProblemException;
 import plainsieve.core.value.Value;
 import plainsieve.server.lists.Holding;
 import plainsieve.server.lists.ListFor;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.SourceChoice;
 import plainsieve.server.sent.Origin;
@@ -47,8 +48,16 @@ public class Runner {
     private final Explaining explaining;
     private final SourceFacts facts;
     private final Holding holding;
+    private final AnalysisLimit analysis;
 
-    Runner(Choosing choosing, Sending sending, Explaining explaining, SourceFacts facts, Holding holding) {
+    Runner(
+            Choosing choosing,
+            Sending sending,
+            Explaining explaining,
+            SourceFacts facts,
+            Holding holding,
+            AnalysisLimit analysis) {
+        this.analysis = analysis;
         this.holding = holding;
         this.choosing = choosing;
         this.sending = sending;
@@ -170,8 +179,9 @@ public class Runner {
                     origin(order, chosen.choices()),
                     call.get().statement(new Choices(chosen.parameters(), chosen.choices()), order.cap()));
         }
-        PreparedQuery prepared =
-                order.project().prepare(order.text().query(), order.text().written());
+        String caller = order.asked().asker().id();
+        PreparedQuery prepared = analysis.run(caller, () -> order.project()
+                .prepare(order.text().query(), order.text().written()));
         if (prepared.sides().isPresent() && order.text().query().choosesSource()) {
             throw new ProblemException(Problem.of(
                     "source-is-chosen",
@@ -191,11 +201,12 @@ public class Runner {
         Map<String, Choice> choices = new LinkedHashMap<>(chosen.choices());
         List<AddedFilter> picked =
                 new PickedFilters(used, choices).of(order.shape().filters());
-        PreparedQuery filtered =
-                picked.isEmpty() ? prepared : prepared.with(picked, names(origin.sourceId(), prepared));
-        return new Made(
-                origin,
-                filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap()));
+        SourceNames names = names(origin.sourceId(), prepared);
+        Statement statement = analysis.run(caller, () -> {
+            PreparedQuery filtered = picked.isEmpty() ? prepared : prepared.with(picked, names);
+            return filtered.rewrite(new Choices(used, choices), wanted(order.shape(), used, choices), order.cap());
+        });
+        return new Made(origin, statement);
     }
 
     private static Origin origin(RunOrder order, Map<String, Choice> choices) {

@@ -26,15 +26,19 @@ final class ConditionReader {
     }
 
     Condition read() {
-        if (++depth > DEEPEST) {
-            throw cursor.wrong("These brackets are nested too deeply.", "Write two steps.");
-        }
+        deeper();
         List<Condition> any = new ArrayList<>(List.of(all()));
         while (joins("or")) {
             any.add(all());
         }
         depth--;
         return any.size() == 1 ? any.get(0) : new Condition.Or(any);
+    }
+
+    private void deeper() {
+        if (++depth > DEEPEST) {
+            throw cursor.wrong("This condition is nested too deeply.", "Write two steps.");
+        }
     }
 
     private Condition all() {
@@ -55,7 +59,10 @@ final class ConditionReader {
 
     private Condition one() {
         if (cursor.takes("not")) {
-            return new Condition.Not(one());
+            deeper();
+            Condition negated = new Condition.Not(one());
+            depth--;
+            return negated;
         }
         if (cursor.peek().isSign("(") && holdsCondition()) {
             cursor.must("(");

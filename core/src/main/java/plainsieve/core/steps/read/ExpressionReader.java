@@ -15,6 +15,7 @@ import plainsieve.core.value.ValueReader;
 /** Reads what is reckoned: {@code passengers * 2}, {@code start of month of departed_at}, {@code if … then … else …}. */
 final class ExpressionReader {
     private static final int DEEPEST = 60;
+    private static final int MOST_OPERATORS = 500;
     private static final List<Sign> SUMS = List.of(Sign.PLUS, Sign.MINUS, Sign.JOINED);
     private static final List<Sign> PRODUCTS = List.of(Sign.TIMES, Sign.BY);
     /** Words that end a text without quotes. */
@@ -27,6 +28,7 @@ final class ExpressionReader {
     private final Cursor cursor;
     private final FunctionReader functions;
     private int depth;
+    private int operators;
 
     ExpressionReader(Cursor cursor) {
         this.cursor = cursor;
@@ -35,12 +37,29 @@ final class ExpressionReader {
 
     /** The whole of it. */
     Expression read() {
-        if (++depth > DEEPEST) {
-            throw cursor.wrong("This is nested too deeply.", "Put a part of it into a column of its own.");
-        }
+        deeper();
         Expression read = cursor.sees("if") ? functions.depending() : sum();
         depth--;
         return read;
+    }
+
+    private void deeper() {
+        if (++depth > DEEPEST) {
+            throw cursor.wrong("This is nested too deeply.", "Put a part of it into a column of its own.");
+        }
+    }
+
+    private Expression calculated(Sign sign, Expression left, Expression right) {
+        countOperator();
+        return new Expression.Calculated(sign, left, right);
+    }
+
+    private void countOperator() {
+        if (++operators > MOST_OPERATORS) {
+            throw cursor.wrong(
+                    "This line has more than %d operators.".formatted(MOST_OPERATORS),
+                    "Put a part of it into a column of its own.");
+        }
     }
 
     private Expression sum() {
@@ -48,7 +67,8 @@ final class ExpressionReader {
         for (Optional<Sign> sign = sign(SUMS); sign.isPresent(); sign = sign(SUMS)) {
             cursor.take();
             Expression right = product();
-            left = moved(left, sign.get(), right).orElse(new Expression.Calculated(sign.get(), left, right));
+            Optional<Expression> moved = moved(left, sign.get(), right);
+            left = moved.isPresent() ? moved.get() : calculated(sign.get(), left, right);
         }
         return left;
     }
@@ -58,6 +78,7 @@ final class ExpressionReader {
         Optional<TimeUnit> unit = sign == Sign.JOINED ? Optional.empty() : unit();
         return unit.map(found -> {
             cursor.take();
+            countOperator();
             At at = from.at().to(cursor.last());
             return new Expression.Moved(from, sign == Sign.MINUS, amount, found, at);
         });
@@ -77,7 +98,7 @@ final class ExpressionReader {
         Expression left = single();
         for (Optional<Sign> sign = sign(PRODUCTS); sign.isPresent(); sign = sign(PRODUCTS)) {
             cursor.take();
-            left = new Expression.Calculated(sign.get(), left, single());
+            left = calculated(sign.get(), left, single());
         }
         return left;
     }
@@ -90,14 +111,18 @@ final class ExpressionReader {
 
     /** One value, column or function, or anything in brackets. */
     Expression single() {
+        deeper();
         Token token = cursor.peek();
-        return switch (token.kind()) {
-            case NUMBER, TIME, TEXT -> fixed(cursor.take(), false);
-            case PARAMETER -> new Expression.Chosen(cursor.take().text(), token.at());
-            case SIGN -> signed();
-            case WORD, NAME -> named();
-            case END -> throw missing();
-        };
+        Expression single =
+                switch (token.kind()) {
+                    case NUMBER, TIME, TEXT -> fixed(cursor.take(), false);
+                    case PARAMETER -> new Expression.Chosen(cursor.take().text(), token.at());
+                    case SIGN -> signed();
+                    case WORD, NAME -> named();
+                    case END -> throw missing();
+                };
+        depth--;
+        return single;
     }
 
     private RuntimeException missing() {

@@ -5,18 +5,17 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import plainsieve.core.steps.step.At;
+import plainsieve.core.value.Interruption;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
 import plainsieve.core.value.ProblemException;
 
 /** Cuts a line into its words and signs. */
 final class Tokens {
-    private static final Pattern NEXT = Pattern.compile("\\s*(?:"
+    private static final Pattern NEXT = Pattern.compile("(?:"
             + "(?<time>\\d{4,}-\\d{2}-\\d{2}(?:T\\d{2}:\\d{2}(?::\\d{2}(?:\\.\\d{1,9})?)?)?)(?![\\w:])"
             + "|(?<number>\\d+(?:\\.\\d+)?)(?![\\w.])"
             + "|:(?<parameter>[A-Za-z_]\\w*)"
-            + "|'(?<text>(?:[^']|'')*)'"
-            + "|\"(?<name>(?:[^\"]|\"\")+)\""
             + "|(?<word>[\\p{L}_][\\p{L}\\p{M}\\p{N}_$]*)"
             + "|(?<sign>[(),;:+\\-*/&.]))");
 
@@ -26,17 +25,50 @@ final class Tokens {
     static List<Token> of(String line) {
         List<Token> tokens = new ArrayList<>();
         Matcher next = NEXT.matcher(line);
-        int at = 0;
-        while (at < line.length() && !line.substring(at).isBlank()) {
-            next.region(at, line.length());
-            if (!next.lookingAt()) {
-                throw strange(line, at);
-            }
-            tokens.add(token(next));
-            at = next.end();
+        int at = afterBlanks(line, 0);
+        while (at < line.length()) {
+            Interruption.check();
+            Token token = token(line, at, next);
+            tokens.add(token);
+            at = afterBlanks(line, token.at().end());
         }
         tokens.add(new Token(Token.Kind.END, "", new At(line.length(), line.length())));
         return tokens;
+    }
+
+    private static int afterBlanks(String line, int from) {
+        int at = from;
+        while (at < line.length() && Character.isWhitespace(line.charAt(at))) {
+            at++;
+        }
+        return at;
+    }
+
+    private static Token token(String line, int at, Matcher next) {
+        char first = line.charAt(at);
+        if (first == '\'' || first == '"') {
+            return quoted(line, at, first);
+        }
+        next.region(at, line.length());
+        if (!next.lookingAt()) {
+            throw strange(line, at);
+        }
+        return token(next);
+    }
+
+    /** A text or a name in quotes, in which a quote is written twice. Not a regular expression: that would recurse per character. */
+    private static Token quoted(String line, int start, char quote) {
+        int end = line.indexOf(quote, start + 1);
+        while (end >= 0 && end + 1 < line.length() && line.charAt(end + 1) == quote) {
+            end = line.indexOf(quote, end + 2);
+        }
+        boolean isName = quote == '"';
+        if (end < 0 || isName && end == start + 1) {
+            throw strange(line, start);
+        }
+        String sign = String.valueOf(quote);
+        String content = line.substring(start + 1, end).replace(sign + sign, sign);
+        return new Token(isName ? Token.Kind.NAME : Token.Kind.TEXT, content, new At(start, end + 1));
     }
 
     private static Token token(Matcher found) {
@@ -49,14 +81,6 @@ final class Tokens {
         if (found.group("parameter") != null) {
             return token(found, "parameter", Token.Kind.PARAMETER, 1);
         }
-        if (found.group("text") != null) {
-            At at = new At(found.start("text") - 1, found.end());
-            return new Token(Token.Kind.TEXT, found.group("text").replace("''", "'"), at);
-        }
-        if (found.group("name") != null) {
-            At at = new At(found.start("name") - 1, found.end());
-            return new Token(Token.Kind.NAME, found.group("name").replace("\"\"", "\""), at);
-        }
         return found.group("word") != null
                 ? token(found, "word", Token.Kind.WORD, 0)
                 : token(found, "sign", Token.Kind.SIGN, 0);
@@ -66,11 +90,7 @@ final class Tokens {
         return new Token(kind, found.group(group), new At(found.start(group) - before, found.end(group)));
     }
 
-    private static ProblemException strange(String line, int from) {
-        int at = from;
-        while (Character.isWhitespace(line.charAt(at))) {
-            at++;
-        }
+    private static ProblemException strange(String line, int at) {
         char sign = line.charAt(at);
         boolean open = sign == '\'' || sign == '"';
         return new ProblemException(Problem.of(

@@ -247,20 +247,30 @@ record Block(
     /** Every alias in it, at any depth. */
     Set<String> aliases() {
         Set<String> all = new LinkedHashSet<>();
+        collectAliases(all);
+        return all;
+    }
+
+    private void collectAliases(Set<String> all) {
+        Consumer<Sql.Ref> referenced = ref -> all.add(ref.alias());
+        ownRefs(referenced);
         for (From one : from) {
             all.add(one.alias());
+            one.join().ifPresent(join -> join.on().refs(referenced));
             if (one.item() instanceof Nested nested) {
-                all.addAll(nested.block().aliases());
+                nested.block().collectAliases(all);
             } else if (one.item() instanceof Stack stack) {
                 stack.declared().ifPresent(declared -> {
                     all.add(declared.name());
-                    all.addAll(declared.rows().aliases());
+                    declared.rows().collectAliases(all);
                 });
-                stack.blocks().forEach(block -> all.addAll(block.aliases()));
+                stack.blocks().forEach(block -> block.collectAliases(all));
+            } else if (one.item() instanceof Asked asked) {
+                asked.query().refs(referenced);
+            } else if (one.item() instanceof Called called) {
+                called.call().refs(referenced);
             }
         }
-        refs(ref -> all.add(ref.alias()));
-        return all;
     }
 
     Block outs(List<Out> others) {

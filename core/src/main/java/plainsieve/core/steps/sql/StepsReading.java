@@ -16,6 +16,7 @@ import plainsieve.core.steps.read.StepLines;
 import plainsieve.core.steps.read.Wanted;
 import plainsieve.core.steps.step.KnownColumn;
 import plainsieve.core.steps.step.Step;
+import plainsieve.core.value.Interruption;
 import plainsieve.core.value.Lines;
 import plainsieve.core.value.Place;
 import plainsieve.core.value.Problem;
@@ -56,6 +57,8 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Sorted> or
 
     /** A column that rows are sorted by. */
     public record Sorted(String column, boolean largestFirst) {}
+
+    private static final int MOST_STEPS = 200;
 
     public StepsReading {
         order = List.copyOf(order);
@@ -129,7 +132,19 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Sorted> or
         }
 
         StepsReading read() {
-            StepLines.of(text).lines().forEach(this::step);
+            List<StepLines.Line> lines = StepLines.of(text).lines();
+            lines.stream().limit(MOST_STEPS).forEach(this::step);
+            if (lines.size() > MOST_STEPS) {
+                StepLines.Line first = lines.get(MOST_STEPS);
+                problems.add(Problem.of(
+                                "too-many-steps",
+                                "There are %,d steps; %,d are the most.".formatted(lines.size(), MOST_STEPS),
+                                "Put some of them into a query of their own, and begin with its rows.")
+                        .at(Lines.of(text)
+                                .place(
+                                        first.start(),
+                                        first.start() + first.text().length())));
+            }
             if (block.isEmpty() && problems.isEmpty()) {
                 problems.add(Problem.of("no-steps", "There is no step yet.", "Begin with “rows of” and a table.")
                         .at(Place.in(text, 0, Math.min(StepLines.HEADER.length(), text.length()))));
@@ -160,6 +175,7 @@ public record StepsReading(List<One> steps, Optional<Made> made, List<Sorted> or
         }
 
         private void step(StepLines.Line line) {
+            Interruption.check();
             Making making = Making.of(dialect, around, line.number(), line.text());
             Scope scope = new Scope(block.flatMap(Block::columns));
             Optional<ReadLine> read = Optional.empty();

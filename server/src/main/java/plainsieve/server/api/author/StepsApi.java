@@ -26,6 +26,7 @@ import plainsieve.server.api.body.SentenceBodies;
 import plainsieve.server.authoring.StepValues;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
@@ -39,8 +40,10 @@ import plainsieve.server.sources.SourceFacts;
 class StepsApi {
     private final SourceFacts facts;
     private final StepValues values;
+    private final AnalysisLimit analysis;
 
-    StepsApi(SourceFacts facts, StepValues values) {
+    StepsApi(SourceFacts facts, StepValues values, AnalysisLimit analysis) {
+        this.analysis = analysis;
         this.facts = facts;
         this.values = values;
     }
@@ -48,10 +51,12 @@ class StepsApi {
     /** How steps read: their words and marks, the columns after each, and the statement that they come to. */
     @PostMapping("/reading")
     StepsBodies.StepsBody read(
-            Project project, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
-        StepsReading reading = project.steps(source, body.text());
-        return StepsBodies.StepsBody.of(reading, SeveralBody.of(project, source, body.text(), reading));
+        return analysis.run(asker.id(), () -> {
+            StepsReading reading = project.steps(source, body.text());
+            return StepsBodies.StepsBody.of(reading, SeveralBody.of(project, source, body.text(), reading));
+        });
     }
 
     /** What could stand at a mark; values come from the rows as they are there. */
@@ -62,7 +67,7 @@ class StepsApi {
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.MarkAsked body) {
         Query query = project.query(id);
-        StepsReading reading = project.steps(query.sourceId(), body.text());
+        StepsReading reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
         StepOffers offers = new StepOffers(reading, project.parameters().values(), rows(project, query));
         StepsReading.One step = step(reading, body.step());
         if (body.mark().equals("+")) {
@@ -131,7 +136,7 @@ class StepsApi {
             @PathVariable String id,
             @Valid @RequestBody StepsBodies.LineAsked body) {
         Query query = project.query(id);
-        StepsReading reading = project.steps(query.sourceId(), body.text());
+        StepsReading reading = analysis.run(asker.id(), () -> project.steps(query.sourceId(), body.text()));
         int behind = Math.min(Math.max(body.behind(), 0), reading.steps().size());
         StepCompletions completions =
                 new StepCompletions(reading, project.parameters().values(), rows(project, query));

@@ -38,6 +38,7 @@ import plainsieve.server.authoring.FixedOffers;
 import plainsieve.server.authoring.Proposals;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.sources.SourceFacts;
@@ -53,8 +54,10 @@ class TextsApi {
     private final SourceFacts facts;
     private final Proposals proposals;
     private final FixedOffers fixed;
+    private final AnalysisLimit analysis;
 
-    TextsApi(SourceFacts facts, Proposals proposals, FixedOffers fixed) {
+    TextsApi(SourceFacts facts, Proposals proposals, FixedOffers fixed, AnalysisLimit analysis) {
+        this.analysis = analysis;
         this.facts = facts;
         this.proposals = proposals;
         this.fixed = fixed;
@@ -63,7 +66,11 @@ class TextsApi {
     /** Reads a text without running it: its parameters, and what is wrong with it and where. */
     @PostMapping("/check")
     QueryBodies.QueryCheck check(
-            Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody QueryBodies.QueryText body) {
+        return analysis.run(asker.id(), () -> check(project, id, body));
+    }
+
+    private QueryBodies.QueryCheck check(Project project, String id, QueryBodies.QueryText body) {
         Query query = project.query(id);
         if (StepLines.isSteps(body.text())) {
             return steps(project, query, body.text());
@@ -187,10 +194,12 @@ class TextsApi {
 
     /** What a parameter of this name would best be in this text: by the column it is compared with, or its place. */
     @PostMapping("/proposal")
-    Proposal propose(Project project, @PathVariable String id, @Valid @RequestBody QueryBodies.ProposalAsked body) {
+    Proposal propose(
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody QueryBodies.ProposalAsked body) {
         Query query = project.query(id);
         facts.waitUntilTold(query.sourceId());
-        Proposals.Proposal proposed = proposals.of(project, query, body.text(), body.name());
+        Proposals.Proposal proposed =
+                analysis.run(asker.id(), () -> proposals.of(project, query, body.text(), body.name()));
         return new Proposal(
                 ParameterBody.of(proposed.definition()), proposed.reason(), ColumnBody.of(proposed.column()));
     }

@@ -13,6 +13,7 @@ import plainsieve.server.api.body.ChoiceBody;
 import plainsieve.server.authoring.SameRows;
 import plainsieve.server.people.Asker;
 import plainsieve.server.people.Role;
+import plainsieve.server.project.AnalysisLimit;
 import plainsieve.server.project.Project;
 import plainsieve.server.project.Query;
 import plainsieve.server.project.Stage;
@@ -27,8 +28,10 @@ import plainsieve.server.sources.SourceFacts;
 class TurningApi {
     private final SourceFacts facts;
     private final SameRows sameRows;
+    private final AnalysisLimit analysis;
 
-    TurningApi(SourceFacts facts, SameRows sameRows) {
+    TurningApi(SourceFacts facts, SameRows sameRows, AnalysisLimit analysis) {
+        this.analysis = analysis;
         this.facts = facts;
         this.sameRows = sameRows;
     }
@@ -36,11 +39,11 @@ class TurningApi {
     /** Simple SQL as steps; refused with the place of what steps have nothing for. */
     @PostMapping("/steps/of-sql")
     StepsBodies.StepsText steps(
-            Project project, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
+            Project project, Asker asker, @PathVariable String id, @Valid @RequestBody StepsBodies.StepsText body) {
         String source = project.query(id).sourceId();
         facts.waitUntilTold(source);
-        return new StepsBodies.StepsText(
-                SimpleSql.asSteps(body.text(), project.dialect(source), project.around(source)));
+        return new StepsBodies.StepsText(analysis.run(
+                asker.id(), () -> SimpleSql.asSteps(body.text(), project.dialect(source), project.around(source))));
     }
 
     /** Runs both to the last row. */

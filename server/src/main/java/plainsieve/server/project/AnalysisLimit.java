@@ -1,0 +1,154 @@
+package plainsieve.server.project;
+
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.ScheduledThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.stereotype.Component;
+import plainsieve.core.value.Problem;
+import plainsieve.core.value.ProblemException;
+import plainsieve.server.people.OverloadException;
+
+/**
+ * Limits the work on the text of queries before they are sent: parsing, checking, compiling steps, rewriting. It is bound by the processor
+ * and can take seconds for a text of a megabyte. Only as many run at once as the machine can serve, half of them for one caller, and each
+ * stops at its deadline: its thread is interrupted, which the engine checks for ({@link plainsieve.core.value.Interruption}).
+ */
+@Component
+public class AnalysisLimit implements DisposableBean {
+    private static final Duration DEADLINE = Duration.ofSeconds(20);
+    private static final Duration LONGEST_WAIT = Duration.ofSeconds(10);
+    private static final Duration RETRY_AFTER = Duration.ofSeconds(5);
+
+    private final int places;
+    private final Duration deadline;
+    private final Duration longestWait;
+    private final Map<String, Integer> running = new HashMap<>();
+    private int total;
+    private final ScheduledThreadPoolExecutor watchdog;
+
+    @Autowired
+    AnalysisLimit() {
+        this(Math.max(4, 2 * Runtime.getRuntime().availableProcessors()), DEADLINE, LONGEST_WAIT);
+    }
+
+    AnalysisLimit(int places, Duration deadline, Duration longestWait) {
+        this.places = places;
+        this.deadline = deadline;
+        this.longestWait = longestWait;
+        this.watchdog = new ScheduledThreadPoolExecutor(1, task -> {
+            Thread thread = new Thread(task, "analysis-limit");
+            thread.setDaemon(true);
+            return thread;
+        });
+        watchdog.setRemoveOnCancelPolicy(true);
+    }
+
+    /**
+     * Runs work on a text. It must not wait for a source or for another caller of this method.
+     *
+     * @param caller whose share it uses
+     * @throws ProblemException when it takes longer than the deadline
+     * @throws OverloadException when no place becomes free in time
+     */
+    public <T> T run(String caller, Supplier<T> work) {
+        enter(caller);
+        try {
+            return untilDeadline(work);
+        } finally {
+            leave(caller);
+        }
+    }
+
+    private <T> T untilDeadline(Supplier<T> work) {
+        Alarm alarm = new Alarm(Thread.currentThread());
+        ScheduledFuture<?> scheduled = watchdog.schedule(alarm::ring, deadline.toMillis(), TimeUnit.MILLISECONDS);
+        try {
+            return work.get();
+        } catch (RuntimeException e) {
+            if (alarm.hasRung()) {
+                throw tooLong(e);
+            }
+            throw e;
+        } finally {
+            scheduled.cancel(false);
+            alarm.disarm();
+        }
+    }
+
+    /** Interrupts a thread at most once, and never after it was disarmed. */
+    private static final class Alarm {
+        private final Thread thread;
+        private boolean armed = true;
+        private boolean rung;
+
+        Alarm(Thread thread) {
+            this.thread = thread;
+        }
+
+        synchronized void ring() {
+            if (armed) {
+                rung = true;
+                thread.interrupt();
+            }
+        }
+
+        synchronized boolean hasRung() {
+            return rung;
+        }
+
+        synchronized void disarm() {
+            armed = false;
+            if (rung) {
+                Thread.interrupted();
+            }
+        }
+    }
+
+    private synchronized void enter(String caller) {
+        long until = System.nanoTime() + longestWait.toNanos();
+        while (total >= places || running.getOrDefault(caller, 0) >= Math.max(1, places / 2)) {
+            long left = TimeUnit.NANOSECONDS.toMillis(until - System.nanoTime());
+            if (left <= 0 || !pause(left)) {
+                throw new OverloadException("Too many texts of queries are analyzed at this moment.", RETRY_AFTER);
+            }
+        }
+        total++;
+        running.merge(caller, 1, Integer::sum);
+    }
+
+    private boolean pause(long millis) {
+        try {
+            wait(millis);
+            return true;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+
+    private synchronized void leave(String caller) {
+        total--;
+        running.computeIfPresent(caller, (key, count) -> count == 1 ? null : count - 1);
+        notifyAll();
+    }
+
+    private ProblemException tooLong(RuntimeException cause) {
+        ProblemException problem = new ProblemException(Problem.of(
+                "analysis-too-long",
+                "To analyze this text takes longer than %d seconds.".formatted(Math.max(1, deadline.toSeconds())),
+                "Shorten it: send long lists of values as a parameter, and repeated conditions once."));
+        problem.addSuppressed(cause);
+        return problem;
+    }
+
+    @Override
+    public void destroy() {
+        watchdog.shutdownNow();
+    }
+}
